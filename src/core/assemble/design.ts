@@ -1,0 +1,41 @@
+import { AppError } from '../errors/appError.ts';
+import { followedBy, rotation, scaling, translation } from '../geometry/affine.ts';
+import { boundsOf, type Curves } from '../outline/curves.ts';
+import { transformCurves } from '../outline/transformCurves.ts';
+import { mm, mmFromPx, px, pxPerMm, type Mm, type PxPerMm } from '../units/length.ts';
+
+/** The outlines of one film. */
+export interface DesignLayer {
+  readonly filmId: string;
+  readonly curves: Curves;
+}
+
+/** The design at its finished size, in mm, its box starting at 0, 0. */
+export interface Design {
+  readonly layers: readonly DesignLayer[];
+  readonly widthMm: Mm;
+  readonly heightMm: Mm;
+  /** Picture pixels on one mm of the design. */
+  readonly resolution: PxPerMm;
+}
+
+export interface DesignSize {
+  readonly by: 'width' | 'height';
+  readonly sizeMm: number;
+  readonly turnDeg: number;
+}
+
+/**
+ * Brings outlines in px to their finished size: turned, then scaled so that the chosen side of the box around them has the given length.
+ * @throws AppError `nothingToCut` when there is no outline.
+ */
+export function makeDesign(filmId: string, outline: Curves, size: DesignSize): Design {
+  const turned = size.turnDeg === 0 ? outline : transformCurves(outline, rotation((size.turnDeg * Math.PI) / 180, 0, 0));
+  const box = boundsOf(turned);
+  if (box === undefined) throw new AppError('nothingToCut');
+  const extentPx = size.by === 'width' ? box.right - box.left : box.bottom - box.top;
+  const resolution = pxPerMm(extentPx / size.sizeMm);
+  const perPx = mmFromPx(px(1), resolution);
+  const curves = transformCurves(turned, followedBy(translation(-box.left, -box.top), scaling(perPx)));
+  return { layers: [{ filmId, curves }], widthMm: mm((box.right - box.left) * perPx), heightMm: mm((box.bottom - box.top) * perPx), resolution };
+}

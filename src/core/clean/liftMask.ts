@@ -1,0 +1,44 @@
+import { DifferenceTable, LEVELS_PER_UNIT, MAX_LEVEL } from '../colour/differenceTable.ts';
+import type { Rgb } from '../colour/oklab.ts';
+import type { Art } from '../raster/art.ts';
+import { labelRegions } from '../raster/labelRegions.ts';
+import type { ReachLevels } from './reachLevels.ts';
+
+/** Level up to which a tolerance reaches; at least 0, at most what `reachLevels` tells apart. */
+export const levelFromTolerance = (tolerance: number): number => Math.max(0, Math.min(MAX_LEVEL - 1, Math.round(tolerance * LEVELS_PER_UNIT)));
+
+/** 1 where an area lift of the given tolerance reaches. */
+export function areaMask(reach: ReachLevels, tolerance: number): Uint8Array {
+  const limit = levelFromTolerance(tolerance);
+  const { levels } = reach;
+  const mask = new Uint8Array(levels.length);
+  for (let i = 0; i < mask.length; i++) if (levels[i] <= limit) mask[i] = 1;
+  return mask;
+}
+
+/** 1 where the art is within `tolerance` of a colour, anywhere. */
+export function colourMask(art: Art, colour: Rgb, tolerance: number): Uint8Array {
+  const limit = levelFromTolerance(tolerance);
+  const table = new DifferenceTable(colour);
+  const rgb = art.colour.data;
+  const { alpha } = art;
+  const mask = new Uint8Array(alpha.length);
+  for (let i = 0, c = 0; i < mask.length; i++, c += 4) if (alpha[i] !== 0 && table.level(rgb[c], rgb[c + 1], rgb[c + 2]) <= limit) mask[i] = 1;
+  return mask;
+}
+
+/** Areas smaller than this, in px², are not taken for an enclosed area: they are noise or mixed pixels along an edge. */
+const SMALLEST_ENCLOSED_PX = 9;
+
+/** Adds to `mask` every closed-off area of the lifted colour (counters of letters, gaps between arms). Returns how many were added. */
+export function addEnclosed(art: Art, mask: Uint8Array, colour: Rgb, tolerance: number): number {
+  const everywhere = colourMask(art, colour, tolerance);
+  for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) everywhere[i] = 0;
+  const regions = labelRegions(everywhere, art.width, art.height, 1, false);
+  let added = 0;
+  for (let k = 0; k < regions.count; k++) if (regions.area[k] >= SMALLEST_ENCLOSED_PX) added++;
+  for (let run = 0; run < regions.runStart.length; run++) {
+    if (regions.area[regions.regionOfRun[run]] >= SMALLEST_ENCLOSED_PX) mask.fill(1, regions.runStart[run], regions.runEnd[run]);
+  }
+  return added;
+}

@@ -1,0 +1,45 @@
+import { z } from 'zod';
+import { artXFromPicture, artYFromPicture } from '../../raster/art.ts';
+import { within } from '../../task/task.ts';
+import { findTolerance } from '../findTolerance.ts';
+import { addEnclosed, areaMask, levelFromTolerance } from '../liftMask.ts';
+import { reachLevels } from '../reachLevels.ts';
+import { clearLifted } from '../softenLift.ts';
+import { pointSchema, stepBase, type StepKind } from './step.ts';
+
+/** Largest tolerance that a lift tells apart, in perceptual difference. */
+export const MAX_TOLERANCE = 25;
+export const toleranceSchema = z.union([z.literal('auto'), z.number().min(0).max(MAX_TOLERANCE)]);
+
+export const areaLiftSchema = z.strictObject({
+  kind: z.literal('areaLift'),
+  ...stepBase,
+  /** Where the lift starts, in picture pixels. */
+  at: pointSchema,
+  /** Largest perceptual difference from the colour at that point; auto finds the first that holds. */
+  tolerance: toleranceSchema,
+  /** Also lift every closed-off area of the same colour. */
+  enclosed: z.boolean(),
+  /** Mixed pixels along the edge keep their share and lose the ground's tint. */
+  soft: z.boolean(),
+});
+export type AreaLiftStep = z.infer<typeof areaLiftSchema>;
+
+export const areaLift: StepKind<AreaLiftStep> = {
+  about: 'Takes out the area of one colour that is connected to a point.',
+  revision: 1,
+  readsSize: false,
+  *run(art, step) {
+    const x = Math.floor(artXFromPicture(art.frame, step.at.xPx));
+    const y = Math.floor(artYFromPicture(art.frame, step.at.yPx));
+    if (x < 0 || y < 0 || x >= art.width || y >= art.height || art.alpha[y * art.width + x] === 0) return { art, facts: { areaPx2: 0, offArt: 1 } };
+    const reach = yield* within(reachLevels(art, x, y), 0, 0.7);
+    const found = findTolerance(reach.areaByLevel);
+    const tolerance = step.tolerance === 'auto' ? found.tolerance : step.tolerance;
+    const mask = areaMask(reach, tolerance);
+    const enclosed = step.enclosed ? addEnclosed(art, mask, reach.from, tolerance) : 0;
+    yield 0.85;
+    const facts = { tolerance, holdsFrom: found.holdsFrom, holdsTo: found.holdsTo, areaPx2: reach.areaByLevel[levelFromTolerance(tolerance)], enclosed };
+    return { art: clearLifted(art, mask, reach.from, step.soft), facts };
+  },
+};

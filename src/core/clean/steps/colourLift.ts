@@ -1,0 +1,30 @@
+import { z } from 'zod';
+import { rgbFromHex } from '../../colour/hex.ts';
+import { colourMask } from '../liftMask.ts';
+import { clearLifted } from '../softenLift.ts';
+import { MAX_TOLERANCE } from './areaLift.ts';
+import { stepBase, type StepKind } from './step.ts';
+
+export const colourLiftSchema = z.strictObject({
+  kind: z.literal('colourLift'),
+  ...stepBase,
+  colour: z.string().regex(/^#[0-9a-f]{6}$/),
+  tolerance: z.number().min(0).max(MAX_TOLERANCE),
+  soft: z.boolean(),
+});
+export type ColourLiftStep = z.infer<typeof colourLiftSchema>;
+
+export const colourLift: StepKind<ColourLiftStep> = {
+  about: 'Takes one colour out wherever it is.',
+  revision: 1,
+  readsSize: false,
+  *run(art, step) {
+    const colour = rgbFromHex(step.colour);
+    if (colour === undefined) throw new RangeError(`not a colour: ${step.colour}`);
+    const mask = colourMask(art, colour, step.tolerance);
+    yield 0.5;
+    let areaPx2 = 0;
+    for (let i = 0; i < mask.length; i++) areaPx2 += mask[i];
+    return { art: clearLifted(art, mask, colour, step.soft), facts: { areaPx2 } };
+  },
+};

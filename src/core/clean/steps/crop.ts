@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import { cropArt } from '../../raster/crop.ts';
+import { stepBase, type StepKind } from './step.ts';
+
+export const cropSchema = z.strictObject({
+  kind: z.literal('crop'),
+  ...stepBase,
+  /** What stays, in picture pixels. */
+  rect: z.strictObject({ xPx: z.number().finite(), yPx: z.number().finite(), widthPx: z.number().positive(), heightPx: z.number().positive() }),
+});
+export type CropStep = z.infer<typeof cropSchema>;
+
+export const crop: StepKind<CropStep> = {
+  about: 'Keeps a rectangle of the picture.',
+  revision: 1,
+  readsSize: false,
+  *run(art, step) {
+    const cropped = cropArt(art, step.rect);
+    return { art: cropped, facts: { widthPx: cropped.width, heightPx: cropped.height } };
+  },
+};

@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import type { Art } from '../../raster/art.ts';
+import type { Task } from '../../task/task.ts';
+import type { FinishedSize } from '../finishedSize.ts';
+
+/** What every step has beside its own settings. */
+export const stepBase = {
+  id: z.string().min(1).max(64),
+  enabled: z.boolean(),
+  v: z.literal(1),
+};
+
+/** A point in picture pixels (corners are whole, centres at +0.5). */
+export const pointSchema = z.strictObject({ xPx: z.number().finite(), yPx: z.number().finite() });
+
+/** What a step may know besides the art that reaches it. */
+export interface StepContext {
+  /** The picture as it came, in the same scale as the art. */
+  readonly picture: Art;
+  readonly finished: FinishedSize;
+}
+
+/** Numbers that a step found out, for its card: tolerance, counts. */
+export type StepFacts = Readonly<Record<string, number>>;
+
+export interface StepOutcome {
+  readonly art: Art;
+  readonly facts: StepFacts;
+}
+
+export interface StepKind<Step> {
+  /** One line on what it does, shown where steps are chosen. */
+  readonly about: string;
+  /** Raised whenever the result for the same settings changes, so that stored results are not reused. */
+  readonly revision: number;
+  /** Whether the result depends on the finished size. */
+  readonly readsSize: boolean;
+  readonly run: (art: Art, step: Step, context: StepContext) => Task<StepOutcome>;
+}

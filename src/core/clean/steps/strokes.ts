@@ -1,0 +1,74 @@
+import { z } from 'zod';
+import { artXFromPicture, artYFromPicture, withAlpha, type Art } from '../../raster/art.ts';
+import { makeRgba8 } from '../../raster/raster.ts';
+import { paintStroke } from '../paintStrokes.ts';
+import { stepBase, type StepContext, type StepKind } from './step.ts';
+
+export const MAX_BRUSH_PX = 2000;
+const strokeSchema = z.strictObject({
+  radiusPx: z.number().positive().max(MAX_BRUSH_PX),
+  points: z.array(z.number().finite()).min(2).max(40_000),
+});
+
+export const rubOutSchema = z.strictObject({ kind: z.literal('rubOut'), ...stepBase, strokes: z.array(strokeSchema).max(5000) });
+export const bringBackSchema = z.strictObject({ kind: z.literal('bringBack'), ...stepBase, strokes: z.array(strokeSchema).max(5000) });
+export type RubOutStep = z.infer<typeof rubOutSchema>;
+export type BringBackStep = z.infer<typeof bringBackSchema>;
+
+/** Share of every art pixel that the strokes cover, 0 to 255. */
+function coverOf(art: Art, strokes: RubOutStep['strokes']): Uint8Array {
+  const cover = new Uint8Array(art.alpha.length);
+  for (const stroke of strokes) {
+    const placed = new Float64Array(stroke.points.length & ~1);
+    for (let i = 0; i < placed.length; i += 2) {
+      placed[i] = artXFromPicture(art.frame, stroke.points[i]);
+      placed[i + 1] = artYFromPicture(art.frame, stroke.points[i + 1]);
+    }
+    paintStroke(cover, art.width, art.height, placed, stroke.radiusPx * art.frame.scale);
+  }
+  return cover;
+}
+
+export const rubOut: StepKind<RubOutStep> = {
+  about: 'Clears what a round brush goes over.',
+  revision: 1,
+  readsSize: false,
+  *run(art, step) {
+    const cover = coverOf(art, step.strokes);
+    yield 0.7;
+    const alpha = art.alpha.slice();
+    for (let i = 0; i < alpha.length; i++) if (cover[i] !== 0) alpha[i] = Math.min(alpha[i], 255 - cover[i]);
+    return { art: withAlpha(art, alpha), facts: { strokes: step.strokes.length } };
+  },
+};
+
+export const bringBack: StepKind<BringBackStep> = {
+  about: 'Restores the picture where a round brush goes over it.',
+  revision: 1,
+  readsSize: false,
+  *run(art, step, context) {
+    const cover = coverOf(art, step.strokes);
+    yield 0.7;
+    return { art: restored(art, cover, context), facts: { strokes: step.strokes.length } };
+  },
+};
+
+/** Alpha and colour of the picture as it came, put back in the share that `cover` says. */
+function restored(art: Art, cover: Uint8Array, { picture }: StepContext): Art {
+  const alpha = art.alpha.slice();
+  const dx = Math.round(artXFromPicture(picture.frame, art.frame.leftPx));
+  const dy = Math.round(artYFromPicture(picture.frame, art.frame.topPx));
+  const from = picture.colour.data;
+  let colour: Uint8Array | undefined;
+  for (let y = 0; y < art.height; y++) {
+    for (let x = 0, i = y * art.width; x < art.width; x++, i++) {
+      if (cover[i] === 0 || x + dx >= picture.width || y + dy >= picture.height) continue;
+      const j = (y + dy) * picture.width + x + dx;
+      alpha[i] = Math.max(alpha[i], Math.round((picture.alpha[j] * cover[i]) / 255));
+      if (art.colour.data[i * 4] === from[j * 4] && art.colour.data[i * 4 + 1] === from[j * 4 + 1] && art.colour.data[i * 4 + 2] === from[j * 4 + 2]) continue;
+      colour ??= new Uint8Array(art.colour.data);
+      for (let c = 0; c < 3; c++) colour[i * 4 + c] = from[j * 4 + c];
+    }
+  }
+  return withAlpha(art, alpha, colour === undefined ? art.colour : makeRgba8(art.width, art.height, colour));
+}

@@ -1,0 +1,26 @@
+import { z } from 'zod';
+import { artResolution } from '../finishedSize.ts';
+import { sweepSpecks } from '../sweepSpecks.ts';
+import { stepBase, type StepKind } from './step.ts';
+
+export const sweepSchema = z.strictObject({
+  kind: z.literal('sweep'),
+  ...stepBase,
+  /** Bits of art smaller than this at the finished size are cleared. */
+  speckMm2: z.number().min(0).max(10_000),
+  /** Clear holes smaller than this at the finished size are filled. */
+  pinholeMm2: z.number().min(0).max(10_000),
+});
+export type SweepStep = z.infer<typeof sweepSchema>;
+
+export const sweep: StepKind<SweepStep> = {
+  about: 'Removes specks and fills pinholes below a size.',
+  revision: 1,
+  readsSize: true,
+  *run(art, step, context) {
+    const perMm2 = artResolution(art, context.finished) ** 2;
+    yield 0.1;
+    const { art: swept, specks, pinholes } = sweepSpecks(art, step.speckMm2 * perMm2, step.pinholeMm2 * perMm2);
+    return { art: swept, facts: { specks, pinholes } };
+  },
+};

@@ -1,0 +1,55 @@
+import { describe, expect, it } from 'vitest';
+import fc from 'fast-check';
+import { DifferenceTable } from './differenceTable.ts';
+import { hexFromRgb, lumaOf, rgbFromHex } from './hex.ts';
+import { colourDifference, writeOklab } from './oklab.ts';
+
+const channel = fc.integer({ min: 0, max: 255 });
+const colour = fc.record({ r: channel, g: channel, b: channel });
+
+describe('oklab', () => {
+  it('agrees with the published values of the primaries', () => {
+    const lab = new Float64Array(3);
+    writeOklab(255, 0, 0, lab);
+    expect(lab[0]).toBeCloseTo(62.796, 1);
+    expect(lab[1]).toBeCloseTo(22.486, 1);
+    expect(lab[2]).toBeCloseTo(12.585, 1);
+    writeOklab(255, 255, 255, lab);
+    expect(lab[0]).toBeCloseTo(100, 2);
+    expect(Math.abs(lab[1]) + Math.abs(lab[2])).toBeLessThan(0.01);
+  });
+
+  it('measures 100 from black to white and nothing from a colour to itself', () => {
+    expect(colourDifference({ r: 0, g: 0, b: 0 }, { r: 255, g: 255, b: 255 })).toBeCloseTo(100, 1);
+    expect(colourDifference({ r: 31, g: 62, b: 93 }, { r: 31, g: 62, b: 93 })).toBe(0);
+  });
+
+  it('gives the same answer from the table, rounded to a tenth', () => {
+    fc.assert(
+      fc.property(colour, fc.array(colour, { minLength: 1, maxLength: 40 }), (from, others) => {
+        const table = new DifferenceTable(from);
+        for (const other of [...others, ...others]) {
+          const exact = Math.min(25.5, colourDifference(from, other));
+          expect(Math.abs(table.level(other.r, other.g, other.b) / 10 - exact)).toBeLessThanOrEqual(0.0501);
+        }
+      }),
+      { seed: 3 },
+    );
+  });
+});
+
+describe('hex', () => {
+  it('reads back what it writes', () => {
+    fc.assert(
+      fc.property(colour, (c) => expect(rgbFromHex(hexFromRgb(c))).toEqual(c)),
+      { seed: 4 },
+    );
+    expect(rgbFromHex('red')).toBeUndefined();
+    expect(rgbFromHex('#12345')).toBeUndefined();
+  });
+
+  it('weighs green most', () => {
+    expect(lumaOf({ r: 0, g: 255, b: 0 })).toBeGreaterThan(lumaOf({ r: 255, g: 0, b: 0 }));
+    expect(lumaOf({ r: 255, g: 255, b: 255 })).toBeCloseTo(255, 9);
+  });
+});

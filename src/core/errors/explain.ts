@@ -1,0 +1,66 @@
+import type { AppError, ErrorCode, ErrorDetails } from './appError.ts';
+
+/** What a person is told: what happened and what to do. That nothing is lost is added by the interface. */
+export interface Explanation {
+  readonly what: string;
+  readonly todo: string;
+}
+
+type Rule = (d: ErrorDetails) => Explanation;
+
+const named = (d: ErrorDetails): string => (d['file'] === undefined ? 'The file' : `“${d['file']}”`);
+
+const RULES: { readonly [Code in ErrorCode]: Rule } = {
+  emptyFile: (d) => ({ what: `${named(d)} is empty (0 bytes).`, todo: 'Ask for it again or export it once more, then drop it here.' }),
+  notAPicture: (d) => ({
+    what: `${named(d)} is not a picture that Limner reads.`,
+    todo: 'Use PNG, JPEG, WebP, GIF, BMP or TIFF; open other files in their own program and export one of these.',
+  }),
+  truncated: (d) => ({ what: `${named(d)} breaks off before its end.`, todo: 'The download or upload was cut short: get the file again.' }),
+  fileTooLarge: (d) => ({
+    what: `${named(d)} has ${d['megabytes']} MB; Limner reads files up to ${d['limitMegabytes']} MB.`,
+    todo: 'Save it as a PNG or JPEG at the size that the work needs.',
+  }),
+  pictureTooLarge: (d) => ({
+    what: `${named(d)} has ${d['width']} × ${d['height']} pixels; Limner works with up to ${d['limitMegapixels']} megapixels.`,
+    todo: 'Shrink it first: 6,000 pixels on the long side are plenty for anything that a knife can cut.',
+  }),
+  pictureTooSmall: (d) => ({ what: `${named(d)} has only ${d['width']} × ${d['height']} pixels.`, todo: 'There is no shape in it to cut. Ask for the drawing itself.' }),
+  nothingToCut: () => ({
+    what: 'There is nothing to cut: no piece is left at these settings.',
+    todo: 'Switch off the step that clears the art, move the threshold, or let smaller pieces stay.',
+  }),
+  oneColour: () => ({ what: 'The picture is one flat colour, so there is no edge to follow.', todo: 'Choose another picture, or cut a rectangle of the size.' }),
+  cropEmpty: () => ({ what: 'The crop lies outside the picture, so nothing would be left.', todo: 'Drag the crop over the part to keep.' }),
+  doesNotFit: (d) => ({
+    what: `The sheet is too small: the layout is ${d['overWidthMm']} mm too wide and ${d['overHeightMm']} mm too high for the cut area.`,
+    todo: 'Make the design smaller, lay out fewer copies, turn it, or choose a larger sheet.',
+  }),
+  tooIntricate: (d) => ({
+    what: `The art breaks into ${d['count']} outlines, more than the ${d['limit']} that Limner lays out.`,
+    todo: 'Sweep the specks first, or move the threshold until the paper is calm.',
+  }),
+  mirrorMissing: () => ({ what: 'This process is cut from the back, and the sheet is not mirrored.', todo: 'Mirror it, or confirm that it is meant; the ticket will say so.' }),
+  badValue: (d) => ({ what: `${d['name']} cannot be “${d['value']}”.`, todo: `It takes ${d['takes']}.` }),
+  badJob: (d) => ({ what: `The job cannot be read: ${d['reason']}.`, todo: 'Open the archive it came from, or check the file against docs/job-format.md.' }),
+  newerVersion: (d) => ({
+    what: `${named(d)} was written by a newer Limner (format ${d['version']}, this one reads up to ${d['reads']}).`,
+    todo: 'Update Limner, or have it exported from there as SVG.',
+  }),
+  badArchive: (d) => ({ what: `${named(d)} is not a whole Limner job: ${d['reason']}.`, todo: 'Export the job again where it came from.' }),
+  pictureMissing: () => ({ what: 'The job has no picture.', todo: 'Drop, choose or paste one.' }),
+  storageFull: () => ({
+    what: 'The browser has no room left to save this.',
+    todo: 'Free space on the disk or delete jobs you no longer need; until then, keep this one as an archive file.',
+  }),
+  storageFailed: (d) => ({ what: `The browser could not save: ${d['message']}.`, todo: 'Export the job as an archive file, then load the page again.' }),
+  cancelled: () => ({ what: 'Stopped.', todo: 'Start it again whenever you like.' }),
+  workerLost: () => ({ what: 'The engine stopped in the middle of this and was started again.', todo: 'Try once more; if it happens again, use a smaller picture.' }),
+  notYet: (d) => ({ what: `Limner cannot do this yet: ${d['feature']}.`, todo: `${d['instead']}` }),
+  cannotRead: (d) => ({ what: `${named(d)} cannot be read: ${d['message']}.`, todo: 'Check the path and that you may read it.' }),
+  cannotWrite: (d) => ({ what: `${named(d)} cannot be written: ${d['message']}.`, todo: 'Check that the folder exists and that you may write there.' }),
+  unexpected: (d) => ({ what: `Something went wrong inside Limner: ${d['message'] ?? 'no more is known'}.`, todo: 'Undo the last change or load the page again.' }),
+};
+
+/** The message for an error, in plain words. */
+export const explain = (error: Pick<AppError, 'code' | 'details'>): Explanation => RULES[error.code](error.details);

@@ -1,0 +1,110 @@
+import { z } from 'zod';
+import { processSchema } from './processes.ts';
+import { recipeSchema } from './recipe.ts';
+
+/** Version of the job format that this code writes. */
+export const JOB_VERSION = 1;
+
+const lengthMm = z.number().min(0).max(20_000);
+const sizeMm = z.number().min(1).max(10_000);
+const colourHex = z.string().regex(/^#[0-9a-f]{6}$/, 'a colour is written #rrggbb in lower case');
+const name = z.string().trim().min(1).max(120);
+
+export const blankSchema = z.strictObject({
+  name,
+  /** Printable area, mm. */
+  widthMm: sizeMm,
+  heightMm: sizeMm,
+  colour: colourHex,
+});
+export type Blank = z.infer<typeof blankSchema>;
+
+/** Whose picture it is and whether it may be used for sale. */
+export const rightsSchema = z.strictObject({
+  note: z.string().max(2000),
+  use: z.enum(['unknown', 'ours', 'allowed', 'notForSale']),
+});
+
+export const pictureInfoSchema = z.strictObject({
+  /** File name as it came. */
+  fileName: z.string().max(255),
+  widthPx: z.number().int().min(1),
+  heightPx: z.number().int().min(1),
+  /** Resolution that the file states, dots per inch; absent when it states none. */
+  statedDpi: z.number().positive().max(100_000).optional(),
+});
+export type PictureInfo = z.infer<typeof pictureInfoSchema>;
+
+export const separationSchema = z.strictObject({
+  way: z.literal('oneTone'),
+  source: z.enum(['threshold', 'notClear']),
+  /** Lightness 0 to 255 at which ink begins, or found by itself. */
+  threshold: z.union([z.literal('auto'), z.number().min(0).max(255)]),
+  inkIs: z.enum(['auto', 'dark', 'light']),
+});
+export type Separation = z.infer<typeof separationSchema>;
+
+export const outlineSettingsSchema = z.strictObject({
+  /** Largest distance of the curve from the edge, picture px. */
+  followPx: z.number().min(0.05).max(5),
+  /** Turns from this angle on stay sharp corners, degrees. */
+  cornerDeg: z.number().min(5).max(180),
+  /** Smaller pieces and holes are left out, mm² at the finished size. */
+  leastPieceMm2: z.number().min(0).max(1000),
+});
+
+export const filmSchema = z.strictObject({ id: z.string().min(1).max(40), name, colour: colourHex });
+export type Film = z.infer<typeof filmSchema>;
+
+export const assemblySchema = z.strictObject({
+  /** Finished size of the design: one side; the other follows. */
+  by: z.enum(['width', 'height']),
+  sizeMm,
+  /** Clockwise on screen. */
+  turnDeg: z.number().min(-360).max(360),
+  /** Upper left of the design on the blank's printable area, mm; centred across and near the top when absent. */
+  place: z.strictObject({ xMm: z.number().min(-20_000).max(20_000), yMm: z.number().min(-20_000).max(20_000) }).optional(),
+  films: z.array(filmSchema).min(1).max(32),
+});
+export type Assembly = z.infer<typeof assemblySchema>;
+
+export const sheetSchema = z.strictObject({
+  name,
+  /** The stock as it lies in the machine. */
+  widthMm: sizeMm,
+  heightMm: sizeMm,
+  /** What the machine cannot reach along each edge. */
+  marginMm: z.strictObject({ left: lengthMm, top: lengthMm, right: lengthMm, bottom: lengthMm }),
+  /** Corner of the cut area from which the machine counts. */
+  origin: z.enum(['topLeft', 'topRight', 'bottomLeft', 'bottomRight']),
+});
+export type SheetStock = z.infer<typeof sheetSchema>;
+
+export const layoutSchema = z.strictObject({
+  sheet: sheetSchema,
+  /** `process`: as the process wants it. Anything else is an override that stays marked. */
+  mirror: z.enum(['process', 'always', 'never']),
+  box: z.strictObject({ on: z.boolean(), marginMm: z.number().min(0).max(200) }),
+  copies: z.number().int().min(1).max(2000),
+  gapMm: z.number().min(0).max(500),
+});
+export type Layout = z.infer<typeof layoutSchema>;
+
+export const jobSchema = z.strictObject({
+  format: z.literal('limner-job'),
+  version: z.literal(JOB_VERSION),
+  name,
+  keywords: z.array(z.string().trim().min(1).max(40)).max(40),
+  rights: rightsSchema,
+  blank: blankSchema,
+  process: processSchema,
+  picture: pictureInfoSchema.optional(),
+  recipe: recipeSchema,
+  separation: separationSchema,
+  outline: outlineSettingsSchema,
+  assembly: assemblySchema,
+  layout: layoutSchema,
+  handOff: z.strictObject({ cutAs: z.enum(['lines', 'shapes']) }),
+});
+/** One order: everything but the picture's bytes. */
+export type Job = z.infer<typeof jobSchema>;

@@ -1,0 +1,25 @@
+import { z } from 'zod';
+
+export const processSchema = z.enum(['htv', 'decal', 'stencil', 'waterslide', 'panel']);
+export type Process = z.infer<typeof processSchema>;
+
+export interface ProcessRules {
+  readonly name: string;
+  readonly about: string;
+  /** Whether its sheets are cut from the back and so read backwards. */
+  readonly mirrored: boolean;
+  /** Whether the art itself is what falls out, so that waste and design change places. */
+  readonly artIsOpening: boolean;
+  /** Smallest piece that can be handled, mm². */
+  readonly leastPieceMm2: number;
+  /** Thinnest strip that can be weeded, mm. */
+  readonly leastStripMm: number;
+}
+
+export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
+  htv: { name: 'Heat-transfer vinyl', about: 'coloured film cut from the back, weeded, pressed on cloth', mirrored: true, artIsOpening: false, leastPieceMm2: 1.5, leastStripMm: 0.8 },
+  decal: { name: 'Adhesive vinyl', about: 'coloured film cut from the front, carried over with transfer tape', mirrored: false, artIsOpening: false, leastPieceMm2: 2, leastStripMm: 0.8 },
+  stencil: { name: 'Stencil', about: 'film with the art cut out of it; paint, powder or etching goes through', mirrored: false, artIsOpening: true, leastPieceMm2: 2, leastStripMm: 1 },
+  waterslide: { name: 'Waterslide', about: 'printed on decal paper, sealed, cut out, slid on', mirrored: false, artIsOpening: false, leastPieceMm2: 0, leastStripMm: 0.3 },
+  panel: { name: 'Layered panel', about: 'sheets of card, cloth or acrylic stacked on each other', mirrored: false, artIsOpening: false, leastPieceMm2: 9, leastStripMm: 2 },
+};

@@ -1,0 +1,30 @@
+import { AppError } from '../errors/appError.ts';
+import { z } from 'zod';
+import { JOB_VERSION, jobSchema, type Job } from './job.ts';
+
+/** Turns an older job value into the next version's. Keyed by the version it reads; none is needed yet. */
+const MIGRATIONS: Readonly<Record<number, (old: unknown) => unknown>> = {};
+
+const headSchema = z.object({ format: z.literal('limner-job'), version: z.number().int().min(1) });
+
+/**
+ * Checks a value from outside (a file, a stored row) and gives it as a job of the present version.
+ * @throws AppError `newerVersion`, or `badJob` with the first thing that is wrong.
+ */
+export function readJob(value: unknown, file = 'The job'): Job {
+  const head = headSchema.safeParse(value);
+  if (!head.success) throw new AppError('badJob', { file, reason: 'it is not a Limner job' });
+  if (head.data.version > JOB_VERSION) throw new AppError('newerVersion', { file, version: head.data.version, reads: JOB_VERSION });
+  let migrated = value;
+  for (let version = head.data.version; version < JOB_VERSION; version++) migrated = MIGRATIONS[version](migrated);
+  const parsed = jobSchema.safeParse(migrated);
+  if (!parsed.success) throw new AppError('badJob', { file, reason: firstIssue(parsed.error) });
+  return parsed.data;
+}
+
+/** `field.path: message` of the first issue. */
+export function firstIssue(error: z.ZodError): string {
+  const issue = error.issues[0];
+  const path = issue.path.join('.');
+  return path === '' ? issue.message : `${path}: ${issue.message}`;
+}

@@ -1,0 +1,114 @@
+import { AppError } from '../errors/appError.ts';
+import { followedBy, mirrorAbout, translation, type Affine } from '../geometry/affine.ts';
+import type { Design } from '../assemble/design.ts';
+import type { Curves } from '../outline/curves.ts';
+import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
+
+/** A rectangle in mm, y down, on the sheet. */
+export interface RectMm {
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
+export interface SheetSettings {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly marginMm: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number };
+  readonly origin: 'topLeft' | 'topRight' | 'bottomLeft' | 'bottomRight';
+}
+
+export interface LayoutSettings {
+  readonly sheet: SheetSettings;
+  readonly mirrored: boolean;
+  readonly box: { readonly on: boolean; readonly marginMm: number };
+  readonly copies: number;
+  readonly gapMm: number;
+}
+
+/** One film's design as it lies on its sheet. Derived from design and settings, never edited. Coordinates are mm from the sheet's upper left. */
+export interface Sheet {
+  readonly filmId: string;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly cutArea: RectMm;
+  readonly mirrored: boolean;
+  /** How each copy comes from the design. */
+  readonly placements: readonly Affine[];
+  readonly curves: Curves;
+  /** Weeding boxes, one for each copy, when they are on. */
+  readonly boxes: readonly RectMm[];
+  /** What the copies take up together. */
+  readonly used: RectMm;
+  /** How far the layout reaches over the cut area; 0 when it fits. */
+  readonly over: { readonly widthMm: number; readonly heightMm: number };
+  /** Copies that the cut area could hold. */
+  readonly room: number;
+}
+
+/** Slack for sizes that are equal but for rounding, mm: a tenth of what a plotter resolves. */
+const SLACK_MM = 0.001;
+
+/** Lays copies of one film's design in rows, from the sheet's origin corner, inside the cut area. */
+export function laySheet(design: Design, filmId: string, settings: LayoutSettings): Sheet {
+  const layer = design.layers.find((entry) => entry.filmId === filmId);
+  if (layer === undefined) throw new RangeError(`the design has no film ${filmId}`);
+  const { sheet, mirrored, box, gapMm } = settings;
+  const margin = box.on ? box.marginMm : 0;
+  const cell = { width: design.widthMm + 2 * margin, height: design.heightMm + 2 * margin };
+  const area = cutAreaOf(sheet);
+  const perRow = Math.max(1, Math.floor((area.widthMm + gapMm + SLACK_MM) / (cell.width + gapMm)));
+  const rowsThatFit = Math.max(0, Math.floor((area.heightMm + gapMm + SLACK_MM) / (cell.height + gapMm)));
+  const room = cell.width <= area.widthMm + SLACK_MM ? perRow * rowsThatFit : 0;
+  const columns = Math.min(perRow, settings.copies);
+  const rows = Math.ceil(settings.copies / perRow);
+  const used = usedRect(sheet.origin, area, columns * cell.width + (columns - 1) * gapMm, rows * cell.height + (rows - 1) * gapMm);
+  const placements: Affine[] = [];
+  const boxes: RectMm[] = [];
+  const fromRight = sheet.origin.endsWith('Right');
+  const fromBottom = sheet.origin.startsWith('bottom');
+  for (let k = 0; k < settings.copies; k++) {
+    const column = k % perRow;
+    const row = Math.floor(k / perRow);
+    const x = fromRight ? used.xMm + used.widthMm - (column + 1) * cell.width - column * gapMm : used.xMm + column * (cell.width + gapMm);
+    const y = fromBottom ? used.yMm + used.heightMm - (row + 1) * cell.height - row * gapMm : used.yMm + row * (cell.height + gapMm);
+    const place = translation(x + margin, y + margin);
+    placements.push(mirrored ? followedBy(mirrorAbout(design.widthMm / 2), place) : place);
+    if (box.on) boxes.push({ xMm: x, yMm: y, widthMm: cell.width, heightMm: cell.height });
+  }
+  const over = { widthMm: Math.max(0, overBy(used.widthMm, area.widthMm)), heightMm: Math.max(0, overBy(used.heightMm, area.heightMm)) };
+  const curves = joinCurves(placements.map((placement) => transformCurves(layer.curves, placement)));
+  return { filmId, widthMm: sheet.widthMm, heightMm: sheet.heightMm, cutArea: area, mirrored, placements, curves, boxes, used, over, room };
+}
+
+const overBy = (used: number, available: number): number => (used > available + SLACK_MM ? used - available : 0);
+
+/** What the machine can reach of a sheet. */
+export function cutAreaOf({ widthMm, heightMm, marginMm }: SheetSettings): RectMm {
+  return {
+    xMm: marginMm.left,
+    yMm: marginMm.top,
+    widthMm: Math.max(0, widthMm - marginMm.left - marginMm.right),
+    heightMm: Math.max(0, heightMm - marginMm.top - marginMm.bottom),
+  };
+}
+
+function usedRect(origin: SheetSettings['origin'], area: RectMm, widthMm: number, heightMm: number): RectMm {
+  return {
+    xMm: origin.endsWith('Right') ? area.xMm + area.widthMm - widthMm : area.xMm,
+    yMm: origin.startsWith('bottom') ? area.yMm + area.heightMm - heightMm : area.yMm,
+    widthMm,
+    heightMm,
+  };
+}
+
+export const fits = (sheet: Sheet): boolean => sheet.over.widthMm === 0 && sheet.over.heightMm === 0;
+
+/** @throws AppError `doesNotFit` with how much is missing each way. */
+export function assertFits(sheet: Sheet): void {
+  if (fits(sheet)) return;
+  throw new AppError('doesNotFit', { overWidthMm: roundUp(sheet.over.widthMm), overHeightMm: roundUp(sheet.over.heightMm) });
+}
+
+const roundUp = (length: number): number => Math.ceil(length * 10) / 10;

@@ -1,0 +1,154 @@
+import { AppError } from '../errors/appError.ts';
+import { signedArea } from '../geometry/rings.ts';
+import type { ShareMap } from '../raster/raster.ts';
+import { finish, type Task } from '../task/task.ts';
+import { circleOf, QUARTER, type Circle } from './circle.ts';
+import { findCorners, type Corner, type Ring } from './corners.ts';
+import { CurvesBuilder, type Curves } from './curves.ts';
+import { isolines } from './isoline.ts';
+import { JointFinder } from './joints.ts';
+import { parentRings } from './nesting.ts';
+import { closedSection, sectionBetween, type Section } from './section.ts';
+
+export interface OutlineOptions {
+  /** How closely the curves follow the edge: largest distance, px. Range 0.05 to 5. */
+  readonly followPx: number;
+  /** Smallest turn that stays a sharp corner, radians. Range 0.1 to π. */
+  readonly cornerRad: number;
+  /** Pieces and holes smaller than this, px², are left out. */
+  readonly leastAreaPx2: number;
+  /** Draw a ring that is a circle within the tolerance as one. */
+  readonly circles: boolean;
+}
+
+export const DEFAULT_OUTLINE: OutlineOptions = { followPx: 0.3, cornerRad: 0.42, leastAreaPx2: 2, circles: true };
+
+/** A straight line may differ from the points by this share of the tolerance: lines are preferred, but not at any price. */
+const STRAIGHT_SHARE = 0.75;
+
+/**
+ * Outlines a share map: half-way lines, corners, and between them the fewest cubics within the tolerance. Coordinates are px of the map.
+ * @throws AppError `tooIntricate` when there are more outlines than a drawing has.
+ */
+export function* traceOutline(share: ShareMap, options: OutlineOptions = DEFAULT_OUTLINE): Task<Curves> {
+  const { rings, crossings } = isolines(share);
+  yield 0.3;
+  const { points, starts } = rings;
+  const count = starts.length - 1;
+  const area = new Float64Array(count);
+  for (let k = 0; k < count; k++) area[k] = signedArea(points, starts[k], starts[k + 1]);
+  const parent = parentRings(crossings, count, (k) => area[k] < 0);
+  const { keep, renumbered } = keptRings(area, parent, options.leastAreaPx2);
+  const builder = new CurvesBuilder();
+  const finder = new JointFinder({ tolerancePx: options.followPx, straightPx: options.followPx * STRAIGHT_SHARE });
+  let sincePause = 0;
+  for (const [done, k] of keep.entries()) {
+    const ring = ringOf(points, starts[k], starts[k + 1]);
+    drawRing(builder, ring, area[k], renumbered[k], options, finder);
+    sincePause += ring.n;
+    if (sincePause > 4000) {
+      sincePause = 0;
+      yield 0.3 + (0.7 * done) / keep.length;
+    }
+  }
+  return builder.build();
+}
+
+/** `traceOutline` in one go. */
+export const outlineOf = (share: ShareMap, options?: OutlineOptions): Curves => finish(traceOutline(share, options));
+
+/** Leaves out rings below the least area with everything inside them. Gives the kept ones, parents first, and their parents' new numbers. */
+function keptRings(area: Float64Array, parent: Int32Array, leastAreaPx2: number): { keep: number[]; renumbered: Int32Array } {
+  const order = Array.from(area.keys()).sort((a, b) => Math.abs(area[b]) - Math.abs(area[a]));
+  const number = new Int32Array(area.length).fill(-1);
+  const renumbered = new Int32Array(area.length).fill(-1);
+  const keep: number[] = [];
+  for (const k of order) {
+    if (Math.abs(area[k]) < leastAreaPx2) continue;
+    if (parent[k] >= 0 && number[parent[k]] < 0) continue;
+    if (parent[k] >= 0) renumbered[k] = number[parent[k]];
+    number[k] = keep.length;
+    keep.push(k);
+  }
+  if (keep.length > 20_000) throw new AppError('tooIntricate', { count: keep.length, limit: 20_000 });
+  return { keep, renumbered };
+}
+
+function ringOf(points: Float64Array, from: number, to: number): Ring {
+  const n = to - from;
+  const x = new Float64Array(n);
+  const y = new Float64Array(n);
+  const along = new Float64Array(n + 1);
+  for (let k = 0; k < n; k++) {
+    x[k] = points[2 * (from + k)];
+    y[k] = points[2 * (from + k) + 1];
+    if (k > 0) along[k] = along[k - 1] + Math.hypot(x[k] - x[k - 1], y[k] - y[k - 1]);
+  }
+  along[n] = along[n - 1] + Math.hypot(x[0] - x[n - 1], y[0] - y[n - 1]);
+  return { n, x, y, along };
+}
+
+function drawRing(builder: CurvesBuilder, ring: Ring, area: number, parent: number, options: OutlineOptions, finder: JointFinder): void {
+  const corners = findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: 1 });
+  if (corners.length === 0) {
+    const circle = options.circles ? circleOf(ring, options.followPx) : undefined;
+    if (circle !== undefined) drawCircle(builder, circle, area > 0, parent);
+    else drawSections(builder, [closedSection(ring, calmestPoint(ring))], parent, finder);
+    return;
+  }
+  drawSections(builder, sectionsBetween(ring, corners), parent, finder);
+}
+
+/** Points within this length of a corner lie on its rounding, px. */
+const TRIM_PX = 0.9;
+
+function sectionsBetween(ring: Ring, corners: readonly Corner[]): Section[] {
+  return corners.map((corner, k) => {
+    const next = corners[(k + 1) % corners.length];
+    return sectionBetween(ring, corner.index, next.index, corner, next, TRIM_PX);
+  });
+}
+
+function drawSections(builder: CurvesBuilder, sections: Section[], parent: number, finder: JointFinder): void {
+  const first = sections[0].joint(0);
+  builder.start(first.x, first.y, parent);
+  for (const section of sections) {
+    for (const segment of finder.divide(section)) {
+      const end = section.joint(segment.to);
+      const { x1, y1, x2, y2 } = segment.cubic;
+      if (segment.straight) builder.line(end.x, end.y);
+      else builder.cubic(x1, y1, x2, y2, end.x, end.y);
+    }
+  }
+  builder.close();
+}
+
+/** A good place to open a ring without corners: in the middle of its straightest stretch, where a joint costs least. */
+function calmestPoint(ring: Ring): number {
+  const { n, x, y } = ring;
+  let best = 0;
+  let least = Infinity;
+  const reach = Math.max(1, Math.min(6, n >> 3));
+  for (let k = 0; k < n; k++) {
+    const a = (k + n - reach) % n;
+    const b = (k + reach) % n;
+    const cross = (x[k] - x[a]) * (y[b] - y[k]) - (y[k] - y[a]) * (x[b] - x[k]);
+    const bend = Math.abs(cross) / (Math.hypot(x[b] - x[a], y[b] - y[a]) + 1e-9);
+    if (bend < least) {
+      least = bend;
+      best = k;
+    }
+  }
+  return best;
+}
+
+function drawCircle(builder: CurvesBuilder, { x, y, radius }: Circle, clockwise: boolean, parent: number): void {
+  const h = radius * QUARTER;
+  const s = clockwise ? 1 : -1;
+  builder.start(x + radius, y, parent);
+  builder.cubic(x + radius, y + s * h, x + h, y + s * radius, x, y + s * radius);
+  builder.cubic(x - h, y + s * radius, x - radius, y + s * h, x - radius, y);
+  builder.cubic(x - radius, y - s * h, x - h, y - s * radius, x, y - s * radius);
+  builder.cubic(x + h, y - s * radius, x + radius, y - s * h, x + radius, y);
+  builder.close();
+}

@@ -1,0 +1,109 @@
+import { AppError } from '../errors/appError.ts';
+import type { Rgb } from '../colour/oklab.ts';
+import type { Art } from '../raster/art.ts';
+import { makeShareMap, type ShareMap } from '../raster/raster.ts';
+import { histogramOf, lumaOnWhite } from './luma.ts';
+import { otsu } from './otsu.ts';
+import { toneOf } from './toneOf.ts';
+
+export interface OneToneOptions {
+  /** `threshold`: what is darker than a lightness is ink; `notClear`: everything that is there is ink. */
+  readonly source: 'threshold' | 'notClear';
+  /** Lightness 0 to 255 at which an edge stands, or found from the histogram. */
+  readonly threshold: 'auto' | number;
+  /** Takes the light tone as ink. `auto`: whichever of the two is not the ground around the art. */
+  readonly inkIs: 'auto' | 'dark' | 'light';
+}
+
+export interface OneTone {
+  readonly share: ShareMap;
+  /** The lightness that parts ink from ground; 127.5 means half clear for `notClear`. */
+  readonly threshold: number;
+  readonly inkIs: 'dark' | 'light';
+  /** The ink's own colour in the art. */
+  readonly ink: Rgb;
+  /** 256 counts of lightness on white, for the threshold's card. */
+  readonly histogram: Float64Array;
+}
+
+/** Less contrast than this between the two tones, in lightness levels, is paper grain and not a drawing. */
+const LEAST_CONTRAST = 10;
+
+/**
+ * Reads the art as one ink on a ground. Each pixel gets its share of ink by where its colour stands on the way from the ground's tone to the ink's,
+ * so mixed edge pixels keep saying where the edge runs.
+ * @throws AppError `oneColour` when there are no two tones to tell apart, `nothingToCut` when all is clear.
+ */
+export function oneTone(art: Art, options: OneToneOptions): OneTone {
+  const luma = lumaOnWhite(art);
+  const histogram = histogramOf(luma);
+  const there = countThere(art.alpha);
+  if (there === 0) throw new AppError('nothingToCut');
+  if (options.source === 'notClear') {
+    if (there === art.alpha.length) throw new AppError('oneColour');
+    return { share: makeShareMap(art.width, art.height, art.alpha.slice()), threshold: 127.5, inkIs: 'dark', ink: toneOf(art, luma, (_v, a) => a >= 250), histogram };
+  }
+  const cut = otsu(histogram);
+  if (options.threshold === 'auto' && cut.light - cut.dark < LEAST_CONTRAST) throw new AppError('oneColour');
+  const split = options.threshold === 'auto' ? cut.threshold + 0.5 : options.threshold;
+  const inkIs = options.inkIs === 'auto' ? inkFromBorder(luma, art.width, art.height, split) : options.inkIs;
+  const tones = typicalTones(histogram, split, cut);
+  const middle = options.threshold === 'auto' ? (tones.dark + tones.light) / 2 : split;
+  const share = shareFromLuma(luma, middle, Math.max(4, tones.light - tones.dark), inkIs === 'dark');
+  if (inkIs === 'light') for (let i = 0; i < share.length; i++) share[i] = (share[i] * art.alpha[i] + 127) / 255;
+  const ink = toneOf(art, luma, (v) => (inkIs === 'dark' ? v < middle : v >= middle));
+  return { share: makeShareMap(art.width, art.height, share), threshold: middle, inkIs, ink, histogram };
+}
+
+function countThere(alpha: Uint8Array): number {
+  let there = 0;
+  for (let i = 0; i < alpha.length; i++) if (alpha[i] >= 128) there++;
+  return there;
+}
+
+/** The tone that most of the picture's border has is the ground; the other one is ink. An even border means dark ink. */
+function inkFromBorder(luma: Uint8Array, width: number, height: number, split: number): 'dark' | 'light' {
+  let dark = 0;
+  const step = (i: number): number => (luma[i] < split ? 1 : 0);
+  for (let x = 0; x < width; x++) dark += step(x) + step((height - 1) * width + x);
+  for (let y = 0; y < height; y++) dark += step(y * width) + step(y * width + width - 1);
+  return dark > 0.6 * 2 * (width + height) ? 'light' : 'dark';
+}
+
+/** The most frequent lightness on each side of the split: the tones themselves, where the class means are drawn in by mixed pixels. */
+function typicalTones(histogram: Float64Array, split: number, cut: { dark: number; light: number }): { dark: number; light: number } {
+  return { dark: peak(histogram, 0, Math.ceil(split) - 1, cut.dark), light: peak(histogram, Math.ceil(split), 255, cut.light) };
+}
+
+/** Half-width of the window in which neighbouring lightnesses count as one tone. */
+const TONE_RADIUS = 6;
+
+function peak(histogram: Float64Array, from: number, to: number, otherwise: number): number {
+  let best = 0;
+  let at = otherwise;
+  for (let v = from; v <= to; v++) {
+    let count = 0;
+    let sum = 0;
+    for (let w = Math.max(from, v - TONE_RADIUS); w <= Math.min(to, v + TONE_RADIUS); w++) {
+      count += histogram[w];
+      sum += w * histogram[w];
+    }
+    if (count > best) {
+      best = count;
+      at = sum / count;
+    }
+  }
+  return at;
+}
+
+/** Share of ink by lightness: half at `middle`, none and all at half the `contrast` to either side. */
+function shareFromLuma(luma: Uint8Array, middle: number, contrast: number, darkIsInk: boolean): Uint8Array {
+  const table = new Uint8Array(256);
+  for (let v = 0; v < 256; v++) {
+    const share = 0.5 + ((middle - v) / contrast) * (darkIsInk ? 1 : -1);
+    table[v] = Math.max(0, Math.min(255, Math.round(share * 255)));
+  }
+  const share = new Uint8Array(luma.length);
+  for (let i = 0; i < share.length; i++) share[i] = table[luma[i]];
+  return share;
+}

@@ -1,0 +1,45 @@
+import { inchFromMm, mm, mmFromInch, type Mm } from './length.ts';
+
+/** The two units a decorator chooses between. */
+export type LengthUnit = 'mm' | 'in';
+
+const NUMBER = String.raw`\d+(?:[.,]\d+)?|[.,]\d+`;
+const PATTERN = new RegExp(String.raw`^(-?)\s*(?:(${NUMBER})\s*(?:[-\s]\s*(\d+)\s*/\s*(\d+))?|(\d+)\s*/\s*(\d+))\s*(mm|cm|in|inch|inches|"|″)?$`, 'i');
+
+/**
+ * Reads what people type for a length: `200`, `200 mm`, `20cm`, `3 1/2 in`, `3-1/2"`, `7/8`, `3,5`.
+ * A number without a unit is read in `assumed`.
+ * @returns the length in mm, or undefined when the text is not a length.
+ */
+export function parseLength(text: string, assumed: LengthUnit): Mm | undefined {
+  const match = PATTERN.exec(text.trim());
+  if (match === null) return undefined;
+  const [, sign, whole, over, under, soleOver, soleUnder, written] = match;
+  let value = 0;
+  if (whole !== undefined) value = Number(whole.replace(',', '.'));
+  const top = over ?? soleOver;
+  const bottom = under ?? soleUnder;
+  if (top !== undefined && bottom !== undefined) {
+    if (Number(bottom) === 0) return undefined;
+    value += Number(top) / Number(bottom);
+  }
+  if (sign === '-') value = -value;
+  if (!Number.isFinite(value)) return undefined;
+  const unit = written?.toLowerCase() ?? assumed;
+  if (unit === 'mm') return mm(value);
+  if (unit === 'cm') return mm(value * 10);
+  return mmFromInch(value);
+}
+
+/** Writes a length as people read it: at most `digits` decimals (default 1 in mm, 2 in inches), the unit after a thin space. */
+export function formatLength(length: Mm, unit: LengthUnit, digits: number = unit === 'mm' ? 1 : 2): string {
+  const value = unit === 'mm' ? length : inchFromMm(length);
+  return `${trimNumber(value, digits)} ${unit}`;
+}
+
+/** A number with at most `digits` decimals and no trailing zeros. */
+export function trimNumber(value: number, digits: number): string {
+  const text = value.toFixed(digits);
+  const short = text.includes('.') ? text.replace(/\.?0+$/, '') : text;
+  return short === '-0' ? '0' : short;
+}

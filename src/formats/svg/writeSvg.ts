@@ -1,0 +1,62 @@
+import type { Film } from '../../core/job/job.ts';
+import type { RectMm, Sheet } from '../../core/layout/laySheet.ts';
+import type { Curves } from '../../core/outline/curves.ts';
+import { depthOf } from '../../core/outline/curves.ts';
+import { pathData, ringPathData, svgNumber } from './pathData.ts';
+
+export type CutAs = 'lines' | 'shapes';
+
+/** Thinnest line that viewers still show, mm; a cutter follows its middle. */
+const HAIRLINE_MM = 0.1;
+
+/** What a text needs so that it can stand in XML. */
+export const escapeXml = (text: string): string =>
+  text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`).replace(/[^\t\n\r\u0020-\uD7FF\uE000-\uFFFD]/g, '');
+
+/** A name as an XML id: letters, digits and hyphens. */
+export function idFromName(name: string): string {
+  const id = name.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '');
+  return /^[a-z]/.test(id) ? id : `film-${id}`;
+}
+
+function head(widthMm: number, heightMm: number, title: string): string {
+  const w = svgNumber(widthMm, 4);
+  const h = svgNumber(heightMm, 4);
+  return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${w}mm" height="${h}mm" viewBox="0 0 ${w} ${h}">\n<title>${escapeXml(title)}</title>\n`;
+}
+
+/**
+ * A laid-out sheet as SVG at true size: width, height and viewBox in mm, one group for the film, named by it. As lines every ring is an unfilled
+ * path of its own, as shapes every piece is one filled path with its holes; weeding boxes are always lines.
+ */
+export function writeSheetSvg(sheet: Sheet, film: Film, title: string, cutAs: CutAs): string {
+  const id = idFromName(film.name);
+  const art = cutAs === 'lines' ? linePaths(sheet.curves) : shapePaths(sheet.curves);
+  const boxes = sheet.boxes.length === 0 ? '' : `<g id="${id}-boxes" fill="none" stroke="${film.colour}" stroke-width="${HAIRLINE_MM}">\n${sheet.boxes.map(boxPath).join('')}</g>\n`;
+  return `${head(sheet.widthMm, sheet.heightMm, title)}<g id="${id}">\n<title>${escapeXml(film.name)}</title>\n<g id="${id}-art"${cutAs === 'lines' ? ` fill="none" stroke="${film.colour}" stroke-width="${HAIRLINE_MM}"` : ` fill="${film.colour}" fill-rule="evenodd"`}>\n${art}</g>\n${boxes}</g>\n</svg>\n`;
+}
+
+/** Outlines alone as one filled group, in the frame they are measured in (mm). */
+export function writeOutlineSvg(curves: Curves, widthMm: number, heightMm: number, film: Film, title: string): string {
+  return `${head(widthMm, heightMm, title)}<g id="${idFromName(film.name)}" fill="${film.colour}" fill-rule="evenodd">\n<title>${escapeXml(film.name)}</title>\n<path d="${pathData(curves)}"/>\n</g>\n</svg>\n`;
+}
+
+function linePaths(curves: Curves): string {
+  let out = '';
+  for (let ring = 0; ring < curves.parent.length; ring++) out += `<path d="${ringPathData(curves, ring)}"/>\n`;
+  return out;
+}
+
+function shapePaths(curves: Curves): string {
+  const data = new Map<number, string>();
+  for (let ring = 0; ring < curves.parent.length; ring++) {
+    const outer = depthOf(curves, ring) % 2 === 0 ? ring : curves.parent[ring];
+    data.set(outer, (data.get(outer) ?? '') + ringPathData(curves, ring));
+  }
+  return [...data.values()].map((d) => `<path d="${d}"/>\n`).join('');
+}
+
+const boxPath = ({ xMm, yMm, widthMm, heightMm }: RectMm): string => {
+  const n = (value: number): string => svgNumber(value, 4);
+  return `<path d="M${n(xMm)} ${n(yMm)}L${n(xMm + widthMm)} ${n(yMm)}L${n(xMm + widthMm)} ${n(yMm + heightMm)}L${n(xMm)} ${n(yMm + heightMm)}Z"/>\n`;
+};
