@@ -1,10 +1,6 @@
 import { z } from 'zod';
 import { artXFromPicture, artYFromPicture } from '../../raster/art.ts';
-import { within } from '../../task/task.ts';
-import { findTolerance } from '../findTolerance.ts';
-import { addEnclosed, areaMask, levelFromTolerance } from '../liftMask.ts';
-import { reachLevels } from '../reachLevels.ts';
-import { clearLifted } from '../softenLift.ts';
+import { liftAt } from '../liftAt.ts';
 import { pointSchema, stepBase, type StepKind } from './step.ts';
 
 /** Largest tolerance that a lift tells apart, in perceptual difference. */
@@ -33,13 +29,8 @@ export const areaLift: StepKind<AreaLiftStep> = {
     const x = Math.floor(artXFromPicture(art.frame, step.at.xPx));
     const y = Math.floor(artYFromPicture(art.frame, step.at.yPx));
     if (x < 0 || y < 0 || x >= art.width || y >= art.height || art.alpha[y * art.width + x] === 0) return { art, facts: { areaPx2: 0, offArt: 1 } };
-    const reach = yield* within(reachLevels(art, x, y), 0, 0.7);
-    const found = findTolerance(reach.areaByLevel);
-    const tolerance = step.tolerance === 'auto' ? found.tolerance : step.tolerance;
-    const mask = areaMask(reach, tolerance);
-    const enclosed = step.enclosed ? addEnclosed(art, mask, reach.from, tolerance) : 0;
-    yield 0.85;
-    const facts = { tolerance, holdsFrom: found.holdsFrom, holdsTo: found.holdsTo, areaPx2: reach.areaByLevel[levelFromTolerance(tolerance)], enclosed };
-    return { art: clearLifted(art, mask, reach.from, step.soft), facts };
+    const lift = yield* liftAt(art, x, y, { tolerance: step.tolerance, everywhere: false, enclosed: step.enclosed, soft: step.soft });
+    const { tolerance, areaPx2, enclosed, found } = lift;
+    return { art: lift.art, facts: { tolerance, holdsFrom: found.holdsFrom, holdsTo: found.holdsTo, areaPx2, enclosed } };
   },
 };

@@ -1,0 +1,85 @@
+import { AppError } from '../src/core/errors/appError.ts';
+import { parseLength } from '../src/core/units/parseLength.ts';
+
+/** What an option takes: nothing, or a word shown in the help. */
+export interface OptionSpec {
+  readonly takes?: string;
+  readonly about: string;
+}
+
+export interface Parsed {
+  readonly inputs: readonly string[];
+  readonly values: ReadonlyMap<string, string>;
+}
+
+/** Reads `--name value`, `--name=value` and inputs; `--` ends the options. @throws AppError `badValue` for what the command does not know. */
+export function parseArguments(words: readonly string[], options: Readonly<Record<string, OptionSpec>>): Parsed {
+  const inputs: string[] = [];
+  const values = new Map<string, string>();
+  for (let i = 0; i < words.length; i++) {
+    const word = words[i];
+    if (word === '--') {
+      inputs.push(...words.slice(i + 1));
+      break;
+    }
+    if (!word.startsWith('--')) {
+      inputs.push(word);
+      continue;
+    }
+    const equals = word.indexOf('=');
+    const name = equals < 0 ? word.slice(2) : word.slice(2, equals);
+    const spec = Object.hasOwn(options, name) ? options[name] : undefined;
+    if (spec === undefined) throw new AppError('badValue', { name: 'An option', value: `--${name}`, takes: `one of ${Object.keys(options).map((o) => `--${o}`).join(', ')}` });
+    if (spec.takes === undefined) {
+      if (equals >= 0) throw new AppError('badValue', { name: `--${name}`, value: word.slice(equals + 1), takes: 'no value' });
+      values.set(name, '');
+      continue;
+    }
+    const value = equals >= 0 ? word.slice(equals + 1) : words[++i];
+    if (value === undefined || (equals < 0 && value.startsWith('--'))) throw new AppError('badValue', { name: `--${name}`, value: value ?? 'nothing', takes: spec.takes });
+    values.set(name, value);
+  }
+  return { inputs, values };
+}
+
+export function required(parsed: Parsed, name: string, takes: string): string {
+  const value = parsed.values.get(name);
+  if (value === undefined || value === '') throw new AppError('badValue', { name: `--${name}`, value: 'nothing', takes });
+  return value;
+}
+
+/** A number within a range, or undefined when the option is not given. */
+export function numberOption(parsed: Parsed, name: string, least: number, most: number, whole = false): number | undefined {
+  const text = parsed.values.get(name);
+  if (text === undefined) return undefined;
+  const value = text.trim() === '' ? NaN : Number(text);
+  if (!(value >= least && value <= most) || (whole && !Number.isInteger(value))) {
+    throw new AppError('badValue', { name: `--${name}`, value: text, takes: `a ${whole ? 'whole ' : ''}number from ${least} to ${most}` });
+  }
+  return value;
+}
+
+/** A number within a range or the word `auto` (the default). */
+export function autoOrNumber(parsed: Parsed, name: string, least: number, most: number): 'auto' | number {
+  const text = parsed.values.get(name);
+  if (text === undefined || text === 'auto') return 'auto';
+  try {
+    return numberOption(parsed, name, least, most) ?? 'auto';
+  } catch (error) {
+    throw new AppError('badValue', { name: `--${name}`, value: text, takes: `auto or a number from ${least} to ${most}` }, error);
+  }
+}
+
+/** A length in mm, or undefined. A bare number is mm. */
+export function lengthOption(parsed: Parsed, name: string): number | undefined {
+  const text = parsed.values.get(name);
+  if (text === undefined) return undefined;
+  const length = parseLength(text, 'mm');
+  if (length === undefined || !(length >= 1 && length <= 10_000)) throw new AppError('badValue', { name: `--${name}`, value: text, takes: 'a length from 1 mm to 10 m such as 200mm, 20cm or "3 1/2 in"' });
+  return length;
+}
+
+export function oneInput(parsed: Parsed): string {
+  if (parsed.inputs.length === 1) return parsed.inputs[0];
+  throw new AppError('badValue', { name: 'The input', value: parsed.inputs.length === 0 ? 'nothing' : parsed.inputs.join(' '), takes: 'exactly one picture file' });
+}

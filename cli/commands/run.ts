@@ -1,0 +1,128 @@
+import { basename, extname, join } from 'node:path';
+import { plainFromError, AppError, type PlainError } from '../../src/core/errors/appError.ts';
+import { explain } from '../../src/core/errors/explain.ts';
+import { hashBytes } from '../../src/core/job/hash.ts';
+import type { Job } from '../../src/core/job/job.ts';
+import { readJob } from '../../src/core/job/readJob.ts';
+import { mirroringOf } from '../../src/core/job/runJob.ts';
+import { assertFits } from '../../src/core/layout/laySheet.ts';
+import { nodeCount } from '../../src/core/outline/curves.ts';
+import { piecesOf } from '../../src/core/outline/pieces.ts';
+import { finish } from '../../src/core/task/task.ts';
+import { writePng } from '../../src/formats/picture/writePng.ts';
+import { writeSheetSvg } from '../../src/formats/svg/writeSvg.ts';
+import { pictureFromArt } from '../../src/core/raster/art.ts';
+import { cleanPicture, cutArt, type CutResult } from '../../src/engine/pipeline.ts';
+import { required } from '../arguments.ts';
+import { readBytes, readPicture, writeBytes } from '../files.ts';
+import { Timings } from '../timings.ts';
+import type { Command } from './command.ts';
+
+interface PictureReport {
+  readonly input: string;
+  readonly ok: boolean;
+  readonly error?: PlainError;
+  readonly files: readonly string[];
+  readonly warnings: readonly string[];
+  readonly ms: Readonly<Record<string, number>>;
+  readonly [measure: string]: unknown;
+}
+
+export const run: Command = {
+  usage: 'limner run JOB.json IN... --out DIR',
+  about: "Applies a job's recipe, separation and layout to one or many pictures.",
+  options: { out: { takes: 'a folder', about: 'folder for the files and report.json' } },
+  notes: 'For each picture: NAME.svg (the sheet), NAME.png (the cleaned art). The job format is in docs/job-format.md. A picture that fails is reported; the others go on, and the exit code is 1.',
+  async run(parsed, console) {
+    const out = required(parsed, 'out', 'a folder');
+    const [jobPath, ...inputs] = parsed.inputs;
+    if (jobPath === undefined) throw new AppError('badValue', { name: 'The job', value: 'nothing', takes: 'a JSON file, then the pictures' });
+    if (inputs.length === 0) throw new AppError('badValue', { name: 'The pictures', value: 'nothing', takes: 'at least one picture file' });
+    const job = await readJobFile(jobPath);
+    const reports: PictureReport[] = [];
+    const names = uniqueNames(inputs);
+    for (const [index, input] of inputs.entries()) {
+      if (console.live) console.err(`\r${index + 1}/${inputs.length} ${basename(input)}\u001b[K`);
+      reports.push(await runOne(job, input, out, names[index]));
+    }
+    if (console.live) console.err('\r\u001b[K');
+    for (const report of reports) {
+      if (report.error === undefined) continue;
+      const { what, todo } = explain(report.error);
+      console.err(`${report.input}: ${what} ${todo}\n`);
+    }
+    await writeBytes(join(out, 'report.json'), `${JSON.stringify({ job: job.name, pictures: reports }, null, 2)}\n`);
+    console.out(`${reports.filter((report) => report.ok).length} of ${reports.length} pictures done\n`);
+    return reports.every((report) => report.ok) ? 0 : 1;
+  },
+};
+
+async function readJobFile(path: string): Promise<Job> {
+  const text = new TextDecoder().decode(await readBytes(path));
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (error) {
+    throw new AppError('badJob', { reason: 'it is not JSON' }, error);
+  }
+  return readJob(value, basename(path));
+}
+
+/** File names without ending, numbered where two inputs share one. */
+function uniqueNames(inputs: readonly string[]): string[] {
+  const seen = new Map<string, number>();
+  return inputs.map((input) => {
+    const name = basename(input, extname(input));
+    const times = (seen.get(name) ?? 0) + 1;
+    seen.set(name, times);
+    return times === 1 ? name : `${name}-${times}`;
+  });
+}
+
+async function runOne(job: Job, input: string, out: string, name: string): Promise<PictureReport> {
+  const timings = new Timings();
+  const files: string[] = [];
+  const warnings: string[] = [];
+  const write = async (file: string, content: Uint8Array | string): Promise<void> => {
+    await timings.measure('write', () => writeBytes(join(out, file), content));
+    files.push(file);
+  };
+  let measures: Record<string, unknown> = {};
+  try {
+    const { picture } = await timings.measure('decode', () => readPicture(input));
+    const clean = await timings.measure('clean', () => finish(cleanPicture(job, picture, hashBytes(picture.data as Uint8Array))));
+    for (const step of clean.steps) if (step.skipped !== undefined) warnings.push(`step ${step.id} skipped: ${explain({ code: step.skipped, details: {} }).what}`);
+    const cut = await timings.measure('cut', () => finish(cutArt(job, clean.art)));
+    warnings.push(...warningsOf(job, cut));
+    measures = { ...measuresOf(cut), steps: clean.steps };
+    assertFits(cut.sheet);
+    await write(`${name}.svg`, writeSheetSvg(cut.sheet, job.assembly.films[0], `${job.name}: ${name}`, job.handOff.cutAs));
+    await write(`${name}.png`, writePng(pictureFromArt(clean.art), cut.design.resolution));
+    return { input: basename(input), ok: true, files, warnings, ...measures, ms: timings.record };
+  } catch (error) {
+    return { input: basename(input), ok: false, error: plainFromError(error), files, warnings, ...measures, ms: timings.record };
+  }
+}
+
+function warningsOf(job: Job, cut: CutResult): string[] {
+  const warnings = cut.findings.map((f) =>
+    f.kind === 'coarsePicture' ? `the picture has only ${Math.round(f.size)} dots per inch at this size` : `${f.kind === 'smallPiece' ? 'piece' : 'hole'} of ${f.size.toFixed(2)} mm² at ${f.xMm.toFixed(1)}, ${f.yMm.toFixed(1)} mm`,
+  );
+  const { mirrored, against } = mirroringOf(job.layout, job.process);
+  if (against) warnings.push(mirrored ? 'mirrored although the process does not want it' : 'NOT mirrored although the process wants it');
+  return warnings;
+}
+
+function measuresOf({ design, sheet, outline }: CutResult): Record<string, unknown> {
+  return {
+    widthMm: round(design.widthMm),
+    heightMm: round(design.heightMm),
+    pieces: piecesOf(design.layers[0].curves).length,
+    nodes: nodeCount(outline),
+    copies: sheet.placements.length,
+    mirrored: sheet.mirrored,
+    usedMm: [round(sheet.used.widthMm), round(sheet.used.heightMm)],
+  };
+}
+
+const round = (value: number): number => Math.round(value * 1000) / 1000;

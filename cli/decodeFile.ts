@@ -1,0 +1,34 @@
+import { decode as decodeBmp } from 'bmp-ts';
+import sharp from 'sharp';
+import { AppError } from '../src/core/errors/appError.ts';
+import { makeRgba8, type Rgba8 } from '../src/core/raster/raster.ts';
+import { checkPicture } from '../src/formats/picture/checkPicture.ts';
+import type { DecodePicture } from '../src/formats/picture/decodedPicture.ts';
+import { statedDpi } from '../src/formats/picture/statedDpi.ts';
+
+/** Decodes on the command line and in tests: native decoders for all but BMP, upright by EXIF, embedded profiles turned into sRGB, first frame only. */
+export const decodeFile: DecodePicture = async (bytes, file) => {
+  const head = checkPicture(bytes, file);
+  let picture: Rgba8;
+  try {
+    picture = head.type === 'bmp' ? bmpPicture(bytes) : await nativePicture(bytes);
+  } catch (error) {
+    throw new AppError('truncated', { file }, error);
+  }
+  const dpi = statedDpi(bytes, head.type);
+  return dpi === undefined ? { picture } : { picture, statedDpi: dpi };
+};
+
+async function nativePicture(bytes: Uint8Array): Promise<Rgba8> {
+  const image = sharp(bytes, { limitInputPixels: false, failOn: 'truncated', pages: 1 }).rotate().toColourspace('srgb').ensureAlpha();
+  const { data, info } = await image.raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true });
+  return makeRgba8(info.width, info.height, new Uint8Array(data.buffer, data.byteOffset, data.byteLength));
+}
+
+function bmpPicture(bytes: Uint8Array): Rgba8 {
+  const { width, height, data, bitPP } = decodeBmp(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength), { toRGBA: true });
+  const rgba = new Uint8Array(data);
+  // Only 32-bit files carry alpha, and many of those leave it at 0 throughout.
+  if (bitPP !== 32 || !rgba.some((value, i) => i % 4 === 3 && value !== 0)) for (let i = 3; i < rgba.length; i += 4) rgba[i] = 255;
+  return makeRgba8(width, height, rgba);
+}

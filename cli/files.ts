@@ -1,0 +1,47 @@
+import { mkdir, readFile, stat, writeFile } from 'node:fs/promises';
+import { basename, dirname } from 'node:path';
+import { AppError } from '../src/core/errors/appError.ts';
+import { checkFileSize } from '../src/formats/picture/checkPicture.ts';
+import type { DecodedPicture } from '../src/formats/picture/decodedPicture.ts';
+import { decodeFile } from './decodeFile.ts';
+
+/** Reads a file whole. @throws AppError `cannotRead`, or by its size. */
+export async function readBytes(path: string): Promise<Uint8Array<ArrayBuffer>> {
+  const file = basename(path);
+  try {
+    const info = await stat(path);
+    if (!info.isFile()) throw new AppError('cannotRead', { file, message: 'it is not a file' });
+    checkFileSize(info.size, file);
+    return new Uint8Array(await readFile(path));
+  } catch (error) {
+    if (error instanceof AppError) throw error;
+    throw new AppError('cannotRead', { file, message: reasonOf(error) }, error);
+  }
+}
+
+export const readPicture = async (path: string): Promise<DecodedPicture> => decodeFile(await readBytes(path), basename(path));
+
+/** Writes a file, its folder too. @throws AppError `cannotWrite`. */
+export async function writeBytes(path: string, content: Uint8Array | string): Promise<void> {
+  try {
+    await mkdir(dirname(path), { recursive: true });
+    await writeFile(path, content);
+  } catch (error) {
+    throw new AppError('cannotWrite', { file: path, message: reasonOf(error) }, error);
+  }
+}
+
+const REASONS: Readonly<Record<string, string>> = {
+  ENOENT: 'there is no such file',
+  EACCES: 'permission denied',
+  EISDIR: 'it is a folder',
+  ENOTDIR: 'a part of its path is not a folder',
+  EEXIST: 'a file is in the way of its folder',
+  ENOSPC: 'the disk is full',
+  EROFS: 'the disk is read-only',
+};
+
+function reasonOf(error: unknown): string {
+  const code = error instanceof Error && 'code' in error ? String(error.code) : '';
+  return REASONS[code] ?? (error instanceof Error ? error.message : String(error));
+}

@@ -1,0 +1,48 @@
+import { isAppError } from '../src/core/errors/appError.ts';
+import { explain } from '../src/core/errors/explain.ts';
+import { parseArguments } from './arguments.ts';
+import type { Command, Console } from './commands/command.ts';
+import { lift } from './commands/lift.ts';
+import { run } from './commands/run.ts';
+import { trace } from './commands/trace.ts';
+
+const COMMANDS: Readonly<Record<string, Command>> = { trace, lift, run };
+
+function overview(): string {
+  const lines = Object.entries(COMMANDS).map(([name, command]) => `  ${name.padEnd(8)}${command.about}`);
+  return `limner: pictures to cut files, without the interface\n\nUsage: limner COMMAND ... [--help]\n\n${lines.join('\n')}\n\nReads PNG, JPEG, WebP, GIF, BMP and TIFF.\nExit codes: 0 done, 1 a picture could not be done, 2 the command was not understood.\n`;
+}
+
+function helpOf(command: Command): string {
+  const entries = Object.entries(command.options);
+  const width = Math.max(...entries.map(([name]) => name.length)) + 4;
+  const options = entries.map(([name, { about }]) => `  ${`--${name}`.padEnd(width)}${about}`).join('\n');
+  return `Usage: ${command.usage}\n\n${command.about}\n\n${options}\n${command.notes === undefined ? '' : `\n${command.notes}\n`}`;
+}
+
+/** Runs the command line. @returns the exit code. */
+export async function main(words: readonly string[], console: Console): Promise<number> {
+  const [name, ...rest] = words;
+  if (name === undefined || name === '--help' || name === 'help') {
+    console.out(overview());
+    return name === undefined ? 2 : 0;
+  }
+  const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
+  if (command === undefined) {
+    console.err(`limner: there is no command “${name}”. Commands: ${Object.keys(COMMANDS).join(', ')}.\n`);
+    return 2;
+  }
+  if (rest.includes('--help')) {
+    console.out(helpOf(command));
+    return 0;
+  }
+  try {
+    return await command.run(parseArguments(rest, command.options), console);
+  } catch (error) {
+    if (!isAppError(error)) throw error;
+    const { what, todo } = explain(error);
+    console.err(`limner ${name}: ${what} ${todo}\n`);
+    if (error.code === 'badValue') console.err(`Usage: ${command.usage}\n`);
+    return error.code === 'badValue' ? 2 : 1;
+  }
+}

@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
+import { ElMessage } from 'element-plus';
+import { onMounted, ref, watchEffect } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { asAppError } from '../core/errors/appError.ts';
+import { CHOSEN_FILES } from '../stages/shared/pickFiles.ts';
+import { tellError } from '../stages/shared/tellError.ts';
+import { useBench } from '../stores/bench.ts';
+import { useSettings } from '../stores/settings.ts';
+import { isArchive, useShelf } from '../stores/shelf.ts';
+
+const shelf = useShelf();
+const bench = useBench();
+const settings = useSettings();
+const router = useRouter();
+const route = useRoute();
+const dragOver = ref(false);
+const bringingIn = ref<string>();
+
+watchEffect(() => document.documentElement.classList.toggle('dark', settings.isDark));
+
+onMounted(async () => {
+  try {
+    await shelf.load();
+    await shelf.purgeDeleted();
+    bringingIn.value = 'the demo jobs';
+    await shelf.addDemo(true);
+  } catch (error) {
+    tellError(asAppError(error, 'storageFailed'));
+  } finally {
+    bringingIn.value = undefined;
+  }
+});
+
+/** Files from anywhere: a picture for the open job that has none, else each a new job; archives always come in as jobs of their own. */
+async function bringIn(files: readonly File[]): Promise<void> {
+  let last: string | undefined;
+  for (const file of files) {
+    bringingIn.value = file.name;
+    try {
+      const waiting = route.name === 'picture' && bench.entry !== undefined && bench.entry.pictureId === undefined;
+      if (waiting && !isArchive(file.name)) await bench.setPicture(file);
+      else last = (await shelf.addFile(file)).id;
+    } catch (error) {
+      tellError(asAppError(error, 'unexpected'));
+    } finally {
+      bringingIn.value = undefined;
+    }
+  }
+  if (last === undefined) return;
+  if (files.length === 1) await router.push({ name: 'picture', params: { id: last } });
+  else ElMessage.success({ message: `${files.length} files brought in`, grouping: true });
+}
+
+const hasFiles = (event: DragEvent): boolean => event.dataTransfer?.types.includes('Files') === true;
+useEventListener('dragover', (event: DragEvent) => {
+  if (!hasFiles(event)) return;
+  event.preventDefault();
+  dragOver.value = true;
+});
+useEventListener('dragleave', (event: DragEvent) => {
+  if (event.relatedTarget === null) dragOver.value = false;
+});
+useEventListener('drop', (event: DragEvent) => {
+  if (!hasFiles(event)) return;
+  event.preventDefault();
+  dragOver.value = false;
+  void bringIn([...(event.dataTransfer?.files ?? [])]);
+});
+useEventListener('paste', (event: ClipboardEvent) => {
+  const files = [...(event.clipboardData?.files ?? [])];
+  if (files.length === 0) return;
+  event.preventDefault();
+  void bringIn(files);
+});
+useEventListener(window, CHOSEN_FILES as never, (event: CustomEvent<File[]>) => void bringIn(event.detail));
+</script>
+
+<template>
+  <RouterView />
+  <div v-if="dragOver" class="drop-veil"><p>Drop it anywhere</p></div>
+  <div v-if="bringingIn !== undefined" class="bringing" role="status">Bringing in {{ bringingIn }}…</div>
+</template>
+
+<style scoped>
+.drop-veil {
+  position: fixed;
+  inset: 12px;
+  z-index: 3000;
+  display: grid;
+  place-items: center;
+  border: 3px dashed var(--madder);
+  border-radius: 12px;
+  background: color-mix(in srgb, var(--paper) 82%, transparent);
+  pointer-events: none;
+}
+.drop-veil p {
+  font-family: var(--serif);
+  font-size: 28px;
+}
+.bringing {
+  position: fixed;
+  bottom: 44px;
+  left: 50%;
+  z-index: 2500;
+  transform: translateX(-50%);
+  padding: 8px 16px;
+  border-radius: 4px;
+  background: var(--ink);
+  color: var(--paper);
+}
+</style>

@@ -1,0 +1,36 @@
+import type { Art } from '../raster/art.ts';
+import { within, type Task } from '../task/task.ts';
+import { findTolerance, type FoundTolerance } from './findTolerance.ts';
+import { addEnclosed, areaMask, colourMask } from './liftMask.ts';
+import { reachLevels, seedColour } from './reachLevels.ts';
+import { clearLifted } from './softenLift.ts';
+
+export interface LiftOptions {
+  readonly tolerance: 'auto' | number;
+  /** The colour wherever it is, instead of only what is connected to the point. */
+  readonly everywhere: boolean;
+  /** Also closed-off areas of the same colour. */
+  readonly enclosed: boolean;
+  readonly soft: boolean;
+}
+
+export interface LiftOutcome {
+  readonly art: Art;
+  readonly tolerance: number;
+  readonly found: FoundTolerance;
+  readonly areaPx2: number;
+  readonly enclosed: number;
+}
+
+/** Lifts from one whole art pixel: the tolerance found or given, then the area, everywhere or with what is enclosed, then the edge. */
+export function* liftAt(art: Art, x: number, y: number, options: LiftOptions): Task<LiftOutcome> {
+  const reach = yield* within(reachLevels(art, x, y), 0, 0.7);
+  const found = findTolerance(reach.areaByLevel);
+  const tolerance = options.tolerance === 'auto' ? found.tolerance : options.tolerance;
+  const mask = options.everywhere ? colourMask(art, seedColour(art, x, y), tolerance) : areaMask(reach, tolerance);
+  const enclosed = options.enclosed ? addEnclosed(art, mask, reach.from, tolerance) : 0;
+  yield 0.85;
+  let areaPx2 = 0;
+  for (let i = 0; i < mask.length; i++) areaPx2 += mask[i];
+  return { art: clearLifted(art, mask, reach.from, options.soft), tolerance, found, areaPx2, enclosed };
+}

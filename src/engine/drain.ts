@@ -1,0 +1,34 @@
+import { AppError } from '../core/errors/appError.ts';
+import type { Task } from '../core/task/task.ts';
+
+/** A task gives way after this long, so that a newer request or a cancel is heard. */
+const SLICE_MS = 16;
+
+/** Lets waiting messages in. A message channel turns around at once, where a timer would wait four milliseconds. */
+function breathe(): Promise<void> {
+  return new Promise((resolve) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => {
+      port1.close();
+      resolve();
+    };
+    port2.postMessage(0);
+  });
+}
+
+/**
+ * Runs a task in slices.
+ * @throws AppError `cancelled` as soon as `isStale` says so between two slices.
+ */
+export async function drain<Result>(task: Task<Result>, isStale: () => boolean, onProgress?: (share: number) => void): Promise<Result> {
+  let sliceEnd = performance.now() + SLICE_MS;
+  for (;;) {
+    const turn = task.next();
+    if (turn.done === true) return turn.value;
+    if (performance.now() < sliceEnd) continue;
+    onProgress?.(turn.value);
+    await breathe();
+    if (isStale()) throw new AppError('cancelled');
+    sliceEnd = performance.now() + SLICE_MS;
+  }
+}

@@ -1,0 +1,165 @@
+import { findTolerance } from '../core/clean/findTolerance.ts';
+import { reachLevels } from '../core/clean/reachLevels.ts';
+import type { StepOutcome } from '../core/clean/steps/step.ts';
+import { lookAt } from '../core/check/lookAt.ts';
+import { AppError, isAppError, plainFromError } from '../core/errors/appError.ts';
+import { scaling, translation, followedBy } from '../core/geometry/affine.ts';
+import type { CleanResult } from '../core/job/applyRecipe.ts';
+import { hashBytes } from '../core/job/hash.ts';
+import type { Job } from '../core/job/job.ts';
+import { Memo } from '../core/job/memo.ts';
+import { assertFits } from '../core/layout/laySheet.ts';
+import { nodeCount } from '../core/outline/curves.ts';
+import { piecesOf } from '../core/outline/pieces.ts';
+import { lengthOf, transformCurves } from '../core/outline/transformCurves.ts';
+import { artXFromPicture, artYFromPicture, pictureFromArt, type Art } from '../core/raster/art.ts';
+import type { Rgba8 } from '../core/raster/raster.ts';
+import { resample, shrinkToSide } from '../core/raster/shrink.ts';
+import type { DecodePicture } from '../formats/picture/decodedPicture.ts';
+import { writePng } from '../formats/picture/writePng.ts';
+import { writeSheetSvg } from '../formats/svg/writeSvg.ts';
+import { drain } from './drain.ts';
+import { cleanPicture, cutArt, type CutResult } from './pipeline.ts';
+import type { CutView, Engine, ExportRequest, OnProgress, OpenedPicture, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult } from './protocol.ts';
+
+/** Long side of what is sent to be shown, px: about a screen. */
+const VIEW_SIDE_PX = 1400;
+/** Long side of the picture on which previews are computed, px. */
+const PREVIEW_SIDE_PX = 1100;
+const THUMBNAIL_SIDE_PX = 320;
+/** Room for step results: a twelve-megapixel job's ten steps with masks of 12 MB each, and a few with colours of their own. */
+const MEMO_BYTES = 320_000_000;
+/** Pictures kept decoded; the oldest goes first. */
+const KEPT_PICTURES = 2;
+
+interface OpenPicture {
+  readonly final: Rgba8;
+  readonly preview: Rgba8;
+  readonly previewScale: number;
+}
+
+/** The engine in the thread that calls it. The worker holds one; tests and the command line use it directly. */
+export class LocalEngine implements Engine {
+  private readonly pictures = new Map<string, OpenPicture>();
+  private readonly memo = new Memo<StepOutcome>(MEMO_BYTES);
+  private cleanArt: { readonly key: string; readonly art: Art } | undefined;
+  private readonly cuts = new Map<string, CutResult>();
+  private readonly newest = { run: 0, reach: 0 };
+
+  constructor(private readonly decode: DecodePicture) {}
+
+  async open(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<OpenedPicture> {
+    const { picture, statedDpi } = await this.decode(bytes, file);
+    const pictureKey = hashBytes(bytes);
+    const preview = shrinkToSide(picture, PREVIEW_SIDE_PX);
+    this.pictures.delete(pictureKey);
+    this.pictures.set(pictureKey, { final: picture, preview, previewScale: preview.width / picture.width });
+    for (const oldest of this.pictures.keys()) {
+      if (this.pictures.size <= KEPT_PICTURES) break;
+      this.pictures.delete(oldest);
+    }
+    const opened = { pictureKey, widthPx: picture.width, heightPx: picture.height, view: ownCopy(shrinkToSide(picture, VIEW_SIDE_PX)), look: lookAt(picture) };
+    return statedDpi === undefined ? opened : { ...opened, statedDpi };
+  }
+
+  async run({ pictureKey, job, quality, haveView }: RunRequest, onProgress?: OnProgress): Promise<RunResult> {
+    const turn = ++this.newest.run;
+    const isStale = (): boolean => turn !== this.newest.run;
+    const started = performance.now();
+    const clean = await this.clean(pictureKey, job, quality, isStale, (share) => onProgress?.(share * 0.5));
+    if (quality === 'final') this.cleanArt = { key: clean.key, art: clean.art };
+    const cleaned = performance.now();
+    const { art, key, steps } = clean;
+    const base = { key, widthPx: art.width, heightPx: art.height, frame: art.frame, steps };
+    const view = key === haveView ? base : { ...base, view: ownCopy(shrinkToSide(pictureFromArt(art), VIEW_SIDE_PX)) };
+    try {
+      const cut = await this.cut(job, clean, isStale, (share) => onProgress?.(0.5 + share * 0.5));
+      const { threshold, inkIs, ink, histogram } = cut.tone;
+      return { quality, clean: view, tone: { threshold, inkIs, ink, histogram }, cut: cutView(cut, art), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
+    } catch (error) {
+      if (!isAppError(error) || error.code === 'cancelled') throw error;
+      return { quality, clean: view, problem: plainFromError(error), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
+    }
+  }
+
+  async reach({ pictureKey, job, recipe, at }: ReachRequest): Promise<ReachView> {
+    const turn = ++this.newest.reach;
+    const isStale = (): boolean => turn !== this.newest.reach;
+    const { art } = await this.clean(pictureKey, { ...job, recipe: [...recipe] }, 'preview', isStale);
+    const x = Math.floor(artXFromPicture(art.frame, at.xPx));
+    const y = Math.floor(artYFromPicture(art.frame, at.yPx));
+    if (x < 0 || y < 0 || x >= art.width || y >= art.height) throw new AppError('badValue', { name: 'The point', value: `${at.xPx}, ${at.yPx}`, takes: 'a place on the picture' });
+    const reach = await drain(reachLevels(art, x, y), isStale);
+    return { width: art.width, height: art.height, frame: art.frame, levels: reach.levels, areaByLevel: reach.areaByLevel, ...findTolerance(reach.areaByLevel) };
+  }
+
+  async region({ pictureKey, cleanKey, xPx, yPx, widthPx, heightPx, outWidth, outHeight }: RegionRequest): Promise<Rgba8> {
+    if (cleanKey === undefined) return resample(this.picture(pictureKey).final, xPx, yPx, widthPx, heightPx, outWidth, outHeight);
+    if (this.cleanArt?.key !== cleanKey) throw new AppError('cancelled');
+    const { art } = this.cleanArt;
+    const { leftPx, topPx, scale } = art.frame;
+    return resample(pictureFromArt(art), (xPx - leftPx) * scale, (yPx - topPx) * scale, widthPx * scale, heightPx * scale, outWidth, outHeight);
+  }
+
+  async export({ pictureKey, job, kind }: ExportRequest): Promise<Uint8Array<ArrayBuffer>> {
+    const never = (): boolean => false;
+    const clean = await this.clean(pictureKey, job, kind === 'thumbnail' ? 'preview' : 'final', never);
+    if (kind === 'thumbnail') return writePng(shrinkToSide(pictureFromArt(clean.art), THUMBNAIL_SIDE_PX));
+    const cut = await this.cut(job, clean, never);
+    if (kind === 'png') return writePng(pictureFromArt(clean.art), cut.design.resolution);
+    assertFits(cut.sheet);
+    return new TextEncoder().encode(writeSheetSvg(cut.sheet, job.assembly.films[0], job.name, job.handOff.cutAs));
+  }
+
+  async cancel(): Promise<void> {
+    this.newest.run++;
+    this.newest.reach++;
+  }
+
+  private picture(pictureKey: string): OpenPicture {
+    const picture = this.pictures.get(pictureKey);
+    if (picture === undefined) throw new AppError('pictureMissing');
+    return picture;
+  }
+
+  private clean(pictureKey: string, job: Job, quality: Quality, isStale: () => boolean, onProgress?: OnProgress): Promise<CleanResult> {
+    const { final, preview, previewScale } = this.picture(pictureKey);
+    const [picture, scale] = quality === 'final' ? [final, 1] : [preview, previewScale];
+    return drain(cleanPicture(job, picture, pictureKey, this.memo, scale), isStale, onProgress);
+  }
+
+  /** The last few cuts are kept, so that a change of film or sheet does not outline again. */
+  private async cut(job: Job, clean: CleanResult, isStale: () => boolean, onProgress?: OnProgress): Promise<CutResult> {
+    const key = JSON.stringify([clean.key, job.separation, job.outline, job.assembly, job.layout, job.process]);
+    const kept = this.cuts.get(key);
+    if (kept !== undefined) return kept;
+    const { scale } = clean.art.frame;
+    const scaled = scale === 1 ? job : { ...job, outline: { ...job.outline, followPx: Math.max(0.05, job.outline.followPx * scale) } };
+    const cut = await drain(cutArt(scaled, clean.art), isStale, onProgress);
+    this.cuts.set(key, cut);
+    for (const oldest of this.cuts.keys()) {
+      if (this.cuts.size <= 4) break;
+      this.cuts.delete(oldest);
+    }
+    return cut;
+  }
+}
+
+/** Pixels that may be handed over for good: never the engine's own. */
+const ownCopy = (picture: Rgba8): Rgba8 => ({ ...picture, data: new Uint8Array(picture.data) });
+
+function cutView(cut: CutResult, art: Art): CutView {
+  const { leftPx, topPx, scale } = art.frame;
+  const pieces = piecesOf(cut.design.layers[0].curves);
+  return {
+    outline: transformCurves(cut.outline, followedBy(scaling(1 / scale), translation(leftPx, topPx))),
+    // In preview the design counts reduced pixels; what is told is always in picture pixels.
+    design: { ...cut.design, resolution: (cut.design.resolution / scale) as CutView['design']['resolution'] },
+    sheet: cut.sheet,
+    findings: cut.findings,
+    pieces: pieces.length,
+    nodes: nodeCount(cut.outline),
+    filmAreaMm2: pieces.reduce((sum, piece) => sum + piece.area, 0),
+    cutLengthMm: lengthOf(cut.design.layers[0].curves),
+  };
+}

@@ -1,0 +1,36 @@
+import type { Design } from '../core/assemble/design.ts';
+import type { Finding } from '../core/check/cutCheck.ts';
+import type { StepOutcome } from '../core/clean/steps/step.ts';
+import { applyRecipe, type CleanResult } from '../core/job/applyRecipe.ts';
+import type { Job } from '../core/job/job.ts';
+import type { Memo } from '../core/job/memo.ts';
+import { checkOf, designOf, finishedSizeOf, outlineArt, sheetOf } from '../core/job/runJob.ts';
+import type { Sheet } from '../core/layout/laySheet.ts';
+import type { Curves } from '../core/outline/curves.ts';
+import { artFromPicture, type Art } from '../core/raster/art.ts';
+import type { Rgba8 } from '../core/raster/raster.ts';
+import type { OneTone } from '../core/separate/oneTone.ts';
+import type { Task } from '../core/task/task.ts';
+
+/** From clean art to what is cut. */
+export interface CutResult {
+  readonly tone: OneTone;
+  /** In art pixels. */
+  readonly outline: Curves;
+  readonly design: Design;
+  readonly sheet: Sheet;
+  readonly findings: readonly Finding[];
+}
+
+/** The recipe on a picture; `scale` is art pixels per picture pixel when the picture handed in is a reduced one. */
+export function* cleanPicture(job: Pick<Job, 'recipe' | 'assembly'>, picture: Rgba8, pictureKey: string, memo?: Memo<StepOutcome>, scale = 1): Task<CleanResult> {
+  const input = { picture: artFromPicture(picture, scale), pictureKey, recipe: job.recipe, finished: finishedSizeOf(job) };
+  return yield* applyRecipe(memo === undefined ? input : { ...input, memo });
+}
+
+/** Separation, outlines, design, sheet and cut check. @throws AppError of the stage that cannot go on. */
+export function* cutArt(job: Job, art: Art): Task<CutResult> {
+  const { outline, tone } = yield* outlineArt(job, art);
+  const design = designOf(job, outline);
+  return { tone, outline, design, sheet: sheetOf(job, design), findings: checkOf(job, design) };
+}

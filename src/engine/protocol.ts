@@ -1,0 +1,137 @@
+import type { Design } from '../core/assemble/design.ts';
+import type { Finding } from '../core/check/cutCheck.ts';
+import type { Rgb } from '../core/colour/oklab.ts';
+import type { PlainError } from '../core/errors/appError.ts';
+import type { StepReport } from '../core/job/applyRecipe.ts';
+import type { Job } from '../core/job/job.ts';
+import type { Recipe } from '../core/job/recipe.ts';
+import type { Sheet } from '../core/layout/laySheet.ts';
+import type { Curves } from '../core/outline/curves.ts';
+import type { Frame } from '../core/raster/art.ts';
+import type { Rgba8 } from '../core/raster/raster.ts';
+
+/** `preview` works on a picture reduced for the screen, `final` on the whole one. */
+export type Quality = 'preview' | 'final';
+
+export interface OpenedPicture {
+  /** Identifies the picture's pixels in every later call. */
+  readonly pictureKey: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly statedDpi?: number;
+  /** The picture reduced for the screen. */
+  readonly view: Rgba8;
+  readonly look: PictureLook;
+}
+
+/** What a first look says about a picture. */
+export interface PictureLook {
+  /** Distinct colours, and how many of them cover at least a thousandth of the picture when near ones count as one. */
+  readonly colours: number;
+  readonly realColours: number;
+  /** Whether it has clear parts. */
+  readonly hasClear: boolean;
+}
+
+export interface RunRequest {
+  readonly pictureKey: string;
+  readonly job: Job;
+  readonly quality: Quality;
+  /** Key of the clean view that the caller shows already; the pixels are left out when it still holds. */
+  readonly haveView?: string;
+}
+
+export interface CleanView {
+  readonly key: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly frame: Frame;
+  readonly steps: readonly StepReport[];
+  /** Reduced for the screen; absent when the caller has it. */
+  readonly view?: Rgba8;
+}
+
+export interface ToneView {
+  readonly threshold: number;
+  readonly inkIs: 'dark' | 'light';
+  readonly ink: Rgb;
+  readonly histogram: Float64Array;
+}
+
+export interface CutView {
+  /** In picture px, whatever the quality. */
+  readonly outline: Curves;
+  readonly design: Design;
+  readonly sheet: Sheet;
+  readonly findings: readonly Finding[];
+  readonly pieces: number;
+  readonly nodes: number;
+  readonly filmAreaMm2: number;
+  readonly cutLengthMm: number;
+}
+
+export interface RunResult {
+  readonly quality: Quality;
+  readonly clean: CleanView;
+  readonly tone?: ToneView;
+  readonly cut?: CutView;
+  /** Why there is no cut. */
+  readonly problem?: PlainError;
+  readonly ms: { readonly clean: number; readonly cut: number };
+}
+
+export interface ReachRequest {
+  readonly pictureKey: string;
+  readonly job: Job;
+  /** The steps before the lift. */
+  readonly recipe: Recipe;
+  readonly at: { readonly xPx: number; readonly yPx: number };
+}
+
+/** How far a lift from a point goes at every tolerance, on the reduced picture. */
+export interface ReachView {
+  readonly width: number;
+  readonly height: number;
+  readonly frame: Frame;
+  readonly levels: Uint8Array;
+  readonly areaByLevel: Float64Array;
+  readonly tolerance: number;
+  readonly holdsFrom: number;
+  readonly holdsTo: number;
+}
+
+export interface RegionRequest {
+  readonly pictureKey: string;
+  /** The clean art of a finished run, or the picture itself. */
+  readonly cleanKey?: string;
+  /** In picture px. */
+  readonly xPx: number;
+  readonly yPx: number;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly outWidth: number;
+  readonly outHeight: number;
+}
+
+export type ExportKind = 'svg' | 'png' | 'thumbnail';
+
+export interface ExportRequest {
+  readonly pictureKey: string;
+  readonly job: Job;
+  readonly kind: ExportKind;
+}
+
+export type OnProgress = (share: number) => void;
+
+/**
+ * The engine: everything that takes time, off the main thread. Of `run` and `reach` the newest call wins and the older one ends with
+ * `cancelled`. Errors are AppErrors; `pictureMissing` means that the picture must be opened (again) first.
+ */
+export interface Engine {
+  open(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<OpenedPicture>;
+  run(request: RunRequest, onProgress?: OnProgress): Promise<RunResult>;
+  reach(request: ReachRequest): Promise<ReachView>;
+  region(request: RegionRequest): Promise<Rgba8>;
+  export(request: ExportRequest): Promise<Uint8Array<ArrayBuffer>>;
+  cancel(): Promise<void>;
+}

@@ -1,0 +1,31 @@
+import { expose, transfer } from 'comlink';
+import { plainFromError, type PlainError } from '../core/errors/appError.ts';
+import { decodeInBrowser } from '../formats/picture/decodeInBrowser.ts';
+import { LocalEngine } from './localEngine.ts';
+import type { Engine } from './protocol.ts';
+
+/** What crosses instead of a thrown error, whose class and code would be lost. */
+export type Answer<Value> = { readonly ok: true; readonly value: Value } | { readonly ok: false; readonly error: PlainError };
+
+const engine = new LocalEngine(decodeInBrowser);
+
+async function answer<Value>(work: Promise<Value>, buffers: (value: Value) => ArrayBufferLike[] = () => []): Promise<Answer<Value>> {
+  try {
+    const value = await work;
+    return transfer({ ok: true, value } as const, buffers(value) as ArrayBuffer[]);
+  } catch (error) {
+    return { ok: false, error: plainFromError(error) };
+  }
+}
+
+const remote = {
+  open: (...args: Parameters<Engine['open']>) => answer(engine.open(...args), (opened) => [opened.view.data.buffer]),
+  run: (...args: Parameters<Engine['run']>) => answer(engine.run(...args), ({ clean }) => (clean.view === undefined ? [] : [clean.view.data.buffer])),
+  reach: (...args: Parameters<Engine['reach']>) => answer(engine.reach(...args), (reach) => [reach.levels.buffer]),
+  region: (...args: Parameters<Engine['region']>) => answer(engine.region(...args), (picture) => [picture.data.buffer]),
+  export: (...args: Parameters<Engine['export']>) => answer(engine.export(...args), (bytes) => [bytes.buffer]),
+  cancel: () => answer(engine.cancel()),
+};
+export type RemoteEngine = typeof remote;
+
+expose(remote);

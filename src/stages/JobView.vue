@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
+import { computed, onBeforeUnmount, watch, watchEffect } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { asAppError } from '../core/errors/appError.ts';
+import { PROCESSES } from '../core/job/processes.ts';
+import { formatLength } from '../core/units/parseLength.ts';
+import { mm } from '../core/units/length.ts';
+import { useBench } from '../stores/bench.ts';
+import { useSettings } from '../stores/settings.ts';
+import RoutingSlip from '../ui/RoutingSlip.vue';
+import { isTyping } from './shared/isTyping.ts';
+import { tellError } from './shared/tellError.ts';
+import { slipTabs } from './slipTabs.ts';
+
+const bench = useBench();
+const settings = useSettings();
+const route = useRoute();
+const router = useRouter();
+
+watch(
+  () => route.params['id'],
+  async (id) => {
+    if (typeof id !== 'string') return;
+    try {
+      await bench.open(id);
+    } catch (error) {
+      tellError(asAppError(error, 'unexpected'));
+      if (bench.entry === undefined) await router.push('/');
+    }
+  },
+  { immediate: true },
+);
+watch(() => route.name, (name) => {
+  if (typeof name === 'string') void bench.saveNow(name);
+});
+watch(() => bench.error, (error) => {
+  if (error !== undefined) tellError(error);
+});
+watch(() => bench.saveError, (error) => {
+  if (error !== undefined) tellError(error);
+});
+watchEffect(() => (document.title = bench.job === undefined ? 'Limner' : `${bench.job.name} · Limner`));
+onBeforeUnmount(() => {
+  document.title = 'Limner';
+  void bench.saveNow().then(() => bench.close());
+});
+useEventListener(document, 'visibilitychange', () => {
+  if (document.visibilityState === 'hidden') void bench.saveNow();
+});
+useEventListener(window, 'pagehide', () => void bench.saveNow());
+
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (!(event.ctrlKey || event.metaKey) || isTyping(event.target)) return;
+  const key = event.key.toLowerCase();
+  if (key === 'z' && !event.shiftKey) bench.undo();
+  else if ((key === 'z' && event.shiftKey) || key === 'y') bench.redo();
+  else return;
+  event.preventDefault();
+});
+
+const tabs = computed(() => (bench.job === undefined ? [] : slipTabs({ job: bench.job, picture: bench.picture, result: bench.result, unit: settings.unit })));
+const lines = computed(() => {
+  const { job } = bench;
+  if (job === undefined) return [];
+  return [`${job.blank.name} · ${formatLength(mm(job.assembly.sizeMm), settings.unit)}${job.assembly.by === 'height' ? ' high' : ''}`, PROCESSES[job.process].name];
+});
+const saved = computed(() => (bench.saveError !== undefined ? 'not saved' : bench.saving ? 'saving…' : 'saved'));
+</script>
+
+<template>
+  <div v-if="bench.job !== undefined" class="job">
+    <RoutingSlip
+      :name="bench.job.name" :lines="lines" :tabs="tabs" :current="String(route.name)" :undo-label="bench.undoLabel" :redo-label="bench.redoLabel" :saved="saved"
+      @go="router.push({ name: $event, params: { id: String(route.params['id']) } })" @undo="bench.undo" @redo="bench.redo" @shelf="router.push('/')"
+    />
+    <RouterView />
+  </div>
+  <p v-else class="opening" role="status">Opening the job…</p>
+</template>
+
+<style scoped>
+.job {
+  display: grid;
+  grid-template-columns: 176px minmax(0, 1fr);
+  height: 100%;
+  overflow: hidden;
+}
+.opening {
+  padding: 40vh 0 0;
+  color: var(--ink-soft);
+  text-align: center;
+}
+</style>

@@ -1,0 +1,162 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
+import { computed, shallowRef } from 'vue';
+import { overBlankMm, placeOnBlank } from '../../core/assemble/placeOnBlank.ts';
+import type { Assembly, Film, Job } from '../../core/job/job.ts';
+import { mm } from '../../core/units/length.ts';
+import { formatLength } from '../../core/units/parseLength.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
+import { pathFromCurves } from '../../ui/draw/curvePath.ts';
+import { fillPath, strokeCutLine } from '../../ui/draw/cutLines.ts';
+import LightTable, { type DrawScene } from '../../ui/LightTable.vue';
+import QuantityInput from '../../ui/QuantityInput.vue';
+import ReadoutStrip from '../../ui/ReadoutStrip.vue';
+import TrayCard from '../../ui/TrayCard.vue';
+import type { TablePoint } from '../../ui/useTableView.ts';
+import { isTyping } from '../shared/isTyping.ts';
+import JobRack from '../shared/JobRack.vue';
+import NeedsPicture from '../shared/NeedsPicture.vue';
+import ProblemNote from '../shared/ProblemNote.vue';
+import StageLayout from '../shared/StageLayout.vue';
+import { useReadout } from '../shared/useReadout.ts';
+import { drawBlank } from './drawBlank.ts';
+
+const bench = useBench();
+const settings = useSettings();
+const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
+
+const job = computed(() => bench.job as Job);
+const film = computed(() => job.value.assembly.films[0]);
+const design = computed(() => bench.result?.cut?.design);
+const place = computed(() => (design.value === undefined ? { xMm: 0, yMm: 0 } : placeOnBlank(job.value.assembly.place, job.value.blank, design.value)));
+const over = computed(() => (design.value === undefined ? 0 : overBlankMm(place.value, job.value.blank, design.value)));
+const box = computed(() => ({ x: 0, y: 0, width: job.value.blank.widthMm, height: job.value.blank.heightMm }));
+const path = computed(() => (design.value === undefined ? undefined : pathFromCurves(design.value.layers[0].curves)));
+
+const draw: DrawScene = (context, view) => {
+  drawBlank(context, view, job.value.blank);
+  if (path.value === undefined || design.value === undefined) return;
+  const moved = { scale: view.scale, x: view.x + place.value.xMm * view.scale, y: view.y + place.value.yMm * view.scale };
+  fillPath(context, path.value, moved, film.value.colour);
+  strokeCutLine(context, path.value, moved);
+  context.save();
+  context.strokeStyle = '#9e2f4b';
+  context.setLineDash([6, 4]);
+  context.strokeRect(moved.x, moved.y, design.value.widthMm * view.scale, design.value.heightMm * view.scale);
+  context.restore();
+};
+
+const withAssembly = (change: Partial<Assembly>): Job => ({ ...job.value, assembly: { ...job.value.assembly, ...change } });
+const drag = (change: Partial<Assembly>): void => bench.preview(withAssembly(change));
+function set(label: string, change: Partial<Assembly>): void {
+  bench.preview(withAssembly(change));
+  bench.commitPreview(label);
+}
+const setFilm = (label: string, change: Partial<Film>): void => bench.commit(label, withAssembly({ films: job.value.assembly.films.map((each, k) => (k === 0 ? { ...each, ...change } : each)) }));
+function centre(): void {
+  const { place: _place, ...rest } = job.value.assembly;
+  bench.commit('Place: centred', { ...job.value, assembly: rest });
+}
+
+const hold = shallowRef<{ from: TablePoint; place: { xMm: number; yMm: number } }>();
+function press(point: TablePoint): void {
+  const d = design.value;
+  if (d === undefined) return;
+  const { xMm, yMm } = place.value;
+  if (point.x >= xMm && point.y >= yMm && point.x <= xMm + d.widthMm && point.y <= yMm + d.heightMm) hold.value = { from: point, place: { ...place.value } };
+}
+function move(point: TablePoint): void {
+  pointerMm.value = { x: point.x, y: point.y };
+  if (hold.value === undefined) return;
+  drag({ place: { xMm: round(hold.value.place.xMm + point.x - hold.value.from.x), yMm: round(hold.value.place.yMm + point.y - hold.value.from.y) } });
+}
+function release(): void {
+  if (hold.value === undefined) return;
+  hold.value = undefined;
+  bench.commitPreview('Place');
+}
+const round = (value: number): number => Math.round(value * 10) / 10;
+
+/** Arrow keys nudge by a millimetre, with Shift by ten. */
+const NUDGES: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key === 'Escape' && hold.value !== undefined) {
+    hold.value = undefined;
+    bench.revert();
+    return;
+  }
+  const nudge = NUDGES[event.key];
+  if (nudge === undefined || isTyping(event.target) || design.value === undefined) return;
+  event.preventDefault();
+  const by = event.shiftKey ? 10 : 1;
+  set('Nudge', { place: { xMm: round(place.value.xMm + nudge[0] * by), yMm: round(place.value.yMm + nudge[1] * by) } });
+});
+</script>
+
+<template>
+  <StageLayout title="Assemble" :aside="job.blank.name">
+    <template #table>
+      <LightTable
+        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[design, place, film, job.blank]" label="Design on the blank" :cursor="hold === undefined ? undefined : 'grabbing'"
+        @view="(view) => (cssPxPerMm = view.scale)" @press="press" @move="move" @release="release" @leave="pointerMm = undefined"
+      >
+        <ProblemNote />
+      </LightTable>
+      <NeedsPicture v-else />
+    </template>
+    <template #rack><JobRack /></template>
+    <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
+    <template #tray>
+      <TrayCard title="Finished size" about="aspect is locked: one side leads, the other follows">
+        <QuantityInput
+          kind="length" label="Width" :unit="settings.unit" :model-value="design?.widthMm ?? job.assembly.sizeMm" :least="1" :most="10000"
+          @change="drag({ by: 'width', sizeMm: $event })" @done="set('Finished width', { by: 'width', sizeMm: $event })" @cancel="bench.revert"
+        />
+        <QuantityInput
+          kind="length" label="Height" :unit="settings.unit" :model-value="design?.heightMm ?? job.assembly.sizeMm" :least="1" :most="10000"
+          @change="drag({ by: 'height', sizeMm: $event })" @done="set('Finished height', { by: 'height', sizeMm: $event })" @cancel="bench.revert"
+        />
+        <QuantityInput label="Turn" suffix="°" :model-value="job.assembly.turnDeg" :least="-360" :most="360" @change="drag({ turnDeg: $event })" @done="set('Turn', { turnDeg: $event })" @cancel="bench.revert" />
+      </TrayCard>
+      <TrayCard title="Place on the blank" :about="`printable area ${formatLength(mm(job.blank.widthMm), settings.unit)} × ${formatLength(mm(job.blank.heightMm), settings.unit)}`" :mark="over > 0 ? 'warning' : undefined">
+        <QuantityInput kind="length" label="From the left" :unit="settings.unit" :model-value="place.xMm" :least="-20000" :most="20000" @change="drag({ place: { ...place, xMm: $event } })" @done="set('Place', { place: { ...place, xMm: $event } })" @cancel="bench.revert" />
+        <QuantityInput kind="length" label="From the top" :unit="settings.unit" :model-value="place.yMm" :least="-20000" :most="20000" @change="drag({ place: { ...place, yMm: $event } })" @done="set('Place', { place: { ...place, yMm: $event } })" @cancel="bench.revert" />
+        <p v-if="over > 0" class="over">Reaches {{ formatLength(mm(over), settings.unit) }} over the printable area.</p>
+        <div><button type="button" class="plain-button" :disabled="job.assembly.place === undefined" @click="centre">Centre it</button></div>
+      </TrayCard>
+      <TrayCard title="Film">
+        <label class="row"><span>Name</span><input :value="film.name" maxlength="120" @change="($event.target as HTMLInputElement).value.trim() === '' || setFilm('Film name', { name: ($event.target as HTMLInputElement).value.trim() })" /></label>
+        <label class="row"><span>Colour</span><input type="color" :value="film.colour" @change="setFilm('Film colour', { colour: ($event.target as HTMLInputElement).value })" /></label>
+      </TrayCard>
+    </template>
+  </StageLayout>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+  min-height: 30px;
+}
+.row input {
+  width: 168px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 4px;
+  padding: 4px 8px;
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+}
+.row input[type='color'] {
+  width: 44px;
+  height: 26px;
+  padding: 1px;
+}
+.over {
+  margin: 2px 0;
+  color: var(--ochre-text);
+}
+</style>

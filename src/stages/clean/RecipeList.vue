@@ -1,0 +1,136 @@
+<script setup lang="ts">
+import { ArrowDown, ArrowUp, Delete, Rank } from '@element-plus/icons-vue';
+import { ElSwitch } from 'element-plus';
+import { computed } from 'vue';
+import { VueDraggable } from 'vue-draggable-plus';
+import type { Job } from '../../core/job/job.ts';
+import { STEP_NAMES, type Step } from '../../core/job/recipe.ts';
+import { withChanged, withMoved, withoutStep } from '../../core/job/recipeEdits.ts';
+import { useBench } from '../../stores/bench.ts';
+import { STEP_ICONS } from './stepIcons.ts';
+import StepSettings from './StepSettings.vue';
+import { stepWords } from './stepWords.ts';
+
+defineProps<{ selected: string | undefined }>();
+const emit = defineEmits<{ select: [id: string | undefined] }>();
+
+const bench = useBench();
+const job = computed(() => bench.job as Job);
+const reports = computed(() => new Map(bench.result?.clean.steps.map((report) => [report.id, report])));
+
+const commit = (label: string, recipe: Step[]): void => bench.commit(label, { ...job.value, recipe });
+const steps = computed({
+  get: () => [...job.value.recipe],
+  set: (recipe: Step[]) => {
+    if (recipe.map(({ id }) => id).join() !== job.value.recipe.map(({ id }) => id).join()) commit('Order of steps', recipe);
+  },
+});
+const toggle = (step: Step): void => commit(`${STEP_NAMES[step.kind]} ${step.enabled ? 'off' : 'on'}`, withChanged(job.value.recipe, step.id, { enabled: !step.enabled }));
+function remove(step: Step): void {
+  emit('select', undefined);
+  commit(`Remove ${STEP_NAMES[step.kind].toLowerCase()}`, withoutStep(job.value.recipe, step.id));
+}
+const move = (step: Step, by: number): void => commit(`Move ${STEP_NAMES[step.kind].toLowerCase()}`, withMoved(job.value.recipe, step.id, by));
+</script>
+
+<template>
+  <VueDraggable v-model="steps" handle=".grip" :animation="120" tag="ol" class="recipe" aria-label="Recipe">
+    <li v-for="(step, index) in steps" :key="step.id" class="step" :class="{ open: step.id === selected, off: !step.enabled }">
+      <div class="head">
+        <component :is="STEP_ICONS[step.kind]" class="icon" aria-hidden="true" />
+        <button type="button" class="names" :aria-expanded="step.id === selected" @click="emit('select', step.id === selected ? undefined : step.id)">
+          <span class="name">{{ STEP_NAMES[step.kind] }}</span>
+          <span class="words">{{ stepWords(step, reports.get(step.id)) }}</span>
+        </button>
+        <ElSwitch size="small" :model-value="step.enabled" :aria-label="`${STEP_NAMES[step.kind]} on`" @change="toggle(step)" />
+      </div>
+      <template v-if="step.id === selected">
+        <StepSettings :step="step" :report="reports.get(step.id)"><slot /></StepSettings>
+        <div class="tools">
+          <span class="grip" title="Drag to another place"><Rank /> drag</span>
+          <button type="button" :disabled="index === 0" @click="move(step, -1)"><ArrowUp /> earlier</button>
+          <button type="button" :disabled="index === steps.length - 1" @click="move(step, 1)"><ArrowDown /> later</button>
+          <button type="button" @click="remove(step)"><Delete /> remove</button>
+        </div>
+      </template>
+    </li>
+  </VueDraggable>
+</template>
+
+<style scoped>
+.recipe {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.step {
+  padding: 10px 16px;
+  border-bottom: 1px solid var(--rule);
+}
+.step.open {
+  background: var(--felt-soft);
+}
+.head {
+  display: flex;
+  align-items: flex-start;
+  gap: 12px;
+}
+.icon {
+  width: 17px;
+  margin-top: 3px;
+}
+.names {
+  flex: 1;
+  display: grid;
+  border: 0;
+  padding: 0;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.names:focus-visible,
+.tools button:focus-visible {
+  outline: 2px solid var(--madder);
+}
+.name {
+  font-weight: 600;
+}
+.words {
+  color: var(--ink-soft);
+  font-size: 12.5px;
+}
+.off .names,
+.off .icon {
+  opacity: 0.55;
+}
+.tools {
+  display: flex;
+  gap: 12px;
+  margin-top: 6px;
+}
+.tools button,
+.grip {
+  display: inline-flex;
+  align-items: center;
+  gap: 4px;
+  border: 0;
+  padding: 2px 0;
+  background: none;
+  color: var(--ink-soft);
+  font: inherit;
+  font-size: 12.5px;
+  cursor: pointer;
+}
+.grip {
+  cursor: grab;
+}
+.tools button:disabled {
+  opacity: 0.4;
+  cursor: default;
+}
+.tools :deep(svg) {
+  width: 14px;
+}
+</style>

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { ElSwitch } from 'element-plus';
+import { computed, shallowRef, watch } from 'vue';
+import { MAX_TOLERANCE } from '../../core/clean/steps/areaLift.ts';
+import { isAppError } from '../../core/errors/appError.ts';
+import type { Job } from '../../core/job/job.ts';
+import { STEP_NAMES, type Step } from '../../core/job/recipe.ts';
+import type { StepReport } from '../../core/job/applyRecipe.ts';
+import { stepsBefore, withChanged } from '../../core/job/recipeEdits.ts';
+import type { ReachView } from '../../engine/protocol.ts';
+import { useBench } from '../../stores/bench.ts';
+import QuantityInput from '../../ui/QuantityInput.vue';
+import ToleranceCurve from './ToleranceCurve.vue';
+
+const props = defineProps<{ step: Step; report: StepReport | undefined }>();
+const bench = useBench();
+const job = computed(() => bench.job as Job);
+
+const changed = (change: Partial<Step>): Job => ({ ...job.value, recipe: withChanged(job.value.recipe, props.step.id, change as never) });
+const label = computed(() => STEP_NAMES[props.step.kind]);
+const drag = (change: Partial<Step>): void => bench.preview(changed(change));
+const set = (change: Partial<Step>): void => {
+  bench.preview(changed(change));
+  bench.commitPreview(`${label.value}: settings`);
+};
+
+/** The area curve of the lift that is open, for the steps before it. */
+const reach = shallowRef<ReachView>();
+const reachInput = computed(() => {
+  const { step } = props;
+  if (step.kind !== 'areaLift' || bench.picture === undefined) return undefined;
+  return JSON.stringify([bench.picture.pictureKey, step.at, stepsBefore(job.value.recipe, step.id)]);
+});
+watch(reachInput, async (input) => {
+  const { step } = props;
+  reach.value = undefined;
+  if (input === undefined || step.kind !== 'areaLift' || bench.picture === undefined) return;
+  try {
+    const found = await bench.reach({ pictureKey: bench.picture.pictureKey, job: job.value, recipe: stepsBefore(job.value.recipe, step.id), at: step.at });
+    if (reachInput.value === input) reach.value = found;
+  } catch (error) {
+    // A point off the art has no curve; the step's own line says so.
+    if (!isAppError(error)) throw error;
+  }
+}, { immediate: true });
+const tolerance = computed(() => (props.step.kind === 'areaLift' ? (props.step.tolerance === 'auto' ? (props.report?.facts['tolerance'] ?? reach.value?.tolerance ?? 0) : props.step.tolerance) : 0));
+</script>
+
+<template>
+  <div class="settings">
+    <template v-if="step.kind === 'areaLift'">
+      <ToleranceCurve
+        v-if="reach !== undefined" :area-by-level="reach.areaByLevel" :tolerance="tolerance" :holds-from="reach.holdsFrom" :holds-to="reach.holdsTo"
+        @change="drag({ tolerance: $event })" @done="set({ tolerance: $event })" @cancel="bench.revert"
+      />
+      <QuantityInput label="Tolerance (colour difference)" :model-value="tolerance" :least="0" :most="MAX_TOLERANCE" :step="0.1" @change="drag({ tolerance: $event })" @done="set({ tolerance: $event })" @cancel="bench.revert" />
+      <label class="row"><span>Find the tolerance by itself</span><ElSwitch size="small" :model-value="step.tolerance === 'auto'" @change="set({ tolerance: $event === true ? 'auto' : tolerance })" /></label>
+      <label class="row"><span>Enclosed areas of this colour too</span><ElSwitch size="small" :model-value="step.enclosed" @change="set({ enclosed: $event === true })" /></label>
+      <label class="row"><span>Soft edge</span><ElSwitch size="small" :model-value="step.soft" @change="set({ soft: $event === true })" /></label>
+    </template>
+    <template v-else-if="step.kind === 'colourLift'">
+      <label class="row"><span>Colour</span><input type="color" :value="step.colour" aria-label="Colour to lift" @change="set({ colour: ($event.target as HTMLInputElement).value })" /></label>
+      <QuantityInput label="Tolerance (colour difference)" :model-value="step.tolerance" :least="0" :most="MAX_TOLERANCE" :step="0.1" @change="drag({ tolerance: $event })" @done="set({ tolerance: $event })" @cancel="bench.revert" />
+      <label class="row"><span>Soft edge</span><ElSwitch size="small" :model-value="step.soft" @change="set({ soft: $event === true })" /></label>
+    </template>
+    <template v-else-if="step.kind === 'sweep'">
+      <QuantityInput label="Specks under" suffix="mm²" :model-value="step.speckMm2" :least="0" :most="10000" :step="0.1" :digits="2" @change="drag({ speckMm2: $event })" @done="set({ speckMm2: $event })" @cancel="bench.revert" />
+      <QuantityInput label="Pinholes under" suffix="mm²" :model-value="step.pinholeMm2" :least="0" :most="10000" :step="0.1" :digits="2" @change="drag({ pinholeMm2: $event })" @done="set({ pinholeMm2: $event })" @cancel="bench.revert" />
+      <p>{{ report?.facts['specks'] ?? 0 }} specks, {{ report?.facts['pinholes'] ?? 0 }} pinholes found</p>
+    </template>
+    <template v-else-if="step.kind === 'crop'"><p>Drag the frame’s edges and corners on the table.</p></template>
+    <template v-else><p>Brush on the table. <kbd>,</kbd> and <kbd>.</kbd> or Alt and the wheel change the size; Shift draws straight on from the last stroke.</p><slot /></template>
+  </div>
+</template>
+
+<style scoped>
+.settings {
+  display: grid;
+  gap: 4px;
+  margin-top: 8px;
+}
+.row {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+  min-height: 28px;
+}
+input[type='color'] {
+  width: 44px;
+  height: 24px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 4px;
+  padding: 1px;
+  background: none;
+}
+p {
+  margin: 2px 0;
+  color: var(--ink-soft);
+  font-size: 12.5px;
+}
+kbd {
+  padding: 0 4px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 3px;
+  font: inherit;
+}
+</style>

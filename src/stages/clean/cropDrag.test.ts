@@ -1,0 +1,39 @@
+import { describe, expect, it } from 'vitest';
+import fc from 'fast-check';
+import { cropDragged, cropHoldAt, type CropHold } from './cropDrag.ts';
+
+const rect = { xPx: 20, yPx: 30, widthPx: 100, heightPx: 60 };
+
+describe('crop frame', () => {
+  it('is held by its corners, edges and inside', () => {
+    expect(cropHoldAt(rect, 21, 29, 3)).toBe('nw');
+    expect(cropHoldAt(rect, 120, 60, 3)).toBe('e');
+    expect(cropHoldAt(rect, 60, 90, 3)).toBe('s');
+    expect(cropHoldAt(rect, 60, 60, 3)).toBe('move');
+    expect(cropHoldAt(rect, 5, 5, 3)).toBe('new');
+  });
+
+  it('grows by an edge, moves as a whole, starts anew', () => {
+    expect(cropDragged(rect, 'e', { x: 120, y: 60 }, { x: 140, y: 99 }, 300, 200)).toEqual({ ...rect, widthPx: 120 });
+    expect(cropDragged(rect, 'n', { x: 50, y: 30 }, { x: 50, y: 10 }, 300, 200)).toEqual({ ...rect, yPx: 10, heightPx: 80 });
+    expect(cropDragged(rect, 'move', { x: 0, y: 0 }, { x: 500, y: -500 }, 300, 200)).toEqual({ ...rect, xPx: 200, yPx: 0 });
+    expect(cropDragged(rect, 'new', { x: 50, y: 50 }, { x: 10, y: 80 }, 300, 200)).toEqual({ xPx: 10, yPx: 50, widthPx: 40, heightPx: 30 });
+  });
+
+  it('stays in the picture and keeps at least one pixel, whatever is dragged where', () => {
+    const holds: CropHold[] = ['n', 's', 'w', 'e', 'nw', 'ne', 'sw', 'se', 'move', 'new'];
+    const point = fc.record({ x: fc.integer({ min: -900, max: 900 }), y: fc.integer({ min: -900, max: 900 }) });
+    fc.assert(
+      fc.property(fc.constantFrom(...holds), point, point, (hold, from, to) => {
+        const next = cropDragged(rect, hold, from, to, 300, 200);
+        expect(next.xPx).toBeGreaterThanOrEqual(0);
+        expect(next.yPx).toBeGreaterThanOrEqual(0);
+        expect(next.widthPx).toBeGreaterThanOrEqual(1);
+        expect(next.heightPx).toBeGreaterThanOrEqual(1);
+        expect(next.xPx + next.widthPx).toBeLessThanOrEqual(300);
+        expect(next.yPx + next.heightPx).toBeLessThanOrEqual(200);
+      }),
+      { seed: 41 },
+    );
+  });
+});

@@ -1,0 +1,14 @@
+import type { RectPx } from '../../core/raster/crop.ts';
+import type { Step } from '../../core/job/recipe.ts';
+
+const base = () => ({ id: crypto.randomUUID(), enabled: true, v: 1 }) as const;
+
+/** Steps as they start. */
+export const newStep = {
+  crop: (rect: RectPx): Step => ({ kind: 'crop', ...base(), rect: { ...rect } }),
+  areaLift: (xPx: number, yPx: number, tolerance: 'auto' | number): Step => ({ kind: 'areaLift', ...base(), at: { xPx, yPx }, tolerance, enclosed: false, soft: true }),
+  colourLift: (colour: string): Step => ({ kind: 'colourLift', ...base(), colour, tolerance: 4, soft: true }),
+  rubOut: (): Step => ({ kind: 'rubOut', ...base(), strokes: [] }),
+  bringBack: (): Step => ({ kind: 'bringBack', ...base(), strokes: [] }),
+  sweep: (): Step => ({ kind: 'sweep', ...base(), speckMm2: 1, pinholeMm2: 1 }),
+};

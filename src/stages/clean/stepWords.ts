@@ -1,0 +1,28 @@
+import type { StepReport } from '../../core/job/applyRecipe.ts';
+import type { Step } from '../../core/job/recipe.ts';
+import { explain } from '../../core/errors/explain.ts';
+import { trimNumber } from '../../core/units/parseLength.ts';
+
+const count = (value: number | undefined, one: string, many: string): string => `${(value ?? 0).toLocaleString('en')} ${value === 1 ? one : many}`;
+
+/** One line on what a step does in this job, from its settings and what it reported. */
+export function stepWords(step: Step, report: StepReport | undefined): string {
+  if (report?.skipped !== undefined) return `skipped: ${explain({ code: report.skipped, details: {} }).what}`;
+  const facts = report?.facts ?? {};
+  switch (step.kind) {
+    case 'crop':
+      return `${Math.round(step.rect.widthPx).toLocaleString('en')} × ${Math.round(step.rect.heightPx).toLocaleString('en')} px`;
+    case 'areaLift': {
+      if (facts['offArt'] === 1) return 'its point is not on the art any more';
+      const tolerance = step.tolerance === 'auto' ? `found: ${trimNumber(facts['tolerance'] ?? 0, 1)}` : `tolerance ${trimNumber(step.tolerance, 1)}`;
+      return step.enclosed ? `${tolerance} · ${count(facts['enclosed'], 'enclosed area', 'enclosed areas')}` : tolerance;
+    }
+    case 'colourLift':
+      return `${step.colour}, tolerance ${trimNumber(step.tolerance, 1)}`;
+    case 'rubOut':
+    case 'bringBack':
+      return count(step.strokes.length, 'stroke', 'strokes');
+    case 'sweep':
+      return `specks under ${trimNumber(step.speckMm2, 2)} mm² · ${(facts['specks'] ?? 0).toLocaleString('en')} found`;
+  }
+}

@@ -1,0 +1,49 @@
+import { computed, ref, shallowRef } from 'vue';
+import { MAX_BRUSH_PX } from '../../core/clean/steps/strokes.ts';
+import type { Stroke } from '../../core/clean/paintStrokes.ts';
+import type { TablePoint } from '../../ui/useTableView.ts';
+
+/** Points nearer than this share of the radius to the last one add nothing. */
+const LEAST_STEP = 0.15;
+
+/** The round brush. Size and strokes are in picture px; a stroke is stored as its path, never as pixels. */
+export function useBrush() {
+  const radiusPx = ref(12);
+  const stroke = shallowRef<Stroke>();
+  const at = shallowRef<TablePoint>();
+  /** Where the last stroke ended: Shift draws straight on from there. */
+  let last: { x: number; y: number } | undefined;
+
+  function resize(factor: number): void {
+    radiusPx.value = Math.max(0.5, Math.min(MAX_BRUSH_PX, Math.round(radiusPx.value * factor * 10) / 10));
+  }
+  function begin(point: TablePoint, straightOn: boolean): void {
+    const points = straightOn && last !== undefined ? [last.x, last.y, point.x, point.y] : [point.x, point.y];
+    stroke.value = { radiusPx: radiusPx.value, points };
+  }
+  function move(point: TablePoint): void {
+    at.value = point;
+    const current = stroke.value;
+    if (current === undefined) return;
+    const { points } = current;
+    const dx = point.x - points[points.length - 2];
+    const dy = point.y - points[points.length - 1];
+    if (Math.hypot(dx, dy) < radiusPx.value * LEAST_STEP) return;
+    stroke.value = { radiusPx: current.radiusPx, points: [...points, round(point.x), round(point.y)] };
+  }
+  /** Ends the stroke and gives it. */
+  function end(): Stroke | undefined {
+    const done = stroke.value;
+    stroke.value = undefined;
+    if (done !== undefined) last = { x: done.points[done.points.length - 2], y: done.points[done.points.length - 1] };
+    return done;
+  }
+  function leave(): void {
+    stroke.value = undefined;
+  }
+  const drawing = computed(() => stroke.value !== undefined);
+  return { radiusPx, stroke, at, drawing, resize, begin, move, end, leave };
+}
+
+/** Positions are kept to a hundredth of a pixel. */
+const round = (value: number): number => Math.round(value * 100) / 100;

@@ -1,0 +1,132 @@
+import { computed, ref, shallowRef, watch } from 'vue';
+import { hexFromRgb } from '../../core/colour/hex.ts';
+import type { Job } from '../../core/job/job.ts';
+import { STEP_NAMES, type Step, type StepKindName } from '../../core/job/recipe.ts';
+import { stepsBefore, withChanged, withStep } from '../../core/job/recipeEdits.ts';
+import { useBench } from '../../stores/bench.ts';
+import type { TablePoint } from '../../ui/useTableView.ts';
+import { cropDragged, cropHoldAt, type CropHold } from './cropDrag.ts';
+import { newStep } from './newStep.ts';
+import { useBrush } from './useBrush.ts';
+import { useLiftPull } from './useLiftPull.ts';
+
+/** Kinds that need a point on the table before they become a step. */
+type Waiting = 'areaLift' | 'colourLift';
+
+/**
+ * What the pointer does on the table of Clean: the tool of the step that is open, or of the one that waits for its place. Each tool is a small
+ * state machine of its own; this one passes press, move and release on to it and turns its outcome into a change of the recipe.
+ */
+export function useCleanTools(reach: () => number) {
+  const bench = useBench();
+  const selected = ref<string>();
+  const waiting = ref<Waiting>();
+  const pull = useLiftPull();
+  const brush = useBrush();
+  const hold = shallowRef<{ kind: CropHold; from: TablePoint; step: Extract<Step, { kind: 'crop' }> }>();
+
+  const job = computed(() => bench.job as Job);
+  const step = computed(() => job.value.recipe.find(({ id }) => id === selected.value));
+  const tool = computed<StepKindName | undefined>(() => waiting.value ?? step.value?.kind);
+  /** The job came anew or undo took the step away: nothing is open then. */
+  watch(step, (now) => {
+    if (now === undefined) selected.value = undefined;
+  });
+
+  function select(id: string | undefined): void {
+    waiting.value = undefined;
+    selected.value = id;
+  }
+
+  function add(next: Step): void {
+    bench.commit(`Add ${STEP_NAMES[next.kind].toLowerCase()}`, { ...job.value, recipe: withStep(job.value.recipe, next, selected.value) });
+    select(next.id);
+  }
+
+  /** Starts a step of a kind: at once, or when its place was pointed at. */
+  function start(kind: StepKindName): void {
+    const { picture } = bench;
+    if (picture === undefined) return;
+    if (kind === 'areaLift' || kind === 'colourLift') {
+      waiting.value = kind;
+      return;
+    }
+    const inset = { xPx: 0, yPx: 0, widthPx: picture.widthPx, heightPx: picture.heightPx };
+    add(kind === 'crop' ? newStep.crop(inset) : newStep[kind]());
+  }
+
+  /** Colour of the picture under a point, from the reduced view. */
+  function colourAt(point: TablePoint): string | undefined {
+    const { picture } = bench;
+    if (picture === undefined) return undefined;
+    const { view } = picture;
+    const x = Math.floor((point.x / picture.widthPx) * view.width);
+    const y = Math.floor((point.y / picture.heightPx) * view.height);
+    if (x < 0 || y < 0 || x >= view.width || y >= view.height) return undefined;
+    const i = (y * view.width + x) * 4;
+    return hexFromRgb({ r: view.data[i], g: view.data[i + 1], b: view.data[i + 2] });
+  }
+
+  function press(point: TablePoint, event: PointerEvent): void {
+    const current = step.value;
+    if (tool.value === 'areaLift') {
+      const before = waiting.value === undefined && current !== undefined ? stepsBefore(job.value.recipe, current.id) : job.value.recipe;
+      void pull.begin(job.value, before, point);
+    } else if (tool.value === 'colourLift') {
+      const colour = colourAt(point);
+      if (colour === undefined) return;
+      if (waiting.value !== undefined) add(newStep.colourLift(colour));
+      else if (current !== undefined) bench.commit('Colour lift: colour', { ...job.value, recipe: withChanged<'colourLift'>(job.value.recipe, current.id, { colour }) });
+    } else if (tool.value === 'rubOut' || tool.value === 'bringBack') {
+      brush.begin(point, event.shiftKey);
+    } else if (current?.kind === 'crop') {
+      hold.value = { kind: cropHoldAt(current.rect, point.x, point.y, reach()), from: point, step: current };
+    }
+  }
+
+  function move(point: TablePoint): void {
+    pull.pull(point);
+    brush.move(point);
+    const { picture } = bench;
+    if (hold.value === undefined || picture === undefined) return;
+    const { kind, from, step: crop } = hold.value;
+    const rect = cropDragged(crop.rect, kind, from, point, picture.widthPx, picture.heightPx);
+    bench.preview({ ...job.value, recipe: withChanged<'crop'>(job.value.recipe, crop.id, { rect: { ...rect } }) });
+  }
+
+  function release(): void {
+    if (hold.value !== undefined) {
+      hold.value = undefined;
+      bench.commitPreview('Crop');
+      return;
+    }
+    const lift = pull.release();
+    if (lift !== undefined) finishLift(lift);
+    const stroke = brush.end();
+    const current = step.value;
+    if (stroke !== undefined && (current?.kind === 'rubOut' || current?.kind === 'bringBack')) {
+      const strokes = [...current.strokes, { radiusPx: stroke.radiusPx, points: [...stroke.points] }];
+      bench.commit(`${STEP_NAMES[current.kind]}: stroke`, { ...job.value, recipe: withChanged<'rubOut'>(job.value.recipe, current.id, { strokes }) });
+    }
+  }
+
+  function finishLift({ xPx, yPx, tolerance }: { xPx: number; yPx: number; tolerance: 'auto' | number }): void {
+    const current = step.value;
+    if (waiting.value === undefined && current?.kind === 'areaLift') {
+      bench.commit('Area lift: place', { ...job.value, recipe: withChanged<'areaLift'>(job.value.recipe, current.id, { at: { xPx, yPx }, tolerance }) });
+    } else add(newStep.areaLift(xPx, yPx, tolerance));
+  }
+
+  /** Escape: leaves what is under way, then the waiting tool, then the open step. */
+  function escape(): void {
+    if (pull.start.value !== undefined) pull.leave();
+    else if (brush.drawing.value) brush.leave();
+    else if (hold.value !== undefined) {
+      hold.value = undefined;
+      bench.revert();
+    } else if (waiting.value !== undefined) waiting.value = undefined;
+    else selected.value = undefined;
+  }
+
+  return { selected, step, tool, waiting, pull, brush, select, start, press, move, release, escape };
+}

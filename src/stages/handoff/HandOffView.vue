@@ -1,0 +1,164 @@
+<script setup lang="ts">
+import { ElMessage, ElMessageBox } from 'element-plus';
+import { computed, ref } from 'vue';
+import { AppError, asAppError } from '../../core/errors/appError.ts';
+import { explain } from '../../core/errors/explain.ts';
+import { PROCESSES } from '../../core/job/processes.ts';
+import { assertFits, fits } from '../../core/layout/laySheet.ts';
+import { mm } from '../../core/units/length.ts';
+import { formatLength } from '../../core/units/parseLength.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
+import { useShelf } from '../../stores/shelf.ts';
+import ChoiceInput from '../../ui/ChoiceInput.vue';
+import LightTable, { type DrawScene } from '../../ui/LightTable.vue';
+import ReadoutStrip from '../../ui/ReadoutStrip.vue';
+import TrayCard from '../../ui/TrayCard.vue';
+import { drawMirrorBand, drawOrigin, drawSheet } from '../layout/drawSheet.ts';
+import { useSheetTable } from '../layout/useSheetTable.ts';
+import { download } from '../shared/download.ts';
+import JobRack from '../shared/JobRack.vue';
+import NeedsPicture from '../shared/NeedsPicture.vue';
+import ProblemNote from '../shared/ProblemNote.vue';
+import StageLayout from '../shared/StageLayout.vue';
+import { tellError } from '../shared/tellError.ts';
+import { useReadout } from '../shared/useReadout.ts';
+
+const bench = useBench();
+const shelf = useShelf();
+const settings = useSettings();
+const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
+const { job, cut, sheet, film, path, mirroring, paint, box, bandWords, hasBand } = useSheetTable();
+const handing = ref(false);
+
+const draw: DrawScene = (context, at) => {
+  if (sheet.value === undefined || path.value === undefined) return;
+  drawSheet(context, at, sheet.value, path.value, paint.value, 0);
+  drawOrigin(context, at, sheet.value, job.value.layout.sheet.origin);
+  if (hasBand.value) drawMirrorBand(context, at, sheet.value, bandWords.value);
+};
+
+/** Why the sheet cannot leave as it is; undefined when it can. */
+const blocked = computed(() => {
+  if (bench.result?.problem !== undefined) return explain(bench.result.problem);
+  if (sheet.value === undefined) return { what: 'There is no sheet yet.', todo: 'Bring in a picture first.' };
+  if (!fits(sheet.value)) {
+    const { widthMm, heightMm } = sheet.value.over;
+    return explain(new AppError('doesNotFit', { overWidthMm: Math.ceil(widthMm * 10) / 10, overHeightMm: Math.ceil(heightMm * 10) / 10 }));
+  }
+  return undefined;
+});
+
+/** A sheet that goes against its process leaves only when that is confirmed. */
+async function mayLeave(): Promise<boolean> {
+  if (!mirroring.value.against) return true;
+  const words = mirroring.value.mirrored ? 'This process is cut from the front, but the sheet is mirrored.' : 'This process is cut from the back, but the sheet is not mirrored: pressed, it will read backwards.';
+  const answer = await ElMessageBox.confirm(words, 'Against the process', { confirmButtonText: 'Hand it off all the same', cancelButtonText: 'Back', type: 'warning' }).catch(() => 'cancel');
+  return answer === 'confirm';
+}
+
+async function hand(work: () => Promise<string>): Promise<void> {
+  handing.value = true;
+  try {
+    ElMessage.success({ message: `${await work()} is in your downloads.`, grouping: true });
+  } catch (error) {
+    tellError(asAppError(error, 'unexpected'));
+  } finally {
+    handing.value = false;
+  }
+}
+
+async function handSvg(): Promise<void> {
+  const { picture } = bench;
+  if (picture === undefined || sheet.value === undefined || !(await mayLeave())) return;
+  assertFits(sheet.value);
+  await hand(async () => {
+    const name = `${job.value.name}, ${film.value.name}.svg`;
+    download(name, await bench.exportFile({ pictureKey: picture.pictureKey, job: job.value, kind: 'svg' }), 'image/svg+xml');
+    return name;
+  });
+}
+const handPng = (): Promise<void> =>
+  hand(async () => {
+    const name = `${job.value.name}, cleaned.png`;
+    if (bench.picture === undefined) throw new AppError('pictureMissing');
+    download(name, await bench.exportFile({ pictureKey: bench.picture.pictureKey, job: job.value, kind: 'png' }), 'image/png');
+    return name;
+  });
+const handArchive = (): Promise<void> =>
+  hand(async () => {
+    await bench.saveNow();
+    const archive = bench.entry === undefined ? undefined : await shelf.archiveOf(bench.entry.id);
+    if (archive === undefined) throw new AppError('badJob', { reason: 'it is not on the shelf' });
+    download(archive.fileName, archive.bytes, 'application/zip');
+    return archive.fileName;
+  });
+
+const CUT_AS = { lines: 'cut lines as unfilled lines', shapes: 'cut lines as filled shapes' } as const;
+const length = (value: number): string => formatLength(mm(value), settings.unit);
+</script>
+
+<template>
+  <StageLayout title="Hand off" :aside="blocked === undefined ? 'ready' : 'not yet'">
+    <template #table>
+      <LightTable
+        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[sheet, path, paint, bandWords]" label="Sheet as it will be cut"
+        @view="(at) => (cssPxPerMm = at.scale)" @move="pointerMm = { x: $event.x, y: $event.y }" @leave="pointerMm = undefined"
+      >
+        <ProblemNote />
+      </LightTable>
+      <NeedsPicture v-else />
+    </template>
+    <template #rack><JobRack /></template>
+    <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
+    <template #tray>
+      <TrayCard v-if="blocked !== undefined" title="Not ready to cut" mark="warning"><p class="blocked" role="alert">{{ blocked.what }} {{ blocked.todo }}</p></TrayCard>
+      <TrayCard title="Cut file, SVG" :about="sheet === undefined ? undefined : `true size, ${length(sheet.widthMm)} × ${length(sheet.heightMm)}, ${mirroring.mirrored ? 'mirrored' : 'not mirrored'}`" :mark="mirroring.against ? 'warning' : undefined">
+        <ChoiceInput :model-value="job.handOff.cutAs" :choices="CUT_AS" label="Cut lines as" @choose="bench.commit('Cut lines as', { ...job, handOff: { cutAs: $event } })" />
+        <p class="note">One group for the film “{{ film.name }}”, sizes in millimetres.</p>
+        <p v-if="mirroring.against" class="blocked">Goes against {{ PROCESSES[job.process].name.toLowerCase() }}; you will be asked.</p>
+        <div><button type="button" class="plain-button main" :disabled="blocked !== undefined || handing" @click="handSvg">Save SVG</button></div>
+      </TrayCard>
+      <TrayCard title="Cleaned art, PNG" :about="cut === undefined ? undefined : `clear ground, ${Math.round(cut.design.resolution * 25.4)} dpi at ${length(cut.design.widthMm)}`">
+        <div><button type="button" class="plain-button" :disabled="cut === undefined || handing" @click="handPng">Save PNG</button></div>
+      </TrayCard>
+      <TrayCard title="The whole job" about="picture, recipe and layout in one file; opens again elsewhere">
+        <div><button type="button" class="plain-button" :disabled="handing" @click="handArchive">Save job file</button></div>
+      </TrayCard>
+      <TrayCard title="On the ticket">
+        <dl>
+          <dt>Blank</dt><dd>{{ job.blank.name }}</dd>
+          <dt>Process</dt><dd>{{ PROCESSES[job.process].name }}</dd>
+          <dt>Finished</dt><dd>{{ cut === undefined ? '–' : `${length(cut.design.widthMm)} × ${length(cut.design.heightMm)}` }}</dd>
+          <dt>Sheet</dt><dd>{{ job.layout.sheet.name }}, {{ job.layout.copies === 1 ? '1 copy' : `${job.layout.copies} copies` }}</dd>
+          <dt>Mirrored</dt><dd>{{ mirroring.mirrored ? 'yes' : 'no' }}{{ mirroring.against ? ', against the process' : '' }}</dd>
+          <dt>Picture</dt><dd>{{ { unknown: 'not asked yet', ours: 'our own', allowed: 'may be used', notForSale: 'not for sale' }[job.rights.use] }}</dd>
+        </dl>
+      </TrayCard>
+    </template>
+  </StageLayout>
+</template>
+
+<style scoped>
+.blocked {
+  margin: 0 0 4px;
+  color: var(--ochre-text);
+}
+.note {
+  margin: 2px 0 6px;
+  color: var(--ink-soft);
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 3px 12px;
+  margin: 0;
+}
+dt {
+  color: var(--ink-soft);
+}
+dd {
+  margin: 0;
+  text-align: right;
+}
+</style>

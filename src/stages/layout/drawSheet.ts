@@ -1,0 +1,154 @@
+import type { RectMm, Sheet } from '../../core/layout/laySheet.ts';
+import { fillPath, strokeCutLine } from '../../ui/draw/cutLines.ts';
+import { fillHatch, type BackdropPaint } from '../../ui/draw/hatch.ts';
+import { toScreenX, toScreenY, type Viewport } from '../../ui/viewport.ts';
+
+type Context = CanvasRenderingContext2D;
+
+export interface SheetPaint {
+  readonly film: string;
+  readonly clear: BackdropPaint;
+  /** What is cut out is the art itself (stencil): then the art is what is lifted off. */
+  readonly artIsOpening: boolean;
+}
+
+const screenRect = (view: Viewport, { xMm, yMm, widthMm, heightMm }: RectMm): [number, number, number, number] => [toScreenX(view, xMm), toScreenY(view, yMm), widthMm * view.scale, heightMm * view.scale];
+
+/**
+ * A sheet as it lies in the machine. `lifted` shows it weeded, as a share from 0 to 1 of the waste's way off: film stays only where it is wanted.
+ */
+export function drawSheet(context: Context, view: Viewport, sheet: Sheet, art: Path2D, paint: SheetPaint, lifted: number): void {
+  const whole = screenRect(view, { xMm: 0, yMm: 0, widthMm: sheet.widthMm, heightMm: sheet.heightMm });
+  context.save();
+  if (lifted > 0) fillHatch(context, paint.clear, ...whole);
+  context.globalAlpha = 1 - lifted;
+  context.fillStyle = paint.film;
+  context.fillRect(...whole);
+  context.restore();
+  if (lifted > 0) drawWeeded(context, view, sheet, art, paint, lifted);
+  drawBoxes(context, view, sheet);
+  if (lifted < 1) {
+    context.save();
+    context.globalAlpha = 0.16 * (1 - lifted);
+    fillPath(context, art, view, '#ffffff');
+    context.restore();
+  }
+  strokeCutLine(context, art, view);
+  drawCutArea(context, view, sheet);
+}
+
+function drawWeeded(context: Context, view: Viewport, sheet: Sheet, art: Path2D, paint: SheetPaint, lifted: number): void {
+  context.save();
+  context.globalAlpha = lifted;
+  if (paint.artIsOpening) {
+    for (const box of sheet.boxes.length > 0 ? sheet.boxes : [sheet.used]) {
+      context.fillStyle = paint.film;
+      context.fillRect(...screenRect(view, box));
+    }
+    context.save();
+    context.translate(view.x, view.y);
+    context.scale(view.scale, view.scale);
+    context.clip(art, 'evenodd');
+    context.setTransform(window.devicePixelRatio, 0, 0, window.devicePixelRatio, 0, 0);
+    fillHatch(context, paint.clear, ...screenRect(view, { xMm: 0, yMm: 0, widthMm: sheet.widthMm, heightMm: sheet.heightMm }));
+    context.restore();
+  } else fillPath(context, art, view, paint.film);
+  context.restore();
+}
+
+function drawBoxes(context: Context, view: Viewport, sheet: Sheet): void {
+  if (sheet.boxes.length === 0) return;
+  const path = new Path2D();
+  for (const { xMm, yMm, widthMm, heightMm } of sheet.boxes) path.rect(xMm, yMm, widthMm, heightMm);
+  strokeCutLine(context, path, view);
+}
+
+function drawCutArea(context: Context, view: Viewport, sheet: Sheet): void {
+  context.save();
+  const rect = screenRect(view, sheet.cutArea);
+  context.setLineDash([7, 5]);
+  for (const [colour, width] of [['#fffdf8', 2.4], ['#5d5364', 1.2]] as const) {
+    context.strokeStyle = colour;
+    context.lineWidth = width;
+    context.strokeRect(...rect);
+  }
+  context.restore();
+}
+
+/** The corner that the machine counts from. */
+export function drawOrigin(context: Context, view: Viewport, sheet: Sheet, origin: 'topLeft' | 'topRight' | 'bottomLeft' | 'bottomRight'): void {
+  const { xMm, yMm, widthMm, heightMm } = sheet.cutArea;
+  const right = origin.endsWith('Right');
+  const bottom = origin.startsWith('bottom');
+  const x = toScreenX(view, right ? xMm + widthMm : xMm);
+  const y = toScreenY(view, bottom ? yMm + heightMm : yMm);
+  const sx = right ? -1 : 1;
+  const sy = bottom ? -1 : 1;
+  context.save();
+  context.strokeStyle = '#9e2f4b';
+  context.fillStyle = '#9e2f4b';
+  context.lineWidth = 2.5;
+  context.beginPath();
+  context.moveTo(x + 26 * sx, y);
+  context.lineTo(x, y);
+  context.lineTo(x, y + 26 * sy);
+  context.stroke();
+  context.beginPath();
+  context.arc(x, y, 4.5, 0, 2 * Math.PI);
+  context.fill();
+  context.restore();
+}
+
+/** Height of the band under a mirrored sheet, CSS px. */
+const BAND_PX = 34;
+
+/** The slanted band that says in words that the sheet reads backwards. */
+export function drawMirrorBand(context: Context, view: Viewport, sheet: Sheet, words: string): void {
+  const x = toScreenX(view, 0);
+  const y = toScreenY(view, sheet.heightMm) + 2;
+  const width = sheet.widthMm * view.scale;
+  context.save();
+  context.beginPath();
+  context.rect(x, y, width, BAND_PX);
+  context.clip();
+  context.fillStyle = '#f6efe4';
+  context.fillRect(x, y, width, BAND_PX);
+  context.fillStyle = '#e9c9cf';
+  for (let k = -BAND_PX; k < width + BAND_PX; k += 44) {
+    context.beginPath();
+    context.moveTo(x + k, y + BAND_PX);
+    context.lineTo(x + k + 18, y);
+    context.lineTo(x + k + 32, y);
+    context.lineTo(x + k + 14, y + BAND_PX);
+    context.fill();
+  }
+  context.fillStyle = '#7e263c';
+  context.font = "600 13px 'Hanken Grotesk Variable', sans-serif";
+  context.textAlign = 'center';
+  context.textBaseline = 'middle';
+  context.fillText(words, x + width / 2, y + BAND_PX / 2 + 1);
+  context.restore();
+}
+
+/** Numbered pins at the findings, on the first copy. `at` gives a design point's place on the sheet. */
+export function drawPins(context: Context, view: Viewport, pins: readonly { x: number; y: number }[], chosen: number | undefined): void {
+  context.save();
+  context.font = "700 11px 'Hanken Grotesk Variable', sans-serif";
+  context.textAlign = 'center';
+  context.textBaseline = 'middle';
+  pins.forEach((pin, k) => {
+    const x = toScreenX(view, pin.x);
+    const y = toScreenY(view, pin.y);
+    context.fillStyle = k === chosen ? '#9e2f4b' : '#a9690f';
+    context.beginPath();
+    context.moveTo(x, y);
+    context.arc(x, y - 17, 9.5, Math.PI * 0.8, Math.PI * 0.2);
+    context.closePath();
+    context.fill();
+    context.strokeStyle = '#fffdf8';
+    context.stroke();
+    context.fillStyle = '#fff';
+    context.fillText(String(k + 1), x, y - 16.5);
+  });
+  context.restore();
+}

@@ -1,0 +1,14 @@
+import type { Finding } from '../../core/check/cutCheck.ts';
+import { trimNumber } from '../../core/units/parseLength.ts';
+
+/** What the cut check found, where and how small. */
+export function findingWords(finding: Finding): string {
+  switch (finding.kind) {
+    case 'smallPiece':
+      return `Piece of ${trimNumber(finding.size, 2)} mm²: may lift with the knife`;
+    case 'smallHole':
+      return `Hole of ${trimNumber(finding.size, 2)} mm²: hard to weed`;
+    case 'coarsePicture':
+      return `Only ${Math.round(finding.size)} dots per inch at this size: edges are guessed`;
+  }
+}

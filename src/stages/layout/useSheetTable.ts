@@ -1,0 +1,30 @@
+import { computed } from 'vue';
+import type { Job } from '../../core/job/job.ts';
+import { PROCESSES } from '../../core/job/processes.ts';
+import { mirroringOf } from '../../core/job/runJob.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
+import { backdropPaint } from '../../ui/backdrops.ts';
+import { pathFromCurves } from '../../ui/draw/curvePath.ts';
+
+/** The job's sheet, ready to be drawn. Used wherever the sheet is looked at. */
+export function useSheetTable() {
+  const bench = useBench();
+  const settings = useSettings();
+  const job = computed(() => bench.job as Job);
+  const cut = computed(() => bench.result?.cut);
+  const sheet = computed(() => cut.value?.sheet);
+  const film = computed(() => job.value.assembly.films[0]);
+  const path = computed(() => (sheet.value === undefined ? undefined : pathFromCurves(sheet.value.curves)));
+  const mirroring = computed(() => mirroringOf(job.value.layout, job.value.process));
+  const paint = computed(() => ({
+    film: film.value.colour,
+    clear: backdropPaint('hatch', job.value.blank.colour, [film.value.colour], settings.isDark),
+    artIsOpening: PROCESSES[job.value.process].artIsOpening,
+  }));
+  /** Room under the sheet for the mirror band. */
+  const box = computed(() => ({ x: 0, y: 0, width: job.value.layout.sheet.widthMm, height: job.value.layout.sheet.heightMm * (mirroring.value.mirrored ? 1.06 : 1) }));
+  const bandWords = computed(() => (mirroring.value.mirrored ? 'reads backwards · cut from the back, carrier side down' : 'NOT MIRRORED, although this process is cut from the back'));
+  const hasBand = computed(() => mirroring.value.mirrored || mirroring.value.against);
+  return { job, cut, sheet, film, path, mirroring, paint, box, bandWords, hasBand };
+}

@@ -1,0 +1,189 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { judge } from '../../core/check/judge.ts';
+import { BLANKS } from '../../core/job/blanks.ts';
+import type { Job } from '../../core/job/job.ts';
+import { PROCESSES, type Process } from '../../core/job/processes.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
+import { backdropPaint } from '../../ui/backdrops.ts';
+import ChoiceInput from '../../ui/ChoiceInput.vue';
+import LightTable, { type DrawScene } from '../../ui/LightTable.vue';
+import QuantityInput from '../../ui/QuantityInput.vue';
+import ReadoutStrip from '../../ui/ReadoutStrip.vue';
+import TrayCard from '../../ui/TrayCard.vue';
+import type { Size, Viewport } from '../../ui/viewport.ts';
+import { pickFiles } from '../shared/pickFiles.ts';
+import { drawClear, drawPlaced } from '../shared/pictureScene.ts';
+import StageLayout from '../shared/StageLayout.vue';
+import { useReadout } from '../shared/useReadout.ts';
+import { useSharpPatch } from '../shared/useSharpPatch.ts';
+
+const bench = useBench();
+const settings = useSettings();
+const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
+const { patch, look } = useSharpPatch('picture');
+
+const job = computed(() => bench.job as Job);
+const box = computed(() => ({ x: 0, y: 0, width: bench.picture?.widthPx ?? 100, height: bench.picture?.heightPx ?? 100 }));
+const mmPerUnit = computed(() => 1 / (bench.resolutionPxPerMm ?? 1));
+const paint = computed(() => backdropPaint(settings.backdrop, job.value.blank.colour, job.value.assembly.films.map((film) => film.colour), settings.isDark));
+
+const draw: DrawScene = (context, view) => {
+  const { picture } = bench;
+  if (picture === undefined) return;
+  drawClear(context, view, box.value, paint.value);
+  drawPlaced(context, view, { pixels: picture.view, box: box.value });
+  if (patch.value !== undefined) drawPlaced(context, view, patch.value);
+};
+function onView(view: Viewport, size: Size): void {
+  cssPxPerMm.value = view.scale / mmPerUnit.value;
+  look(view, size);
+}
+
+const change = (label: string, part: Partial<Job>): void => bench.commit(label, { ...job.value, ...part });
+function chooseBlank(name: string): void {
+  const choice = BLANKS.find(({ blank }) => blank.name === name);
+  if (choice === undefined) return;
+  change(`Blank: ${name}`, { blank: choice.blank, process: choice.process, assembly: { ...job.value.assembly, by: 'width', sizeMm: choice.widthMm } });
+}
+const keywordText = ref<string>();
+function takeKeywords(text: string): void {
+  keywordText.value = undefined;
+  const keywords = [...new Set(text.split(',').map((word) => word.trim().slice(0, 40)).filter((word) => word !== ''))].slice(0, 40);
+  if (keywords.join() !== job.value.keywords.join()) change('Keywords', { keywords });
+}
+function takeName(event: Event): void {
+  const input = event.target as HTMLInputElement;
+  const name = input.value.trim().slice(0, 120);
+  if (name === '') input.value = job.value.name;
+  else if (name !== job.value.name) change('Name', { name });
+}
+function takeNote(event: Event): void {
+  const note = (event.target as HTMLTextAreaElement).value.slice(0, 2000);
+  if (note !== job.value.rights.note) change('Whose picture', { rights: { ...job.value.rights, note } });
+}
+const BLANK_NAMES: Readonly<Record<string, string>> = Object.fromEntries(BLANKS.map(({ blank }) => [blank.name, `${blank.name} (${blank.widthMm} × ${blank.heightMm} mm)`]));
+const PROCESS_NAMES = Object.fromEntries(Object.entries(PROCESSES).map(([process, { name }]) => [process, name])) as Readonly<Record<Process, string>>;
+const USES = { unknown: 'not asked yet', ours: 'our own', allowed: 'may be used', notForSale: 'not for sale' } as const;
+
+const judgement = computed(() => {
+  const { picture, result, resolutionPxPerMm } = bench;
+  if (picture === undefined || resolutionPxPerMm === undefined) return undefined;
+  const tooSmall = result?.cut?.findings.filter((finding) => finding.kind !== 'coarsePicture').length;
+  return judge({ look: picture.look, dpi: resolutionPxPerMm * 25.4, tooSmall, leastPieceMm2: PROCESSES[job.value.process].leastPieceMm2 });
+});
+const facts = computed(() => {
+  const { picture } = bench;
+  if (picture === undefined) return [];
+  const stated = picture.statedDpi === undefined ? 'none' : `${picture.statedDpi} dpi`;
+  return [
+    ['Pixels', `${picture.widthPx.toLocaleString('en')} × ${picture.heightPx.toLocaleString('en')}`],
+    ['Real colours', `${picture.look.realColours} (of ${picture.look.colours.toLocaleString('en')} in the file)`],
+    ['Clear parts', picture.look.hasClear ? 'yes' : 'none'],
+    ['Resolution in the file', stated],
+    ['At the finished size', `${Math.round((bench.resolutionPxPerMm ?? 0) * 25.4)} dpi`],
+  ] as const;
+});
+</script>
+
+<template>
+  <StageLayout title="Picture" :aside="job.picture?.fileName">
+    <template #table>
+      <LightTable
+        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="mmPerUnit" :unit="settings.unit" :draw="draw" :redraw-on="[bench.picture, patch, paint]" label="Picture as it came"
+        @view="onView" @move="pointerMm = { x: $event.x * mmPerUnit, y: $event.y * mmPerUnit }" @leave="pointerMm = undefined"
+      />
+      <div v-else class="empty">
+        <h2>No picture on the bench yet</h2>
+        <p>Drop one anywhere, paste it, or choose a file.</p>
+        <button type="button" class="plain-button main" @click="pickFiles">Choose a picture</button>
+      </div>
+    </template>
+    <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
+    <template #tray>
+      <TrayCard title="Will it cut?" :mark="judgement !== undefined && judgement.verdict !== 'good' ? 'warning' : undefined">
+        <p class="judgement" aria-live="polite">{{ judgement?.words ?? 'Bring a picture in to see.' }}</p>
+        <dl>
+          <template v-for="[name, value] in facts" :key="name"><dt>{{ name }}</dt><dd>{{ value }}</dd></template>
+        </dl>
+      </TrayCard>
+      <TrayCard title="Job">
+        <label class="field"><span>Name</span><input :value="job.name" maxlength="120" @change="takeName" /></label>
+        <label class="field"><span>Keywords, with commas</span><input :value="keywordText ?? job.keywords.join(', ')" @input="keywordText = ($event.target as HTMLInputElement).value" @change="takeKeywords(($event.target as HTMLInputElement).value)" /></label>
+      </TrayCard>
+      <TrayCard title="Blank and process">
+        <ChoiceInput :model-value="job.blank.name" :choices="BLANK_NAMES" label="Blank" @choose="chooseBlank" />
+        <ChoiceInput :model-value="job.process" :choices="PROCESS_NAMES" label="Process" @choose="change(`Process: ${PROCESSES[$event].name}`, { process: $event })" />
+        <p class="about">{{ PROCESSES[job.process].about }}</p>
+        <QuantityInput
+          kind="length" :label="job.assembly.by === 'width' ? 'Finished width' : 'Finished height'" :unit="settings.unit" :model-value="job.assembly.sizeMm" :least="1" :most="10000"
+          @change="bench.preview({ ...job, assembly: { ...job.assembly, sizeMm: $event } })" @done="bench.preview({ ...job, assembly: { ...job.assembly, sizeMm: $event } }); bench.commitPreview('Finished size')" @cancel="bench.revert"
+        />
+      </TrayCard>
+      <TrayCard title="Whose picture is it?">
+        <ChoiceInput :model-value="job.rights.use" :choices="USES" label="May it be used" @choose="change('May it be used', { rights: { ...job.rights, use: $event } })" />
+        <label class="field"><span>Note for the ticket</span><textarea rows="2" :value="job.rights.note" maxlength="2000" @change="takeNote" /></label>
+      </TrayCard>
+    </template>
+    <template #foot><button type="button" class="plain-button" @click="pickFiles">{{ bench.picture === undefined ? 'Choose a picture' : 'New job from a file' }}</button></template>
+  </StageLayout>
+</template>
+
+<style scoped>
+.empty {
+  align-self: center;
+  justify-self: center;
+  padding: 48px;
+  border: 2px dashed var(--rule-strong);
+  border-radius: 12px;
+  text-align: center;
+}
+.empty h2 {
+  margin: 0;
+  font-family: var(--serif);
+}
+.judgement {
+  margin: 0 0 6px;
+}
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 3px 12px;
+  margin: 0;
+}
+dt {
+  color: var(--ink-soft);
+}
+dd {
+  margin: 0;
+  text-align: right;
+  font-weight: 600;
+}
+.field {
+  display: grid;
+  gap: 2px;
+  margin-top: 4px;
+}
+.field span,
+.about {
+  margin: 0;
+  color: var(--ink-soft);
+  font-size: 12.5px;
+}
+.field input,
+.field textarea {
+  width: 100%;
+  border: 1px solid var(--rule-strong);
+  border-radius: 4px;
+  padding: 5px 8px;
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+  resize: vertical;
+}
+.field input:focus-visible,
+.field textarea:focus-visible {
+  outline: 2px solid var(--madder);
+}
+</style>

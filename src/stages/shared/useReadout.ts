@@ -1,0 +1,47 @@
+import { computed, ref, shallowRef } from 'vue';
+import { useTimeoutFn } from '@vueuse/core';
+import { watch } from 'vue';
+import { dpiFromPxPerMm, mm, pxPerMm } from '../../core/units/length.ts';
+import { formatLength, trimNumber } from '../../core/units/parseLength.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
+
+/** Work is announced only when it takes longer than this, ms. */
+const ANNOUNCE_AFTER_MS = 500;
+
+/** What the readout strip says: pointer in true length, zoom, resolution, and the engine. Positions are handed in already in mm. */
+export function useReadout() {
+  const bench = useBench();
+  const settings = useSettings();
+  const pointerMm = shallowRef<{ x: number; y: number }>();
+  /** CSS px on one true mm. */
+  const cssPxPerMm = ref(1);
+
+  const items = computed(() => {
+    const list: { name: string; value: string }[] = [];
+    const { unit } = settings;
+    if (pointerMm.value !== undefined) {
+      list.push({ name: 'x', value: formatLength(mm(pointerMm.value.x), unit) }, { name: 'y', value: formatLength(mm(pointerMm.value.y), unit) });
+    }
+    if (bench.resolutionPxPerMm !== undefined && bench.picture !== undefined) list.push({ name: 'picture at this size', value: `${Math.round(dpiFromPxPerMm(pxPerMm(bench.resolutionPxPerMm)))} dpi` });
+    return list;
+  });
+  const zoom = computed(() => `${trimNumber(cssPxPerMm.value / settings.screenPxPerMm, 2)} × true size`);
+
+  const slow = ref(false);
+  const { start, stop } = useTimeoutFn(() => (slow.value = true), ANNOUNCE_AFTER_MS, { immediate: false });
+  watch(() => bench.busy !== undefined, (busy) => {
+    if (busy) start();
+    else {
+      stop();
+      slow.value = false;
+    }
+  }, { immediate: true });
+  const progress = computed(() => (slow.value ? bench.busy : undefined));
+  const status = computed(() => {
+    if (slow.value) return 'working…';
+    const ms = bench.result?.ms;
+    return `${zoom.value} · ${ms === undefined ? 'engine idle' : `last ${Math.round(ms.clean + ms.cut)} ms`}`;
+  });
+  return { pointerMm, cssPxPerMm, items, progress, status };
+}

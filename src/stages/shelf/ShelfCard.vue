@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
+import { computed, onBeforeUnmount, watch, ref } from 'vue';
+import { PROCESSES } from '../../core/job/processes.ts';
+import type { ShelfEntry } from '../../storage/ports.ts';
+
+const props = defineProps<{ entry: ShelfEntry }>();
+const emit = defineEmits<{ open: []; rename: []; duplicate: []; remove: []; keep: [] }>();
+
+const image = ref<string>();
+const release = (): void => {
+  if (image.value !== undefined) URL.revokeObjectURL(image.value);
+};
+watch(() => props.entry.thumbnail, (bytes) => {
+  release();
+  image.value = bytes === undefined ? undefined : URL.createObjectURL(new Blob([bytes], { type: 'image/png' }));
+}, { immediate: true });
+onBeforeUnmount(release);
+
+const ACTIONS = { rename: 'Rename…', duplicate: 'Duplicate', keep: 'Keep as a file', remove: 'Delete' } as const;
+type Action = keyof typeof ACTIONS;
+function act(action: Action): void {
+  if (action === 'rename') emit('rename');
+  else if (action === 'duplicate') emit('duplicate');
+  else if (action === 'keep') emit('keep');
+  else emit('remove');
+}
+const process = computed(() => PROCESSES[props.entry.job.process].name);
+</script>
+
+<template>
+  <article class="card">
+    <button type="button" class="open" :aria-label="`Open ${entry.job.name}`" @click="emit('open')">
+      <span class="window"><img v-if="image !== undefined" :src="image" alt="" /><span v-else>no picture yet</span></span>
+    </button>
+    <div class="label">
+      <div class="names">
+        <h2>{{ entry.job.name }}</h2>
+        <p>{{ entry.job.blank.name }} · {{ process }}</p>
+      </div>
+      <ElDropdown trigger="click" @command="act">
+        <button type="button" class="more" :aria-label="`More for ${entry.job.name}`">···</button>
+        <template #dropdown>
+          <ElDropdownMenu>
+            <ElDropdownItem v-for="(name, action) in ACTIONS" :key="action" :command="action" :divided="action === 'remove'">{{ name }}</ElDropdownItem>
+          </ElDropdownMenu>
+        </template>
+      </ElDropdown>
+    </div>
+    <p v-if="entry.job.keywords.length > 0" class="keywords"><span v-for="word in entry.job.keywords" :key="word">{{ word }}</span></p>
+  </article>
+</template>
+
+<style scoped>
+.open {
+  display: block;
+  width: 100%;
+  border: 1px solid var(--rule);
+  border-radius: 6px;
+  padding: 0;
+  background: none;
+  cursor: pointer;
+}
+.open:focus-visible {
+  outline: 2px solid var(--madder);
+  outline-offset: 2px;
+}
+.open:hover {
+  border-color: var(--madder);
+}
+.window {
+  display: grid;
+  place-items: center;
+  height: 168px;
+  border-radius: 5px;
+  background: repeating-linear-gradient(135deg, #fbf8f3 0 8px, #e9dfcd 8px 9px);
+  color: #5d5364;
+}
+img {
+  max-width: calc(100% - 20px);
+  max-height: 152px;
+}
+.label {
+  display: flex;
+  gap: 6px;
+  margin-top: 8px;
+}
+.names {
+  flex: 1;
+  min-width: 0;
+}
+h2 {
+  margin: 0;
+  font-family: var(--serif);
+  font-size: 16px;
+}
+p {
+  margin: 1px 0 0;
+  color: var(--ink-soft);
+  font-size: 12.5px;
+}
+.more {
+  width: 30px;
+  height: 24px;
+  border: 0;
+  border-radius: 4px;
+  background: none;
+  color: var(--ink);
+  font-weight: 700;
+  cursor: pointer;
+}
+.more:hover,
+.more:focus-visible {
+  background: var(--felt);
+  outline: none;
+}
+.keywords span {
+  display: inline-block;
+  margin: 4px 4px 0 0;
+  padding: 0 7px;
+  border: 1px solid var(--rule);
+  border-radius: 9px;
+  font-size: 11.5px;
+}
+</style>

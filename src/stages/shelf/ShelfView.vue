@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import { ElMessage, ElMessageBox } from 'element-plus';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { asAppError } from '../../core/errors/appError.ts';
+import type { ShelfEntry } from '../../storage/ports.ts';
+import { useSettings } from '../../stores/settings.ts';
+import { useShelf } from '../../stores/shelf.ts';
+import { download } from '../shared/download.ts';
+import { pickFiles } from '../shared/pickFiles.ts';
+import { tellError } from '../shared/tellError.ts';
+import { undoNotice } from '../shared/undoNotice.ts';
+import ShelfCard from './ShelfCard.vue';
+
+const shelf = useShelf();
+const settings = useSettings();
+const router = useRouter();
+const search = ref('');
+
+/** Jobs whose name, keywords, blank or process hold every word that was typed. */
+const shown = computed(() => {
+  const words = search.value.toLowerCase().split(/\s+/).filter((word) => word !== '');
+  return shelf.entries.filter(({ job }) => {
+    const text = [job.name, job.blank.name, job.process, ...job.keywords].join(' ').toLowerCase();
+    return words.every((word) => text.includes(word));
+  });
+});
+
+async function safely(work: () => Promise<unknown>): Promise<void> {
+  try {
+    await work();
+  } catch (error) {
+    tellError(asAppError(error, 'unexpected'));
+  }
+}
+
+const open = (entry: ShelfEntry): void => void router.push({ name: entry.stage, params: { id: entry.id } });
+
+const rename = (entry: ShelfEntry): Promise<void> =>
+  safely(async () => {
+    const answer = await ElMessageBox.prompt('Name of the job', 'Rename', { inputValue: entry.job.name, inputPattern: /\S/, inputErrorMessage: 'It needs a name', confirmButtonText: 'Rename' }).then(({ value }) => value as unknown, () => undefined);
+    if (typeof answer === 'string') await shelf.rename(entry.id, answer);
+  });
+
+const remove = (entry: ShelfEntry): Promise<void> =>
+  safely(async () => {
+    await shelf.remove(entry.id);
+    undoNotice(`“${entry.job.name}” is off the shelf.`, () => void safely(() => shelf.restore(entry.id)));
+  });
+
+const keepCopy = (entry: ShelfEntry): Promise<void> =>
+  safely(async () => {
+    const archive = await shelf.archiveOf(entry.id);
+    if (archive !== undefined) download(archive.fileName, archive.bytes, 'application/zip');
+  });
+
+const addDemo = (): Promise<void> =>
+  safely(async () => {
+    const count = await shelf.addDemo(false);
+    if (count === 0) ElMessage.warning('The demo jobs are not here. Run “npm run demo:build” and load the page again.');
+  });
+const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
+</script>
+
+<template>
+  <main class="shelf">
+    <header>
+      <div class="title">
+        <h1>Limner</h1>
+        <p>from the customer’s picture to the cutter</p>
+      </div>
+      <input v-model="search" class="search" type="search" placeholder="Find by name, keyword, blank" aria-label="Find jobs" />
+      <button type="button" class="plain-button" :title="`Theme: ${settings.theme}`" @click="settings.theme = THEMES[settings.theme]">Theme: {{ settings.theme }}</button>
+      <button type="button" class="plain-button" title="Unit of all lengths" @click="settings.unit = settings.unit === 'mm' ? 'in' : 'mm'">Unit: {{ settings.unit }}</button>
+      <button type="button" class="plain-button main" @click="pickFiles">Choose a picture</button>
+    </header>
+    <p v-if="shelf.loaded && shelf.entries.length > 0" class="hint">Drop a picture anywhere, or paste one, to start a job. A <b>.limner</b> file from another shop opens the same way.</p>
+    <ul v-if="shown.length > 0" class="cards" aria-label="Jobs">
+      <li v-for="entry in shown" :key="entry.id">
+        <ShelfCard :entry="entry" @open="open(entry)" @rename="rename(entry)" @duplicate="safely(() => shelf.duplicate(entry.id))" @remove="remove(entry)" @keep="keepCopy(entry)" />
+      </li>
+    </ul>
+    <section v-else-if="shelf.loaded && shelf.entries.length > 0" class="empty">
+      <h2>No job by these words</h2>
+      <button type="button" class="plain-button" @click="search = ''">Show all {{ shelf.entries.length }}</button>
+    </section>
+    <section v-else-if="shelf.loaded" class="empty">
+      <h2>The shelf is empty</h2>
+      <p>Drop a picture here, paste one, or choose a file: a logo, a drawing, a scan, a photo.</p>
+      <p><button type="button" class="plain-button main" @click="pickFiles">Choose a picture</button> <button type="button" class="plain-button" @click="addDemo">Put the demo jobs on the shelf</button></p>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.shelf {
+  height: 100%;
+  overflow-y: auto;
+  padding: 20px 32px 40px;
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding-bottom: 14px;
+  border-bottom: 1px solid var(--rule);
+}
+.title {
+  flex: 1;
+}
+h1 {
+  margin: 0;
+  font-family: var(--serif);
+  font-size: 30px;
+  line-height: 1.1;
+}
+.title p,
+.hint {
+  margin: 0;
+  color: var(--ink-soft);
+}
+.hint {
+  margin: 12px 0 0;
+}
+.search {
+  width: 240px;
+  height: 32px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 4px;
+  padding: 0 10px;
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+}
+.cards {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+  gap: 20px;
+  margin: 16px 0 0;
+  padding: 0;
+  list-style: none;
+}
+.empty {
+  margin: 15vh auto 0;
+  max-width: 520px;
+  padding: 40px;
+  border: 2px dashed var(--rule-strong);
+  border-radius: 12px;
+  text-align: center;
+}
+.empty h2 {
+  margin: 0 0 8px;
+  font-family: var(--serif);
+}
+</style>

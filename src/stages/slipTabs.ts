@@ -1,0 +1,53 @@
+import type { Job } from '../core/job/job.ts';
+import { mirroringOf } from '../core/job/runJob.ts';
+import { fits } from '../core/layout/laySheet.ts';
+import { trimNumber, formatLength, type LengthUnit } from '../core/units/parseLength.ts';
+import type { OpenedPicture, RunResult } from '../engine/protocol.ts';
+import type { SlipTab } from '../ui/RoutingSlip.vue';
+import { STAGES, type Stage } from './stages.ts';
+
+export interface SlipState {
+  readonly job: Job;
+  readonly picture: OpenedPicture | undefined;
+  readonly result: RunResult | undefined;
+  readonly unit: LengthUnit;
+}
+
+const plural = (count: number, one: string, many: string): string => `${count.toLocaleString('en')} ${count === 1 ? one : many}`;
+
+/** The six tabs of the routing slip, each with its one live fact. */
+export function slipTabs(state: SlipState): SlipTab[] {
+  return STAGES.map(({ stage, name }) => {
+    const places = stage === 'layout' ? placesOf(state) : 0;
+    return { stage, name, fact: FACTS[stage](state), places };
+  });
+}
+
+/** Places to look at: findings of the cut check, and a sheet that does not fit or goes against its process. */
+function placesOf({ job, result }: SlipState): number {
+  const cut = result?.cut;
+  if (cut === undefined) return 0;
+  return cut.findings.length + (fits(cut.sheet) ? 0 : 1) + (mirroringOf(job.layout, job.process).against ? 1 : 0);
+}
+
+const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
+  picture: ({ picture }) => (picture === undefined ? 'no picture yet' : `${picture.widthPx.toLocaleString('en')} × ${picture.heightPx.toLocaleString('en')} px`),
+  clean: ({ job, result }) => {
+    const steps = job.recipe.length === 0 ? 'as it came' : plural(job.recipe.length, 'step', 'steps');
+    const specks = result?.clean.steps.reduce((sum, step) => sum + (step.facts['specks'] ?? 0), 0) ?? 0;
+    return specks > 0 ? `${steps} · ${plural(specks, 'speck', 'specks')}` : steps;
+  },
+  separate: ({ result }) => (result?.cut !== undefined ? `one colour · ${plural(result.cut.pieces, 'piece', 'pieces')}` : result?.problem !== undefined ? 'nothing to cut' : 'one colour'),
+  assemble: ({ job, result, unit }) => {
+    const design = result?.cut?.design;
+    if (design === undefined) return `${job.assembly.by} ${formatLength(job.assembly.sizeMm as never, unit)}`;
+    const [w, h] = unit === 'mm' ? [design.widthMm, design.heightMm] : [design.widthMm / 25.4, design.heightMm / 25.4];
+    return `${trimNumber(w, unit === 'mm' ? 0 : 2)} × ${trimNumber(h, unit === 'mm' ? 0 : 2)} ${unit}`;
+  },
+  layout: ({ job, result }) => {
+    const mirrored = mirroringOf(job.layout, job.process).mirrored ? 'mirrored' : 'reads as it is';
+    if (result?.cut !== undefined && !fits(result.cut.sheet)) return `does not fit, ${mirrored}`;
+    return `${plural(job.layout.copies, 'copy', 'copies')}, ${mirrored}`;
+  },
+  handoff: ({ result }) => (result?.cut === undefined ? 'nothing to hand off' : fits(result.cut.sheet) ? 'ready' : 'waits for the layout'),
+};

@@ -1,0 +1,98 @@
+import { Dexie, type Table } from 'dexie';
+import { AppError, isAppError } from '../core/errors/appError.ts';
+import { readJob } from '../core/job/readJob.ts';
+import type { JobStorage, PictureFile, ShelfEntry } from './ports.ts';
+
+interface Note {
+  readonly name: string;
+  readonly value: string;
+}
+
+class Database extends Dexie {
+  entries!: Table<ShelfEntry, string>;
+  pictures!: Table<PictureFile, string>;
+  notes!: Table<Note, string>;
+
+  constructor(name: string) {
+    super(name);
+    this.version(1).stores({ entries: 'id, updatedAt, pictureId', pictures: 'id', notes: 'name' });
+  }
+}
+
+/** Jobs in the browser's own database. */
+export class DexieStorage implements JobStorage {
+  private readonly db: Database;
+
+  constructor(name = 'limner') {
+    this.db = new Database(name);
+  }
+
+  /** Rows that no longer pass as jobs are left out here but stay stored, so that a later version may read them. */
+  list(): Promise<ShelfEntry[]> {
+    return guarded(async () => (await this.db.entries.orderBy('updatedAt').reverse().toArray()).flatMap((row) => checkedEntry(row) ?? []));
+  }
+
+  get(id: string): Promise<ShelfEntry | undefined> {
+    return guarded(async () => {
+      const row = await this.db.entries.get(id);
+      return row === undefined ? undefined : { ...row, job: readJob(row.job) };
+    });
+  }
+
+  put(entry: ShelfEntry, picture?: PictureFile): Promise<void> {
+    return guarded(() =>
+      this.db.transaction('rw', this.db.entries, this.db.pictures, async () => {
+        if (picture !== undefined) await this.db.pictures.put(picture);
+        await this.db.entries.put(entry);
+      }),
+    );
+  }
+
+  purge(ids: readonly string[]): Promise<void> {
+    return guarded(() =>
+      this.db.transaction('rw', this.db.entries, this.db.pictures, async () => {
+        await this.db.entries.bulkDelete([...ids]);
+        const used = new Set((await this.db.entries.toArray()).map((entry) => entry.pictureId));
+        const unused = (await this.db.pictures.toCollection().primaryKeys()).filter((id) => !used.has(id));
+        await this.db.pictures.bulkDelete(unused);
+      }),
+    );
+  }
+
+  picture(id: string): Promise<PictureFile | undefined> {
+    return guarded(() => this.db.pictures.get(id));
+  }
+
+  note(name: string): Promise<string | undefined> {
+    return guarded(async () => (await this.db.notes.get(name))?.value);
+  }
+
+  setNote(name: string, value: string): Promise<void> {
+    return guarded(async () => void (await this.db.notes.put({ name, value })));
+  }
+}
+
+function checkedEntry(row: ShelfEntry): ShelfEntry | undefined {
+  try {
+    return { ...row, job: readJob(row.job) };
+  } catch (error) {
+    if (!isAppError(error)) throw error;
+    return undefined;
+  }
+}
+
+async function guarded<Value>(work: () => PromiseLike<Value>): Promise<Value> {
+  try {
+    return await work();
+  } catch (error) {
+    if (isAppError(error)) throw error;
+    throw new AppError(isQuota(error) ? 'storageFull' : 'storageFailed', { message: error instanceof Error ? error.message : String(error) }, error);
+  }
+}
+
+/** A full disk may come as the error itself, or wrapped in the abort of its transaction. */
+function isQuota(error: unknown): boolean {
+  if (!(error instanceof Error)) return false;
+  if (error.name === 'QuotaExceededError') return true;
+  return 'inner' in error && isQuota(error.inner);
+}

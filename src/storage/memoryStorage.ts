@@ -1,0 +1,44 @@
+import { AppError } from '../core/errors/appError.ts';
+import type { JobStorage, PictureFile, ShelfEntry } from './ports.ts';
+
+/** Storage that forgets: for tests, and for browsers that allow none. `roomBytes` imitates a full disk. */
+export class MemoryStorage implements JobStorage {
+  private readonly entries = new Map<string, ShelfEntry>();
+  private readonly pictures = new Map<string, PictureFile>();
+  private readonly notes = new Map<string, string>();
+
+  constructor(private readonly roomBytes = Infinity) {}
+
+  async list(): Promise<ShelfEntry[]> {
+    return [...this.entries.values()].sort((a, b) => b.updatedAt - a.updatedAt);
+  }
+
+  async get(id: string): Promise<ShelfEntry | undefined> {
+    return this.entries.get(id);
+  }
+
+  async put(entry: ShelfEntry, picture?: PictureFile): Promise<void> {
+    const stored = [...this.pictures.values()].reduce((sum, file) => sum + file.bytes.length, 0);
+    if (picture !== undefined && stored + picture.bytes.length > this.roomBytes) throw new AppError('storageFull');
+    if (picture !== undefined) this.pictures.set(picture.id, picture);
+    this.entries.set(entry.id, structuredClone(entry));
+  }
+
+  async purge(ids: readonly string[]): Promise<void> {
+    for (const id of ids) this.entries.delete(id);
+    const used = new Set([...this.entries.values()].map((entry) => entry.pictureId));
+    for (const id of this.pictures.keys()) if (!used.has(id)) this.pictures.delete(id);
+  }
+
+  async picture(id: string): Promise<PictureFile | undefined> {
+    return this.pictures.get(id);
+  }
+
+  async note(name: string): Promise<string | undefined> {
+    return this.notes.get(name);
+  }
+
+  async setNote(name: string, value: string): Promise<void> {
+    this.notes.set(name, value);
+  }
+}

@@ -1,0 +1,40 @@
+import type { Job } from '../core/job/job.ts';
+
+/** A job as it lies on the shelf, without its pixels. */
+export interface ShelfEntry {
+  readonly id: string;
+  readonly job: Job;
+  /** Key of the picture file; several jobs may share one. */
+  readonly pictureId?: string;
+  readonly createdAt: number;
+  readonly updatedAt: number;
+  /** Stage that was open last. */
+  readonly stage: string;
+  /** Small PNG for the shelf. */
+  readonly thumbnail?: Uint8Array<ArrayBuffer>;
+  /** Set when it was deleted and can still come back. */
+  readonly deletedAt?: number;
+}
+
+export interface PictureFile {
+  readonly id: string;
+  readonly fileName: string;
+  readonly bytes: Uint8Array<ArrayBuffer>;
+}
+
+/**
+ * Where jobs live. Every call is one transaction: it happens wholly or not at all.
+ * @throws AppError `storageFull` or `storageFailed`.
+ */
+export interface JobStorage {
+  list(): Promise<ShelfEntry[]>;
+  get(id: string): Promise<ShelfEntry | undefined>;
+  /** Writes an entry and, when given, its picture file. */
+  put(entry: ShelfEntry, picture?: PictureFile): Promise<void>;
+  /** Removes entries for good, and pictures that no entry uses any more. */
+  purge(ids: readonly string[]): Promise<void>;
+  picture(id: string): Promise<PictureFile | undefined>;
+  /** A small note under a name, such as whether the demo was offered. */
+  note(name: string): Promise<string | undefined>;
+  setNote(name: string, value: string): Promise<void>;
+}

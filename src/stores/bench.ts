@@ -1,0 +1,215 @@
+import { defineStore } from 'pinia';
+import { computed, markRaw, ref, shallowRef, watch } from 'vue';
+import { AppError, asAppError, isAppError } from '../core/errors/appError.ts';
+import { hashBytes } from '../core/job/hash.ts';
+import type { Job } from '../core/job/job.ts';
+import { checkFileSize } from '../formats/picture/checkPicture.ts';
+import type { OpenedPicture, RunResult } from '../engine/protocol.ts';
+import type { ShelfEntry } from '../storage/ports.ts';
+import { History } from './history.ts';
+import { useServices } from './services.ts';
+import { useShelf } from './shelf.ts';
+
+/** Changes are written this long after the last one: a killed tab loses at most that, ms. */
+const SAVE_AFTER_MS = 400;
+
+/** The job on the bench: its settings with undo, its picture, and what the engine made of them. */
+export const useBench = defineStore('bench', () => {
+  const { engine, storage } = useServices();
+  const shelf = useShelf();
+  const entry = shallowRef<ShelfEntry>();
+  const picture = shallowRef<OpenedPicture>();
+  const result = shallowRef<RunResult>();
+  /** The reduced clean art that is shown; kept when a run says that it has not changed. */
+  const cleanView = shallowRef<{ key: string; pixels: NonNullable<RunResult['clean']['view']> }>();
+  const error = shallowRef<AppError>();
+  const saveError = shallowRef<AppError>();
+  const busy = ref<number>();
+  const saving = ref(false);
+
+  let history: History<Job> | undefined;
+  const job = shallowRef<Job>();
+  const undoLabel = ref<string>();
+  const redoLabel = ref<string>();
+
+  function showHistory(): void {
+    job.value = history?.present;
+    undoLabel.value = history?.undoLabel;
+    redoLabel.value = history?.redoLabel;
+  }
+
+  async function open(id: string): Promise<void> {
+    if (entry.value?.id === id) return;
+    await saveNow();
+    close();
+    const found = await storage.get(id);
+    if (found === undefined || found.deletedAt !== undefined) throw new AppError('badJob', { reason: 'it is not on this shelf any more' });
+    entry.value = found;
+    history = new History(found.job);
+    showHistory();
+    await openPicture();
+  }
+
+  function close(): void {
+    entry.value = undefined;
+    picture.value = undefined;
+    result.value = undefined;
+    cleanView.value = undefined;
+    error.value = undefined;
+    history = undefined;
+    showHistory();
+  }
+
+  async function openPicture(): Promise<void> {
+    const id = entry.value?.pictureId;
+    if (id === undefined) return;
+    const file = await storage.picture(id);
+    if (file === undefined) throw new AppError('pictureMissing');
+    busy.value = 0;
+    try {
+      picture.value = markRaw(await engine.open(file.bytes.slice(), file.fileName));
+    } finally {
+      busy.value = undefined;
+    }
+  }
+
+  /** Gives the job another picture. The recipe stays: it is what is reused. */
+  async function setPicture(file: File): Promise<void> {
+    if (entry.value === undefined || job.value === undefined) return;
+    checkFileSize(file.size, file.name);
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const opened = markRaw(await engine.open(bytes.slice(), file.name));
+    const id = hashBytes(bytes);
+    const info = { fileName: file.name, widthPx: opened.widthPx, heightPx: opened.heightPx };
+    const next = { ...job.value, picture: opened.statedDpi === undefined ? info : { ...info, statedDpi: opened.statedDpi } };
+    entry.value = await shelf.save({ ...entry.value, pictureId: id, updatedAt: Date.now(), job: next }, { id, fileName: file.name, bytes });
+    picture.value = opened;
+    commit('Other picture', next);
+  }
+
+  /** Changes the job for good; `label` names it for undo. */
+  function commit(label: string, next: Job): void {
+    history?.commit(label, next);
+    showHistory();
+  }
+  /** Changes the job while something is dragged. */
+  function preview(next: Job): void {
+    history?.preview(next);
+    dragging.value = true;
+    showHistory();
+  }
+  function commitPreview(label: string): void {
+    dragging.value = false;
+    history?.commit(label);
+    showHistory();
+    void work();
+  }
+  function revert(): void {
+    dragging.value = false;
+    history?.revert();
+    showHistory();
+  }
+  function undo(): void {
+    dragging.value = false;
+    history?.undo();
+    showHistory();
+  }
+  function redo(): void {
+    dragging.value = false;
+    history?.redo();
+    showHistory();
+  }
+
+  const dragging = ref(false);
+  let turn = 0;
+
+  /** Brings what is shown up to date: a reduced run first when the picture is large, then, unless something is being dragged, the whole one. */
+  async function work(): Promise<void> {
+    const opened = picture.value;
+    const current = job.value;
+    if (opened === undefined || current === undefined) return;
+    const mine = ++turn;
+    try {
+      const large = opened.widthPx * opened.heightPx > 1_600_000;
+      if (large) await runOnce(opened.pictureKey, current, 'preview', mine);
+      if (!dragging.value || !large) await runOnce(opened.pictureKey, current, 'final', mine);
+    } catch (caught) {
+      await onRunError(caught, mine);
+    } finally {
+      if (mine === turn) busy.value = undefined;
+    }
+  }
+
+  async function runOnce(pictureKey: string, current: Job, quality: 'preview' | 'final', mine: number): Promise<void> {
+    const held = cleanView.value?.key;
+    const request = { pictureKey, job: current, quality };
+    const done = await engine.run(held === undefined ? request : { ...request, haveView: held }, (share) => {
+      if (mine === turn) busy.value = share;
+    });
+    if (mine !== turn) return;
+    if (done.clean.view !== undefined) cleanView.value = markRaw({ key: done.clean.key, pixels: done.clean.view });
+    result.value = markRaw(done);
+    error.value = undefined;
+  }
+
+  async function onRunError(caught: unknown, mine: number): Promise<void> {
+    const appError = asAppError(caught, 'unexpected');
+    if (appError.code === 'cancelled' || mine !== turn) return;
+    if (appError.code === 'pictureMissing' || appError.code === 'workerLost') {
+      // The engine was started anew and has forgotten the picture.
+      if (appError.code === 'workerLost') error.value = appError;
+      await openPicture();
+      return;
+    }
+    error.value = appError;
+  }
+
+  watch([job, picture], () => void work());
+
+  // --- keeping
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  watch(job, (next, before) => {
+    if (next === undefined || before === undefined || entry.value?.job === next) return;
+    saving.value = true;
+    clearTimeout(timer);
+    timer = setTimeout(() => void saveNow(), SAVE_AFTER_MS);
+  });
+
+  async function saveNow(stage?: string): Promise<void> {
+    clearTimeout(timer);
+    const current = entry.value;
+    const present = history?.present;
+    if (current === undefined || present === undefined) return;
+    if (current.job === present && (stage === undefined || stage === current.stage)) {
+      saving.value = false;
+      return;
+    }
+    try {
+      const next: ShelfEntry = { ...current, job: present, updatedAt: current.job === present ? current.updatedAt : Date.now(), stage: stage ?? current.stage };
+      const thumbnail = current.job === present || picture.value === undefined ? undefined : await engine.export({ pictureKey: picture.value.pictureKey, job: present, kind: 'thumbnail' }).catch(() => undefined);
+      const saved = await shelf.save(thumbnail === undefined ? next : { ...next, thumbnail });
+      if (entry.value?.id === saved.id) entry.value = saved;
+      saveError.value = undefined;
+    } catch (caught) {
+      if (!isAppError(caught)) throw caught;
+      saveError.value = caught;
+    } finally {
+      saving.value = false;
+    }
+  }
+
+  const resolutionPxPerMm = computed(() => {
+    const cut = result.value?.cut;
+    if (cut !== undefined) return cut.design.resolution as number;
+    const current = job.value;
+    const opened = picture.value;
+    if (current === undefined || opened === undefined) return undefined;
+    return (current.assembly.by === 'width' ? opened.widthPx : opened.heightPx) / current.assembly.sizeMm;
+  });
+
+  return {
+    entry, job, picture, result, cleanView, error, saveError, busy, saving, dragging, undoLabel, redoLabel, resolutionPxPerMm,
+    open, close, setPicture, commit, preview, commitPreview, revert, undo, redo, work, saveNow, cancel: () => engine.cancel(),
+    reach: engine.reach.bind(engine), region: engine.region.bind(engine), exportFile: engine.export.bind(engine),
+  };
+});

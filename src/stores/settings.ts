@@ -1,0 +1,19 @@
+import { usePreferredDark, useStorage } from '@vueuse/core';
+import { defineStore } from 'pinia';
+import { computed } from 'vue';
+import type { LengthUnit } from '../core/units/parseLength.ts';
+
+export type Theme = 'auto' | 'light' | 'dark';
+export type Backdrop = 'hatch' | 'paper' | 'blank' | 'loud';
+
+/** Choices of the person at the bench, the same for all jobs. */
+export const useSettings = defineStore('settings', () => {
+  const unit = useStorage<LengthUnit>('limner.unit', 'mm');
+  const theme = useStorage<Theme>('limner.theme', 'auto');
+  const backdrop = useStorage<Backdrop>('limner.backdrop', 'hatch');
+  /** CSS pixels on one mm of this screen; 96 dpi until it was measured. */
+  const screenPxPerMm = useStorage('limner.screenPxPerMm', 96 / 25.4);
+  const prefersDark = usePreferredDark();
+  const isDark = computed(() => theme.value === 'dark' || (theme.value === 'auto' && prefersDark.value));
+  return { unit, theme, backdrop, screenPxPerMm, isDark };
+});

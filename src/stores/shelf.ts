@@ -1,0 +1,118 @@
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import { hashBytes } from '../core/job/hash.ts';
+import type { Job } from '../core/job/job.ts';
+import { newJob } from '../core/job/newJob.ts';
+import { ARCHIVE_ENDING, readArchive, writeArchive } from '../formats/archive/archive.ts';
+import { checkFileSize } from '../formats/picture/checkPicture.ts';
+import type { PictureFile, ShelfEntry } from '../storage/ports.ts';
+import { useServices } from './services.ts';
+
+const SEEDED = 'demoOffered';
+
+/** `crew-crest.final_2.jpg` to "Crew crest final 2". */
+export function nameFromFile(fileName: string): string {
+  const words = fileName.replace(/\.[^.]*$/, '').replace(/[-_.]+/g, ' ').trim().slice(0, 120);
+  return words === '' ? 'New job' : words[0].toUpperCase() + words.slice(1);
+}
+
+export const isArchive = (fileName: string): boolean => fileName.toLowerCase().endsWith(ARCHIVE_ENDING);
+
+/** The shelf: all jobs, and what can be done with one as a whole. */
+export const useShelf = defineStore('shelf', () => {
+  const { engine, storage } = useServices();
+  const all = shallowRef<readonly ShelfEntry[]>([]);
+  const loaded = ref(false);
+  const entries = computed(() => all.value.filter((entry) => entry.deletedAt === undefined));
+
+  async function load(): Promise<void> {
+    all.value = await storage.list();
+    loaded.value = true;
+  }
+
+  async function save(entry: ShelfEntry, picture?: PictureFile): Promise<ShelfEntry> {
+    await storage.put(entry, picture);
+    const others = all.value.filter((other) => other.id !== entry.id);
+    all.value = [entry, ...others].sort((a, b) => b.updatedAt - a.updatedAt);
+    return entry;
+  }
+
+  async function add(job: Job, bytes: Uint8Array<ArrayBuffer> | undefined, fileName: string): Promise<ShelfEntry> {
+    const now = Date.now();
+    const fresh: ShelfEntry = { id: crypto.randomUUID(), job, createdAt: now, updatedAt: now, stage: 'picture' };
+    if (bytes === undefined) return save(fresh);
+    const picture: PictureFile = { id: hashBytes(bytes), fileName, bytes };
+    const opened = await engine.open(bytes.slice(), fileName);
+    const info = { fileName, widthPx: opened.widthPx, heightPx: opened.heightPx };
+    const withPicture: Job = { ...job, picture: opened.statedDpi === undefined ? info : { ...info, statedDpi: opened.statedDpi } };
+    const thumbnail = await engine.export({ pictureKey: opened.pictureKey, job: withPicture, kind: 'thumbnail' });
+    return save({ ...fresh, job: withPicture, pictureId: picture.id, thumbnail }, picture);
+  }
+
+  /** Starts a job from a file: a picture, or a whole job from an archive. The file is checked before anything is stored. */
+  async function addFile(file: File): Promise<ShelfEntry> {
+    checkFileSize(file.size, file.name);
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    if (!isArchive(file.name)) return add(newJob(nameFromFile(file.name)), bytes, file.name);
+    const { job, picture } = readArchive(bytes, file.name);
+    return add(job, picture, job.picture?.fileName ?? 'picture');
+  }
+
+  async function duplicate(id: string): Promise<ShelfEntry | undefined> {
+    const entry = await storage.get(id);
+    if (entry === undefined) return undefined;
+    const now = Date.now();
+    return save({ ...entry, id: crypto.randomUUID(), createdAt: now, updatedAt: now, job: { ...entry.job, name: `${entry.job.name}, copy`.slice(0, 120) } });
+  }
+
+  async function rename(id: string, name: string): Promise<void> {
+    const entry = await storage.get(id);
+    if (entry !== undefined && name.trim() !== '') await save({ ...entry, updatedAt: Date.now(), job: { ...entry.job, name: name.trim().slice(0, 120) } });
+  }
+
+  /** Takes a job off the shelf; `restore` brings it back until the page is loaded anew. */
+  async function remove(id: string): Promise<void> {
+    const entry = await storage.get(id);
+    if (entry !== undefined) await save({ ...entry, deletedAt: Date.now() });
+  }
+
+  async function restore(id: string): Promise<void> {
+    const entry = await storage.get(id);
+    if (entry === undefined) return;
+    const { deletedAt: _deletedAt, ...kept } = entry;
+    await save(kept);
+  }
+
+  async function archiveOf(id: string): Promise<{ fileName: string; bytes: Uint8Array<ArrayBuffer> } | undefined> {
+    const entry = await storage.get(id);
+    if (entry === undefined) return undefined;
+    const picture = entry.pictureId === undefined ? undefined : await storage.picture(entry.pictureId);
+    const bytes = writeArchive(picture === undefined ? { job: entry.job } : { job: entry.job, picture: picture.bytes });
+    return { fileName: `${entry.job.name}${ARCHIVE_ENDING}`, bytes };
+  }
+
+  /** Removes for good what was deleted before this start. */
+  async function purgeDeleted(): Promise<void> {
+    const gone = all.value.filter((entry) => entry.deletedAt !== undefined).map((entry) => entry.id);
+    if (gone.length > 0) await storage.purge(gone);
+    all.value = entries.value;
+  }
+
+  /** Puts the demo jobs on the shelf: on the very first start, or when asked. */
+  async function addDemo(onlyFirstTime: boolean): Promise<number> {
+    if (onlyFirstTime && (await storage.note(SEEDED)) !== undefined) return 0;
+    const response = await fetch('/demo/index.json');
+    if (!response.ok) return 0;
+    const names = (await response.json()) as unknown;
+    if (!Array.isArray(names)) return 0;
+    await storage.setNote(SEEDED, 'yes');
+    for (const name of [...names].reverse()) {
+      if (typeof name !== 'string' || !/^[\w-]+\.limner$/.test(name)) continue;
+      const archive = await fetch(`/demo/${name}`);
+      if (archive.ok) await addFile(new File([await archive.arrayBuffer()], name));
+    }
+    return names.length;
+  }
+
+  return { entries, loaded, load, save, addFile, duplicate, rename, remove, restore, archiveOf, purgeDeleted, addDemo };
+});

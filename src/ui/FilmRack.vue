@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { formatLength, type LengthUnit } from '../core/units/parseLength.ts';
+import { mm } from '../core/units/length.ts';
+
+/** A roll of film as the rack shows it. */
+export interface Roll {
+  readonly id: string;
+  readonly name: string;
+  readonly colour: string;
+  readonly pieces: number;
+  readonly areaMm2: number;
+  /** Findings of the cut check on it. */
+  readonly places: number;
+}
+
+defineProps<{ rolls: readonly Roll[]; chosen?: string | undefined; unit: LengthUnit }>();
+const emit = defineEmits<{ choose: [id: string] }>();
+
+const areaText = (areaMm2: number, unit: LengthUnit): string => (unit === 'mm' ? `${(areaMm2 / 100).toFixed(areaMm2 < 1000 ? 1 : 0)} cm²` : `${formatLength(mm(areaMm2 / 25.4), 'in')}²`);
+</script>
+
+<template>
+  <div class="rack" role="list" aria-label="Rack: films in the order in which they go on">
+    <button v-for="roll in rolls" :key="roll.id" type="button" role="listitem" class="roll" :class="{ chosen: roll.id === chosen }" @click="emit('choose', roll.id)">
+      <svg width="116" height="28" viewBox="0 0 116 28" aria-hidden="true">
+        <rect x="0.5" y="1.5" width="104" height="25" rx="4" :fill="roll.colour" stroke="var(--rule-strong)" />
+        <rect x="1" y="4" width="100" height="5" fill="#fff" opacity="0.16" />
+        <ellipse cx="104" cy="14" rx="10.5" ry="12.8" :fill="roll.colour" stroke="var(--rule-strong)" />
+        <circle cx="104" cy="14" r="6.4" fill="#e9d9b8" /><circle cx="104" cy="14" r="3.4" fill="#fff" />
+      </svg>
+      <span class="name">{{ roll.name }}<i v-if="roll.places > 0" class="pin" :title="`${roll.places} places to look at`">{{ roll.places }}</i></span>
+      <span class="facts">{{ roll.pieces === 1 ? '1 piece' : `${roll.pieces} pieces` }} · {{ areaText(roll.areaMm2, unit) }}</span>
+    </button>
+    <p v-if="rolls.length > 1" class="note">goes on left to right, bottom first</p>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.rack {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  min-height: 84px;
+  padding: 8px 14px;
+  border-top: 1px solid var(--rule);
+  background: var(--felt);
+  overflow-x: auto;
+}
+.roll {
+  display: grid;
+  justify-items: start;
+  gap: 2px;
+  border: 0;
+  border-radius: 6px;
+  padding: 4px;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.roll:focus-visible {
+  outline: 2px solid var(--madder);
+}
+.name {
+  font-size: 12.5px;
+  font-weight: 600;
+}
+.chosen .name {
+  color: var(--madder-text);
+}
+.facts,
+.note {
+  color: var(--ink-soft);
+  font-size: 12px;
+}
+.pin {
+  display: inline-block;
+  min-width: 16px;
+  margin-left: 6px;
+  padding: 0 4px;
+  border-radius: 8px;
+  background: var(--ochre);
+  color: #fff;
+  font-size: 11px;
+  font-style: normal;
+  text-align: center;
+}
+</style>

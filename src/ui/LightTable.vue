@@ -1,0 +1,130 @@
+<script setup lang="ts">
+import { onBeforeUnmount, ref, toRef, watch, watchEffect } from 'vue';
+import type { LengthUnit } from '../core/units/parseLength.ts';
+import RulerBar from './RulerBar.vue';
+import { useTableView, type TablePoint } from './useTableView.ts';
+import { toScreenX, toScreenY, type Box, type Size, type Viewport } from './viewport.ts';
+
+/** Draws the scene; called once a frame when something changed. Coordinates on the context are CSS px. */
+export type DrawScene = (context: CanvasRenderingContext2D, view: Viewport, size: Size) => void;
+
+const props = defineProps<{
+  /** What is fitted into view, world units. */
+  box: Box;
+  /** World point that the rulers count from. */
+  zero: { x: number; y: number };
+  /** True mm on one world unit. */
+  mmPerUnit: number;
+  unit: LengthUnit;
+  draw: DrawScene;
+  /** Anything whose change means drawing again. */
+  redrawOn: unknown;
+  label: string;
+  cursor?: string | undefined;
+}>();
+const emit = defineEmits<{
+  press: [point: TablePoint, event: PointerEvent];
+  move: [point: TablePoint, event: PointerEvent];
+  release: [point: TablePoint, event: PointerEvent];
+  leave: [];
+  view: [view: Viewport, size: Size];
+}>();
+
+const host = ref<HTMLElement>();
+const canvas = ref<HTMLCanvasElement>();
+const { size, view, pointer, cursor: panCursor, fit, zoomBy, zoomTo, pointOf, pan } = useTableView(host, toRef(props, 'box'));
+defineExpose({ fit, zoomBy, zoomTo, view, size });
+
+let frame = 0;
+function paint(): void {
+  frame = 0;
+  const element = canvas.value;
+  const context = element?.getContext('2d');
+  if (element === undefined || context === null || context === undefined) return;
+  const ratio = window.devicePixelRatio;
+  const width = Math.max(1, Math.round(size.value.width * ratio));
+  const height = Math.max(1, Math.round(size.value.height * ratio));
+  if (element.width !== width || element.height !== height) {
+    element.width = width;
+    element.height = height;
+  }
+  context.setTransform(ratio, 0, 0, ratio, 0, 0);
+  context.clearRect(0, 0, size.value.width, size.value.height);
+  props.draw(context, view.value, size.value);
+}
+watch([view, size, () => props.redrawOn, () => props.draw], () => {
+  if (frame === 0) frame = requestAnimationFrame(paint);
+}, { immediate: true });
+watchEffect(() => emit('view', view.value, size.value));
+onBeforeUnmount(() => cancelAnimationFrame(frame));
+
+function onDown(event: PointerEvent): void {
+  host.value?.focus({ preventScroll: true });
+  if (pan(event) || event.button !== 0) return;
+  host.value?.setPointerCapture(event.pointerId);
+  emit('press', pointOf(event), event);
+}
+function onMove(event: PointerEvent): void {
+  pointer.value = pointOf(event);
+  emit('move', pointer.value, event);
+}
+function onLeave(): void {
+  pointer.value = undefined;
+  emit('leave');
+}
+function onKey(event: KeyboardEvent): void {
+  if (event.target !== host.value || event.ctrlKey || event.metaKey || event.altKey) return;
+  if (event.key === '+' || event.key === '=') zoomBy(1.25);
+  else if (event.key === '-') zoomBy(0.8);
+  else if (event.key === '0') fit();
+}
+</script>
+
+<template>
+  <div class="light-table">
+    <div class="corner" />
+    <RulerBar class="top" direction="across" :length="size.width" :zero-at="toScreenX(view, zero.x)" :px-per-mm="view.scale / mmPerUnit" :unit="unit" :pointer="pointer?.screenX" />
+    <RulerBar class="left" direction="down" :length="size.height" :zero-at="toScreenY(view, zero.y)" :px-per-mm="view.scale / mmPerUnit" :unit="unit" :pointer="pointer?.screenY" />
+    <div
+      ref="host" class="surface" tabindex="0" role="application" :aria-label="label" :style="{ cursor: panCursor ?? cursor ?? 'default' }"
+      @pointerdown="onDown" @pointermove="onMove" @pointerup="emit('release', pointOf($event), $event)" @pointerleave="onLeave" @keydown="onKey"
+    >
+      <canvas ref="canvas" />
+      <slot :view="view" :size="size" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.light-table {
+  display: grid;
+  grid-template: 22px minmax(0, 1fr) / 22px minmax(0, 1fr);
+  min-width: 0;
+  min-height: 0;
+  overflow: hidden;
+}
+.corner {
+  background: var(--felt-soft);
+}
+.top,
+.left {
+  overflow: hidden;
+}
+.surface {
+  position: relative;
+  overflow: hidden;
+  background: var(--bench);
+  touch-action: none;
+  user-select: none;
+}
+.surface:focus-visible {
+  outline: 2px solid var(--madder);
+  outline-offset: -2px;
+}
+canvas {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+}
+</style>

@@ -1,0 +1,23 @@
+import { LINE, type Curves } from '../../core/outline/curves.ts';
+
+/** The curves as a drawable path, in their own coordinates. Even-odd filling shows holes. */
+export function pathFromCurves(curves: Curves): Path2D {
+  const path = new Path2D();
+  const { verbs, coords, verbStart, coordStart, parent } = curves;
+  for (let ring = 0; ring < parent.length; ring++) {
+    let at = coordStart[ring];
+    path.moveTo(coords[at], coords[at + 1]);
+    at += 2;
+    for (let v = verbStart[ring]; v < verbStart[ring + 1]; v++) {
+      if (verbs[v] === LINE) {
+        path.lineTo(coords[at], coords[at + 1]);
+        at += 2;
+      } else {
+        path.bezierCurveTo(coords[at], coords[at + 1], coords[at + 2], coords[at + 3], coords[at + 4], coords[at + 5]);
+        at += 6;
+      }
+    }
+    path.closePath();
+  }
+  return path;
+}
