@@ -12,7 +12,7 @@ export async function pictureOf(drawing: Drawing, condition: Condition, pixels =
   const { data, info } = await image.ensureAlpha().raw().toBuffer({ resolveWithObject: true });
   const bytes = new Uint8Array(data);
   if (condition === 'noise8') addNoise(bytes, 8, randomFrom(5));
-  return makeRgba8(info.width, info.height, bytes);
+  return makeRgba8(info.width, info.height, bytes, true);
 }
 
 function addNoise(bytes: Uint8Array, sigma: number, random: () => number): void {

@@ -5,7 +5,7 @@ export interface Chords {
   readonly count: number;
 }
 
-export function chordsOf(path: string, scale: number, offsetX = 0, offsetY = 0, stepPx = 0.25): Chords {
+export function chordsOf(path: string, scale: number, offsetX = 0, offsetY = 0, stepPx = 0.25, scaleY = scale): Chords {
   const out: number[] = [];
   const tokens = path.match(/[a-zA-Z]|-?(?:\d+\.?\d*|\.\d+)(?:e-?\d+)?/g) ?? [];
   let i = 0;
@@ -16,18 +16,18 @@ export function chordsOf(path: string, scale: number, offsetX = 0, offsetY = 0, 
   let command = '';
   const number = (): number => Number(tokens[i++]);
   const to = (nx: number, ny: number): void => {
-    if (nx !== x || ny !== y) out.push(x * scale + offsetX, y * scale + offsetY, nx * scale + offsetX, ny * scale + offsetY);
+    if (nx !== x || ny !== y) out.push(x * scale + offsetX, y * scaleY + offsetY, nx * scale + offsetX, ny * scaleY + offsetY);
     x = nx;
     y = ny;
   };
   const line = (nx: number, ny: number): void => {
-    const n = Math.max(1, Math.ceil((Math.hypot(nx - x, ny - y) * scale) / stepPx));
+    const n = Math.max(1, Math.ceil((Math.hypot(nx - x, ny - y) * Math.abs(scale)) / stepPx));
     const [ax, ay] = [x, y];
     for (let k = 1; k <= n; k++) to(ax + ((nx - ax) * k) / n, ay + ((ny - ay) * k) / n);
   };
   const cubic = (x1: number, y1: number, x2: number, y2: number, x3: number, y3: number): void => {
     const [x0, y0] = [x, y];
-    const length = (Math.hypot(x1 - x0, y1 - y0) + Math.hypot(x2 - x1, y2 - y1) + Math.hypot(x3 - x2, y3 - y2)) * scale;
+    const length = (Math.hypot(x1 - x0, y1 - y0) + Math.hypot(x2 - x1, y2 - y1) + Math.hypot(x3 - x2, y3 - y2)) * Math.abs(scale);
     const n = Math.max(2, Math.ceil(length / stepPx));
     for (let k = 1; k <= n; k++) {
       const t = k / n;
@@ -73,13 +73,23 @@ export function chordsOf(path: string, scale: number, offsetX = 0, offsetY = 0, 
     let turn = Math.atan2((-py - qy) / ry, (-px - qx) / rx) - from;
     if (sweep === 0 && turn > 0) turn -= 2 * Math.PI;
     if (sweep !== 0 && turn < 0) turn += 2 * Math.PI;
-    const n = Math.max(4, Math.ceil((Math.abs(turn) * Math.max(rx, ry) * scale) / stepPx));
+    const n = Math.max(4, Math.ceil((Math.abs(turn) * Math.max(rx, ry) * Math.abs(scale)) / stepPx));
     for (let j = 1; j <= n; j++) {
       const a = from + (turn * j) / n;
       to(mx + c * rx * Math.cos(a) - s * ry * Math.sin(a), my + s * rx * Math.cos(a) + c * ry * Math.sin(a));
     }
   }
   return { ends: Float64Array.from(out), count: out.length / 4 };
+}
+
+export function joined(parts: readonly Chords[]): Chords {
+  const ends = new Float64Array(parts.reduce((sum, part) => sum + part.ends.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    ends.set(part.ends, at);
+    at += part.ends.length;
+  }
+  return { ends, count: ends.length / 4 };
 }
 
 export interface EdgeError {

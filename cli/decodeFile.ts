@@ -20,9 +20,10 @@ export const decodeFile: DecodePicture = async (bytes, file) => {
 };
 
 async function nativePicture(bytes: Uint8Array): Promise<Rgba8> {
-  const image = sharp(bytes, { limitInputPixels: false, failOn: 'truncated', pages: 1 }).rotate().toColourspace('srgb').ensureAlpha();
-  const { data, info } = await image.raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true });
-  return makeRgba8(info.width, info.height, new Uint8Array(data.buffer, data.byteOffset, data.byteLength));
+  const image = sharp(bytes, { limitInputPixels: false, failOn: 'truncated', pages: 1 });
+  const { hasAlpha } = await image.metadata();
+  const { data, info } = await image.rotate().toColourspace('srgb').ensureAlpha().raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true });
+  return makeRgba8(info.width, info.height, new Uint8Array(data.buffer, data.byteOffset, data.byteLength), !hasAlpha);
 }
 
 function bmpPicture(bytes: Uint8Array): Rgba8 {

@@ -27,40 +27,51 @@ export interface CornerOptions {
 
 /** Half a pixel's diagonal: what area sampling rounds off a corner, per px of edge width. */
 const ROUNDED = 0.7;
-/** Length of side that is read for its direction, px. */
-const SIDE_PX = 5;
-/** Candidates nearer than this to a stronger one are the same corner, px. */
-const APART_PX = 1.6;
+/** Length of side that is read for its direction, px. Longer ones see more of the next feature, shorter ones more of the noise. */
+const SIDE_PX = 4.4;
+/** Radians of turn that a px of roughness of the sides outweighs: beside a corner a side runs around it and fits badly. */
+const ROUGH_COST = 3;
+/** Two corners are never nearer than this, px: what is between them could not be seen. */
+const APART_PX = 1.2;
 
 /**
  * Finds the corners that sampling has rounded off: places where the sides before and after, read without the stretch that is rounded, meet at
  * an angle and meet close to the ring. A small arc turns as far but its sides, read with their bend, arrive in the same direction, or meet far outside.
+ *
+ * Candidates are taken strongest first; each further one must still be a corner when its sides are read only as far as the corners taken before. So a
+ * point beside a corner, whose side is that corner's other side, drops out, while the two corners of a narrow bar both stay.
  */
 export function findCorners(ring: Ring, options: CornerOptions): Corner[] {
   const { n } = ring;
   if (n < 8) return [];
-  const gap = ROUNDED * options.edgeWidthPx;
-  const turn = new Float64Array(n);
-  const meetX = new Float64Array(n);
-  const meetY = new Float64Array(n);
-  const sides = new Sides(ring, gap);
+  const sides = new Sides(ring, ROUNDED * options.edgeWidthPx);
   const reach = Math.min(SIDE_PX, ring.along[n] / 4);
+  const strength = new Float64Array(n);
+  const candidates: number[] = [];
   for (let i = 0; i < n; i++) {
     if (!turnsNear(ring, i, options.leastTurnRad * 0.6)) continue;
     const found = sides.meet(i, reach, reach);
-    if (found === undefined || found.turnRad < options.leastTurnRad) continue;
-    if (found.gapPx > allowedGap(found.turnRad, options.edgeWidthPx)) continue;
-    turn[i] = found.turnRad - 0.25 * found.gapPx;
-    meetX[i] = found.x;
-    meetY[i] = found.y;
+    if (found === undefined || !isCorner(found, options)) continue;
+    strength[i] = found.turnRad - 0.25 * found.gapPx - ROUGH_COST * found.rmsPx;
+    candidates.push(i);
   }
-  const kept = strongest(ring, turn);
-  return refine(ring, kept, sides, reach, { turn, meetX, meetY });
+  candidates.sort((a, b) => strength[b] - strength[a] || a - b);
+  const taken = new Uint8Array(n);
+  for (const i of candidates) {
+    const back = freeLength(ring, taken, i, -1, reach + APART_PX);
+    const on = freeLength(ring, taken, i, 1, reach + APART_PX);
+    if (Math.min(back, on) < APART_PX) continue;
+    const again = sides.meet(i, Math.min(reach, back - sides.gap), Math.min(reach, on - sides.gap));
+    if (again !== undefined && isCorner(again, options)) taken[i] = 1;
+  }
+  return placed(ring, taken, sides, reach);
 }
+
+const isCorner = (found: Meeting, options: CornerOptions): boolean => found.turnRad >= options.leastTurnRad && found.gapPx <= allowedGap(found.turnRad, options.edgeWidthPx);
 
 /** How far outside the ring a corner may lie: the rounding of a pixel, more for sharp corners, of which it takes more. */
 function allowedGap(turnRad: number, edgeWidthPx: number): number {
-  return edgeWidthPx * Math.min(1.8, 0.25 + 0.35 / Math.cos(Math.min(turnRad, 2.9) / 2));
+  return edgeWidthPx * Math.min(3.2, 0.3 + 0.43 / Math.cos(Math.min(turnRad, 3.05) / 2));
 }
 
 /** Cheap first look: does the ring turn at all between a few px before and after this point? */
@@ -75,37 +86,33 @@ function turnsNear(ring: Ring, i: number, least: number): boolean {
   return Math.abs(Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy)) > least;
 }
 
-function strongest(ring: Ring, turn: Float64Array): number[] {
+/** Distance along the ring to the next corner taken, at most `limit`. */
+function freeLength(ring: Ring, taken: Uint8Array, i: number, step: 1 | -1, limit: number): number {
   const { n, along } = ring;
-  const total = along[n];
-  const candidates: number[] = [];
-  for (let i = 0; i < n; i++) if (turn[i] > 0) candidates.push(i);
-  candidates.sort((a, b) => turn[b] - turn[a]);
-  const kept: number[] = [];
-  for (const i of candidates) {
-    const near = kept.some((k) => {
-      const d = Math.abs(along[i] - along[k]);
-      return Math.min(d, total - d) < APART_PX;
-    });
-    if (!near) kept.push(i);
+  let travelled = 0;
+  let k = i;
+  for (let guard = 1; guard < n; guard++) {
+    const next = (k + step + n) % n;
+    travelled += step > 0 ? along[k + 1] - along[k] : along[next + 1] - along[next];
+    k = next;
+    if (travelled >= limit) return limit;
+    if (taken[k] === 1) return travelled;
   }
-  return kept.sort((a, b) => a - b);
+  return limit;
 }
 
-/** Reads the sides once more, now each only as far as the next corner, and places the corner where they meet. */
-function refine(ring: Ring, kept: number[], sides: Sides, reach: number, first: { turn: Float64Array; meetX: Float64Array; meetY: Float64Array }): Corner[] {
-  const total = ring.along[ring.n];
-  return kept.map((index, k) => {
-    const before = kept[(k + kept.length - 1) % kept.length];
-    const after = kept[(k + 1) % kept.length];
-    const back = kept.length === 1 ? total : (ring.along[index] - ring.along[before] + total) % total;
-    const on = kept.length === 1 ? total : (ring.along[after] - ring.along[index] + total) % total;
-    const limitBack = Math.min(reach + 2, back - sides.gap);
-    const limitOn = Math.min(reach + 2, on - sides.gap);
-    const again = sides.meet(index, limitBack, limitOn);
-    if (again !== undefined && again.gapPx < 2.5) return { index, x: again.x, y: again.y, turnRad: again.turnRad };
-    return { index, x: first.meetX[index], y: first.meetY[index], turnRad: first.turn[index] };
-  });
+/** Reads the sides once more, now knowing all corners, and places each corner where its sides meet. */
+function placed(ring: Ring, taken: Uint8Array, sides: Sides, reach: number): Corner[] {
+  const corners: Corner[] = [];
+  for (let i = 0; i < ring.n; i++) {
+    if (taken[i] === 0) continue;
+    const back = freeLength(ring, taken, i, -1, reach + sides.gap + 2);
+    const on = freeLength(ring, taken, i, 1, reach + sides.gap + 2);
+    const found = sides.meet(i, back - sides.gap, on - sides.gap);
+    if (found !== undefined && found.gapPx < 3.5) corners.push({ index: i, x: found.x, y: found.y, turnRad: found.turnRad });
+    else corners.push({ index: i, x: ring.x[i], y: ring.y[i], turnRad: Math.PI / 2 });
+  }
+  return corners;
 }
 
 interface Meeting {
@@ -113,12 +120,14 @@ interface Meeting {
   readonly y: number;
   readonly turnRad: number;
   readonly gapPx: number;
+  /** How far the points of both sides lie from their fits. */
+  readonly rmsPx: number;
 }
 
 class Sides {
   private readonly fit = new SideFit();
-  private readonly before: Ray = { x: 0, y: 0, dx: 0, dy: 0, count: 0 };
-  private readonly after: Ray = { x: 0, y: 0, dx: 0, dy: 0, count: 0 };
+  private readonly before: Ray = { x: 0, y: 0, dx: 0, dy: 0, count: 0, rms: 0 };
+  private readonly after: Ray = { x: 0, y: 0, dx: 0, dy: 0, count: 0, rms: 0 };
 
   constructor(
     private readonly ring: Ring,
@@ -135,7 +144,7 @@ class Sides {
     const along = ((b.x - a.x) * b.dy - (b.y - a.y) * b.dx) / cross;
     const x = a.x + along * a.dx;
     const y = a.y + along * a.dy;
-    return { x, y, turnRad, gapPx: this.distanceToRing(i, x, y) };
+    return { x, y, turnRad, gapPx: this.distanceToRing(i, x, y), rmsPx: a.rms + b.rms };
   }
 
   private read(i: number, step: 1 | -1, lengthPx: number, out: Ray): boolean {

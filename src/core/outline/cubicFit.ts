@@ -21,6 +21,10 @@ export interface FittedCubic {
 }
 
 const ROUNDS = 4;
+/** A trial reads at most about this many points of a long stretch: they lie a pixel apart, and a cubic has no more to say. */
+const TRIAL_POINTS = 28;
+/** A round that makes the worst distance (squared) better by less than this share is the last. */
+const WORTH = 0.97;
 
 /**
  * Least-squares cubic Bézier through given ends (Philip J. Schneider, "An algorithm for automatically fitting digitized curves", Graphics Gems,
@@ -35,15 +39,22 @@ export class CubicFit {
    * @param along distance along the points, for the first parameters.
    * @param enough2 stops improving once the worst squared distance is below, px²; 0 improves to the last round.
    * @param limit2 gives up early when the worst squared distance is hopelessly above, px².
+   * @param trial reads a long stretch only at some of its points.
    */
-  fit(x: Float64Array, y: Float64Array, along: Float64Array, from: number, to: number, a: End, b: End, enough2: number, limit2: number, out: FittedCubic): void {
+  fit(x: Float64Array, y: Float64Array, along: Float64Array, from: number, to: number, a: End, b: End, enough2: number, limit2: number, trial: boolean, out: FittedCubic): void {
     const count = to - from + 1;
     if (this.u.length < count) this.u = new Float64Array(count * 2);
+    const step = trial ? Math.max(1, Math.floor(count / TRIAL_POINTS)) : 1;
     this.firstParameters(x, y, along, from, to, a, b);
+    const most = along[to] - along[from] + Math.hypot(b.x - a.x, b.y - a.y);
+    let before = Infinity;
     for (let round = 0; round < ROUNDS; round++) {
-      this.solve(x, y, from, to, a, b, out);
-      this.measure(x, y, from, to, a, b, out);
-      if (out.worst2 <= enough2 || out.worst2 > limit2 * (round === 0 ? 100 : 9)) return;
+      this.solve(x, y, from, to, step, a, b, out);
+      holdHandles(a, b, most, out);
+      this.measure(x, y, from, to, step, a, b, out);
+      out.sum2 *= step;
+      if (out.worst2 <= enough2 || out.worst2 > limit2 * (round === 0 ? 100 : 9) || out.worst2 > before * WORTH) return;
+      before = out.worst2;
     }
   }
 
@@ -54,7 +65,7 @@ export class CubicFit {
     for (let k = from; k <= to; k++) this.u[k - from] = whole > 0 ? (lead + along[k] - along[from]) / whole : 0;
   }
 
-  private solve(x: Float64Array, y: Float64Array, from: number, to: number, a: End, b: End, out: FittedCubic): void {
+  private solve(x: Float64Array, y: Float64Array, from: number, to: number, step: number, a: End, b: End, out: FittedCubic): void {
     const { u } = this;
     let c11 = 0;
     let c12 = 0;
@@ -63,7 +74,7 @@ export class CubicFit {
     let y1 = 0;
     let x2 = 0;
     let y2 = 0;
-    for (let k = from; k <= to; k++) {
+    for (let k = from; k <= to; k += step) {
       const t = u[k - from];
       const v = 1 - t;
       const b1 = 3 * v * v * t;
@@ -137,7 +148,7 @@ export class CubicFit {
   }
 
   /** Moves each parameter by one Newton step to the nearest point of the curve and measures the distance there. */
-  private measure(x: Float64Array, y: Float64Array, from: number, to: number, a: End, b: End, out: FittedCubic): void {
+  private measure(x: Float64Array, y: Float64Array, from: number, to: number, step: number, a: End, b: End, out: FittedCubic): void {
     const { u } = this;
     const ax = 3 * (out.x1 - a.x);
     const ay = 3 * (out.y1 - a.y);
@@ -147,7 +158,7 @@ export class CubicFit {
     const cy = b.y - a.y - ay - by;
     let worst2 = 0;
     let sum2 = 0;
-    for (let k = from; k <= to; k++) {
+    for (let k = from; k <= to; k += step) {
       let t = u[k - from];
       let ex = ((cx * t + bx) * t + ax) * t + a.x - x[k];
       let ey = ((cy * t + by) * t + ay) * t + a.y - y[k];
@@ -168,6 +179,20 @@ export class CubicFit {
     }
     out.worst2 = worst2;
     out.sum2 = sum2;
+  }
+}
+
+/** Keeps handles from swinging out further than the stretch is long: few or noisy points may ask for it, a curve never needs it. */
+function holdHandles(a: End, b: End, most: number, out: FittedCubic): void {
+  const first = Math.hypot(out.x1 - a.x, out.y1 - a.y);
+  if (first > most) {
+    out.x1 = a.x + ((out.x1 - a.x) * most) / first;
+    out.y1 = a.y + ((out.y1 - a.y) * most) / first;
+  }
+  const second = Math.hypot(out.x2 - b.x, out.y2 - b.y);
+  if (second > most) {
+    out.x2 = b.x + ((out.x2 - b.x) * most) / second;
+    out.y2 = b.y + ((out.y2 - b.y) * most) / second;
   }
 }
 

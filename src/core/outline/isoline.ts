@@ -41,6 +41,11 @@ export function isolines(share: ShareMap): Isolines {
 /** Directions of travel: up, right, down, left. `ahead` is the step to the lattice points in front. */
 const UP = 0;
 
+/** The upper bits of four cells: which of them are at least half ink. Kept as the signed numbers that bit operations give. */
+const ALL_INK = 0x80808080 | 0;
+/** The upper bit of the last of four cells in memory. */
+const LAST_INK = 0x80000000 | 0;
+
 class Tracer {
   private readonly width: number;
   private readonly height: number;
@@ -56,7 +61,8 @@ class Tracer {
   private crossingCount = 0;
 
   constructor(share: ShareMap) {
-    this.width = share.width + 2 * PAD;
+    // Rows are whole groups of four cells, so that a row can be scanned four cells at a time.
+    this.width = (share.width + 2 * PAD + 3) & ~3;
     this.height = share.height + 2 * PAD;
     this.cells = new Uint8Array(this.width * this.height);
     for (let y = 0; y < share.height; y++) this.cells.set(share.data.subarray(y * share.width, (y + 1) * share.width), (y + PAD) * this.width + PAD);
@@ -65,10 +71,17 @@ class Tracer {
 
   run(): void {
     const { cells, visited, width, height } = this;
+    const fours = new Uint32Array(cells.buffer);
+    const groups = width >> 2;
     for (let y = PAD; y < height - PAD; y++) {
-      const end = (y + 1) * width - PAD;
-      for (let i = y * width + PAD - 1; i < end; i++) {
-        if (cells[i] < 128 && cells[i + 1] >= 128 && visited[i] === 0) this.trace(i);
+      let before = 0;
+      for (let group = y * groups, end = group + groups; group < end; group++) {
+        const ink = fours[group] & ALL_INK;
+        if (ink === before) continue;
+        for (let i = group * 4 - 1, last = i + 4; i < last; i++) {
+          if (cells[i] < 128 && cells[i + 1] >= 128 && visited[i] === 0) this.trace(i);
+        }
+        before = (ink & LAST_INK) === 0 ? 0 : ALL_INK;
       }
     }
   }
@@ -95,13 +108,12 @@ class Tracer {
   private follow(start: number, everyCrossing: boolean): void {
     const { cells, visited, width } = this;
     const ahead = [-width, 1, width, -1];
-    const again = everyCrossing;
     let left = start;
     let right = start + 1;
     let direction = UP;
     do {
       if (direction === UP) visited[left] = 1;
-      if ((direction & 1) === 0 && !again) this.noteCrossing(left, right, direction === UP);
+      if ((direction & 1) === 0 && !everyCrossing) this.noteCrossing(left, right, direction === UP);
       this.emit(left, right, direction, everyCrossing);
       const step = ahead[direction];
       const frontLeft = cells[left + step];

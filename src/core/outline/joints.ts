@@ -17,7 +17,7 @@ export interface FitOptions {
 }
 
 /** Places that are tried for each joint within the stretch where it may lie. */
-const CHOICES = 7;
+const CHOICES = 5;
 
 /**
  * Divides a section into as few cubics as its tolerance allows and among those divisions takes the one nearest to the points.
@@ -73,13 +73,13 @@ export class JointFinder {
     return joints.length === count ? joints.reverse() : undefined;
   }
 
-  /** The furthest point that one cubic reaches from `at` in the given direction: by doubling, then halving, on the premise that longer is harder. */
+  /** The furthest point that one cubic reaches from `at` in the given direction: by doubling, then halving down to a sixteenth, on the premise that longer is harder. */
   private furthest(section: Section, at: number, limit: number, stride: number, sign: 1 | -1): number {
     const room = Math.abs(limit - at);
     let good = Math.min(room, 2);
     let bad = room + 1;
     let probe = Math.min(room, Math.max(3, stride));
-    while (good + 1 < bad) {
+    while (good + Math.max(1, good >> 4) < bad) {
       if (this.holds(section, at, at + sign * probe)) {
         good = probe;
         probe = bad > room ? Math.min(room, probe * 2) : (good + bad) >> 1;
@@ -98,12 +98,12 @@ export class JointFinder {
     const from = Math.min(a, b);
     const to = Math.max(a, b);
     if (section.closed && from === 0 && to === section.n - 1) return false;
-    this.cubic(section, from, to, this.limit2, this.trial);
+    this.cubic(section, from, to, this.limit2, true, this.trial);
     return this.trial.worst2 <= this.limit2;
   }
 
-  private cubic(section: Section, from: number, to: number, enough2: number, out: FittedCubic): void {
-    this.fitter.fit(section.x, section.y, section.along, from, to, section.joint(from), section.joint(to), enough2, this.limit2, out);
+  private cubic(section: Section, from: number, to: number, enough2: number, trial: boolean, out: FittedCubic): void {
+    this.fitter.fit(section.x, section.y, section.along, from, to, section.joint(from), section.joint(to), enough2, this.limit2, trial, out);
   }
 
   private choose(section: Section, forward: number[], backward: number[] | undefined): Segment[] {
@@ -119,7 +119,7 @@ export class JointFinder {
         let via = 0;
         for (const [i, a] of places[k - 1].entries()) {
           if (a >= b || costs[i] >= cost) continue;
-          this.cubic(section, a, b, 0, this.trial);
+          this.cubic(section, a, b, 0, true, this.trial);
           const over = Math.max(0, this.trial.worst2 - this.limit2);
           const total = costs[i] + this.trial.sum2 + 1000 * over;
           if (total < cost) {
@@ -146,7 +146,7 @@ export class JointFinder {
   private segment(section: Section, from: number, to: number): Segment {
     const cubic: FittedCubic = { x1: 0, y1: 0, x2: 0, y2: 0, worst2: 0, sum2: 0 };
     const straight = isStraight(section, from, to, this.options.straightPx);
-    if (!straight) this.cubic(section, from, to, 0, cubic);
+    if (!straight) this.cubic(section, from, to, 0, false, cubic);
     return { from, to, straight, cubic };
   }
 }

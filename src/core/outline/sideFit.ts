@@ -6,6 +6,8 @@ export interface Ray {
   dy: number;
   /** Points that were read. */
   count: number;
+  /** Root mean square distance of the points from the fit, px. */
+  rms: number;
 }
 
 /** The quadratic is believed over the line when it leaves less than this share of the line's squared residual. */
@@ -70,6 +72,8 @@ export class SideFit {
       tty += t2 * y;
     }
     if (tt < 1e-9) return false;
+    const plain = this.residual(mt, mx, my, tx / tt, ty / tt);
+    let residual = plain;
     let slopeX = tx / tt;
     let slopeY = ty / tt;
     let atX = mx - slopeX * mt;
@@ -79,7 +83,8 @@ export class SideFit {
       const bendX = (ttx - (ttt * tx) / tt) / spread;
       const bendY = (tty - (ttt * ty) / tt) / spread;
       const explained = (bendX * bendX + bendY * bendY) * spread;
-      if (this.residual(mt, mx, my, slopeX, slopeY) - explained < CURVED * this.residual(mt, mx, my, slopeX, slopeY)) {
+      if (plain - explained < CURVED * plain) {
+        residual = Math.max(0, plain - explained);
         slopeX -= (bendX * ttt) / tt;
         slopeY -= (bendY * ttt) / tt;
         atX = mx - slopeX * mt + bendX * (mt * mt - tt / n);
@@ -94,6 +99,7 @@ export class SideFit {
     out.y = atY;
     out.dx = slopeX / length;
     out.dy = slopeY / length;
+    out.rms = Math.sqrt(residual / n);
     return true;
   }
 

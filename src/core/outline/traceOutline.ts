@@ -89,14 +89,14 @@ function ringOf(points: Float64Array, from: number, to: number): Ring {
 }
 
 function drawRing(builder: CurvesBuilder, ring: Ring, area: number, parent: number, options: OutlineOptions, finder: JointFinder): void {
-  const corners = findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: 1 });
-  if (corners.length === 0) {
-    const circle = options.circles ? circleOf(ring, options.followPx) : undefined;
-    if (circle !== undefined) drawCircle(builder, circle, area > 0, parent);
-    else drawSections(builder, [closedSection(ring, calmestPoint(ring))], parent, finder);
+  const circle = options.circles ? circleOf(ring, options.followPx) : undefined;
+  if (circle !== undefined) {
+    drawCircle(builder, circle, area > 0, parent);
     return;
   }
-  drawSections(builder, sectionsBetween(ring, corners), parent, finder);
+  const corners = findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: 1 });
+  const sections = corners.length === 0 ? [closedSection(ring, calmestPoint(ring))] : sectionsBetween(ring, corners);
+  drawSections(builder, sections, parent, finder);
 }
 
 /** Points within this length of a corner lie on its rounding, px. */

@@ -27,7 +27,8 @@ export interface Art {
 export function artFromPicture(picture: Rgba8, scale = 1): Art {
   const { width, height, data } = picture;
   const alpha = new Uint8Array(width * height);
-  for (let i = 0, j = 3; i < alpha.length; i++, j += 4) alpha[i] = data[j];
+  if (picture.opaque === true) alpha.fill(255);
+  else for (let i = 0, j = 3; i < alpha.length; i++, j += 4) alpha[i] = data[j];
   return { kind: 'art', width, height, colour: picture, alpha, frame: { leftPx: 0, topPx: 0, scale } };
 }
 

@@ -9,6 +9,8 @@ export interface Rgba8 {
   readonly width: number;
   readonly height: number;
   readonly data: Uint8Array | Uint8ClampedArray;
+  /** Known to have no clear pixel, because its file cannot hold one. Absent when that was not looked at. */
+  readonly opaque?: true;
 }
 
 /** Share of ink in each pixel, 0 (none) to 255 (all): on an edge it says where inside the pixel the edge runs. */
@@ -36,9 +38,9 @@ function checkSize(kind: string, width: number, height: number, length: number, 
   if (length !== width * height * channels) throw new RangeError(`${kind}: ${width} × ${height} needs ${width * height * channels} values, got ${length}`);
 }
 
-export function makeRgba8(width: number, height: number, data: Uint8Array | Uint8ClampedArray = new Uint8Array(width * height * 4)): Rgba8 {
+export function makeRgba8(width: number, height: number, data: Uint8Array | Uint8ClampedArray = new Uint8Array(width * height * 4), opaque = false): Rgba8 {
   checkSize('rgba8', width, height, data.length, 4);
-  return { kind: 'rgba8', width, height, data };
+  return opaque ? { kind: 'rgba8', width, height, data, opaque } : { kind: 'rgba8', width, height, data };
 }
 
 export function makeShareMap(width: number, height: number, data: Uint8Array = new Uint8Array(width * height)): ShareMap {

@@ -1,8 +1,8 @@
 import { AppError } from '../errors/appError.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
-import { makeShareMap, type ShareMap } from '../raster/raster.ts';
-import { histogramOf, lumaOnWhite } from './luma.ts';
+import { makeShareMap, wordsOf, type ShareMap } from '../raster/raster.ts';
+import { isOpaque, lumaAt, lumaHistogram, throughTable } from './luma.ts';
 import { otsu } from './otsu.ts';
 import { toneOf } from './toneOf.ts';
 
@@ -35,38 +35,41 @@ const LEAST_CONTRAST = 10;
  * @throws AppError `oneColour` when there are no two tones to tell apart, `nothingToCut` when all is clear.
  */
 export function oneTone(art: Art, options: OneToneOptions): OneTone {
-  const luma = lumaOnWhite(art);
-  const histogram = histogramOf(luma);
-  const there = countThere(art.alpha);
-  if (there === 0) throw new AppError('nothingToCut');
+  const { histogram, there, seen } = lumaHistogram(art);
+  if (there === 0 && !art.alpha.some((value) => value >= 128)) throw new AppError('nothingToCut');
   if (options.source === 'notClear') {
-    if (there === art.alpha.length) throw new AppError('oneColour');
-    return { share: makeShareMap(art.width, art.height, art.alpha.slice()), threshold: 127.5, inkIs: 'dark', ink: toneOf(art, luma, (_v, a) => a >= 250), histogram };
+    if (there === seen && isOpaque(art.alpha)) throw new AppError('oneColour');
+    return { share: makeShareMap(art.width, art.height, art.alpha.slice()), threshold: 127.5, inkIs: 'dark', ink: toneOf(art, 0, 255), histogram };
   }
   const cut = otsu(histogram);
   if (options.threshold === 'auto' && cut.light - cut.dark < LEAST_CONTRAST) throw new AppError('oneColour');
   const split = options.threshold === 'auto' ? cut.threshold + 0.5 : options.threshold;
-  const inkIs = options.inkIs === 'auto' ? inkFromBorder(luma, art.width, art.height, split) : options.inkIs;
+  const inkIs = options.inkIs === 'auto' ? inkFromBorder(art, split) : options.inkIs;
   const tones = typicalTones(histogram, split, cut);
   const middle = options.threshold === 'auto' ? (tones.dark + tones.light) / 2 : split;
-  const share = shareFromLuma(luma, middle, Math.max(4, tones.light - tones.dark), inkIs === 'dark');
-  if (inkIs === 'light') for (let i = 0; i < share.length; i++) share[i] = (share[i] * art.alpha[i] + 127) / 255;
-  const ink = toneOf(art, luma, (v) => (inkIs === 'dark' ? v < middle : v >= middle));
+  const opaque = isOpaque(art.alpha);
+  const share = throughTable(art, shareTable(middle, Math.max(4, tones.light - tones.dark), inkIs === 'dark'), opaque);
+  if (inkIs === 'light' && !opaque) for (let i = 0; i < share.length; i++) share[i] = (share[i] * art.alpha[i] + 127) / 255;
+  const ink = inkIs === 'dark' ? toneOf(art, 0, Math.ceil(middle) - 1) : toneOf(art, Math.ceil(middle), 255);
   return { share: makeShareMap(art.width, art.height, share), threshold: middle, inkIs, ink, histogram };
 }
 
-function countThere(alpha: Uint8Array): number {
-  let there = 0;
-  for (let i = 0; i < alpha.length; i++) if (alpha[i] >= 128) there++;
-  return there;
-}
-
 /** The tone that most of the picture's border has is the ground; the other one is ink. An even border means dark ink. */
-function inkFromBorder(luma: Uint8Array, width: number, height: number, split: number): 'dark' | 'light' {
+function inkFromBorder(art: Art, split: number): 'dark' | 'light' {
+  const { width, height, alpha } = art;
+  const words = wordsOf(art.colour);
   let dark = 0;
-  const step = (i: number): number => (luma[i] < split ? 1 : 0);
-  for (let x = 0; x < width; x++) dark += step(x) + step((height - 1) * width + x);
-  for (let y = 0; y < height; y++) dark += step(y * width) + step(y * width + width - 1);
+  const take = (i: number): void => {
+    if (lumaAt(words, alpha, i) < split) dark++;
+  };
+  for (let x = 0; x < width; x++) {
+    take(x);
+    take((height - 1) * width + x);
+  }
+  for (let y = 0; y < height; y++) {
+    take(y * width);
+    take(y * width + width - 1);
+  }
   return dark > 0.6 * 2 * (width + height) ? 'light' : 'dark';
 }
 
@@ -96,14 +99,12 @@ function peak(histogram: Float64Array, from: number, to: number, otherwise: numb
   return at;
 }
 
-/** Share of ink by lightness: half at `middle`, none and all at half the `contrast` to either side. */
-function shareFromLuma(luma: Uint8Array, middle: number, contrast: number, darkIsInk: boolean): Uint8Array {
+/** Share of ink for each lightness: half at `middle`, none and all at half the `contrast` to either side. */
+function shareTable(middle: number, contrast: number, darkIsInk: boolean): Uint8Array {
   const table = new Uint8Array(256);
   for (let v = 0; v < 256; v++) {
     const share = 0.5 + ((middle - v) / contrast) * (darkIsInk ? 1 : -1);
     table[v] = Math.max(0, Math.min(255, Math.round(share * 255)));
   }
-  const share = new Uint8Array(luma.length);
-  for (let i = 0; i < share.length; i++) share[i] = table[luma[i]];
-  return share;
+  return table;
 }

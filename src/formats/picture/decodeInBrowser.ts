@@ -26,7 +26,7 @@ async function decodeBitmap(bytes: Uint8Array<ArrayBuffer>, head: PictureHead, f
   if (context === null) throw new AppError('unexpected', { message: 'no drawing surface' });
   context.drawImage(bitmap, 0, 0);
   bitmap.close();
-  return makeRgba8(width, height, context.getImageData(0, 0, width, height).data);
+  return makeRgba8(width, height, context.getImageData(0, 0, width, height).data, head.type === 'jpg');
 }
 
 async function decodeTiff(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<Rgba8> {

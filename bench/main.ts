@@ -1,0 +1,5 @@
+import { benchOutline } from './outline.ts';
+import { benchStages } from './stages.ts';
+
+await benchOutline();
+await benchStages();

@@ -1,0 +1,5 @@
+import { ensurePackages, run } from './setup.mjs';
+
+ensurePackages();
+ensurePackages('bench');
+run(process.execPath, ['--import', 'tsx', 'bench/main.ts']);

@@ -1,0 +1,89 @@
+import { describe, expect, it } from 'vitest';
+import { artFromShare, artFromText, BLACK, disc, randomFrom, WHITE } from '../../../tests/fixtures/shapes.ts';
+import { isAppError } from '../errors/appError.ts';
+import { artFromPicture, withAlpha } from '../raster/art.ts';
+import { makeRgba8, wordsOf } from '../raster/raster.ts';
+import { isOpaque, lumaAt, lumaHistogram } from './luma.ts';
+import { oneTone, type OneToneOptions } from './oneTone.ts';
+import { otsu } from './otsu.ts';
+
+const AUTO: OneToneOptions = { source: 'threshold', threshold: 'auto', inkIs: 'auto' };
+const share = disc(48, 48, 24.3, 23.6, 15.2);
+
+const code = (work: () => unknown): string => {
+  try {
+    work();
+  } catch (error) {
+    if (isAppError(error)) return error.code;
+    throw error;
+  }
+  return 'none';
+};
+
+describe('luma', () => {
+  it('takes clear for white and keeps black and white exact', () => {
+    const art = artFromText(['#. ']);
+    expect([0, 1, 2].map((i) => lumaAt(wordsOf(art.colour), art.alpha, i))).toEqual([0, 255, 255]);
+    expect([lumaHistogram(art).there, isOpaque(art.alpha)]).toEqual([2, false]);
+    expect([isOpaque(new Uint8Array(9).fill(255)), isOpaque(new Uint8Array(7).fill(255).fill(254, 6))]).toEqual([true, false]);
+  });
+});
+
+describe('otsu', () => {
+  it('parts two tones in the middle and is sure of it', () => {
+    const histogram = new Float64Array(256);
+    histogram[40] = 300;
+    histogram[220] = 700;
+    const cut = otsu(histogram);
+    expect([cut.dark, cut.light]).toEqual([40, 220]);
+    expect(cut.threshold).toBe(129);
+    expect(cut.separation).toBeCloseTo(1, 6);
+  });
+
+  it('lives with an empty histogram', () => {
+    expect(otsu(new Float64Array(256)).separation).toBe(0);
+  });
+});
+
+describe('oneTone', () => {
+  it('gives every mixed pixel its share of ink', () => {
+    const tone = oneTone(artFromShare(share), AUTO);
+    let worst = 0;
+    for (let i = 0; i < share.data.length; i++) worst = Math.max(worst, Math.abs(tone.share.data[i] - share.data[i]));
+    expect(worst).toBeLessThanOrEqual(3);
+    expect(tone.ink).toEqual(BLACK);
+  });
+
+  it('takes the light tone for ink on a dark ground', () => {
+    const tone = oneTone(artFromShare(share, WHITE, { r: 30, g: 40, b: 70 }), AUTO);
+    expect(tone.inkIs).toBe('light');
+    expect(tone.share.data[24 * 48 + 24]).toBe(255);
+    expect(tone.share.data[0]).toBe(0);
+  });
+
+  it('holds a threshold that is set', () => {
+    const grey = artFromShare(share, { r: 120, g: 120, b: 120 }, WHITE);
+    const at = (threshold: number): number => oneTone(grey, { ...AUTO, threshold }).share.data[24 * 48 + 24];
+    expect(at(200)).toBeGreaterThan(128);
+    expect(at(60)).toBeLessThan(128);
+  });
+
+  it('takes everything that is not clear by its alpha', () => {
+    const art = withAlpha(artFromShare(share), share.data.slice());
+    const tone = oneTone(art, { ...AUTO, source: 'notClear' });
+    expect([...tone.share.data]).toEqual([...share.data]);
+  });
+
+  it('says when there is nothing to tell apart', () => {
+    const flat = artFromPicture(makeRgba8(8, 8, new Uint8Array(256).fill(255)));
+    expect(code(() => oneTone(flat, AUTO))).toBe('oneColour');
+    expect(code(() => oneTone(flat, { ...AUTO, source: 'notClear' }))).toBe('oneColour');
+    expect(code(() => oneTone(withAlpha(flat, new Uint8Array(64)), AUTO))).toBe('nothingToCut');
+  });
+
+  it('counts every pixel in its histogram', () => {
+    const random = randomFrom(3);
+    const art = artFromPicture(makeRgba8(20, 10, new Uint8Array(800).map((_, i) => (i % 4 === 3 ? 255 : random() * 256))));
+    expect(lumaHistogram(art).histogram.reduce((sum, count) => sum + count, 0)).toBe(200);
+  });
+});

@@ -1,0 +1,12 @@
+import vue from '@vitejs/plugin-vue';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  plugins: [vue()],
+  test: {
+    include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'server/**/*.test.ts', 'bench/**/*.test.ts', 'tests/*.test.ts'],
+    environment: 'node',
+    testTimeout: 60_000,
+    server: { deps: { inline: ['element-plus'] } },
+  },
+});
