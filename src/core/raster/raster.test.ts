@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { artFromText, thereAsText } from '../../../tests/fixtures/shapes.ts';
 import { AppError } from '../errors/appError.ts';
-import { artFromPicture, artXFromPicture, pictureFromArt, withAlpha } from './art.ts';
+import { artXFromPicture, pictureFromArt, withAlpha } from './art.ts';
 import { cropArt } from './crop.ts';
 import { labelRegions } from './labelRegions.ts';
 import { makeMask, makeRgba8, wordsOf } from './raster.ts';

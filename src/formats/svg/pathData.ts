@@ -1,10 +1,5 @@
 import { LINE, type Curves } from '../../core/outline/curves.ts';
-
-/** A number with at most `digits` decimals, without what says nothing. */
-export function svgNumber(value: number, digits: number): string {
-  const text = value.toFixed(digits).replace(/\.?0+$/, '');
-  return text === '-0' || text === '' ? '0' : text;
-}
+import { trimNumber } from '../../core/units/parseLength.ts';
 
 /** SVG path data of all rings, one closed subpath each, absolute commands. */
 export function pathData(curves: Curves, digits = 4): string {
@@ -19,7 +14,7 @@ export function ringPathData(curves: Curves, ring: number, digits = 4): string {
   let at = coordStart[ring];
   const numbers = (count: number): string => {
     const out: string[] = [];
-    for (let k = 0; k < count; k++) out.push(svgNumber(coords[at + k], digits));
+    for (let k = 0; k < count; k++) out.push(trimNumber(coords[at + k], digits));
     at += count;
     return out.join(' ');
   };

@@ -2,7 +2,8 @@ import type { Film } from '../../core/job/job.ts';
 import type { RectMm, Sheet } from '../../core/layout/laySheet.ts';
 import type { Curves } from '../../core/outline/curves.ts';
 import { depthOf } from '../../core/outline/curves.ts';
-import { pathData, ringPathData, svgNumber } from './pathData.ts';
+import { trimNumber } from '../../core/units/parseLength.ts';
+import { pathData, ringPathData } from './pathData.ts';
 
 export type CutAs = 'lines' | 'shapes';
 
@@ -20,8 +21,8 @@ export function idFromName(name: string): string {
 }
 
 function head(widthMm: number, heightMm: number, title: string): string {
-  const w = svgNumber(widthMm, 4);
-  const h = svgNumber(heightMm, 4);
+  const w = trimNumber(widthMm, 4);
+  const h = trimNumber(heightMm, 4);
   return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${w}mm" height="${h}mm" viewBox="0 0 ${w} ${h}">\n<title>${escapeXml(title)}</title>\n`;
 }
 
@@ -57,6 +58,6 @@ function shapePaths(curves: Curves): string {
 }
 
 const boxPath = ({ xMm, yMm, widthMm, heightMm }: RectMm): string => {
-  const n = (value: number): string => svgNumber(value, 4);
+  const n = (value: number): string => trimNumber(value, 4);
   return `<path d="M${n(xMm)} ${n(yMm)}L${n(xMm + widthMm)} ${n(yMm)}L${n(xMm + widthMm)} ${n(yMm + heightMm)}L${n(xMm)} ${n(yMm + heightMm)}Z"/>\n`;
 };

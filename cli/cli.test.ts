@@ -1,0 +1,144 @@
+import { mkdtemp, readFile, readdir, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { decode } from 'fast-png';
+import { describe, expect, it } from 'vitest';
+import { discFiles, discPicture, hugePng, sidewaysJpeg } from '../tests/fixtures/files.ts';
+import { disc, pictureFromShare } from '../tests/fixtures/shapes.ts';
+import { newJob } from '../src/core/job/newJob.ts';
+import { writePng } from '../src/formats/picture/writePng.ts';
+import { makeRgba8 } from '../src/core/raster/raster.ts';
+import { decodeFile } from './decodeFile.ts';
+import { main } from './main.ts';
+
+const folder = await mkdtemp(join(tmpdir(), 'limner-'));
+const files = await discFiles();
+for (const [type, bytes] of Object.entries(files)) await writeFile(join(folder, `disc.${type}`), bytes);
+const at = (name: string): string => join(folder, name);
+
+async function limner(...words: string[]): Promise<{ code: number; out: string; err: string }> {
+  let out = '';
+  let err = '';
+  const code = await main(words, { out: (text) => (out += text), err: (text) => (err += text), live: false });
+  return { code, out, err };
+}
+
+describe('decodeFile', () => {
+  it('reads the same picture from every type', async () => {
+    for (const [type, bytes] of Object.entries(files)) {
+      const { picture } = await decodeFile(bytes.slice(), `disc.${type}`);
+      expect([picture.width, picture.height], type).toEqual([80, 60]);
+      const middle = (30 * 80 + 40) * 4;
+      expect(picture.data[middle], type).toBeLessThan(45);
+      expect(picture.data[0], type).toBeGreaterThan(245);
+      expect(picture.data[3], type).toBe(255);
+    }
+  });
+
+  it('turns a picture upright by its tag', async () => {
+    const { picture } = await decodeFile(await sidewaysJpeg(), 'phone.jpg');
+    expect([picture.width, picture.height]).toEqual([80, 60]);
+  });
+});
+
+describe('limner', () => {
+  it('helps', async () => {
+    expect((await limner('--help')).out).toContain('trace');
+    expect((await limner('trace', '--help')).out).toContain('--threshold');
+    expect((await limner()).code).toBe(2);
+    expect((await limner('carve')).code).toBe(2);
+  });
+
+  it('traces every type to an SVG of the asked size, with timings one a line', async () => {
+    for (const type of Object.keys(files)) {
+      const { code, out, err } = await limner('trace', at(`disc.${type}`), '--out', at(`${type}.svg`), '--width', '20cm', '--timings');
+      expect([code, err], type).toEqual([0, '']);
+      expect(out).toMatch(/^decode_ms=\d+(\.\d+)?\ntrace_ms=\d+(\.\d+)?\nwrite_ms=\d+(\.\d+)?\n$/);
+      const svg = await readFile(at(`${type}.svg`), 'utf8');
+      expect(svg).toContain('width="200mm" height="150mm" viewBox="0 0 200 150"');
+      const numbers = (/ d="([^"]+)"/.exec(svg)?.[1] ?? '').match(/-?[\d.]+/g)!.map(Number);
+      const xs = numbers.filter((_, i) => i % 2 === 0);
+      expect(Math.min(...xs), type).toBeCloseTo(50, 0);
+      expect(Math.max(...xs), type).toBeCloseTo(150, 0);
+    }
+  });
+
+  it('takes the size that the file states', async () => {
+    await limner('trace', at('disc.jpg'), '--out', at('stated.svg'));
+    expect(await readFile(at('stated.svg'), 'utf8')).toContain('width="6.7733mm"');
+  });
+
+  it('lifts from a point, everywhere, with what is enclosed', async () => {
+    const ring = pictureFromShare(disc(60, 60, 30, 30, 22), { r: 180, g: 40, b: 40 }, { r: 255, g: 255, b: 255 });
+    const inner = disc(60, 60, 30, 30, 10);
+    const data = new Uint8Array(ring.data);
+    inner.data.forEach((share, i) => {
+      for (let c = 0; c < 3; c++) data[4 * i + c] += ((255 - data[4 * i + c]) * share) / 255;
+    });
+    await writeFile(at('ring.png'), writePng(makeRgba8(60, 60, data)));
+    const alphaAt = async (...flags: string[]): Promise<number[]> => {
+      const { code, out } = await limner('lift', at('ring.png'), '--out', at('lifted.png'), '--at', '2,2', ...flags);
+      expect([code, out.startsWith('tolerance')]).toEqual([0, true]);
+      const png = decode(await readFile(at('lifted.png')));
+      return [0, 30 * 60 + 12, 30 * 60 + 30].map((i) => png.data[i * 4 + 3]);
+    };
+    expect(await alphaAt()).toEqual([0, 255, 255]);
+    expect(await alphaAt('--tolerance', '3')).toEqual([0, 255, 255]);
+    expect(await alphaAt('--enclosed')).toEqual([0, 255, 0]);
+    expect(await alphaAt('--everywhere', '--tolerance=4')).toEqual([0, 255, 0]);
+  });
+
+  it('runs a job on many pictures, reports each, and goes on after one that fails', async () => {
+    const job = { ...newJob('Discs'), assembly: { ...newJob('x').assembly, sizeMm: 50 } };
+    await writeFile(at('job.json'), JSON.stringify(job));
+    await writeFile(at('broken.png'), files.png.slice(0, 300));
+    const { code, out, err } = await limner('run', at('job.json'), at('disc.png'), at('broken.png'), at('disc.gif'), '--out', at('made'));
+    expect([code, out]).toEqual([1, '2 of 3 pictures done\n']);
+    expect(err).toContain('breaks off');
+    expect((await readdir(at('made'))).sort()).toEqual(['disc-2.png', 'disc-2.svg', 'disc.png', 'disc.svg', 'report.json']);
+    const report = JSON.parse(await readFile(at('made/report.json'), 'utf8')) as { pictures: Record<string, unknown>[] };
+    expect(report.pictures[0]).toMatchObject({ ok: true, widthMm: 50, pieces: 1, mirrored: true, copies: 1 });
+    expect(Object.keys(report.pictures[0]['ms'] as object)).toEqual(['decode', 'clean', 'cut', 'write']);
+    expect(report.pictures[1]).toMatchObject({ ok: false, error: { code: 'truncated' } });
+  });
+
+  it('says what does not fit and writes no cut file', async () => {
+    const job = { ...newJob('Large'), assembly: { ...newJob('x').assembly, sizeMm: 900 } };
+    await writeFile(at('large.json'), JSON.stringify(job));
+    const { code, err } = await limner('run', at('large.json'), at('disc.png'), '--out', at('large'));
+    expect([code, err.includes('too wide')]).toEqual([1, true]);
+    expect(await readdir(at('large'))).toEqual(['report.json']);
+  });
+
+  it.each([
+    [['trace'], 2, 'exactly one'],
+    [['trace', 'none.png', '--out', 'x.svg'], 1, 'no such file'],
+    [['trace', 'disc.png'], 2, '--out'],
+    [['trace', 'disc.png', '--out', 'x.svg', '--colours', '1'], 2, 'from 2 to 32'],
+    [['trace', 'disc.png', '--out', 'x.svg', '--colours', '5'], 1, 'cannot do this yet'],
+    [['trace', 'disc.png', '--out', 'x.svg', '--threshold', 'dark'], 2, 'auto or a number'],
+    [['trace', 'disc.png', '--out', 'x.svg', '--width', 'wide'], 2, 'a length'],
+    [['trace', 'disc.png', '--out', 'x.svg', '--speed', '9'], 2, '--speed'],
+    [['trace', 'disc.png', '--out', 'disc.png/x.svg'], 1, 'cannot be written'],
+    [['trace', 'huge.png', '--out', 'x.svg'], 1, 'megapixels'],
+    [['trace', 'empty.png', '--out', 'x.svg'], 1, '0 bytes'],
+    [['trace', 'flat.png', '--out', 'x.svg'], 1, 'one flat colour'],
+    [['trace', 'clear.png', '--out', 'x.svg'], 1, 'nothing to cut'],
+    [['trace', 'dot.png', '--out', 'x.svg'], 1, '1 × 1'],
+    [['lift', 'disc.png', '--out', 'x.png', '--at', '90,5'], 2, 'inside the picture'],
+    [['lift', 'disc.png', '--out', 'x.png', '--at', 'here'], 2, 'two numbers'],
+    [['lift', 'disc.png', '--out', 'x.png', '--at', '1,1', '--tolerance', '99'], 2, 'from 0 to 25'],
+    [['run', 'disc.png', 'disc.png', '--out', 'y'], 1, 'not JSON'],
+    [['run'], 2, '--out'],
+  ])('%j ends with %d and clear words', async (words, expected, part) => {
+    await writeFile(at('huge.png'), hugePng(20_000, 20_000));
+    await writeFile(at('empty.png'), new Uint8Array(0));
+    await writeFile(at('flat.png'), writePng({ ...discPicture, data: new Uint8Array(discPicture.data.length).fill(255) }));
+    await writeFile(at('clear.png'), writePng({ ...discPicture, data: new Uint8Array(discPicture.data.length) }));
+    await writeFile(at('dot.png'), hugePng(1, 1));
+    const placed = words.map((word, i) => (i > 0 && /\.(png|svg|json)/.test(word) ? at(word) : word));
+    const { code, err } = await limner(...placed);
+    expect(err).toContain(part);
+    expect(code).toBe(expected);
+  });
+});

@@ -1,0 +1,174 @@
+import { describe, expect, it } from 'vitest';
+import fc from 'fast-check';
+import { artFromShare, disc, sampled } from '../../../tests/fixtures/shapes.ts';
+import type { StepOutcome } from '../clean/steps/step.ts';
+import { isAppError } from '../errors/appError.ts';
+import { finish } from '../task/task.ts';
+import { applyRecipe, type CleanResult } from './applyRecipe.ts';
+import { BLANKS } from './blanks.ts';
+import { canonicalJson, hashBytes, hashText } from './hash.ts';
+import { blankSchema, jobSchema } from './job.ts';
+import { Memo } from './memo.ts';
+import { newJob, SHEETS } from './newJob.ts';
+import { readJob } from './readJob.ts';
+import { recipeSchema, type Step } from './recipe.ts';
+import { stepsBefore, withChanged, withMoved, withoutStep, withStep } from './recipeEdits.ts';
+import { mirroringOf, outlineArt } from './runJob.ts';
+
+const base = { enabled: true, v: 1 } as const;
+const lift: Step = { kind: 'areaLift', id: 'lift', ...base, at: { xPx: 2, yPx: 2 }, tolerance: 'auto', enclosed: false, soft: true };
+const crop: Step = { kind: 'crop', id: 'crop', ...base, rect: { xPx: 4, yPx: 4, widthPx: 56, heightPx: 52 } };
+const sweep: Step = { kind: 'sweep', id: 'sweep', ...base, speckMm2: 2, pinholeMm2: 2 };
+const rub: Step = { kind: 'rubOut', id: 'rub', ...base, strokes: [{ radiusPx: 4, points: [20, 20, 40, 24] }] };
+const back: Step = { kind: 'bringBack', id: 'back', ...base, strokes: [{ radiusPx: 3, points: [24, 20] }] };
+const colour: Step = { kind: 'colourLift', id: 'colour', ...base, colour: '#ffffff', tolerance: 3, soft: false };
+
+const picture = artFromShare(sampled(64, 64, (x, y) => Math.hypot(x - 32, y - 30) < 18 || Math.hypot(x - 56, y - 56) < 1.6));
+const finished = { by: 'width', sizeMm: 40 } as const;
+
+function clean(recipe: readonly Step[], memo?: Memo<StepOutcome>): CleanResult {
+  const input = { picture, pictureKey: 'test', recipe, finished };
+  return finish(applyRecipe(memo === undefined ? input : { ...input, memo }));
+}
+const same = (a: CleanResult, b: CleanResult): void => {
+  expect(a.key).toBe(b.key);
+  expect(Buffer.compare(a.art.alpha, b.art.alpha)).toBe(0);
+  expect(Buffer.compare(Buffer.from(a.art.colour.data), Buffer.from(b.art.colour.data))).toBe(0);
+  expect(a.art.frame).toEqual(b.art.frame);
+};
+
+describe('recipe', () => {
+  it('gives the same bytes from the memo as from a fresh run, in any order of steps', () => {
+    const memo = new Memo<StepOutcome>(1e8);
+    const order = fc.shuffledSubarray([lift, crop, sweep, rub, back, colour], { minLength: 0, maxLength: 6 });
+    fc.assert(
+      fc.property(order, (recipe) => same(clean(recipe, memo), clean(recipe))),
+      { seed: 101, numRuns: 60 },
+    );
+    expect(memo.bytes).toBeGreaterThan(0);
+  });
+
+  it('recomputes only from the changed step on', () => {
+    const memo = new Memo<StepOutcome>(1e8);
+    clean([crop, lift, rub], memo);
+    const before = memo.bytes;
+    clean([crop, lift, { ...rub, strokes: [{ radiusPx: 9, points: [30, 30] }] } as Step], memo);
+    expect(memo.bytes - before).toBe(56 * 52);
+  });
+
+  it('passes over steps that are off or cannot apply, and says so', () => {
+    const outside: Step = { ...crop, id: 'outside', rect: { xPx: 900, yPx: 0, widthPx: 5, heightPx: 5 } } as Step;
+    const result = clean([{ ...lift, enabled: false } as Step, outside, rub]);
+    expect(result.steps).toEqual([{ id: 'outside', facts: {}, skipped: 'cropEmpty' }, { id: 'rub', facts: { strokes: 1 } }]);
+    expect(result.art.width).toBe(64);
+  });
+
+  it('finds points again after a crop before them', () => {
+    const after = clean([crop, { ...lift, at: { xPx: 6, yPx: 6 } } as Step]);
+    expect(after.art.alpha[0]).toBe(0);
+    expect(after.art.alpha[26 * 56 + 28]).toBe(255);
+  });
+
+  it('rubs out and brings back', () => {
+    const at = (x: number, y: number, result: CleanResult): number => result.art.alpha[y * 64 + x];
+    expect(at(24, 20, clean([rub]))).toBe(0);
+    expect(at(24, 20, clean([rub, back]))).toBe(255);
+    expect(at(36, 23, clean([rub, back]))).toBe(0);
+  });
+
+  it('sweeps by size at the finished size', () => {
+    const swept = clean([lift, { ...sweep, speckMm2: 10 } as Step]);
+    expect(clean([lift, sweep]).steps[1].facts['specks']).toBe(0);
+    expect(swept.steps[1].facts['specks']).toBe(1);
+    expect(swept.art.alpha[56 * 64 + 56]).toBe(0);
+  });
+});
+
+describe('recipe edits', () => {
+  const recipe = [crop, lift, sweep];
+  it('add, change, move and remove without touching the original', () => {
+    expect(withStep(recipe, rub, 'crop').map(({ id }) => id)).toEqual(['crop', 'rub', 'lift', 'sweep']);
+    expect(withStep(recipe, rub).at(-1)).toBe(rub);
+    expect(withoutStep(recipe, 'lift')).toEqual([crop, sweep]);
+    expect(withMoved(recipe, 'crop', 9).map(({ id }) => id)).toEqual(['lift', 'sweep', 'crop']);
+    expect(withMoved(recipe, 'sweep', -1).map(({ id }) => id)).toEqual(['crop', 'sweep', 'lift']);
+    expect(withChanged<'sweep'>(recipe, 'sweep', { speckMm2: 9 })[2]).toEqual({ ...sweep, speckMm2: 9 });
+    expect(stepsBefore(recipe, 'lift')).toEqual([crop]);
+    expect(recipe.map(({ id }) => id)).toEqual(['crop', 'lift', 'sweep']);
+  });
+});
+
+describe('job', () => {
+  const code = (value: unknown): string => {
+    try {
+      readJob(value);
+    } catch (error) {
+      if (isAppError(error)) return `${error.code}: ${error.details['reason'] ?? ''}`;
+      throw error;
+    }
+    return 'fine';
+  };
+
+  it('reads back what it writes', () => {
+    const job = { ...newJob('Crew crest'), recipe: [crop, lift, sweep, rub, back, colour] };
+    expect(readJob(JSON.parse(JSON.stringify(job)))).toEqual(job);
+  });
+
+  it('refuses what is not a job, names the field, and knows a newer version', () => {
+    expect(code(7)).toContain('badJob');
+    expect(code({ ...newJob('x'), version: 2 })).toContain('newerVersion');
+    expect(code({ ...newJob('x'), process: 'magic' })).toContain('process');
+    expect(code({ ...newJob('x'), extra: 1 })).toContain('badJob');
+    expect(code({ ...newJob('x'), recipe: [{ ...sweep, speckMm2: -1 }] })).toContain('recipe.0.speckMm2');
+  });
+
+  it('never throws anything but its own error, whatever it is given', () => {
+    fc.assert(
+      fc.property(fc.anything({ maxDepth: 4 }), (value) => void expect(code(value)).not.toBe('fine')),
+      { seed: 102, numRuns: 300 },
+    );
+    fc.assert(
+      fc.property(fc.constantFrom(...Object.keys(newJob('x'))), fc.anything({ maxDepth: 2 }), (key, value) => void code({ ...newJob('x'), [key]: value })),
+      { seed: 103, numRuns: 300 },
+    );
+  });
+
+  it('offers blanks and sheets that are valid themselves', () => {
+    for (const { blank } of BLANKS) expect(blankSchema.parse(blank)).toEqual(blank);
+    for (const sheet of SHEETS) expect(jobSchema.safeParse({ ...newJob('x'), layout: { ...newJob('x').layout, sheet } }).success).toBe(true);
+    expect(recipeSchema.safeParse(new Array(201).fill(sweep)).success).toBe(false);
+  });
+
+  it('mirrors by its process, and marks an override', () => {
+    expect(mirroringOf({ mirror: 'process' }, 'htv')).toEqual({ mirrored: true, against: false });
+    expect(mirroringOf({ mirror: 'process' }, 'decal')).toEqual({ mirrored: false, against: false });
+    expect(mirroringOf({ mirror: 'process' }, 'stencil')).toEqual({ mirrored: false, against: false });
+    expect(mirroringOf({ mirror: 'never' }, 'htv')).toEqual({ mirrored: false, against: true });
+  });
+
+  it('says that there is nothing to cut when every piece is too small', () => {
+    const job = { ...newJob('x'), outline: { ...newJob('x').outline, leastPieceMm2: 1000 } };
+    const small = artFromShare(disc(30, 30, 15, 15, 4));
+    expect(() => finish(outlineArt({ ...job, assembly: { ...job.assembly, sizeMm: 10 } }, small))).toThrow(/nothingToCut/);
+  });
+});
+
+describe('hash and memo', () => {
+  it('tell different content apart and equal content not', () => {
+    expect(hashText('boat')).toBe(hashText('boat'));
+    expect(hashText('boat')).not.toBe(hashText('boats'));
+    expect(hashBytes(new Uint8Array([1, 2]))).not.toBe(hashBytes(new Uint8Array([2, 1])));
+    expect(canonicalJson({ b: 1, a: { d: 2, c: [3] } })).toBe(canonicalJson({ a: { c: [3], d: 2 }, b: 1 }));
+  });
+
+  it('keep what was used last within their room', () => {
+    const memo = new Memo<number>(100);
+    memo.set('a', 1, 40);
+    memo.set('b', 2, 40);
+    memo.get('a');
+    memo.set('c', 3, 40);
+    expect([memo.get('a'), memo.get('b'), memo.get('c'), memo.bytes]).toEqual([1, undefined, 3, 80]);
+    memo.set('c', 4, 500);
+    expect(memo.get('c')).toBe(4);
+  });
+});

@@ -1,0 +1,155 @@
+import { describe, expect, it } from 'vitest';
+import { decodeFile } from '../../cli/decodeFile.ts';
+import { discFiles } from '../../tests/fixtures/files.ts';
+import { isAppError } from '../core/errors/appError.ts';
+import { newJob } from '../core/job/newJob.ts';
+import type { Job } from '../core/job/job.ts';
+import type { Task } from '../core/task/task.ts';
+import { statedDpi } from '../formats/picture/statedDpi.ts';
+import { drain } from './drain.ts';
+import { EngineClient } from './client.ts';
+import { LocalEngine } from './localEngine.ts';
+
+const files = await discFiles();
+const job = (change: Partial<Job> = {}): Job => ({ ...newJob('disc'), assembly: { ...newJob('disc').assembly, sizeMm: 40 }, ...change });
+
+async function code(work: Promise<unknown>): Promise<string> {
+  try {
+    await work;
+  } catch (error) {
+    if (isAppError(error)) return error.code;
+    throw error;
+  }
+  return 'fine';
+}
+
+function* slowly(turns: number): Task<string> {
+  for (let k = 0; k < turns; k++) {
+    const until = performance.now() + 6;
+    while (performance.now() < until);
+    yield k / turns;
+  }
+  return 'done';
+}
+
+describe('drain', () => {
+  it('gives the result and tells how far it is', async () => {
+    const shares: number[] = [];
+    expect(await drain(slowly(12), () => false, (share) => shares.push(share))).toBe('done');
+    expect(shares.length).toBeGreaterThan(1);
+    expect([...shares].sort((a, b) => a - b)).toEqual(shares);
+  });
+
+  it('hears a cancel between two slices', async () => {
+    let stale = false;
+    const work = code(drain(slowly(400), () => stale));
+    setTimeout(() => (stale = true), 30);
+    const start = performance.now();
+    expect(await work).toBe('cancelled');
+    expect(performance.now() - start).toBeLessThan(1500);
+  });
+});
+
+describe('engine', () => {
+  it('goes the whole road from a file to a cut file at true size', async () => {
+    const engine = new LocalEngine(decodeFile);
+    const opened = await engine.open(files.png.slice(), 'disc.png');
+    expect([opened.widthPx, opened.heightPx, opened.look.realColours]).toEqual([80, 60, 2]);
+    const result = await engine.run({ pictureKey: opened.pictureKey, job: job(), quality: 'final' });
+    expect(result.problem).toBeUndefined();
+    expect(result.cut?.pieces).toBe(1);
+    expect(result.cut?.design.widthMm).toBeCloseTo(40, 6);
+    expect(result.cut?.filmAreaMm2).toBeCloseTo(Math.PI * 400, -1);
+    const svg = new TextDecoder().decode(await engine.export({ pictureKey: opened.pictureKey, job: job(), kind: 'svg' }));
+    expect(svg).toContain('width="305mm"');
+    const png = await engine.export({ pictureKey: opened.pictureKey, job: job(), kind: 'png' });
+    expect(statedDpi(png, 'png')).toBeCloseTo(25.4, 0);
+  });
+
+  it('leaves the pixels out when the caller still has them', async () => {
+    const engine = new LocalEngine(decodeFile);
+    const { pictureKey } = await engine.open(files.png.slice(), 'disc.png');
+    const first = await engine.run({ pictureKey, job: job(), quality: 'final' });
+    const second = await engine.run({ pictureKey, job: job(), quality: 'final', haveView: first.clean.key });
+    expect(first.clean.view).toBeDefined();
+    expect(second.clean.view).toBeUndefined();
+  });
+
+  it('lets the newest run win', async () => {
+    const engine = new LocalEngine(decodeFile);
+    const { pictureKey } = await engine.open(files.jpg.slice(), 'disc.jpg');
+    const runs = [1, 2, 3].map((k) => code(engine.run({ pictureKey, job: job({ name: `run ${k}` }), quality: 'final' })));
+    const ends = await Promise.all(runs);
+    expect(ends[2]).toBe('fine');
+    expect(new Set(ends).size).toBeLessThanOrEqual(2);
+  });
+
+  it('tells why there is no cut and still shows the clean art', async () => {
+    const engine = new LocalEngine(decodeFile);
+    const { pictureKey } = await engine.open(files.png.slice(), 'disc.png');
+    const recipe: Job['recipe'] = [{ kind: 'colourLift', id: 'all', enabled: true, v: 1, colour: '#14141a', tolerance: 25, soft: false }];
+    const result = await engine.run({ pictureKey, job: job({ recipe, separation: { ...job().separation, threshold: 10 } }), quality: 'final' });
+    expect(result.problem?.code).toBe('nothingToCut');
+    expect(result.clean.view).toBeDefined();
+    expect(await code(engine.export({ pictureKey, job: job({ recipe, separation: { ...job().separation, threshold: 10 } }), kind: 'svg' }))).toBe('nothingToCut');
+  });
+
+  it('does not export what does not fit', async () => {
+    const engine = new LocalEngine(decodeFile);
+    const { pictureKey } = await engine.open(files.png.slice(), 'disc.png');
+    const large = job({ assembly: { ...job().assembly, sizeMm: 900 } });
+    expect((await engine.run({ pictureKey, job: large, quality: 'final' })).cut?.sheet.over.widthMm).toBeGreaterThan(600);
+    expect(await code(engine.export({ pictureKey, job: large, kind: 'svg' }))).toBe('doesNotFit');
+  });
+
+  it('asks for the picture when it does not have it, and refuses files that are none', async () => {
+    const engine = new LocalEngine(decodeFile);
+    expect(await code(engine.run({ pictureKey: 'unknown', job: job(), quality: 'final' }))).toBe('pictureMissing');
+    expect(await code(engine.open(new Uint8Array(0), 'x.png'))).toBe('emptyFile');
+    expect(await code(engine.open(files.png.slice(0, 400), 'x.png'))).toBe('truncated');
+  });
+
+  it('measures how far a lift reaches and shows any part of the picture', async () => {
+    const engine = new LocalEngine(decodeFile);
+    const { pictureKey } = await engine.open(files.png.slice(), 'disc.png');
+    const reach = await engine.reach({ pictureKey, job: job(), recipe: [], at: { xPx: 2, yPx: 2 } });
+    expect(reach.areaByLevel[Math.round(reach.tolerance * 10)]).toBeGreaterThan(3000);
+    expect(await code(engine.reach({ pictureKey, job: job(), recipe: [], at: { xPx: 900, yPx: 2 } }))).toBe('badValue');
+    const part = await engine.region({ pictureKey, xPx: 30, yPx: 20, widthPx: 20, heightPx: 20, outWidth: 10, outHeight: 10 });
+    expect([part.width, part.data[0]]).toEqual([10, 20]);
+    expect(await code(engine.region({ pictureKey, cleanKey: 'old', xPx: 0, yPx: 0, widthPx: 1, heightPx: 1, outWidth: 1, outHeight: 1 }))).toBe('cancelled');
+  });
+});
+
+describe('client', () => {
+  /** A worker that never answers and can be made to fail. */
+  class SilentWorker extends EventTarget {
+    terminated = false;
+    postMessage(): void {
+      // Never answers.
+    }
+    start(): void {
+      // Nothing to start.
+    }
+    terminate(): void {
+      this.terminated = true;
+    }
+  }
+
+  it('ends everything pending when its worker is lost, and starts another', async () => {
+    const workers: SilentWorker[] = [];
+    const client = new EngineClient(() => {
+      const worker = new SilentWorker();
+      workers.push(worker);
+      return worker as unknown as Worker;
+    });
+    const pending = code(client.cancel());
+    workers[0].dispatchEvent(new Event('error'));
+    expect(await pending).toBe('workerLost');
+    expect(workers[0].terminated).toBe(true);
+    const next = code(client.cancel());
+    expect(workers).toHaveLength(2);
+    client.stop();
+    expect(await next).toBe('cancelled');
+  });
+});

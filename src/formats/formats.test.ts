@@ -1,0 +1,149 @@
+import { decode } from 'fast-png';
+import { zipSync, strToU8 } from 'fflate';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { discFiles, discPicture, hugePng } from '../../tests/fixtures/files.ts';
+import { polygon } from '../../tests/fixtures/shapes.ts';
+import { isAppError } from '../core/errors/appError.ts';
+import { newJob } from '../core/job/newJob.ts';
+import { makeDesign } from '../core/assemble/design.ts';
+import { laySheet } from '../core/layout/laySheet.ts';
+import { outlineOf } from '../core/outline/traceOutline.ts';
+import { readArchive, writeArchive } from './archive/archive.ts';
+import { checkFileSize, checkPicture, type PictureType } from './picture/checkPicture.ts';
+import { statedDpi } from './picture/statedDpi.ts';
+import { writePng } from './picture/writePng.ts';
+import { ringPathData } from './svg/pathData.ts';
+import { escapeXml, idFromName, writeOutlineSvg, writeSheetSvg } from './svg/writeSvg.ts';
+
+/** Code of the error that the work ends with; anything but an AppError is a fault. */
+function code(work: () => unknown): string {
+  try {
+    work();
+  } catch (error) {
+    if (isAppError(error)) return error.code;
+    throw error;
+  }
+  return 'fine';
+}
+
+const files = await discFiles();
+
+describe('checkPicture', () => {
+  it('knows every type it reads and its size', () => {
+    for (const [type, bytes] of Object.entries(files)) expect(checkPicture(bytes, `disc.${type}`)).toEqual({ type, widthPx: 80, heightPx: 60 });
+  });
+
+  it('says what is wrong before anything is decoded', () => {
+    expect(code(() => checkPicture(new Uint8Array(0), 'x.png'))).toBe('emptyFile');
+    expect(code(() => checkPicture(strToU8('a letter, not a picture, long enough to look at'), 'x.png'))).toBe('notAPicture');
+    expect(code(() => checkPicture(hugePng(20_000, 20_000), 'x.png'))).toBe('pictureTooLarge');
+    expect(code(() => checkPicture(hugePng(40_000, 10), 'x.png'))).toBe('pictureTooLarge');
+    expect(code(() => checkPicture(hugePng(1, 1), 'x.png'))).toBe('pictureTooSmall');
+    expect(code(() => checkFileSize(200_000_000, 'x.png'))).toBe('fileTooLarge');
+    for (const type of ['png', 'jpg', 'webp', 'gif', 'bmp'] as const) {
+      const bytes = files[type];
+      expect(code(() => checkPicture(bytes.slice(0, Math.floor(bytes.length * 0.6)), `half.${type}`))).toBe('truncated');
+    }
+  });
+
+  it('ends with its own error or a head on any mutilated file', () => {
+    const types = Object.keys(files) as PictureType[];
+    fc.assert(
+      fc.property(fc.constantFrom(...types), fc.array(fc.tuple(fc.nat(400), fc.nat(255)), { maxLength: 12 }), fc.nat(100), (type, changes, keep) => {
+        const bytes = files[type].slice(0, Math.max(1, Math.floor((files[type].length * keep) / 100)));
+        for (const [at, value] of changes) if (at < bytes.length) bytes[at] = value;
+        code(() => statedDpi(bytes, checkPicture(bytes, 'x').type));
+      }),
+      { seed: 111, numRuns: 500 },
+    );
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 300 }), (bytes) => void expect(code(() => checkPicture(bytes, 'x'))).not.toBe('fine')),
+      { seed: 112, numRuns: 300 },
+    );
+  });
+});
+
+describe('physical resolution', () => {
+  it('is read from the file', () => {
+    expect(statedDpi(files.png, 'png')).toBeCloseTo(150, 0);
+    expect(statedDpi(files.jpg, 'jpg')).toBeCloseTo(300, 0);
+    expect(statedDpi(files.tiff, 'tiff')).toBeCloseTo(72, 0);
+    expect(statedDpi(files.bmp, 'bmp')).toBeCloseTo(100, 0);
+    expect(statedDpi(files.gif, 'gif')).toBeUndefined();
+  });
+
+  it('is written into a PNG that opens again with the same pixels', () => {
+    const bytes = writePng(discPicture, 11.811);
+    expect(statedDpi(bytes, 'png')).toBeCloseTo(300, 0);
+    const back = decode(bytes);
+    expect([back.width, back.height]).toEqual([80, 60]);
+    expect(Buffer.compare(Buffer.from(back.data.buffer as ArrayBuffer), Buffer.from(discPicture.data))).toBe(0);
+    expect(statedDpi(writePng(discPicture), 'png')).toBeUndefined();
+  });
+});
+
+describe('SVG', () => {
+  const outline = outlineOf(polygon(60, 80, [[10, 10], [22, 10], [22, 58], [48, 58], [48, 70], [10, 70]]));
+  const film = { id: 'film-1', name: 'Harbour navy', colour: '#22375f' };
+
+  it('closes a ring with Z and not with a line as well', () => {
+    const data = ringPathData(outline, 0);
+    expect(data.match(/L/g)).toHaveLength(outline.verbs.length - 1);
+    expect(data.endsWith('Z')).toBe(true);
+  });
+
+  it('has the sheet’s true size, one named group for the film, and lines or shapes', () => {
+    const sheet = laySheet(makeDesign('film-1', outline, { by: 'width', sizeMm: 40, turnDeg: 0 }), 'film-1', { ...newJob('x').layout, mirrored: true });
+    const lines = writeSheetSvg(sheet, film, 'Crest & “crew”', 'lines');
+    expect(lines).toContain('width="305mm" height="610mm" viewBox="0 0 305 610"');
+    expect(lines).toContain('<g id="harbour-navy">\n<title>Harbour navy</title>');
+    expect(lines).toContain('Crest &#38; “crew”');
+    expect(lines).toMatch(/<g id="harbour-navy-art" fill="none" stroke="#22375f"/);
+    const shapes = writeSheetSvg(sheet, film, 'x', 'shapes');
+    expect(shapes).toMatch(/<g id="harbour-navy-art" fill="#22375f" fill-rule="evenodd"/);
+    expect(writeOutlineSvg(outline, 60, 80, film, 'x')).toContain('viewBox="0 0 60 80"');
+  });
+
+  it('lets no name break the file', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: 'binary', maxLength: 40 }), (name) => {
+        expect(escapeXml(name)).not.toMatch(/[<>"'\u0000-\u0008]/);
+        expect(idFromName(name)).toMatch(/^[a-z][a-z0-9-]*$/);
+      }),
+      { seed: 113 },
+    );
+  });
+});
+
+describe('archive', () => {
+  const job = { ...newJob('Crew crest'), keywords: ['crew'] };
+
+  it('opens again as what was written', () => {
+    const back = readArchive(writeArchive({ job, picture: files.png }), 'crest.limner');
+    expect(back.job).toEqual(job);
+    expect(Buffer.compare(back.picture!, files.png)).toBe(0);
+    expect(readArchive(writeArchive({ job }), 'x').picture).toBeUndefined();
+  });
+
+  it('says what is wrong with a file that is none', () => {
+    expect(code(() => readArchive(new Uint8Array(0), 'x'))).toBe('emptyFile');
+    expect(code(() => readArchive(files.png, 'x'))).toBe('badArchive');
+    expect(code(() => readArchive(writeArchive({ job }).slice(0, 200), 'x'))).toBe('badArchive');
+    expect(code(() => readArchive(zipSync({ 'notes.txt': strToU8('hello') }), 'x'))).toBe('badArchive');
+    expect(code(() => readArchive(zipSync({ 'job.json': strToU8('{') }), 'x'))).toBe('badArchive');
+    expect(code(() => readArchive(zipSync({ 'job.json': strToU8(JSON.stringify({ ...job, version: 9 })) }), 'x'))).toBe('newerVersion');
+  });
+
+  it('never throws anything but its own error on mutilated archives', () => {
+    const whole = writeArchive({ job, picture: files.gif });
+    fc.assert(
+      fc.property(fc.array(fc.tuple(fc.nat(whole.length - 1), fc.nat(255)), { minLength: 1, maxLength: 8 }), (changes) => {
+        const bytes = whole.slice();
+        for (const [at, value] of changes) bytes[at] = value;
+        code(() => readArchive(bytes, 'x'));
+      }),
+      { seed: 114, numRuns: 300 },
+    );
+  });
+});

@@ -1,0 +1,76 @@
+import 'fake-indexeddb/auto';
+import { Dexie } from 'dexie';
+import { describe, expect, it } from 'vitest';
+import { AppError, isAppError } from '../core/errors/appError.ts';
+import { newJob } from '../core/job/newJob.ts';
+import { DexieStorage } from './dexieStorage.ts';
+import { MemoryStorage } from './memoryStorage.ts';
+import type { JobStorage, ShelfEntry } from './ports.ts';
+
+const entry = (id: string, updatedAt: number, change: Partial<ShelfEntry> = {}): ShelfEntry => ({ id, job: newJob(`Job ${id}`), createdAt: 1, updatedAt, stage: 'picture', ...change });
+const picture = { id: 'p1', fileName: 'boat.png', bytes: new Uint8Array([1, 2, 3]) };
+
+const kinds: Record<string, () => JobStorage> = { Dexie: () => new DexieStorage(`test-${Math.random()}`), memory: () => new MemoryStorage() };
+
+describe.each(Object.entries(kinds))('%s storage', (_name, make) => {
+  it('finds again what was put, newest first', async () => {
+    const storage = make();
+    await storage.put(entry('a', 10, { pictureId: 'p1' }), picture);
+    await storage.put(entry('b', 20));
+    expect((await storage.list()).map(({ id }) => id)).toEqual(['b', 'a']);
+    expect((await storage.get('a'))?.job.name).toBe('Job a');
+    expect([...(await storage.picture('p1'))!.bytes]).toEqual([1, 2, 3]);
+    expect(await storage.get('none')).toBeUndefined();
+  });
+
+  it('keeps a picture while any job uses it', async () => {
+    const storage = make();
+    await storage.put(entry('a', 1, { pictureId: 'p1' }), picture);
+    await storage.put(entry('b', 2, { pictureId: 'p1' }));
+    await storage.purge(['a']);
+    expect(await storage.picture('p1')).toBeDefined();
+    await storage.purge(['b']);
+    expect(await storage.picture('p1')).toBeUndefined();
+    expect(await storage.list()).toEqual([]);
+  });
+
+  it('keeps small notes', async () => {
+    const storage = make();
+    expect(await storage.note('demo')).toBeUndefined();
+    await storage.setNote('demo', 'yes');
+    expect(await storage.note('demo')).toBe('yes');
+  });
+});
+
+describe('storage in trouble', () => {
+  it('says that the disk is full and keeps what was there', async () => {
+    const storage = new MemoryStorage(4);
+    await storage.put(entry('a', 1, { pictureId: 'p1' }), picture);
+    await expect(storage.put(entry('b', 2, { pictureId: 'p2' }), { ...picture, id: 'p2' })).rejects.toThrow(AppError);
+    expect((await storage.list()).map(({ id }) => id)).toEqual(['a']);
+  });
+
+  it('maps a quota error of the browser, also when it comes wrapped', async () => {
+    const name = `test-${Math.random()}`;
+    const storage = new DexieStorage(name);
+    await storage.list();
+    const table = (storage as unknown as { db: Dexie }).db.table('entries');
+    for (const failure of [new Dexie.QuotaExceededError('full'), Object.assign(new Error('aborted'), { name: 'AbortError', inner: Object.assign(new Error('full'), { name: 'QuotaExceededError' }) })]) {
+      table.hook('creating', function fail() {
+        throw failure;
+      });
+      const error = await storage.put(entry('a', 1)).catch((caught: unknown) => caught);
+      expect(isAppError(error) && error.code).toBe('storageFull');
+      table.hook('creating').unsubscribe(table.hook('creating').subscribers?.[0] as never);
+      expect(await storage.list()).toEqual([]);
+    }
+  });
+
+  it('leaves rows of a newer version stored but off the list', async () => {
+    const storage = new DexieStorage(`test-${Math.random()}`);
+    await storage.put({ ...entry('new', 5), job: { ...newJob('x'), version: 2 } as never });
+    await storage.put(entry('a', 1));
+    expect((await storage.list()).map(({ id }) => id)).toEqual(['a']);
+    await expect(storage.get('new')).rejects.toThrow(/newerVersion/);
+  });
+});
