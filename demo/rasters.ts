@@ -48,7 +48,7 @@ const bytesOf = async (image: Sharp): Promise<Uint8Array<ArrayBuffer>> => new Ui
 /** All demo pictures by name. */
 export async function demoPictures(): Promise<Record<'crest' | 'buoy' | 'lettering' | 'heron' | 'duck' | 'lighthouse' | 'sign', DemoPicture>> {
   const small = sharp(Buffer.from(heron())).resize(300, 300);
-  const photo = await worn(sign(3000), { noise: 5, falloff: 0.35, seed: 6 });
+  const photo = await (await worn(sign(4000), { noise: 6, falloff: 0.35, seed: 6 })).png({ compressionLevel: 0 }).toBuffer();
   return {
     crest: { fileName: 'crew-crest.jpg', bytes: await bytesOf((await worn(crest(), { noise: 1.5, falloff: 0, seed: 1 })).jpeg({ quality: 82 })) },
     buoy: { fileName: 'bell-buoy-scan.jpg', bytes: await bytesOf((await worn(buoy(), { noise: 4, falloff: 0.28, seed: 2 })).withMetadata({ density: 200 }).jpeg({ quality: 75 })) },
@@ -57,6 +57,6 @@ export async function demoPictures(): Promise<Record<'crest' | 'buoy' | 'letteri
     duck: { fileName: 'duck.gif', bytes: await bytesOf(sharp(Buffer.from(duck())).gif({ colours: 16 })) },
     lighthouse: { fileName: 'lighthouse.jpg', bytes: await bytesOf((await worn(lighthouse(), { noise: 2, falloff: 0.1, seed: 5 })).jpeg({ quality: 88 })) },
     // Taken upright: the sensor lies, the tag says so.
-    sign: { fileName: 'landing-stage-sign.jpg', bytes: await bytesOf(photo.resize(4000, 3000, { kernel: 'lanczos3' }).rotate(-90).withMetadata({ orientation: 6 }).jpeg({ quality: 84 })) },
+    sign: { fileName: 'landing-stage-sign.jpg', bytes: await bytesOf(sharp(photo).blur(0.8).rotate(-90).withMetadata({ orientation: 6 }).jpeg({ quality: 84 })) },
   };
 }

@@ -26,7 +26,7 @@ const props = withDefaults(
 const emit = defineEmits<{ change: [value: number]; done: [value: number]; cancel: [] }>();
 
 const isLength = computed(() => props.kind === 'length');
-const shown = computed(() => (isLength.value ? formatLength(mm(props.modelValue), props.unit) : `${trimNumber(props.modelValue, props.digits)}${props.suffix === '' ? '' : ` ${props.suffix}`}`));
+const shown = computed(() => (isLength.value ? formatLength(mm(props.modelValue), props.unit) : `${trimNumber(props.modelValue, props.digits)}${props.suffix === '' || props.suffix === '°' ? props.suffix : ` ${props.suffix}`}`));
 const text = ref(shown.value);
 const wrong = ref(false);
 const editing = ref(false);

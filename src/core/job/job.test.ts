@@ -32,8 +32,8 @@ function clean(recipe: readonly Step[], memo?: Memo<StepOutcome>): CleanResult {
 }
 const same = (a: CleanResult, b: CleanResult): void => {
   expect(a.key).toBe(b.key);
-  expect(Buffer.compare(a.art.alpha, b.art.alpha)).toBe(0);
-  expect(Buffer.compare(Buffer.from(a.art.colour.data), Buffer.from(b.art.colour.data))).toBe(0);
+  expect(a.art.alpha).toEqual(b.art.alpha);
+  expect(a.art.colour.data).toEqual(b.art.colour.data);
   expect(a.art.frame).toEqual(b.art.frame);
 };
 

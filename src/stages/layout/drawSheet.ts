@@ -126,7 +126,10 @@ export function drawMirrorBand(context: Context, view: Viewport, sheet: Sheet, w
   context.font = "600 13px 'Hanken Grotesk Variable', sans-serif";
   context.textAlign = 'center';
   context.textBaseline = 'middle';
-  context.fillText(words, x + width / 2, y + BAND_PX / 2 + 1);
+  // A narrow sheet shows as many of the words as it has room for, the first ones first.
+  const parts = words.split(' · ');
+  while (parts.length > 1 && context.measureText(parts.join(' · ')).width > width - 16) parts.pop();
+  context.fillText(parts.join(' · '), x + width / 2, y + BAND_PX / 2 + 1);
   context.restore();
 }
 

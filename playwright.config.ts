@@ -1,0 +1,22 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 4311;
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  workers: 1,
+  reporter: [['list']],
+  use: {
+    baseURL: `http://localhost:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env['LIMNER_CHROMIUM'] ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+    acceptDownloads: true,
+    actionTimeout: 10_000,
+  },
+  webServer: { command: 'node --import tsx server/main.ts', env: { PORT: String(PORT) }, url: `http://localhost:${PORT}`, reuseExistingServer: false },
+});

@@ -1,0 +1,92 @@
+import { readFile } from 'node:fs/promises';
+import { fileURLToPath } from 'node:url';
+import { expect, test as base, type Download, type Locator, type Page } from '@playwright/test';
+
+/** Path of a demo picture. */
+export const demoPicture = (name: string): string => fileURLToPath(new URL(`../../public/demo/pictures/${name}`, import.meta.url));
+
+/** Every test fails on a request that leaves this machine, on a page error and on an error in the console. */
+export const test = base.extend<{ page: Page }>({
+  page: async ({ page }, use) => {
+    const faults: string[] = [];
+    page.on('request', (request) => {
+      const { hostname, protocol } = new URL(request.url());
+      if (protocol.startsWith('http') && hostname !== 'localhost') faults.push(`request to ${request.url()}`);
+    });
+    page.on('pageerror', (error) => faults.push(`page error: ${error.message}`));
+    page.on('console', (message) => {
+      if (message.type() === 'error') faults.push(`console: ${message.text()}`);
+    });
+    await use(page);
+    expect(faults).toEqual([]);
+  },
+});
+
+/** The shelf with all demo jobs on it. */
+export async function openShelf(page: Page): Promise<void> {
+  await page.goto('/');
+  await expect(page.getByRole('button', { name: 'Open Crew crest' })).toBeVisible({ timeout: 90_000 });
+  await expect(page.locator('.bringing')).toHaveCount(0);
+}
+
+/** Drops files on the page, as from the desktop. */
+export async function dropFiles(page: Page, files: readonly { name: string; type: string; bytes: Uint8Array }[]): Promise<void> {
+  const transfer = await page.evaluateHandle(
+    (list) => {
+      const data = new DataTransfer();
+      for (const { name, type, base64 } of list) {
+        const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+        data.items.add(new File([bytes], name, { type }));
+      }
+      return data;
+    },
+    files.map(({ name, type, bytes }) => ({ name, type, base64: Buffer.from(bytes).toString('base64') })),
+  );
+  await page.dispatchEvent('body', 'drop', { dataTransfer: transfer });
+}
+
+export const goTo = (page: Page, stage: string): Promise<void> => page.locator('.tab', { hasText: stage }).first().click();
+
+/** Waits until the engine has nothing to do and everything is saved. */
+export async function settled(page: Page): Promise<void> {
+  await expect(page.locator('.saved')).toHaveText('saved');
+  await expect(page.locator('.readout [role="status"]')).not.toHaveText('working…');
+}
+
+export const table = (page: Page): Locator => page.locator('.surface');
+
+/** Presses the pointer at one place of the table and lets go at another; places are shares of its width and height. */
+export async function drag(page: Page, from: readonly [number, number], to: readonly [number, number], keys: readonly string[] = []): Promise<void> {
+  const box = await table(page).boundingBox();
+  if (box === null) throw new Error('no light table');
+  for (const key of keys) await page.keyboard.down(key);
+  await page.mouse.move(box.x + from[0] * box.width, box.y + from[1] * box.height);
+  await page.mouse.down();
+  await page.mouse.move(box.x + ((from[0] + to[0]) / 2) * box.width, box.y + ((from[1] + to[1]) / 2) * box.height, { steps: 4 });
+  await page.mouse.move(box.x + to[0] * box.width, box.y + to[1] * box.height, { steps: 4 });
+  await page.mouse.up();
+  for (const key of keys) await page.keyboard.up(key);
+}
+
+export async function addStep(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Add a step' }).click();
+  await page.getByRole('menuitem', { name }).click();
+}
+
+/** Types a value into a quantity and takes it. */
+export async function setQuantity(page: Page, label: string, value: string, nth = 0): Promise<void> {
+  const input = page.getByLabel(label, { exact: true }).nth(nth);
+  await input.fill(value);
+  await input.press('Enter');
+}
+
+export async function save(page: Page, button: string): Promise<{ name: string; bytes: Buffer }> {
+  const [download] = await Promise.all<Download>([page.waitForEvent('download'), page.getByRole('button', { name: button }).click()]);
+  return { name: download.suggestedFilename(), bytes: await readFile(await download.path()) };
+}
+
+/** Takes one of the named choices. */
+export async function choose(page: Page, label: string, option: string): Promise<void> {
+  await page.locator('.el-select', { has: page.getByRole('combobox', { name: label, exact: true }) }).click();
+  await page.getByRole('option', { name: option, exact: true }).filter({ visible: true }).click();
+}

@@ -1,0 +1,125 @@
+import { readFile } from 'node:fs/promises';
+import AxeBuilder from '@axe-core/playwright';
+import { expect } from '@playwright/test';
+import { hugePng } from '../fixtures/files.ts';
+import { demoPicture, dropFiles, goTo, openShelf, settled, test } from './bench.ts';
+
+test('the shelf holds the demo jobs, finds, renames, duplicates and deletes with undo', async ({ page }) => {
+  await openShelf(page);
+  await expect(page.locator('.card')).toHaveCount(7);
+  await expect(page.locator('.card img')).toHaveCount(7);
+  await page.getByLabel('Find jobs').fill('glass heron');
+  await expect(page.locator('.card')).toHaveCount(1);
+  await page.getByLabel('Find jobs').fill('');
+
+  const menu = async (job: string, action: string): Promise<void> => {
+    await page.getByRole('button', { name: `More for ${job}` }).click();
+    await page.getByRole('menuitem', { name: action }).filter({ visible: true }).click();
+  };
+  await menu('Duck race soap', 'Duplicate');
+  await expect(page.getByRole('button', { name: 'Open Duck race soap, copy' })).toBeVisible();
+  await menu('Duck race soap, copy', 'Rename');
+  await page.getByRole('textbox', { name: '' }).last().fill('Duck race, small bars');
+  await page.getByRole('button', { name: 'Rename', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Open Duck race, small bars' })).toBeVisible();
+  await menu('Duck race, small bars', 'Delete');
+  await expect(page.getByRole('button', { name: 'Open Duck race, small bars' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: 'Open Duck race, small bars' })).toBeVisible();
+  await page.reload();
+  await expect(page.locator('.card')).toHaveCount(8);
+});
+
+test('bad files each get one clear message and change nothing', async ({ page }) => {
+  await openShelf(page);
+  const png = await readFile(demoPicture('heron-mark.png'));
+  const cases: readonly [string, string, Uint8Array][] = [
+    ['letter.txt', 'is not a picture', Buffer.from('Dear workshop, please find the logo attached, thank you, and so on.')],
+    ['cut-short.png', 'breaks off', png.subarray(0, 2000)],
+    ['nothing.png', '0 bytes', new Uint8Array(0)],
+    ['dot.png', '1 × 1', hugePng(1, 1)],
+    ['wall.png', '20000 × 20000', hugePng(20_000, 20_000)],
+    ['job.limner', 'not a whole zip', png],
+  ];
+  for (const [name, words, bytes] of cases) {
+    await dropFiles(page, [{ name, type: 'image/png', bytes }]);
+    const message = page.locator('.app-error', { hasText: words });
+    await expect(message).toHaveCount(1);
+    await expect(message).toContainText('Nothing is lost');
+    await message.locator('.el-message__closeBtn').click();
+    await expect(page.locator('.card')).toHaveCount(7);
+  }
+});
+
+test('a file over the limit is refused by its size alone', async ({ page }) => {
+  await openShelf(page);
+  await page.evaluate(() => {
+    const file = new File([new Uint8Array(1)], 'scan.tif');
+    Object.defineProperty(file, 'size', { value: 200_000_000 });
+    window.dispatchEvent(new CustomEvent('limner:files', { detail: [file] }));
+  });
+  await expect(page.locator('.app-error')).toContainText('200 MB');
+});
+
+test('an archive of a newer version and a full disk are said, and nothing is lost', async ({ page }) => {
+  await openShelf(page);
+  const { zipSync, strToU8 } = await import('fflate');
+  await dropFiles(page, [{ name: 'later.limner', type: '', bytes: zipSync({ 'job.json': strToU8(JSON.stringify({ format: 'limner-job', version: 99 })) }) }]);
+  await expect(page.locator('.app-error')).toContainText('newer Limner');
+  await page.locator('.el-message__closeBtn').click();
+
+  await page.evaluate(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+  });
+  await dropFiles(page, [{ name: 'heron.png', type: 'image/png', bytes: await readFile(demoPicture('heron-mark.png')) }]);
+  await expect(page.locator('.app-error', { hasText: 'no room left' })).toBeVisible();
+  await expect(page.locator('.card')).toHaveCount(7);
+});
+
+test('nothing to cut is said and not exported', async ({ page }) => {
+  await openShelf(page);
+  await page.getByRole('button', { name: 'Open Heron glasses' }).click();
+  await goTo(page, 'Separate');
+  await page.getByLabel('Leave out pieces under').fill('1000');
+  await page.getByLabel('Leave out pieces under').press('Enter');
+  await goTo(page, 'Assemble');
+  await page.getByLabel('Height', { exact: true }).fill('12');
+  await page.getByLabel('Height', { exact: true }).press('Enter');
+  await goTo(page, 'Hand off');
+  await expect(page.getByText('nothing to cut', { exact: false }).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Save SVG' })).toBeDisabled();
+});
+
+test('a twelve-megapixel photo opens, lifts and shows its cut while the page goes on', async ({ page }) => {
+  await openShelf(page);
+  await page.getByRole('button', { name: 'Open Landing stage' }).click();
+  await expect(page.getByText('4,000 × 3,000', { exact: true })).toBeVisible();
+  await goTo(page, 'Clean');
+  await page.getByRole('button', { name: 'Add a step' }).click();
+  await page.getByRole('menuitem', { name: 'Area lift' }).click();
+  const box = await page.locator('.surface').boundingBox();
+  await page.mouse.click(box!.x + box!.width * 0.2, box!.y + box!.height * 0.2);
+  await expect(page.locator('.step', { hasText: 'Area lift' })).toContainText('found:');
+  // The full picture is still being worked on; the page answers all the same.
+  await page.getByRole('radio', { name: 'one view' }).click();
+  await expect(page.getByRole('radio', { name: 'one view' })).toHaveAttribute('aria-checked', 'true');
+  await settled(page);
+  await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('piece');
+});
+
+test('every stage has names for all controls and text that can be read', async ({ page }) => {
+  await openShelf(page);
+  const check = async (where: string): Promise<void> => {
+    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+    expect(violations.map(({ id, nodes }) => `${where}: ${id} ${nodes.map((node) => node.target.join(' ')).join('; ')}`)).toEqual([]);
+  };
+  await check('shelf');
+  await page.getByRole('button', { name: 'Open Crew crest' }).click();
+  for (const stage of ['Picture', 'Clean', 'Separate', 'Assemble', 'Lay out', 'Hand off']) {
+    await goTo(page, stage);
+    await settled(page);
+    await check(stage);
+  }
+});
