@@ -15,6 +15,7 @@ test('the shelf holds the demo jobs, finds, renames, duplicates and deletes with
   const menu = async (job: string, action: string): Promise<void> => {
     await page.getByRole('button', { name: `More for ${job}` }).click();
     await page.getByRole('menuitem', { name: action }).filter({ visible: true }).click();
+    await expect(page.getByRole('menuitem').filter({ visible: true })).toHaveCount(0);
   };
   await menu('Duck race soap', 'Duplicate');
   await expect(page.getByRole('button', { name: 'Open Duck race soap, copy' })).toBeVisible();

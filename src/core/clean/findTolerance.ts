@@ -9,40 +9,56 @@ export interface FoundTolerance {
   readonly holdsTo: number;
 }
 
-/** Below this share of growth from one end of a stretch to the other the area counts as unchanged. */
+/** Below this share of growth over one unit the ground's own noise counts as taken. */
 const STILL = 0.012;
-/** A stretch must be this long to count, in levels: one perceptual unit. */
-const SHORTEST = LEVELS_PER_UNIT;
-/** Where in the stretch to stand: nearer its start, since what ends it is a leak into the art. */
+/** One unit of perceptual difference, in levels: how long the area must stay still. */
+const SETTLED = LEVELS_PER_UNIT;
+/** A growth by more than this share within a third of a unit is a leak: the lift has run into another area. */
+const LEAK = 0.04;
+const LEAK_WITHIN = 3;
+/** Where between the two to stand: nearer the start, since what ends it is a leak into the art; and no further than three units from it. */
 const STAND_AT = 0.4;
+const MOST_ABOVE = 3 * LEVELS_PER_UNIT;
 
 /**
- * Finds the first stretch of the area curve that is nearly flat: up to its start the ground's own noise is still being taken, at its end
- * the lift runs into something else. When the curve never rests (a soft photo) the longest calm stretch there is counts.
+ * Reads the area curve like a person who pulls: at first the ground's own noise is still being taken, then the area holds, growing only by the mixed
+ * pixels along its edge, until it suddenly runs into something else. Where it never holds (a soft photo), the calmest stretch there is counts.
  * @param areaByLevel pixels reached at each level (a tenth of a perceptual difference) or below, as `reachLevels` gives it.
  */
 export function findTolerance(areaByLevel: Float64Array): FoundTolerance {
   const last = areaByLevel.length - 1;
-  let best = { from: 0, to: 0, score: -1 };
-  for (let from = 0; from <= last; from++) {
-    if (from > 0 && areaByLevel[from] === areaByLevel[from - 1]) continue;
-    const to = stillUntil(areaByLevel, from);
-    const length = to - from;
-    if (length >= SHORTEST && length >= from * 0.5) {
-      best = { from, to, score: length };
-      break;
-    }
-    const score = length / (from + SHORTEST);
-    if (score > best.score) best = { from, to, score };
-  }
-  const at = best.from + Math.max(1, Math.round((best.to - best.from) * STAND_AT));
-  return { tolerance: Math.min(at, last) / LEVELS_PER_UNIT, holdsFrom: best.from / LEVELS_PER_UNIT, holdsTo: best.to / LEVELS_PER_UNIT };
+  const settled = firstSettled(areaByLevel);
+  const { from, to } = settled === undefined ? calmest(areaByLevel) : { from: settled, to: beforeLeak(areaByLevel, settled) };
+  const at = from + Math.max(1, Math.min(MOST_ABOVE, Math.round((to - from) * STAND_AT)));
+  return { tolerance: Math.min(at, last) / LEVELS_PER_UNIT, holdsFrom: from / LEVELS_PER_UNIT, holdsTo: to / LEVELS_PER_UNIT };
 }
 
-/** The furthest level at which the area has grown by no more than the still share since `from`. */
-function stillUntil(area: Float64Array, from: number): number {
-  const limit = area[from] * (1 + STILL) + 1;
-  let to = from;
-  while (to + 1 < area.length && area[to + 1] <= limit) to++;
-  return to;
+function firstSettled(area: Float64Array): number | undefined {
+  for (let level = 0; level + SETTLED < area.length; level++) if (area[level + SETTLED] <= area[level] * (1 + STILL) + 1) return level;
+  return undefined;
+}
+
+/** The last level before the next leak. */
+function beforeLeak(area: Float64Array, from: number): number {
+  for (let level = from; level + LEAK_WITHIN < area.length; level++) {
+    if (area[level + LEAK_WITHIN] <= area[level] * (1 + LEAK) + 4) continue;
+    // Of the few levels looked at, the one with the largest step is where it breaks through.
+    let breaks = level;
+    for (let k = level; k < level + LEAK_WITHIN; k++) if (area[k + 1] - area[k] > area[breaks + 1] - area[breaks]) breaks = k;
+    return breaks;
+  }
+  return area.length - 1;
+}
+
+/** The stretch of still growth that is longest for where it begins. */
+function calmest(area: Float64Array): { from: number; to: number } {
+  let best = { from: 0, to: 0, score: -1 };
+  for (let from = 0; from < area.length; from++) {
+    const limit = area[from] * (1 + STILL) + 1;
+    let to = from;
+    while (to + 1 < area.length && area[to + 1] <= limit) to++;
+    const score = (to - from) / (from + SETTLED);
+    if (score > best.score) best = { from, to, score };
+  }
+  return best;
 }

@@ -6,7 +6,7 @@ const SIGNATURE_AND_HEADER = 8 + 25;
 /** A PNG file of the picture. With `pxPerMm` it states its physical resolution, so that it prints at its true size. */
 export function writePng(picture: Rgba8, pxPerMm?: number): Uint8Array<ArrayBuffer> {
   const { width, height, data } = picture;
-  const plain = encode({ width, height, data: new Uint8Array(data.buffer, data.byteOffset, data.byteLength), channels: 4, depth: 8 });
+  const plain = encode({ width, height, data: new Uint8Array(data.buffer, data.byteOffset, data.byteLength), channels: 4, depth: 8 }, { zlib: { level: 2 } });
   if (pxPerMm === undefined) return new Uint8Array(plain);
   const chunk = physChunk(Math.round(pxPerMm * 1000));
   const file = new Uint8Array(plain.length + chunk.length);

@@ -184,7 +184,7 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
 <style scoped>
 .hint {
   position: absolute;
-  bottom: 18px;
+  bottom: 42px;
   left: 50%;
   transform: translateX(-50%);
   margin: 0;
