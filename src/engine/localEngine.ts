@@ -88,7 +88,7 @@ export class LocalEngine implements Engine {
     const { art } = await this.clean(pictureKey, { ...job, recipe: [...recipe] }, 'preview', isStale);
     const x = Math.floor(artXFromPicture(art.frame, at.xPx));
     const y = Math.floor(artYFromPicture(art.frame, at.yPx));
-    if (x < 0 || y < 0 || x >= art.width || y >= art.height) throw new AppError('badValue', { name: 'The point', value: `${at.xPx}, ${at.yPx}`, takes: 'a place on the picture' });
+    if (x < 0 || y < 0 || x >= art.width || y >= art.height || art.alpha[y * art.width + x] === 0) throw new AppError('nothingThere');
     const reach = await drain(reachLevels(art, x, y), isStale);
     return { width: art.width, height: art.height, frame: art.frame, levels: reach.levels, areaByLevel: reach.areaByLevel, ...findTolerance(reach.areaByLevel) };
   }

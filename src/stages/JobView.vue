@@ -9,7 +9,7 @@ import { mm } from '../core/units/length.ts';
 import { useBench } from '../stores/bench.ts';
 import { useSettings } from '../stores/settings.ts';
 import RoutingSlip from '../ui/RoutingSlip.vue';
-import { isTyping } from './shared/isTyping.ts';
+import { keepsUndo } from './shared/isTyping.ts';
 import { tellError } from './shared/tellError.ts';
 import { slipTabs } from './slipTabs.ts';
 
@@ -51,7 +51,7 @@ useEventListener(document, 'visibilitychange', () => {
 useEventListener(window, 'pagehide', () => void bench.saveNow());
 
 useEventListener('keydown', (event: KeyboardEvent) => {
-  if (!(event.ctrlKey || event.metaKey) || isTyping(event.target)) return;
+  if (!(event.ctrlKey || event.metaKey) || keepsUndo(event.target)) return;
   const key = event.key.toLowerCase();
   if (key === 'z' && !event.shiftKey) bench.undo();
   else if ((key === 'z' && event.shiftKey) || key === 'y') bench.redo();

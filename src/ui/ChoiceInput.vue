@@ -8,9 +8,10 @@ const emit = defineEmits<{ choose: [choice: Choice] }>();
 const options = computed(() => Object.entries<string>(props.choices).map(([value, label]) => ({ value, label })));
 /** A value that is none of the choices (a size of one's own) is shown by its own name. */
 const shown = computed(() => (options.value.some(({ value }) => value === props.modelValue) ? options.value : [...options.value, { value: props.modelValue, label: props.modelValue }]));
+/** Bound as a whole: the component's declared types take these two for prop definitions. */
+const bound = computed(() => ({ options: shown.value, size: props.small === true ? 'small' : 'default' }) as object);
 </script>
 
 <template>
-  <!-- Bound as a whole: the component's declared types take these two for prop definitions. -->
-  <ElSelect v-bind="{ options: shown, size: small === true ? 'small' : 'default' }" :model-value="modelValue" :aria-label="label" @change="emit('choose', $event as Choice)" />
+  <ElSelect v-bind="bound" :model-value="modelValue" :aria-label="label" @change="emit('choose', $event as Choice)" />
 </template>

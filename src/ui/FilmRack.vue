@@ -28,7 +28,7 @@ const areaText = (areaMm2: number, unit: LengthUnit): string => (unit === 'mm' ?
         <ellipse cx="104" cy="14" rx="10.5" ry="12.8" :fill="roll.colour" stroke="var(--rule-strong)" />
         <circle cx="104" cy="14" r="6.4" fill="#e9d9b8" /><circle cx="104" cy="14" r="3.4" fill="#fff" />
       </svg>
-      <span class="name">{{ roll.name }}<i v-if="roll.places > 0" class="pin" :title="`${roll.places} places to look at`">{{ roll.places }}</i></span>
+      <span class="name">{{ roll.name }}<i v-if="roll.places > 0" class="pin" :title="roll.places === 1 ? '1 place to look at' : `${roll.places} places to look at`">{{ roll.places }}</i></span>
       <span class="facts">{{ roll.pieces === 1 ? '1 piece' : `${roll.pieces} pieces` }} · {{ areaText(roll.areaMm2, unit) }}</span>
     </button>
     <p v-if="rolls.length > 1" class="note">goes on left to right, bottom first</p>

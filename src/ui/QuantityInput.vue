@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { mm, mmFromInch } from '../core/units/length.ts';
 import { formatLength, parseLength, trimNumber, type LengthUnit } from '../core/units/parseLength.ts';
@@ -92,6 +93,11 @@ function dragCancel(): void {
   dragFrom = undefined;
   emit('cancel');
 }
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key !== 'Escape' || dragFrom === undefined) return;
+  event.stopPropagation();
+  dragCancel();
+}, { capture: true });
 const range = computed(() => (isLength.value ? `${formatLength(mm(props.least), props.unit)} to ${formatLength(mm(props.most), props.unit)}` : `${props.least} to ${props.most}`));
 </script>
 
@@ -100,7 +106,8 @@ const range = computed(() => (isLength.value ? `${formatLength(mm(props.least), 
     <span class="name" title="Drag sideways to change" @pointerdown="dragStart" @pointermove="dragMove" @pointerup="dragEnd" @pointercancel="dragCancel">{{ label }}</span>
     <input
       v-model="text" :disabled="disabled" inputmode="text" autocomplete="off" spellcheck="false" :aria-invalid="wrong" :title="wrong ? `Takes ${range}` : undefined"
-      @focus="editing = true; ($event.target as HTMLInputElement).select()" @blur="take" @keydown.enter="take" @keydown.escape.stop="leave" @keydown.up="stepBy(1, $event)" @keydown.down="stepBy(-1, $event)"
+      :data-settled="editing ? undefined : ''"
+      @input="editing = true" @focus="($event.target as HTMLInputElement).select()" @blur="take" @keydown.enter="take" @keydown.escape.stop="leave" @keydown.up="stepBy(1, $event)" @keydown.down="stepBy(-1, $event)"
     />
     <span v-if="wrong" class="note" role="alert">takes {{ range }}</span>
   </label>

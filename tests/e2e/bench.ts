@@ -81,7 +81,9 @@ export async function setQuantity(page: Page, label: string, value: string, nth 
 }
 
 export async function save(page: Page, button: string): Promise<{ name: string; bytes: Buffer }> {
-  const [download] = await Promise.all<Download>([page.waitForEvent('download'), page.getByRole('button', { name: button }).click()]);
+  const coming: Promise<Download> = page.waitForEvent('download');
+  await page.getByRole('button', { name: button }).click();
+  const download = await coming;
   return { name: download.suggestedFilename(), bytes: await readFile(await download.path()) };
 }
 

@@ -23,15 +23,15 @@ test('a dropped picture becomes a mirrored, boxed cut file and is found again', 
   await test.step('it is cropped by dragging, the ground lifted by a click and by a pull, rubbed out and brought back', async () => {
     await goTo(page, 'Clean');
     await addStep(page, 'Crop');
-    await drag(page, [0.5, 0.5], [0.52, 0.5]);
-    await drag(page, [0.12, 0.07], [0.88, 0.95]);
+    await drag(page, [0.3, 0.14], [0.7, 0.9]);
+    await expect(page.locator('.step', { hasText: 'Crop' }).locator('.words')).toContainText('×');
     await page.keyboard.press('Escape');
     await addStep(page, 'Area lift');
-    await drag(page, [0.16, 0.12], [0.16, 0.12]);
+    await drag(page, [0.33, 0.18], [0.33, 0.18]);
     await expect(page.locator('.step', { hasText: 'Area lift' })).toContainText('found:');
     await settled(page);
     const found = await page.locator('.step', { hasText: 'Area lift' }).locator('.words').textContent();
-    await drag(page, [0.16, 0.12], [0.2, 0.16]);
+    await drag(page, [0.33, 0.18], [0.36, 0.21]);
     await expect(page.locator('.step', { hasText: 'Area lift' })).toContainText('tolerance');
     await page.keyboard.press('Control+z');
     await expect(page.locator('.step', { hasText: 'Area lift' }).locator('.words')).toHaveText(found ?? '');
@@ -48,17 +48,17 @@ test('a dropped picture becomes a mirrored, boxed cut file and is found again', 
 
   await test.step('steps are switched, moved and undone', async () => {
     const rub = page.locator('.step', { hasText: 'Rub out' });
-    await rub.getByRole('switch').click();
+    await rub.locator('.el-switch').click();
     await expect(rub).toHaveClass(/off/);
     await page.keyboard.press('Control+z');
     await expect(rub).not.toHaveClass(/off/);
     await rub.getByRole('button', { name: 'Rub out', expanded: false }).click();
     await rub.getByRole('button', { name: 'later' }).click();
-    await expect(page.locator('.step .name')).toHaveText(['Crop', 'Area lift', 'Bring back', 'Rub out', 'Sweep']);
+    await expect(page.locator('.step .names .name')).toHaveText(['Crop', 'Area lift', 'Bring back', 'Rub out', 'Sweep']);
     await page.keyboard.press('Control+z');
-    await expect(page.locator('.step .name')).toHaveText(['Crop', 'Area lift', 'Rub out', 'Bring back', 'Sweep']);
+    await expect(page.locator('.step .names .name')).toHaveText(['Crop', 'Area lift', 'Rub out', 'Bring back', 'Sweep']);
     await page.keyboard.press('Control+Shift+z');
-    await expect(page.locator('.step .name')).toHaveText(['Crop', 'Area lift', 'Bring back', 'Rub out', 'Sweep']);
+    await expect(page.locator('.step .names .name')).toHaveText(['Crop', 'Area lift', 'Bring back', 'Rub out', 'Sweep']);
     await page.keyboard.press('Control+z');
   });
 

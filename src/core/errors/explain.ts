@@ -10,6 +10,10 @@ type Rule = (d: ErrorDetails) => Explanation;
 
 const named = (d: ErrorDetails): string => (d['file'] === undefined ? 'The file' : `“${d['file']}”`);
 
+/** By how much a layout is over, in the directions in which it is. */
+const overWords = (d: ErrorDetails): string =>
+  [[d['overWidthMm'], 'wide'], [d['overHeightMm'], 'high']].filter(([over]) => Number(over) > 0).map(([over, way]) => `${over} mm too ${way}`).join(' and ');
+
 const RULES: { readonly [Code in ErrorCode]: Rule } = {
   emptyFile: (d) => ({ what: `${named(d)} is empty (0 bytes).`, todo: 'Ask for it again or export it once more, then drop it here.' }),
   notAPicture: (d) => ({
@@ -32,8 +36,9 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
   }),
   oneColour: () => ({ what: 'The picture is one flat colour, so there is no edge to follow.', todo: 'Choose another picture, or cut a rectangle of the size.' }),
   cropEmpty: () => ({ what: 'The crop lies outside the picture, so nothing would be left.', todo: 'Drag the crop over the part to keep.' }),
+  nothingThere: () => ({ what: 'That place is already clear or cropped away, so there is nothing to take out.', todo: 'Point at a part of the art that is still there, or switch off the step before.' }),
   doesNotFit: (d) => ({
-    what: `The sheet is too small: the layout is ${d['overWidthMm']} mm too wide and ${d['overHeightMm']} mm too high for the cut area.`,
+    what: `The sheet is too small: the layout is ${overWords(d)} for the cut area.`,
     todo: 'Make the design smaller, lay out fewer copies, turn it, or choose a larger sheet.',
   }),
   tooIntricate: (d) => ({

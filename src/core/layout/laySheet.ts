@@ -105,10 +105,14 @@ function usedRect(origin: SheetSettings['origin'], area: RectMm, widthMm: number
 
 export const fits = (sheet: Sheet): boolean => sheet.over.widthMm === 0 && sheet.over.heightMm === 0;
 
-/** @throws AppError `doesNotFit` with how much is missing each way. */
+/** What is wrong with a sheet that does not fit, `doesNotFit` with how much is missing each way; undefined when it fits. */
+export const misfit = (sheet: Sheet): AppError | undefined =>
+  fits(sheet) ? undefined : new AppError('doesNotFit', { overWidthMm: roundUp(sheet.over.widthMm), overHeightMm: roundUp(sheet.over.heightMm) });
+
+/** @throws AppError `doesNotFit`. */
 export function assertFits(sheet: Sheet): void {
-  if (fits(sheet)) return;
-  throw new AppError('doesNotFit', { overWidthMm: roundUp(sheet.over.widthMm), overHeightMm: roundUp(sheet.over.heightMm) });
+  const error = misfit(sheet);
+  if (error !== undefined) throw error;
 }
 
 const roundUp = (length: number): number => Math.ceil(length * 10) / 10;

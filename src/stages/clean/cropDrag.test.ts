@@ -6,11 +6,17 @@ const rect = { xPx: 20, yPx: 30, widthPx: 100, heightPx: 60 };
 
 describe('crop frame', () => {
   it('is held by its corners, edges and inside', () => {
-    expect(cropHoldAt(rect, 21, 29, 3)).toBe('nw');
-    expect(cropHoldAt(rect, 120, 60, 3)).toBe('e');
-    expect(cropHoldAt(rect, 60, 90, 3)).toBe('s');
-    expect(cropHoldAt(rect, 60, 60, 3)).toBe('move');
-    expect(cropHoldAt(rect, 5, 5, 3)).toBe('new');
+    expect(cropHoldAt(rect, 21, 29, 3, 300, 200)).toBe('nw');
+    expect(cropHoldAt(rect, 120, 60, 3, 300, 200)).toBe('e');
+    expect(cropHoldAt(rect, 60, 90, 3, 300, 200)).toBe('s');
+    expect(cropHoldAt(rect, 60, 60, 3, 300, 200)).toBe('move');
+    expect(cropHoldAt(rect, 5, 5, 3, 300, 200)).toBe('new');
+  });
+
+  it('starts anew inside a frame around the whole picture, which cannot move', () => {
+    const whole = { xPx: 0, yPx: 0, widthPx: 300, heightPx: 200 };
+    expect(cropHoldAt(whole, 150, 100, 3, 300, 200)).toBe('new');
+    expect(cropHoldAt(whole, 299, 100, 3, 300, 200)).toBe('e');
   });
 
   it('grows by an edge, moves as a whole, starts anew', () => {

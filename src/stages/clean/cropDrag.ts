@@ -3,8 +3,11 @@ import type { RectPx } from '../../core/raster/crop.ts';
 /** Part of a crop frame that is dragged: an edge, a corner, the whole, or a new frame. */
 export type CropHold = 'n' | 's' | 'w' | 'e' | 'nw' | 'ne' | 'sw' | 'se' | 'move' | 'new';
 
-/** What lies under a point: a handle within `reach` of it, the inside, or nothing of the frame. */
-export function cropHoldAt(rect: RectPx, x: number, y: number, reach: number): CropHold {
+/**
+ * What lies under a point: a handle within `reach` of it, the inside, or nothing of the frame. A frame around the whole picture of the given size
+ * has nowhere to move to, so a drag inside it draws a new one.
+ */
+export function cropHoldAt(rect: RectPx, x: number, y: number, reach: number, widthPx: number, heightPx: number): CropHold {
   const right = rect.xPx + rect.widthPx;
   const bottom = rect.yPx + rect.heightPx;
   const near = (a: number, b: number): boolean => Math.abs(a - b) <= reach;
@@ -13,7 +16,8 @@ export function cropHoldAt(rect: RectPx, x: number, y: number, reach: number): C
   const vertical = near(y, rect.yPx) ? 'n' : near(y, bottom) ? 's' : '';
   const horizontal = near(x, rect.xPx) ? 'w' : near(x, right) ? 'e' : '';
   const hold = `${vertical}${horizontal}`;
-  return hold === '' ? 'move' : (hold as CropHold);
+  if (hold !== '') return hold as CropHold;
+  return rect.widthPx === widthPx && rect.heightPx === heightPx ? 'new' : 'move';
 }
 
 /**

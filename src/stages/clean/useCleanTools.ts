@@ -79,8 +79,9 @@ export function useCleanTools(reach: () => number) {
       else if (current !== undefined) bench.commit('Colour lift: colour', { ...job.value, recipe: withChanged<'colourLift'>(job.value.recipe, current.id, { colour }) });
     } else if (tool.value === 'rubOut' || tool.value === 'bringBack') {
       brush.begin(point, event.shiftKey);
-    } else if (current?.kind === 'crop') {
-      hold.value = { kind: cropHoldAt(current.rect, point.x, point.y, reach()), from: point, step: current };
+    } else if (current?.kind === 'crop' && bench.picture !== undefined) {
+      const { widthPx, heightPx } = bench.picture;
+      hold.value = { kind: cropHoldAt(current.rect, point.x, point.y, reach(), widthPx, heightPx), from: point, step: current };
     }
   }
 

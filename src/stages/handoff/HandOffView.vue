@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { ElMessage, ElMessageBox } from 'element-plus';
 import { computed, ref } from 'vue';
-import { AppError, asAppError } from '../../core/errors/appError.ts';
+import { asAppError } from '../../core/errors/appError.ts';
 import { explain } from '../../core/errors/explain.ts';
 import { PROCESSES } from '../../core/job/processes.ts';
-import { assertFits, fits } from '../../core/layout/laySheet.ts';
+import { assertFits, misfit } from '../../core/layout/laySheet.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -42,11 +42,8 @@ const draw: DrawScene = (context, at) => {
 const blocked = computed(() => {
   if (bench.result?.problem !== undefined) return explain(bench.result.problem);
   if (sheet.value === undefined) return { what: 'There is no sheet yet.', todo: 'Bring in a picture first.' };
-  if (!fits(sheet.value)) {
-    const { widthMm, heightMm } = sheet.value.over;
-    return explain(new AppError('doesNotFit', { overWidthMm: Math.ceil(widthMm * 10) / 10, overHeightMm: Math.ceil(heightMm * 10) / 10 }));
-  }
-  return undefined;
+  const error = misfit(sheet.value);
+  return error === undefined ? undefined : explain(error);
 });
 
 /** A sheet that goes against its process leaves only when that is confirmed. */

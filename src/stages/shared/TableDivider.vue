@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { ref } from 'vue';
 
-/** The upright line between two views; `modelValue` is its place as a share of the table's width. */
+/**
+ * The upright line between two views; `modelValue` is its place as a share of the table's width. It is held by its grip at the foot alone, so that a
+ * brush or a crop can start anywhere on the table.
+ */
 const props = defineProps<{ modelValue: number; left: string; right: string }>();
 const emit = defineEmits<{ 'update:modelValue': [share: number] }>();
 
@@ -43,8 +46,7 @@ function key(event: KeyboardEvent): void {
   bottom: 0;
   width: 13px;
   margin-left: -6.5px;
-  cursor: ew-resize;
-  touch-action: none;
+  pointer-events: none;
 }
 .divider::before {
   content: '';
@@ -55,14 +57,16 @@ function key(event: KeyboardEvent): void {
 }
 .grip {
   position: absolute;
-  top: 50%;
-  left: -2px;
-  width: 17px;
-  height: 40px;
-  margin-top: -20px;
+  bottom: 4px;
+  left: -4.5px;
+  width: 22px;
+  height: 32px;
   border-radius: 8px;
+  pointer-events: auto;
+  cursor: ew-resize;
+  touch-action: none;
   background: var(--ink);
-  box-shadow: inset 6px 0 0 -4.5px var(--paper), inset -6px 0 0 -4.5px var(--paper);
+  box-shadow: inset 8px 0 0 -6.5px var(--paper), inset -8px 0 0 -6.5px var(--paper);
 }
 .divider:focus-visible {
   outline: 2px solid var(--madder);
@@ -79,9 +83,9 @@ function key(event: KeyboardEvent): void {
   white-space: nowrap;
 }
 .left {
-  right: 14px;
+  right: 22px;
 }
 .right {
-  left: 14px;
+  left: 22px;
 }
 </style>
