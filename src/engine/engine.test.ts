@@ -114,7 +114,7 @@ describe('engine', () => {
     const { pictureKey } = await engine.open(files.png.slice(), 'disc.png');
     const reach = await engine.reach({ pictureKey, job: job(), recipe: [], at: { xPx: 2, yPx: 2 } });
     expect(reach.areaByLevel[Math.round(reach.tolerance * 10)]).toBeGreaterThan(3000);
-    expect(await code(engine.reach({ pictureKey, job: job(), recipe: [], at: { xPx: 900, yPx: 2 } }))).toBe('badValue');
+    expect(await code(engine.reach({ pictureKey, job: job(), recipe: [], at: { xPx: 900, yPx: 2 } }))).toBe('nothingThere');
     const part = await engine.region({ pictureKey, xPx: 30, yPx: 20, widthPx: 20, heightPx: 20, outWidth: 10, outHeight: 10 });
     expect([part.width, part.data[0]]).toEqual([10, 20]);
     expect(await code(engine.region({ pictureKey, cleanKey: 'old', xPx: 0, yPx: 0, widthPx: 1, heightPx: 1, outWidth: 1, outHeight: 1 }))).toBe('cancelled');

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElMessage, ElMessageBox } from 'element-plus';
 import { computed, ref } from 'vue';
-import { asAppError } from '../../core/errors/appError.ts';
+import { AppError, asAppError } from '../../core/errors/appError.ts';
 import { explain } from '../../core/errors/explain.ts';
 import { PROCESSES } from '../../core/job/processes.ts';
 import { assertFits, misfit } from '../../core/layout/laySheet.ts';
