@@ -4,22 +4,27 @@ import { piecesOf } from '../outline/pieces.ts';
 
 /** A place that will not cut or weed well. */
 export interface Finding {
-  readonly kind: 'smallPiece' | 'smallHole' | 'coarsePicture';
+  readonly kind: 'smallPiece' | 'smallHole' | 'island' | 'coarsePicture';
   /** Where, in mm on the design. */
   readonly xMm: number;
   readonly yMm: number;
-  /** How small: mm² for pieces and holes, dots per inch for the picture. */
+  /** How small: mm² for pieces, holes and islands, dots per inch for the picture. */
   readonly size: number;
 }
 
 export interface CheckLimits {
   readonly leastPieceMm2: number;
+  /** Whether the art is cut out of the film, so that a hole in it is an island that nothing holds. */
+  readonly artIsOpening: boolean;
 }
 
 /** Below this many picture pixels on a mm, edges are guessed rather than read: 60 dots per inch. */
 const COARSE_PX_PER_MM = 60 / 25.4;
 
-/** Looks for pieces and holes that are too small at the finished size, smallest first, and for a picture that is too coarse for it. */
+/**
+ * Looks for pieces and holes that are too small at the finished size, smallest first, for islands of a stencil, and for a picture that is too coarse
+ * for the size.
+ */
 export function cutCheck(design: Design, limits: CheckLimits): Finding[] {
   const findings: Finding[] = [];
   for (const { curves } of design.layers) {
@@ -27,7 +32,8 @@ export function cutCheck(design: Design, limits: CheckLimits): Finding[] {
       if (piece.area < limits.leastPieceMm2) findings.push({ kind: 'smallPiece', ...ringMiddle(curves, piece.outer), size: piece.area });
       for (const hole of piece.holes) {
         const area = Math.abs(ringArea(curves, hole));
-        if (area < limits.leastPieceMm2) findings.push({ kind: 'smallHole', ...ringMiddle(curves, hole), size: area });
+        if (limits.artIsOpening) findings.push({ kind: 'island', ...ringMiddle(curves, hole), size: area });
+        else if (area < limits.leastPieceMm2) findings.push({ kind: 'smallHole', ...ringMiddle(curves, hole), size: area });
       }
     }
   }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import { disc, polygon } from '../../../tests/fixtures/shapes.ts';
+import { disc, polygon, sampled } from '../../../tests/fixtures/shapes.ts';
 import { makeDesign, type Design } from '../assemble/design.ts';
 import { overBlankMm, placeOnBlank } from '../assemble/placeOnBlank.ts';
 import { cutCheck } from '../check/cutCheck.ts';
@@ -112,13 +112,23 @@ describe('laySheet', () => {
 describe('checks', () => {
   it('finds what is too small at the finished size, smallest first, and a coarse picture', () => {
     const dots = outlineOf(disc(80, 80, 30, 40, 20));
+    const limits = { leastPieceMm2: 2, artIsOpening: false };
     const large = makeDesign('film', dots, { by: 'width', sizeMm: 40, turnDeg: 0 });
-    expect(cutCheck(large, { leastPieceMm2: 2 }).map(({ kind }) => kind)).toEqual(['coarsePicture']);
+    expect(cutCheck(large, limits).map(({ kind }) => kind)).toEqual(['coarsePicture']);
     const small = makeDesign('film', dots, { by: 'width', sizeMm: 1, turnDeg: 0 });
-    const [finding] = cutCheck(small, { leastPieceMm2: 2 });
+    const [finding] = cutCheck(small, limits);
     expect(finding.kind).toBe('smallPiece');
     expect(finding.size).toBeCloseTo(Math.PI / 4, 1);
     expect(finding.xMm).toBeCloseTo(0.5, 1);
+  });
+
+  it('warns of islands where the art is cut out, of any size, and calls the same place a hole elsewhere', () => {
+    const ringShape = sampled(80, 80, (x, y) => Math.abs(Math.hypot(x - 40, y - 40) - 22.5) <= 7.5);
+    const ring = makeDesign('film', outlineOf(ringShape), { by: 'width', sizeMm: 60, turnDeg: 0 });
+    expect(cutCheck(ring, { leastPieceMm2: 2, artIsOpening: false }).map(({ kind }) => kind)).toEqual(['coarsePicture']);
+    const [island] = cutCheck(ring, { leastPieceMm2: 2, artIsOpening: true });
+    expect(island.kind).toBe('island');
+    expect(island.size).toBeCloseTo(Math.PI * 15 ** 2, -1);
   });
 
   it('counts real colours and not the mixtures between them', () => {

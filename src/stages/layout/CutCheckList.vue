@@ -25,7 +25,7 @@ function leaveOut(finding: Finding): void {
   <ol>
     <li v-for="(finding, index) in shown" :key="index" :class="{ chosen: index === chosen }">
       <button type="button" class="words" @click="emit('choose', index === chosen ? undefined : index)"><b>{{ index + 1 }}</b> {{ findingWords(finding) }}</button>
-      <button v-if="finding.kind !== 'coarsePicture'" type="button" class="plain-button" title="Leave out pieces and holes up to this size" @click="leaveOut(finding)">Drop</button>
+      <button v-if="finding.kind === 'smallPiece' || finding.kind === 'smallHole'" type="button" class="plain-button" title="Leave out pieces and holes up to this size" @click="leaveOut(finding)">Drop</button>
     </li>
   </ol>
   <button v-if="findings.length > SHOWN" type="button" class="plain-button" @click="all = !all">{{ all ? 'Show fewer' : `Show all ${findings.length}` }}</button>

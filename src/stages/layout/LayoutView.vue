@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CopyDocument, Crop, Files, Switch, WarningFilled } from '@element-plus/icons-vue';
+import { CopyDocument, Crop, Files, Switch, CircleCheck, WarningFilled } from '@element-plus/icons-vue';
 import { TransitionPresets, useTransition } from '@vueuse/core';
 import { ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
@@ -126,7 +126,7 @@ const readout = computed(() => {
         <label class="row"><span>Origin</span><ChoiceInput class="narrow" small :model-value="layout.sheet.origin" :choices="ORIGINS" label="Origin corner" @choose="setSheet({ origin: $event })" /></label>
       </TrayCard>
       <TrayCard title="Cut check" :mark="cut !== undefined && cut.findings.length > 0 ? 'warning' : undefined" :about="cut === undefined ? 'nothing to check yet' : cut.findings.length === 0 ? 'nothing found' : cut.findings.length === 1 ? '1 place to look at' : `${cut.findings.length} places to look at`">
-        <template #icon><WarningFilled /></template>
+        <template #icon><component :is="cut !== undefined && cut.findings.length === 0 ? CircleCheck : WarningFilled" /></template>
         <CutCheckList v-if="cut !== undefined && cut.findings.length > 0" :findings="cut.findings" :chosen="chosenPin" @choose="chosenPin = $event" />
       </TrayCard>
     </template>

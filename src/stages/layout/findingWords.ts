@@ -8,6 +8,8 @@ export function findingWords(finding: Finding): string {
       return `Piece of ${trimNumber(finding.size, 2)} mm²: may lift with the knife`;
     case 'smallHole':
       return `Hole of ${trimNumber(finding.size, 2)} mm²: hard to weed`;
+    case 'island':
+      return `Island of ${trimNumber(finding.size, 1)} mm²: nothing holds it, it falls out`;
     case 'coarsePicture':
       return `Only ${Math.round(finding.size)} dots per inch at this size: edges are guessed`;
   }

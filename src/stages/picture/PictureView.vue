@@ -70,7 +70,7 @@ const USES = { unknown: 'not asked yet', ours: 'our own', allowed: 'may be used'
 const judgement = computed(() => {
   const { picture, result, resolutionPxPerMm } = bench;
   if (picture === undefined || resolutionPxPerMm === undefined) return undefined;
-  const tooSmall = result?.cut?.findings.filter((finding) => finding.kind !== 'coarsePicture').length;
+  const tooSmall = result?.cut?.findings.filter((finding) => finding.kind === 'smallPiece' || finding.kind === 'smallHole').length;
   return judge({ look: picture.look, dpi: resolutionPxPerMm * 25.4, tooSmall, leastPieceMm2: PROCESSES[job.value.process].leastPieceMm2 });
 });
 const facts = computed(() => {

@@ -66,7 +66,10 @@ function key(event: KeyboardEvent): void {
   cursor: ew-resize;
   touch-action: none;
   background: var(--ink);
-  box-shadow: inset 8px 0 0 -6.5px var(--paper), inset -8px 0 0 -6.5px var(--paper);
+  background-image: linear-gradient(90deg, transparent 7px, var(--paper) 7px 9px, transparent 9px 13px, var(--paper) 13px 15px, transparent 15px);
+  background-size: 100% 14px;
+  background-position: center;
+  background-repeat: no-repeat;
 }
 .divider:focus-visible {
   outline: 2px solid var(--madder);

@@ -1,0 +1,84 @@
+import { spawn } from 'node:child_process';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBuild } from './build.mjs';
+import { ensurePackages, root } from './setup.mjs';
+
+/**
+ * The pictures of docs/screenshots, taken in the running application on the demo jobs. Each view says its job, its stage and what is done before
+ * the picture is taken.
+ */
+const VIEWS = [
+  { name: 'shelf' },
+  { name: 'picture', job: 'Bell buoy tote', stage: 'Picture' },
+  { name: 'clean', job: 'Crew crest', stage: 'Clean', async act(page) {
+    await page.getByRole('button', { name: /^Area lift/ }).click();
+  } },
+  { name: 'clean-pull', job: 'Landing stage', stage: 'Clean', async act(page) {
+    await page.getByRole('button', { name: 'Add a step' }).click();
+    await page.getByRole('menuitem', { name: 'Area lift' }).click();
+    await pull(page, [0.3, 0.3], [0.38, 0.42]);
+  } },
+  { name: 'separate', job: 'Crew crest', stage: 'Separate' },
+  { name: 'assemble', job: 'Crew crest', stage: 'Assemble' },
+  { name: 'layout', job: 'Crew crest', stage: 'Lay out' },
+  { name: 'layout-copies', job: 'Heron glasses', stage: 'Lay out' },
+  { name: 'layout-dark', job: 'Duck race soap', stage: 'Lay out', theme: 'dark' },
+  { name: 'clean-dark', job: 'Crew crest', stage: 'Clean', theme: 'dark' },
+  { name: 'hand-off', job: 'Crew crest', stage: 'Hand off' },
+];
+
+/** Presses at one place of the light table and pulls to another without letting go; places are shares of its size. */
+async function pull(page, from, to) {
+  const box = await page.locator('.surface').boundingBox();
+  await page.mouse.move(box.x + from[0] * box.width, box.y + from[1] * box.height);
+  await page.mouse.down();
+  await page.waitForTimeout(2500);
+  await page.mouse.move(box.x + to[0] * box.width, box.y + to[1] * box.height, { steps: 5 });
+}
+
+/** Starts the application on a free port and gives its address. */
+function serve() {
+  const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'] });
+  return new Promise((resolve, reject) => {
+    server.on('exit', (code) => reject(new Error(`the server ended with ${code}`)));
+    server.stdout.on('data', (text) => {
+      const address = /http:\S+/.exec(String(text))?.[0];
+      if (address !== undefined) resolve({ server, address });
+    });
+  });
+}
+
+ensurePackages();
+ensureBuild();
+const { chromium } = await import('@playwright/test');
+const wanted = process.argv.slice(2);
+const folder = join(root, 'docs/screenshots');
+mkdirSync(folder, { recursive: true });
+const { server, address } = await serve();
+const browser = await chromium.launch({ executablePath: process.env.LIMNER_CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+try {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(address);
+  await page.getByRole('button', { name: 'Open Crew crest' }).waitFor({ timeout: 90_000 });
+  await page.locator('.bringing').waitFor({ state: 'detached', timeout: 90_000 });
+  for (const { name, job, stage, theme, act } of VIEWS) {
+    if (wanted.length > 0 && !wanted.includes(name)) continue;
+    await page.evaluate((chosen) => localStorage.setItem('limner.theme', chosen), theme ?? 'light');
+    await page.goto(address);
+    await page.getByRole('button', { name: 'Open Crew crest' }).waitFor();
+    if (job !== undefined) {
+      await page.getByRole('button', { name: `Open ${job}`, exact: true }).click();
+      await page.locator('.tab', { hasText: stage }).first().click();
+      await page.locator('.readout [role="status"]').getByText('last').waitFor({ timeout: 60_000 });
+      await act?.(page);
+      await page.waitForTimeout(1200);
+    }
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+    await page.mouse.up();
+    process.stdout.write(`docs/screenshots/${name}.png\n`);
+  }
+} finally {
+  await browser.close();
+  server.kill();
+}
