@@ -47,7 +47,7 @@ const EMPTY = new Int32Array(0);
 class Flood {
   readonly levels: Uint8Array;
   done = 0;
-  private readonly words: Uint32Array;
+  private readonly words: Int32Array;
   private readonly table: DifferenceTable;
   private readonly buckets: Int32Array[] = Array.from({ length: MAX_LEVEL }, () => EMPTY);
   private readonly fill = new Int32Array(MAX_LEVEL);

@@ -70,19 +70,21 @@ class Tracer {
   }
 
   run(): void {
-    const { cells, visited, width, height } = this;
-    const fours = new Uint32Array(cells.buffer);
+    const fours = new Int32Array(this.cells.buffer);
+    for (let y = PAD; y < this.height - PAD; y++) this.scanRow(fours, y);
+  }
+
+  private scanRow(fours: Int32Array, y: number): void {
+    const { cells, visited, width } = this;
     const groups = width >> 2;
-    for (let y = PAD; y < height - PAD; y++) {
-      let before = 0;
-      for (let group = y * groups, end = group + groups; group < end; group++) {
-        const ink = fours[group] & ALL_INK;
-        if (ink === before) continue;
-        for (let i = group * 4 - 1, last = i + 4; i < last; i++) {
-          if (cells[i] < 128 && cells[i + 1] >= 128 && visited[i] === 0) this.trace(i);
-        }
-        before = (ink & LAST_INK) === 0 ? 0 : ALL_INK;
+    let before = 0;
+    for (let group = y * groups, end = group + groups; group < end; group++) {
+      const ink = fours[group] & ALL_INK;
+      if (ink === before) continue;
+      for (let i = group * 4 - 1, last = i + 4; i < last; i++) {
+        if (cells[i] < 128 && cells[i + 1] >= 128 && visited[i] === 0) this.trace(i);
       }
+      before = (ink & LAST_INK) === 0 ? 0 : ALL_INK;
     }
   }
 

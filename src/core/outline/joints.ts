@@ -38,6 +38,7 @@ export class JointFinder {
 
   divide(section: Section): Segment[] {
     const last = section.n - 1;
+    if (isStraight(section, 0, last, this.options.straightPx)) return [this.segment(section, 0, last)];
     const forward = this.march(section, 0, last);
     if (forward.length === 0) return [this.segment(section, 0, last)];
     const backward = this.marchBack(section, last, forward.length);
