@@ -4,8 +4,8 @@ import { MAX_TOLERANCE } from '../../src/core/clean/steps/areaLift.ts';
 import { artFromPicture, pictureFromArt } from '../../src/core/raster/art.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { pxPerMmFromDpi } from '../../src/core/units/length.ts';
-import { writePng } from '../../src/formats/picture/writePng.ts';
 import { autoOrNumber, oneInput, required } from '../arguments.ts';
+import { encodeFile } from '../encodeFile.ts';
 import { readPicture, writeBytes } from '../files.ts';
 import { Timings } from '../timings.ts';
 import type { Command } from './command.ts';
@@ -35,7 +35,7 @@ export const lift: Command = {
     }
     const options = { tolerance, everywhere: parsed.values.has('everywhere'), enclosed: parsed.values.has('enclosed'), soft: !parsed.values.has('hard') };
     const outcome = await timings.measure('lift', () => finish(liftAt(artFromPicture(picture), x, y, options)));
-    await timings.measure('write', () => writeBytes(out, writePng(pictureFromArt(outcome.art), statedDpi === undefined ? undefined : pxPerMmFromDpi(statedDpi))));
+    await timings.measure('write', async () => writeBytes(out, await encodeFile(pictureFromArt(outcome.art), statedDpi === undefined ? undefined : pxPerMmFromDpi(statedDpi))));
     console.out(`tolerance ${outcome.tolerance}, ${outcome.areaPx2} px lifted${outcome.enclosed > 0 ? `, ${outcome.enclosed} enclosed areas` : ''}\n`);
     if (parsed.values.has('timings')) console.out(timings.lines());
     return 0;

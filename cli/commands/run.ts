@@ -9,11 +9,11 @@ import { assertFits } from '../../src/core/layout/laySheet.ts';
 import { nodeCount } from '../../src/core/outline/curves.ts';
 import { piecesOf } from '../../src/core/outline/pieces.ts';
 import { finish } from '../../src/core/task/task.ts';
-import { writePng } from '../../src/formats/picture/writePng.ts';
 import { writeSheetSvg } from '../../src/formats/svg/writeSvg.ts';
 import { pictureFromArt } from '../../src/core/raster/art.ts';
 import { cleanPicture, cutArt, type CutResult } from '../../src/engine/pipeline.ts';
 import { required } from '../arguments.ts';
+import { encodeFile } from '../encodeFile.ts';
 import { readBytes, readPicture, writeBytes } from '../files.ts';
 import { Timings } from '../timings.ts';
 import type { Command } from './command.ts';
@@ -97,7 +97,7 @@ async function runOne(job: Job, input: string, out: string, name: string): Promi
     measures = { ...measuresOf(cut), steps: clean.steps };
     assertFits(cut.sheet);
     await write(`${name}.svg`, writeSheetSvg(cut.sheet, job.assembly.films[0], `${job.name}: ${name}`, job.handOff.cutAs));
-    await write(`${name}.png`, writePng(pictureFromArt(clean.art), cut.design.resolution));
+    await write(`${name}.png`, await encodeFile(pictureFromArt(clean.art), cut.design.resolution));
     return { input: basename(input), ok: true, files, warnings, ...measures, ms: timings.record };
   } catch (error) {
     return { input: basename(input), ok: false, error: plainFromError(error), files, warnings, ...measures, ms: timings.record };

@@ -7,12 +7,16 @@ const SIGNATURE_AND_HEADER = 8 + 25;
 export function writePng(picture: Rgba8, pxPerMm?: number): Uint8Array<ArrayBuffer> {
   const { width, height, data } = picture;
   const plain = encode({ width, height, data: new Uint8Array(data.buffer, data.byteOffset, data.byteLength), channels: 4, depth: 8 }, { zlib: { level: 2 } });
-  if (pxPerMm === undefined) return new Uint8Array(plain);
+  return pxPerMm === undefined ? new Uint8Array(plain) : withResolution(plain, pxPerMm);
+}
+
+/** The PNG file with its physical resolution stated. The file must not state one yet. */
+export function withResolution(png: Uint8Array, pxPerMm: number): Uint8Array<ArrayBuffer> {
   const chunk = physChunk(Math.round(pxPerMm * 1000));
-  const file = new Uint8Array(plain.length + chunk.length);
-  file.set(plain.subarray(0, SIGNATURE_AND_HEADER));
+  const file = new Uint8Array(png.length + chunk.length);
+  file.set(png.subarray(0, SIGNATURE_AND_HEADER));
   file.set(chunk, SIGNATURE_AND_HEADER);
-  file.set(plain.subarray(SIGNATURE_AND_HEADER), SIGNATURE_AND_HEADER + chunk.length);
+  file.set(png.subarray(SIGNATURE_AND_HEADER), SIGNATURE_AND_HEADER + chunk.length);
   return file;
 }
 
