@@ -173,8 +173,8 @@ class Sides {
       const dy = y[b] - y[a];
       const length2 = dx * dx + dy * dy;
       const t = length2 === 0 ? 0 : Math.max(0, Math.min(1, ((px - x[a]) * dx + (py - y[a]) * dy) / length2));
-      best = Math.min(best, Math.hypot(px - x[a] - t * dx, py - y[a] - t * dy));
+      best = Math.min(best, (px - x[a] - t * dx) ** 2 + (py - y[a] - t * dy) ** 2);
     }
-    return best;
+    return Math.sqrt(best);
   }
 }

@@ -23,20 +23,23 @@ export function sectionBetween(ring: Ring, fromIndex: number, toIndex: number, f
   const { n, x, y, along } = ring;
   const total = along[n];
   const last = toIndex > fromIndex ? toIndex : toIndex + n;
-  const xs: number[] = [from.x];
-  const ys: number[] = [from.y];
+  const xs = new Float64Array(last - fromIndex + 3);
+  const ys = new Float64Array(last - fromIndex + 3);
+  xs[0] = from.x;
+  ys[0] = from.y;
+  let count = 1;
   const start = along[fromIndex];
   const length = (along[toIndex] - start + total) % total || total;
   for (let k = fromIndex; k <= last; k++) {
-    const i = k % n;
-    const s = (along[i] - start + (k >= n ? total : 0));
+    const i = k < n ? k : k - n;
+    const s = along[i] - start + (k < n ? 0 : total);
     if (s < trimPx || s > length - trimPx) continue;
-    xs.push(x[i]);
-    ys.push(y[i]);
+    xs[count] = x[i];
+    ys[count++] = y[i];
   }
-  xs.push(to.x);
-  ys.push(to.y);
-  return makeSection(Float64Array.from(xs), Float64Array.from(ys), false);
+  xs[count] = to.x;
+  ys[count++] = to.y;
+  return makeSection(xs.subarray(0, count), ys.subarray(0, count), false);
 }
 
 /** A whole ring without corners, opened at point `start`, which is both first and last. */
@@ -54,7 +57,7 @@ export function closedSection(ring: Ring, start: number): Section {
 function makeSection(x: Float64Array, y: Float64Array, closed: boolean): Section {
   const n = x.length;
   const along = new Float64Array(n);
-  for (let k = 1; k < n; k++) along[k] = along[k - 1] + Math.hypot(x[k] - x[k - 1], y[k] - y[k - 1]);
+  for (let k = 1; k < n; k++) along[k] = along[k - 1] + Math.sqrt((x[k] - x[k - 1]) ** 2 + (y[k] - y[k - 1]) ** 2);
   const known: (End | undefined)[] = new Array<End | undefined>(n);
   const joint = (k: number): End => {
     const kept = known[k];
@@ -75,6 +78,12 @@ function smoothed(x: Float64Array, y: Float64Array, along: Float64Array, k: numb
   // Not further to one side than to the other, so that the ends of a section do not tilt the joint.
   const room = closed ? total / 4 : Math.min(along[k], total - along[k]);
   const half = Math.max(0.9, Math.min(SMOOTH_PX, room));
+  const reach = half * 1.05;
+  const span = closed ? n - 1 : n;
+  let first = k;
+  while (first > (closed ? k - n + 1 : 0) && alongAt(along, k, span, total) - alongAt(along, first - 1, span, total) <= half) first--;
+  let last = k;
+  while (last < (closed ? k + n - 1 : n - 1) && alongAt(along, last + 1, span, total) - alongAt(along, k, span, total) <= half) last++;
   let s0 = 0;
   let s1 = 0;
   let s2 = 0;
@@ -86,62 +95,44 @@ function smoothed(x: Float64Array, y: Float64Array, along: Float64Array, k: numb
   let y0 = 0;
   let y1 = 0;
   let y2 = 0;
-  const take = (i: number, t: number): void => {
-    const w = 1 - (t / (half * 1.05)) ** 2;
-    if (w <= 0) return;
-    const t2 = t * t;
+  for (let j = first; j <= last; j++) {
+    const i = j < 0 ? j + span : j >= n ? j - span : j;
+    const t = alongAt(along, j, span, total) - along[k];
+    const share = t / reach;
+    const w = 1 - share * share;
+    const wt = w * t;
+    const wt2 = wt * t;
     const px = x[i] - x[k];
     const py = y[i] - y[k];
     s0 += w;
-    s1 += w * t;
-    s2 += w * t2;
-    s3 += w * t2 * t;
-    s4 += w * t2 * t2;
+    s1 += wt;
+    s2 += wt2;
+    s3 += wt2 * t;
+    s4 += wt2 * t * t;
     x0 += w * px;
-    x1 += w * t * px;
-    x2 += w * t2 * px;
+    x1 += wt * px;
+    x2 += wt2 * px;
     y0 += w * py;
-    y1 += w * t * py;
-    y2 += w * t2 * py;
-  };
-  take(k, 0);
-  const span = closed ? n - 1 : n;
-  for (let step = 1; step < n; step++) {
-    let i = k + step;
-    let t = 0;
-    if (i >= n) {
-      if (!closed) break;
-      i -= span;
-      t = total;
-    }
-    t += along[i] - along[k];
-    if (t > half) break;
-    take(i, t);
+    y1 += wt * py;
+    y2 += wt2 * py;
   }
-  for (let step = 1; step < n; step++) {
-    let i = k - step;
-    let t = 0;
-    if (i < 0) {
-      if (!closed) break;
-      i += span;
-      t = -total;
-    }
-    t += along[i] - along[k];
-    if (t < -half) break;
-    take(i, t);
-  }
-  const det = s0 * (s2 * s4 - s3 * s3) - s1 * (s1 * s4 - s2 * s3) + s2 * (s1 * s3 - s2 * s2);
+  // The normal equations' first two unknowns, place and direction, by cofactors.
+  const c00 = s2 * s4 - s3 * s3;
+  const c01 = s2 * s3 - s1 * s4;
+  const c02 = s1 * s3 - s2 * s2;
+  const c11 = s0 * s4 - s2 * s2;
+  const c12 = s1 * s2 - s0 * s3;
+  const det = s0 * c00 + s1 * c01 + s2 * c02;
   if (Math.abs(det) < 1e-9) return plain(x, y, k, closed);
-  const solve = (m0: number, m1: number, m2: number): [number, number] => [
-    (m0 * (s2 * s4 - s3 * s3) - s1 * (m1 * s4 - s3 * m2) + s2 * (m1 * s3 - s2 * m2)) / det,
-    (s0 * (m1 * s4 - m2 * s3) - m0 * (s1 * s4 - s2 * s3) + s2 * (s1 * m2 - s2 * m1)) / det,
-  ];
-  const [ax, bx] = solve(x0, x1, x2);
-  const [ay, by] = solve(y0, y1, y2);
-  const length = Math.hypot(bx, by);
+  const dx = (x0 * c01 + x1 * c11 + x2 * c12) / det;
+  const dy = (y0 * c01 + y1 * c11 + y2 * c12) / det;
+  const length = Math.sqrt(dx * dx + dy * dy);
   if (length < 1e-9) return plain(x, y, k, closed);
-  return { x: x[k] + ax, y: y[k] + ay, dx: bx / length, dy: by / length, free: false };
+  return { x: x[k] + (x0 * c00 + x1 * c01 + x2 * c02) / det, y: y[k] + (y0 * c00 + y1 * c01 + y2 * c02) / det, dx: dx / length, dy: dy / length, free: false };
 }
+
+/** Distance along at point `j`, which may lie up to one turn of `span` points before or after a closed section's own. */
+const alongAt = (along: Float64Array, j: number, span: number, total: number): number => (j < 0 ? along[j + span] - total : j >= along.length ? along[j - span] + total : along[j]);
 
 function plain(x: Float64Array, y: Float64Array, k: number, closed: boolean): End {
   const n = x.length;

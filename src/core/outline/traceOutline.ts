@@ -79,12 +79,19 @@ function ringOf(points: Float64Array, from: number, to: number): Ring {
   const x = new Float64Array(n);
   const y = new Float64Array(n);
   const along = new Float64Array(n + 1);
+  let atX = points[2 * to - 2];
+  let atY = points[2 * to - 1];
+  let before = 0;
   for (let k = 0; k < n; k++) {
-    x[k] = points[2 * (from + k)];
-    y[k] = points[2 * (from + k) + 1];
-    if (k > 0) along[k] = along[k - 1] + Math.hypot(x[k] - x[k - 1], y[k] - y[k - 1]);
+    const nextX = points[2 * (from + k)];
+    const nextY = points[2 * (from + k) + 1];
+    const step = Math.sqrt((nextX - atX) ** 2 + (nextY - atY) ** 2);
+    if (k > 0) along[k] = along[k - 1] + step;
+    else before = step;
+    x[k] = atX = nextX;
+    y[k] = atY = nextY;
   }
-  along[n] = along[n - 1] + Math.hypot(x[0] - x[n - 1], y[0] - y[n - 1]);
+  along[n] = along[n - 1] + before;
   return { n, x, y, along };
 }
 

@@ -4,7 +4,7 @@ import { wordsOf } from '../raster/raster.ts';
 import { lumaAt } from './luma.ts';
 
 /** Pixels looked at, at most. */
-const SAMPLES = 30_000;
+const SAMPLES = 10_000;
 
 /** The middle colour (per channel) of the pixels that are there and whose lightness on white lies from `least` to `most`; black when there is none. */
 export function toneOf(art: Art, least: number, most: number): Rgb {

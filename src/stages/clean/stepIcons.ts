@@ -1,6 +1,6 @@
-import { Brush, Crop, MagicStick, Opportunity, RefreshLeft, Sunrise } from '@element-plus/icons-vue';
+import { Brush, Crop, Filter, RefreshLeft, Sunny, Sunrise } from '@element-plus/icons-vue';
 import type { Component } from 'vue';
 import type { StepKindName } from '../../core/job/recipe.ts';
 
 /** Icons of the steps; each always stands next to its name. */
-export const STEP_ICONS: Readonly<Record<StepKindName, Component>> = { crop: Crop, areaLift: Sunrise, colourLift: Opportunity, rubOut: Brush, bringBack: RefreshLeft, sweep: MagicStick };
+export const STEP_ICONS: Readonly<Record<StepKindName, Component>> = { crop: Crop, areaLift: Sunrise, colourLift: Sunny, rubOut: Brush, bringBack: RefreshLeft, sweep: Filter };
