@@ -122,6 +122,8 @@ export const useBench = defineStore('bench', () => {
 
   const dragging = ref(false);
   let turn = 0;
+  /** The turn that is being worked on. Progress comes on a channel of its own and may arrive after the result it led to. */
+  let underWay = 0;
 
   /** Brings what is shown up to date: a reduced run first when the picture is large, then, unless something is being dragged, the whole one. */
   async function work(): Promise<void> {
@@ -129,6 +131,7 @@ export const useBench = defineStore('bench', () => {
     const current = job.value;
     if (opened === undefined || current === undefined) return;
     const mine = ++turn;
+    underWay = mine;
     try {
       const large = opened.widthPx * opened.heightPx > 1_600_000;
       if (large) await runOnce(opened.pictureKey, current, 'preview', mine);
@@ -136,7 +139,10 @@ export const useBench = defineStore('bench', () => {
     } catch (caught) {
       await onRunError(caught, mine);
     } finally {
-      if (mine === turn) busy.value = undefined;
+      if (mine === turn) {
+        underWay = 0;
+        busy.value = undefined;
+      }
     }
   }
 
@@ -144,7 +150,7 @@ export const useBench = defineStore('bench', () => {
     const held = cleanView.value?.key;
     const request = { pictureKey, job: current, quality };
     const done = await engine.run(held === undefined ? request : { ...request, haveView: held }, (share) => {
-      if (mine === turn) busy.value = share;
+      if (mine === underWay) busy.value = share;
     });
     if (mine !== turn) return;
     if (done.clean.view !== undefined) cleanView.value = markRaw({ key: done.clean.key, pixels: done.clean.view });
@@ -184,18 +190,30 @@ export const useBench = defineStore('bench', () => {
       saving.value = false;
       return;
     }
+    const changed = current.job !== present;
     try {
-      const next: ShelfEntry = { ...current, job: present, updatedAt: current.job === present ? current.updatedAt : Date.now(), stage: stage ?? current.stage };
-      const thumbnail = current.job === present || picture.value === undefined ? undefined : await engine.export({ pictureKey: picture.value.pictureKey, job: present, kind: 'thumbnail' }).catch(() => undefined);
-      const saved = await shelf.save(thumbnail === undefined ? next : { ...next, thumbnail });
+      const saved = await shelf.save({ ...current, job: present, updatedAt: changed ? Date.now() : current.updatedAt, stage: stage ?? current.stage });
       if (entry.value?.id === saved.id) entry.value = saved;
       saveError.value = undefined;
+      if (changed) void refreshThumbnail(saved);
     } catch (caught) {
       if (!isAppError(caught)) throw caught;
       saveError.value = caught;
     } finally {
       saving.value = false;
     }
+  }
+
+  /** The shelf's picture of the job follows when the engine finds time; the job itself is safe by then. */
+  async function refreshThumbnail({ id, job: present }: ShelfEntry): Promise<void> {
+    const pictureKey = picture.value?.pictureKey;
+    if (pictureKey === undefined) return;
+    const thumbnail = await engine.export({ pictureKey, job: present, kind: 'thumbnail' }).catch(() => undefined);
+    const now = entry.value?.id === id ? entry.value : await storage.get(id);
+    // A newer job brings its own.
+    if (thumbnail === undefined || now === undefined || (entry.value?.id === id && history?.present !== present)) return;
+    const saved = await shelf.save({ ...now, thumbnail }).catch(() => undefined);
+    if (saved !== undefined && entry.value?.id === id) entry.value = saved;
   }
 
   const resolutionPxPerMm = computed(() => {

@@ -1,0 +1,168 @@
+import { createPinia, disposePinia, setActivePinia, type Pinia } from 'pinia';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { createApp, nextTick } from 'vue';
+import { decodeFile } from '../../cli/decodeFile.ts';
+import { discFiles } from '../../tests/fixtures/files.ts';
+import { AppError } from '../core/errors/appError.ts';
+import { LocalEngine } from '../engine/localEngine.ts';
+import type { Engine, OnProgress, RunRequest, RunResult } from '../engine/protocol.ts';
+import { MemoryStorage } from '../storage/memoryStorage.ts';
+import { useBench } from './bench.ts';
+import { provideServices } from './services.ts';
+import { useShelf } from './shelf.ts';
+
+const files = await discFiles();
+const file = (name = 'disc.png'): File => new File([files.png.slice()], name);
+
+/** The real engine in-process, with a hand on when thumbnails come and whether the worker is lost. */
+class HeldEngine extends LocalEngine {
+  late: OnProgress | undefined;
+  loseNext = false;
+  thumbnails: Promise<void> = Promise.resolve();
+  opened = 0;
+
+  override open: Engine['open'] = (bytes, name) => {
+    this.opened++;
+    return super.open(bytes, name);
+  };
+  override async run(request: RunRequest, onProgress?: OnProgress): Promise<RunResult> {
+    if (this.loseNext) {
+      this.loseNext = false;
+      throw new AppError('workerLost');
+    }
+    this.late = onProgress;
+    return super.run(request, onProgress);
+  }
+  override export: Engine['export'] = async (request) => {
+    await this.thumbnails;
+    return super.export(request);
+  };
+}
+
+let engine: HeldEngine;
+let storage: MemoryStorage;
+let pinia: Pinia;
+
+function start(): { bench: ReturnType<typeof useBench>; shelf: ReturnType<typeof useShelf> } {
+  const app = createApp({});
+  provideServices(app, { engine, storage });
+  pinia = createPinia();
+  app.use(pinia);
+  setActivePinia(pinia);
+  return app.runWithContext(() => ({ bench: useBench(), shelf: useShelf() }));
+}
+
+async function until(isSo: () => boolean): Promise<void> {
+  for (let k = 0; k < 400 && !isSo(); k++) await new Promise((resolve) => setTimeout(resolve, 5));
+  expect(isSo()).toBe(true);
+}
+
+beforeEach(() => {
+  engine = new HeldEngine(decodeFile);
+  storage = new MemoryStorage();
+});
+afterEach(() => disposePinia(pinia));
+
+describe('bench', () => {
+  it('shows what the engine made of the job, and again after each change', async () => {
+    const { bench, shelf } = start();
+    await bench.open((await shelf.addFile(file())).id);
+    await until(() => bench.result?.cut !== undefined);
+    expect(bench.job?.name).toBe('Disc');
+    const before = bench.result;
+    bench.commit('Size', { ...bench.job!, assembly: { ...bench.job!.assembly, sizeMm: 33 } });
+    await until(() => bench.result !== before && bench.busy === undefined);
+    expect(bench.result?.cut?.design.widthMm).toBeCloseTo(33, 6);
+    bench.undo();
+    await until(() => Math.abs((bench.result?.cut?.design.widthMm ?? 0) - before!.cut!.design.widthMm) < 1e-6);
+  });
+
+  it('is not busy for ever when a word of progress arrives after the result', async () => {
+    const { bench, shelf } = start();
+    await bench.open((await shelf.addFile(file())).id);
+    await until(() => bench.result !== undefined && bench.busy === undefined);
+    engine.late?.(0.9);
+    await nextTick();
+    expect(bench.busy).toBeUndefined();
+  });
+
+  it('saves the job at once and its thumbnail when the engine finds time', async () => {
+    const { bench, shelf } = start();
+    const { id, thumbnail } = await shelf.addFile(file());
+    await bench.open(id);
+    await until(() => bench.result !== undefined);
+    let release = (): void => undefined;
+    engine.thumbnails = new Promise((resolve) => (release = resolve));
+    bench.commit('Name', { ...bench.job!, name: 'Saved', recipe: [{ kind: 'colourLift', id: 'a', enabled: true, v: 1, colour: '#ffffff', tolerance: 5, soft: true }] });
+    await bench.saveNow();
+    expect((await storage.get(id))?.job.name).toBe('Saved');
+    expect((await storage.get(id))?.thumbnail).toEqual(thumbnail);
+    release();
+    await until(() => bench.entry?.thumbnail?.length !== thumbnail?.length);
+    expect((await storage.get(id))?.job.name).toBe('Saved');
+  });
+
+  it('a thumbnail that comes late does not bring an older job back', async () => {
+    const { bench, shelf } = start();
+    const { id } = await shelf.addFile(file());
+    await bench.open(id);
+    await until(() => bench.result !== undefined);
+    let release = (): void => undefined;
+    engine.thumbnails = new Promise((resolve) => (release = resolve));
+    bench.commit('Name', { ...bench.job!, name: 'Older' });
+    await bench.saveNow();
+    bench.commit('Name', { ...bench.job!, name: 'Newer' });
+    release();
+    await bench.saveNow();
+    await new Promise((resolve) => setTimeout(resolve, 60));
+    expect((await storage.get(id))?.job.name).toBe('Newer');
+  });
+
+  it('opens the picture again when the worker was lost', async () => {
+    const { bench, shelf } = start();
+    await bench.open((await shelf.addFile(file())).id);
+    await until(() => bench.result !== undefined && bench.busy === undefined);
+    const opened = engine.opened;
+    const before = bench.result;
+    engine.loseNext = true;
+    bench.commit('Size', { ...bench.job!, assembly: { ...bench.job!.assembly, sizeMm: 44 } });
+    await until(() => bench.result !== before);
+    expect(engine.opened).toBe(opened + 1);
+    expect(bench.result?.cut?.design.widthMm).toBeCloseTo(44, 6);
+  });
+});
+
+describe('shelf', () => {
+  it('keeps nothing of a file that cannot be read, and says which one', async () => {
+    const { shelf } = start();
+    await expect(shelf.addFile(new File(['no picture at all, only a few words'], 'note.txt'))).rejects.toMatchObject({ code: 'notAPicture', details: { file: 'note.txt' } });
+    expect(await storage.list()).toEqual([]);
+  });
+
+  it('duplicates, renames, deletes and brings back', async () => {
+    const { shelf } = start();
+    const { id } = await shelf.addFile(file('duck-race.png'));
+    const copy = await shelf.duplicate(id);
+    expect(copy?.job.name).toBe('Duck race, copy');
+    await shelf.rename(id, '  Small ducks ');
+    expect((await storage.get(id))?.job.name).toBe('Small ducks');
+    await shelf.remove(id);
+    expect(shelf.entries.map((entry) => entry.id)).toEqual([copy?.id]);
+    await shelf.restore(id);
+    expect(shelf.entries).toHaveLength(2);
+    await shelf.remove(id);
+    await shelf.purgeDeleted();
+    expect(await storage.get(id)).toBeUndefined();
+    expect(await storage.picture(copy!.pictureId!)).toBeDefined();
+  });
+
+  it('opens a job from its archive as it was', async () => {
+    const { bench, shelf } = start();
+    const { id } = await shelf.addFile(file());
+    await bench.open(id);
+    const archive = await shelf.archiveOf(id);
+    const again = await shelf.addFile(new File([archive!.bytes], archive!.fileName));
+    expect(again.job).toEqual((await storage.get(id))?.job);
+    expect(again.id).not.toBe(id);
+  });
+});
