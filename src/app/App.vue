@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { ElMessage } from 'element-plus';
-import { onMounted, ref, watchEffect } from 'vue';
+import { onMounted, provide, ref, toRef, watchEffect } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { asAppError } from '../core/errors/appError.ts';
 import { CHOSEN_FILES } from '../stages/shared/pickFiles.ts';
@@ -9,6 +9,8 @@ import { tellError } from '../stages/shared/tellError.ts';
 import { useBench } from '../stores/bench.ts';
 import { useSettings } from '../stores/settings.ts';
 import { isArchive, useShelf } from '../stores/shelf.ts';
+import { SCREEN_SIZE } from '../ui/screenSize.ts';
+import ScreenSizeDialog from './ScreenSizeDialog.vue';
 
 const shelf = useShelf();
 const bench = useBench();
@@ -19,6 +21,17 @@ const dragOver = ref(false);
 const bringingIn = ref<string>();
 
 watchEffect(() => document.documentElement.classList.toggle('dark', settings.isDark));
+
+const measuring = ref(false);
+let whenMeasured = (): void => undefined;
+provide(SCREEN_SIZE, {
+  pxPerMm: toRef(settings, 'screenPxPerMm'),
+  isMeasured: toRef(settings, 'screenMeasured'),
+  measure(then) {
+    whenMeasured = then;
+    measuring.value = true;
+  },
+});
 
 onMounted(async () => {
   try {
@@ -81,6 +94,7 @@ useEventListener(window, CHOSEN_FILES as never, (event: CustomEvent<File[]>) => 
   <RouterView />
   <div v-if="dragOver" class="drop-veil"><p>Drop it anywhere</p></div>
   <div v-if="bringingIn !== undefined" class="bringing" role="status">Bringing in {{ bringingIn }}…</div>
+  <ScreenSizeDialog v-if="measuring" v-model="measuring" @taken="whenMeasured()" />
 </template>
 
 <style scoped>

@@ -13,7 +13,8 @@ export const useSettings = defineStore('settings', () => {
   const backdrop = useStorage<Backdrop>('limner.backdrop', 'hatch');
   /** CSS pixels on one mm of this screen; 96 dpi until it was measured. */
   const screenPxPerMm = useStorage('limner.screenPxPerMm', 96 / 25.4);
+  const screenMeasured = useStorage('limner.screenMeasured', false);
   const prefersDark = usePreferredDark();
   const isDark = computed(() => theme.value === 'dark' || (theme.value === 'auto' && prefersDark.value));
-  return { unit, theme, backdrop, screenPxPerMm, isDark };
+  return { unit, theme, backdrop, screenPxPerMm, screenMeasured, isDark };
 });

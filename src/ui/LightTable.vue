@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { onBeforeUnmount, ref, toRef, watch, watchEffect } from 'vue';
+import { inject, onBeforeUnmount, ref, toRef, watch, watchEffect } from 'vue';
 import type { LengthUnit } from '../core/units/parseLength.ts';
 import RulerBar from './RulerBar.vue';
+import { SCREEN_SIZE } from './screenSize.ts';
 import { useTableView, type TablePoint } from './useTableView.ts';
 import { toScreenX, toScreenY, type Box, type Size, type Viewport } from './viewport.ts';
 
@@ -34,6 +35,14 @@ const host = ref<HTMLElement>();
 const canvas = ref<HTMLCanvasElement>();
 const { size, view, pointer, cursor: panCursor, fit, zoomBy, zoomTo, pointOf, pan } = useTableView(host, toRef(props, 'box'));
 defineExpose({ fit, zoomBy, zoomTo, view, size });
+
+const screen = inject(SCREEN_SIZE, undefined);
+function trueSize(): void {
+  if (screen === undefined) return;
+  const show = (): void => zoomTo(screen.pxPerMm.value * props.mmPerUnit);
+  if (screen.isMeasured.value) show();
+  else screen.measure(show);
+}
 
 let frame = 0;
 function paint(): void {
@@ -77,6 +86,7 @@ function onKey(event: KeyboardEvent): void {
   if (event.key === '+' || event.key === '=') zoomBy(1.25);
   else if (event.key === '-') zoomBy(0.8);
   else if (event.key === '0') fit();
+  else if (event.key === '1') trueSize();
 }
 </script>
 
@@ -91,6 +101,10 @@ function onKey(event: KeyboardEvent): void {
     >
       <canvas ref="canvas" />
       <slot :view="view" :size="size" />
+      <div class="zoom" role="group" aria-label="Zoom" @pointerdown.stop>
+        <button type="button" title="See all of it (0)" @click="fit">fit</button>
+        <button v-if="screen !== undefined" type="button" title="As large as it will be made (1)" @click="trueSize">true size</button>
+      </div>
     </div>
   </div>
 </template>
@@ -118,6 +132,34 @@ function onKey(event: KeyboardEvent): void {
   user-select: none;
 }
 .surface:focus-visible {
+  outline: 2px solid var(--madder);
+  outline-offset: -2px;
+}
+.zoom {
+  position: absolute;
+  right: 10px;
+  bottom: 10px;
+  display: flex;
+  border: 1px solid var(--rule);
+  border-radius: 8px;
+  overflow: hidden;
+}
+.zoom button {
+  padding: 2px 9px;
+  border: 0;
+  background: var(--paper);
+  color: var(--ink-soft);
+  font: inherit;
+  font-size: 11.5px;
+  cursor: pointer;
+}
+.zoom button:hover {
+  color: var(--ink);
+}
+.zoom button + button {
+  border-left: 1px solid var(--rule);
+}
+.zoom button:focus-visible {
   outline: 2px solid var(--madder);
   outline-offset: -2px;
 }

@@ -31,6 +31,25 @@ test('the shelf holds the demo jobs, finds, renames, duplicates and deletes with
   await expect(page.locator('.card')).toHaveCount(8);
 });
 
+test('a picture pasted anywhere starts a job, shown at true size once the screen is measured', async ({ page }) => {
+  await openShelf(page);
+  const base64 = (await readFile(demoPicture('heron-mark.png'))).toString('base64');
+  await page.evaluate((text) => {
+    const data = new DataTransfer();
+    data.items.add(new File([Uint8Array.from(atob(text), (c) => c.charCodeAt(0))], 'image.png', { type: 'image/png' }));
+    document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }));
+  }, base64);
+  await expect(page).toHaveURL(/\/picture$/);
+  await expect(page.getByText('300 × 300', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'true size' }).click();
+  await page.getByLabel('The line is').fill('80');
+  await page.getByLabel('The line is').press('Enter');
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.locator('.readout [role="status"]')).toContainText('1 × true size');
+  await page.getByRole('button', { name: 'fit', exact: true }).click();
+  await expect(page.locator('.readout [role="status"]')).not.toContainText(/^1 × true size/);
+});
+
 test('bad files each get one clear message and change nothing', async ({ page }) => {
   await openShelf(page);
   const png = await readFile(demoPicture('heron-mark.png'));

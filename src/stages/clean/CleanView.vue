@@ -15,6 +15,7 @@ import ViewSwitch from '../../ui/ViewSwitch.vue';
 import type { TablePoint } from '../../ui/useTableView.ts';
 import { toScreenX, toScreenY, type Size, type Viewport } from '../../ui/viewport.ts';
 import BackdropSwitch from '../shared/BackdropSwitch.vue';
+import { colourAt } from '../shared/colourAt.ts';
 import { isTyping } from '../shared/isTyping.ts';
 import NeedsPicture from '../shared/NeedsPicture.vue';
 import { drawClear, drawCut, drawPlaced, onSide } from '../shared/pictureScene.ts';
@@ -33,7 +34,7 @@ const bench = useBench();
 const settings = useSettings();
 const route = useRoute();
 const router = useRouter();
-const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
+const { pointerMm, pointerColour, cssPxPerMm, items, progress, status } = useReadout();
 const sharpPicture = useSharpPatch('picture');
 const sharpClean = useSharpPatch('clean');
 
@@ -118,6 +119,7 @@ watch(() => bench.result, () => sharpClean.look(tableView.value.view, tableView.
 function onMove(point: TablePoint): void {
   tools.move(point);
   pointerMm.value = { x: point.x * mmPerUnit.value, y: point.y * mmPerUnit.value };
+  pointerColour.value = bench.picture === undefined ? undefined : colourAt(bench.picture, point);
 }
 function onLeave(): void {
   pointerMm.value = undefined;

@@ -1,10 +1,10 @@
 import { computed, ref, shallowRef, watch } from 'vue';
-import { hexFromRgb } from '../../core/colour/hex.ts';
 import type { Job } from '../../core/job/job.ts';
 import { STEP_NAMES, type Step, type StepKindName } from '../../core/job/recipe.ts';
 import { stepsBefore, withChanged, withStep } from '../../core/job/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import type { TablePoint } from '../../ui/useTableView.ts';
+import { colourAt } from '../shared/colourAt.ts';
 import { cropDragged, cropHoldAt, type CropHold } from './cropDrag.ts';
 import { newStep } from './newStep.ts';
 import { useBrush } from './useBrush.ts';
@@ -55,25 +55,13 @@ export function useCleanTools(reach: () => number) {
     add(kind === 'crop' ? newStep.crop(inset) : newStep[kind]());
   }
 
-  /** Colour of the picture under a point, from the reduced view. */
-  function colourAt(point: TablePoint): string | undefined {
-    const { picture } = bench;
-    if (picture === undefined) return undefined;
-    const { view } = picture;
-    const x = Math.floor((point.x / picture.widthPx) * view.width);
-    const y = Math.floor((point.y / picture.heightPx) * view.height);
-    if (x < 0 || y < 0 || x >= view.width || y >= view.height) return undefined;
-    const i = (y * view.width + x) * 4;
-    return hexFromRgb({ r: view.data[i], g: view.data[i + 1], b: view.data[i + 2] });
-  }
-
   function press(point: TablePoint, event: PointerEvent): void {
     const current = step.value;
     if (tool.value === 'areaLift') {
       const before = waiting.value === undefined && current !== undefined ? stepsBefore(job.value.recipe, current.id) : job.value.recipe;
       void pull.begin(job.value, before, point);
     } else if (tool.value === 'colourLift') {
-      const colour = colourAt(point);
+      const colour = bench.picture === undefined ? undefined : colourAt(bench.picture, point);
       if (colour === undefined) return;
       if (waiting.value !== undefined) add(newStep.colourLift(colour));
       else if (current !== undefined) bench.commit('Colour lift: colour', { ...job.value, recipe: withChanged<'colourLift'>(job.value.recipe, current.id, { colour }) });

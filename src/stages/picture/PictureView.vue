@@ -13,6 +13,8 @@ import QuantityInput from '../../ui/QuantityInput.vue';
 import ReadoutStrip from '../../ui/ReadoutStrip.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import type { Size, Viewport } from '../../ui/viewport.ts';
+import type { TablePoint } from '../../ui/useTableView.ts';
+import { colourAt } from '../shared/colourAt.ts';
 import { pickFiles } from '../shared/pickFiles.ts';
 import { drawClear, drawPlaced } from '../shared/pictureScene.ts';
 import StageLayout from '../shared/StageLayout.vue';
@@ -21,7 +23,7 @@ import { useSharpPatch } from '../shared/useSharpPatch.ts';
 
 const bench = useBench();
 const settings = useSettings();
-const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
+const { pointerMm, pointerColour, cssPxPerMm, items, progress, status } = useReadout();
 const { patch, look } = useSharpPatch('picture');
 
 const job = computed(() => bench.job as Job);
@@ -36,6 +38,10 @@ const draw: DrawScene = (context, view) => {
   drawPlaced(context, view, { pixels: picture.view, box: box.value });
   if (patch.value !== undefined) drawPlaced(context, view, patch.value);
 };
+function onMove(point: TablePoint): void {
+  pointerMm.value = { x: point.x * mmPerUnit.value, y: point.y * mmPerUnit.value };
+  pointerColour.value = bench.picture === undefined ? undefined : colourAt(bench.picture, point);
+}
 function onView(view: Viewport, size: Size): void {
   cssPxPerMm.value = view.scale / mmPerUnit.value;
   look(view, size);
@@ -92,7 +98,7 @@ const facts = computed(() => {
     <template #table>
       <LightTable
         v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="mmPerUnit" :unit="settings.unit" :draw="draw" :redraw-on="[bench.picture, patch, paint]" label="Picture as it came"
-        @view="onView" @move="pointerMm = { x: $event.x * mmPerUnit, y: $event.y * mmPerUnit }" @leave="pointerMm = undefined"
+        @view="onView" @move="onMove" @leave="pointerMm = undefined"
       />
       <div v-else class="empty">
         <h2>No picture on the bench yet</h2>

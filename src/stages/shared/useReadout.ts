@@ -14,15 +14,18 @@ export function useReadout() {
   const bench = useBench();
   const settings = useSettings();
   const pointerMm = shallowRef<{ x: number; y: number }>();
+  /** Colour of the picture under the pointer. */
+  const pointerColour = shallowRef<string>();
   /** CSS px on one true mm. */
   const cssPxPerMm = ref(1);
 
   const items = computed(() => {
-    const list: { name: string; value: string }[] = [];
+    const list: { name: string; value: string; swatch?: string }[] = [];
     const { unit } = settings;
     if (pointerMm.value !== undefined) {
       list.push({ name: 'x', value: formatLength(mm(pointerMm.value.x), unit) }, { name: 'y', value: formatLength(mm(pointerMm.value.y), unit) });
     }
+    if (pointerMm.value !== undefined && pointerColour.value !== undefined) list.push({ name: 'colour', value: pointerColour.value, swatch: pointerColour.value });
     if (bench.resolutionPxPerMm !== undefined && bench.picture !== undefined) list.push({ name: 'picture at this size', value: `${Math.round(dpiFromPxPerMm(pxPerMm(bench.resolutionPxPerMm)))} dpi` });
     return list;
   });
@@ -43,5 +46,5 @@ export function useReadout() {
     const ms = bench.result?.ms;
     return `${zoom.value} · ${ms === undefined ? 'engine idle' : `last ${Math.round(ms.clean + ms.cut)} ms`}`;
   });
-  return { pointerMm, cssPxPerMm, items, progress, status };
+  return { pointerMm, pointerColour, cssPxPerMm, items, progress, status };
 }
