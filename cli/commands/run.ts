@@ -104,9 +104,11 @@ async function runOne(job: Job, input: string, out: string, name: string): Promi
   }
 }
 
+const FINDING_NAMES = { smallPiece: 'piece', smallHole: 'hole', island: 'loose island' } as const;
+
 function warningsOf(job: Job, cut: CutResult): string[] {
   const warnings = cut.findings.map((f) =>
-    f.kind === 'coarsePicture' ? `the picture has only ${Math.round(f.size)} dots per inch at this size` : `${f.kind === 'smallPiece' ? 'piece' : 'hole'} of ${f.size.toFixed(2)} mm² at ${f.xMm.toFixed(1)}, ${f.yMm.toFixed(1)} mm`,
+    f.kind === 'coarsePicture' ? `the picture has only ${Math.round(f.size)} dots per inch at this size` : `${FINDING_NAMES[f.kind]} of ${f.size.toFixed(2)} mm² at ${f.xMm.toFixed(1)}, ${f.yMm.toFixed(1)} mm`,
   );
   const { mirrored, against } = mirroringOf(job.layout, job.process);
   if (against) warnings.push(mirrored ? 'mirrored although the process does not want it' : 'NOT mirrored although the process wants it');
