@@ -19,6 +19,16 @@ export async function readBytes(path: string): Promise<Uint8Array<ArrayBuffer>> 
   }
 }
 
+/** @throws AppError `badJob` when it is not JSON. */
+export async function readJson(path: string): Promise<unknown> {
+  const text = new TextDecoder().decode(await readBytes(path));
+  try {
+    return JSON.parse(text);
+  } catch (error) {
+    throw new AppError('badJob', { file: basename(path), reason: 'it is not JSON' }, error);
+  }
+}
+
 export const readPicture = async (path: string): Promise<DecodedPicture> => decodeFile(await readBytes(path), basename(path));
 
 /** Writes a file, its folder too. @throws AppError `cannotWrite`. */

@@ -2,11 +2,12 @@ import { isAppError } from '../src/core/errors/appError.ts';
 import { explain } from '../src/core/errors/explain.ts';
 import { parseArguments } from './arguments.ts';
 import type { Command, Console } from './commands/command.ts';
+import { clean } from './commands/clean.ts';
 import { lift } from './commands/lift.ts';
 import { run } from './commands/run.ts';
 import { trace } from './commands/trace.ts';
 
-const COMMANDS: Readonly<Record<string, Command>> = { trace, lift, run };
+const COMMANDS: Readonly<Record<string, Command>> = { trace, lift, clean, run };
 
 function overview(): string {
   const lines = Object.entries(COMMANDS).map(([name, command]) => `  ${name.padEnd(8)}${command.about}`);

@@ -4,14 +4,15 @@ import { MAX_TOLERANCE } from '../../src/core/clean/steps/areaLift.ts';
 import { artFromPicture, pictureFromArt } from '../../src/core/raster/art.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { pxPerMmFromDpi } from '../../src/core/units/length.ts';
-import { autoOrNumber, oneInput, required } from '../arguments.ts';
+import { autoOrNumber, required } from '../arguments.ts';
+import { eachInput } from '../eachInput.ts';
 import { encodeFile } from '../encodeFile.ts';
 import { readPicture, writeBytes } from '../files.ts';
 import { Timings } from '../timings.ts';
 import type { Command } from './command.ts';
 
 export const lift: Command = {
-  usage: 'limner lift IN --out OUT.png --at X,Y [--tolerance auto|NUMBER] [--everywhere] [--enclosed] [--timings]',
+  usage: 'limner lift IN... --out OUT.png|DIR --at X,Y [--tolerance auto|NUMBER] [--everywhere] [--enclosed] [--timings]',
   about: 'Lifts the ground off: from a point, or that colour everywhere.',
   options: {
     out: { takes: 'the PNG file to write', about: 'the PNG file to write' },
@@ -23,22 +24,22 @@ export const lift: Command = {
     timings: { about: 'print decode_ms, lift_ms and write_ms' },
   },
   async run(parsed, console) {
-    const input = oneInput(parsed);
-    const out = required(parsed, 'out', 'the PNG file to write');
     const at = readPoint(required(parsed, 'at', 'two numbers X,Y in pixels'));
     const tolerance = autoOrNumber(parsed, 'tolerance', 0, MAX_TOLERANCE);
-    const timings = new Timings();
-    const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input));
-    const [x, y] = at.map(Math.floor);
-    if (x < 0 || y < 0 || x >= picture.width || y >= picture.height) {
-      throw new AppError('badValue', { name: '--at', value: at.join(','), takes: `a point inside the picture, 0,0 to ${picture.width - 1},${picture.height - 1}` });
-    }
     const options = { tolerance, everywhere: parsed.values.has('everywhere'), enclosed: parsed.values.has('enclosed'), soft: !parsed.values.has('hard') };
-    const outcome = await timings.measure('lift', () => finish(liftAt(artFromPicture(picture), x, y, options)));
-    await timings.measure('write', async () => writeBytes(out, await encodeFile(pictureFromArt(outcome.art), statedDpi === undefined ? undefined : pxPerMmFromDpi(statedDpi))));
-    console.out(`tolerance ${outcome.tolerance}, ${outcome.areaPx2} px lifted${outcome.enclosed > 0 ? `, ${outcome.enclosed} enclosed areas` : ''}\n`);
+    const timings = new Timings();
+    const code = await eachInput(parsed, console, '.png', async (input, output) => {
+      const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input));
+      const [x, y] = at.map(Math.floor);
+      if (x < 0 || y < 0 || x >= picture.width || y >= picture.height) {
+        throw new AppError('badValue', { name: '--at', value: at.join(','), takes: `a point inside the picture, 0,0 to ${picture.width - 1},${picture.height - 1}` });
+      }
+      const outcome = await timings.measure('lift', () => finish(liftAt(artFromPicture(picture), x, y, options)));
+      await timings.measure('write', async () => writeBytes(output, await encodeFile(pictureFromArt(outcome.art), statedDpi === undefined ? undefined : pxPerMmFromDpi(statedDpi))));
+      console.out(`tolerance ${outcome.tolerance}, ${outcome.areaPx2} px lifted${outcome.enclosed > 0 ? `, ${outcome.enclosed} enclosed areas` : ''}\n`);
+    });
     if (parsed.values.has('timings')) console.out(timings.lines());
-    return 0;
+    return code;
   },
 };
 

@@ -1,4 +1,4 @@
-import { basename, extname, join } from 'node:path';
+import { basename, join } from 'node:path';
 import { plainFromError, AppError, type PlainError } from '../../src/core/errors/appError.ts';
 import { explain } from '../../src/core/errors/explain.ts';
 import { hashBytes } from '../../src/core/job/hash.ts';
@@ -13,8 +13,9 @@ import { writeSheetSvg } from '../../src/formats/svg/writeSvg.ts';
 import { pictureFromArt } from '../../src/core/raster/art.ts';
 import { cleanPicture, cutArt, type CutResult } from '../../src/engine/pipeline.ts';
 import { required } from '../arguments.ts';
+import { uniqueNames } from '../eachInput.ts';
 import { encodeFile } from '../encodeFile.ts';
-import { readBytes, readPicture, writeBytes } from '../files.ts';
+import { readJson, readPicture, writeBytes } from '../files.ts';
 import { Timings } from '../timings.ts';
 import type { Command } from './command.ts';
 
@@ -38,7 +39,7 @@ export const run: Command = {
     const [jobPath, ...inputs] = parsed.inputs;
     if (jobPath === undefined) throw new AppError('badValue', { name: 'The job', value: 'nothing', takes: 'a JSON file, then the pictures' });
     if (inputs.length === 0) throw new AppError('badValue', { name: 'The pictures', value: 'nothing', takes: 'at least one picture file' });
-    const job = await readJobFile(jobPath);
+    const job = readJob(await readJson(jobPath), basename(jobPath));
     const reports: PictureReport[] = [];
     const names = uniqueNames(inputs);
     for (const [index, input] of inputs.entries()) {
@@ -56,28 +57,6 @@ export const run: Command = {
     return reports.every((report) => report.ok) ? 0 : 1;
   },
 };
-
-async function readJobFile(path: string): Promise<Job> {
-  const text = new TextDecoder().decode(await readBytes(path));
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch (error) {
-    throw new AppError('badJob', { reason: 'it is not JSON' }, error);
-  }
-  return readJob(value, basename(path));
-}
-
-/** File names without ending, numbered where two inputs share one. */
-function uniqueNames(inputs: readonly string[]): string[] {
-  const seen = new Map<string, number>();
-  return inputs.map((input) => {
-    const name = basename(input, extname(input));
-    const times = (seen.get(name) ?? 0) + 1;
-    seen.set(name, times);
-    return times === 1 ? name : `${name}-${times}`;
-  });
-}
 
 async function runOne(job: Job, input: string, out: string, name: string): Promise<PictureReport> {
   const timings = new Timings();

@@ -1,6 +1,7 @@
 import { AppError } from '../errors/appError.ts';
 import { z } from 'zod';
 import { JOB_VERSION, jobSchema, type Job } from './job.ts';
+import { recipeSchema, type Recipe } from './recipe.ts';
 
 /** Turns an older job value into the next version's. Keyed by the version it reads; none is needed yet. */
 const MIGRATIONS: Readonly<Record<number, (old: unknown) => unknown>> = {};
@@ -18,6 +19,17 @@ export function readJob(value: unknown, file = 'The job'): Job {
   let migrated = value;
   for (let version = head.data.version; version < JOB_VERSION; version++) migrated = MIGRATIONS[version](migrated);
   const parsed = jobSchema.safeParse(migrated);
+  if (!parsed.success) throw new AppError('badJob', { file, reason: firstIssue(parsed.error) });
+  return parsed.data;
+}
+
+/**
+ * Checks a recipe from outside: a list of steps, or a job, whose recipe is taken.
+ * @throws AppError `newerVersion` or `badJob`.
+ */
+export function readRecipe(value: unknown, file = 'The recipe'): Recipe {
+  if (!Array.isArray(value)) return readJob(value, file).recipe;
+  const parsed = recipeSchema.safeParse(value);
   if (!parsed.success) throw new AppError('badJob', { file, reason: firstIssue(parsed.error) });
   return parsed.data;
 }

@@ -2,12 +2,16 @@ import { z } from 'zod';
 import { areaLift, areaLiftSchema } from '../clean/steps/areaLift.ts';
 import { colourLift, colourLiftSchema } from '../clean/steps/colourLift.ts';
 import { crop, cropSchema } from '../clean/steps/crop.ts';
+import { fewerColours, fewerColoursSchema } from '../clean/steps/fewerColours.ts';
+import { levels, levelsSchema } from '../clean/steps/levels.ts';
+import { lightLevelling, lightLevellingSchema } from '../clean/steps/lightLevelling.ts';
+import { smoothing, smoothingSchema } from '../clean/steps/smoothing.ts';
 import type { StepKind } from '../clean/steps/step.ts';
 import { bringBack, bringBackSchema, rubOut, rubOutSchema } from '../clean/steps/strokes.ts';
 import { sweep, sweepSchema } from '../clean/steps/sweep.ts';
 
 /** One entry of a recipe. */
-export const stepSchema = z.discriminatedUnion('kind', [cropSchema, areaLiftSchema, colourLiftSchema, rubOutSchema, bringBackSchema, sweepSchema]);
+export const stepSchema = z.discriminatedUnion('kind', [cropSchema, levelsSchema, lightLevellingSchema, smoothingSchema, fewerColoursSchema, areaLiftSchema, colourLiftSchema, rubOutSchema, bringBackSchema, sweepSchema]);
 export type Step = z.infer<typeof stepSchema>;
 export type StepKindName = Step['kind'];
 
@@ -16,10 +20,16 @@ export const recipeSchema = z.array(stepSchema).max(MAX_STEPS);
 export type Recipe = readonly Step[];
 
 /** Every kind has a runner: a kind without one does not compile. */
-export const STEP_KINDS: { readonly [Kind in StepKindName]: StepKind<Extract<Step, { kind: Kind }>> } = { crop, areaLift, colourLift, rubOut, bringBack, sweep };
+export const STEP_KINDS: { readonly [Kind in StepKindName]: StepKind<Extract<Step, { kind: Kind }>> } = {
+  crop, levels, lightLevelling, smoothing, fewerColours, areaLift, colourLift, rubOut, bringBack, sweep,
+};
 
 export const STEP_NAMES: Readonly<Record<StepKindName, string>> = {
   crop: 'Crop',
+  levels: 'Levels',
+  lightLevelling: 'Light levelling',
+  smoothing: 'Smoothing',
+  fewerColours: 'Fewer colours',
   areaLift: 'Area lift',
   colourLift: 'Colour lift',
   rubOut: 'Rub out',

@@ -49,3 +49,15 @@ export function pictureFromArt(art: Art): Rgba8 {
 /** Position of a picture point in the art, in art pixels. */
 export const artXFromPicture = (frame: Frame, xPx: number): number => (xPx - frame.leftPx) * frame.scale;
 export const artYFromPicture = (frame: Frame, yPx: number): number => (yPx - frame.topPx) * frame.scale;
+
+/** Whether no pixel is clear, not even partly. Looks at four at a time. */
+export function isOpaque(alpha: Uint8Array): boolean {
+  let i = 0;
+  if (alpha.byteOffset % 4 === 0) {
+    const fours = new Uint32Array(alpha.buffer, alpha.byteOffset, alpha.length >> 2);
+    for (let k = 0; k < fours.length; k++) if (fours[k] !== 0xffffffff) return false;
+    i = fours.length * 4;
+  }
+  for (; i < alpha.length; i++) if (alpha[i] !== 255) return false;
+  return true;
+}

@@ -16,12 +16,12 @@ export interface Regions {
 }
 
 /**
- * Labels the cells with `cells[i] === wanted`.
+ * Labels the cells with `cells[i] === wanted`, or with `each` all cells, where only equal ones belong together.
  * @param diagonal join over corners too (8 neighbours instead of 4).
  */
-export function labelRegions(cells: Uint8Array, width: number, height: number, wanted: number, diagonal: boolean): Regions {
+export function labelRegions(cells: Uint8Array, width: number, height: number, wanted: number | 'each', diagonal: boolean): Regions {
   const { starts, ends, rowFirst } = collectRuns(cells, width, height, wanted);
-  const parent = joinRuns(starts, ends, rowFirst, width, height, diagonal ? 1 : 0);
+  const parent = joinRuns(cells, { starts, ends, rowFirst }, width, height, diagonal ? 1 : 0);
   const regionOfRun = new Int32Array(starts.length);
   let count = 0;
   for (let k = 0; k < starts.length; k++) {
@@ -41,7 +41,14 @@ export function labelRegions(cells: Uint8Array, width: number, height: number, w
   return { runStart: starts, runEnd: ends, regionOfRun, count, area, touchesBorder };
 }
 
-function collectRuns(cells: Uint8Array, width: number, height: number, wanted: number): { starts: Int32Array; ends: Int32Array; rowFirst: Int32Array } {
+interface Runs {
+  readonly starts: Int32Array;
+  readonly ends: Int32Array;
+  /** First run of each row, and the count after the last. */
+  readonly rowFirst: Int32Array;
+}
+
+function collectRuns(cells: Uint8Array, width: number, height: number, wanted: number | 'each'): Runs {
   let capacity = Math.max(1024, height * 4);
   let starts = new Int32Array(capacity);
   let ends = new Int32Array(capacity);
@@ -51,7 +58,7 @@ function collectRuns(cells: Uint8Array, width: number, height: number, wanted: n
     rowFirst[y] = count;
     const rowEnd = i + width;
     while (i < rowEnd) {
-      while (i < rowEnd && cells[i] !== wanted) i++;
+      if (wanted !== 'each') while (i < rowEnd && cells[i] !== wanted) i++;
       if (i === rowEnd) break;
       if (count === capacity) {
         capacity *= 2;
@@ -59,7 +66,8 @@ function collectRuns(cells: Uint8Array, width: number, height: number, wanted: n
         ends = grown(ends, capacity);
       }
       starts[count] = i;
-      while (i < rowEnd && cells[i] === wanted) i++;
+      const value = cells[i];
+      while (i < rowEnd && cells[i] === value) i++;
       ends[count++] = i;
     }
   }
@@ -74,7 +82,7 @@ function grown(array: Int32Array<ArrayBuffer>, capacity: number): Int32Array<Arr
 }
 
 /** Union of the runs that touch in neighbouring rows. The smaller run number is always the root. */
-function joinRuns(starts: Int32Array, ends: Int32Array, rowFirst: Int32Array, width: number, height: number, slack: 0 | 1): Int32Array {
+function joinRuns(cells: Uint8Array, { starts, ends, rowFirst }: Runs, width: number, height: number, slack: 0 | 1): Int32Array {
   const parent = new Int32Array(starts.length);
   for (let k = 0; k < parent.length; k++) parent[k] = k;
   for (let y = 1; y < height; y++) {
@@ -85,7 +93,7 @@ function joinRuns(starts: Int32Array, ends: Int32Array, rowFirst: Int32Array, wi
     while (above < aboveEnd && below < belowEnd) {
       const aboveFrom = starts[above] + width;
       const aboveTo = ends[above] + width;
-      if (aboveFrom < ends[below] + slack && starts[below] < aboveTo + slack) unite(parent, above, below);
+      if (aboveFrom < ends[below] + slack && starts[below] < aboveTo + slack && cells[starts[above]] === cells[starts[below]]) unite(parent, above, below);
       if (aboveTo < ends[below]) above++;
       else below++;
     }

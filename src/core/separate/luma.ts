@@ -16,18 +16,6 @@ export function lumaAt(words: Int32Array, alpha: Uint8Array, i: number): number 
   return alpha[i] === 255 ? value : 255 - ((((255 - value) * alpha[i] + 127) / 255) | 0);
 }
 
-/** Whether no pixel is clear, not even partly. Looks at four at a time. */
-export function isOpaque(alpha: Uint8Array): boolean {
-  let i = 0;
-  if (alpha.byteOffset % 4 === 0) {
-    const fours = new Uint32Array(alpha.buffer, alpha.byteOffset, alpha.length >> 2);
-    for (let k = 0; k < fours.length; k++) if (fours[k] !== 0xffffffff) return false;
-    i = fours.length * 4;
-  }
-  for (; i < alpha.length; i++) if (alpha[i] !== 255) return false;
-  return true;
-}
-
 /** More pixels than this are only sampled: the share of a tone is then within a fifth of a percent, and no tone moves. */
 const SAMPLES = 150_000;
 

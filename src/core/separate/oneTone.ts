@@ -1,8 +1,8 @@
 import { AppError } from '../errors/appError.ts';
 import type { Rgb } from '../colour/oklab.ts';
-import type { Art } from '../raster/art.ts';
+import { isOpaque, type Art } from '../raster/art.ts';
 import { makeShareMap, wordsOf, type ShareMap } from '../raster/raster.ts';
-import { isOpaque, lumaAt, lumaHistogram, throughTable } from './luma.ts';
+import { lumaAt, lumaHistogram, throughTable } from './luma.ts';
 import { otsu } from './otsu.ts';
 import { toneOf } from './toneOf.ts';
 

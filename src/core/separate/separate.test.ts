@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { artFromShare, artFromText, BLACK, disc, randomFrom, WHITE } from '../../../tests/fixtures/shapes.ts';
 import { isAppError } from '../errors/appError.ts';
-import { artFromPicture, withAlpha } from '../raster/art.ts';
+import { artFromPicture, isOpaque, withAlpha } from '../raster/art.ts';
 import { makeRgba8, wordsOf } from '../raster/raster.ts';
-import { isOpaque, lumaAt, lumaHistogram } from './luma.ts';
+import { lumaAt, lumaHistogram } from './luma.ts';
 import { oneTone, type OneToneOptions } from './oneTone.ts';
 import { otsu } from './otsu.ts';
 

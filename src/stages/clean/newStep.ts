@@ -6,6 +6,10 @@ const base = () => ({ id: crypto.randomUUID(), enabled: true, v: 1 }) as const;
 /** Steps as they start. */
 export const newStep = {
   crop: (rect: RectPx): Step => ({ kind: 'crop', ...base(), rect: { ...rect } }),
+  levels: (): Step => ({ kind: 'levels', ...base(), points: 'auto', gamma: 1, saturation: 1, invert: false }),
+  lightLevelling: (): Step => ({ kind: 'lightLevelling', ...base(), strength: 1 }),
+  smoothing: (): Step => ({ kind: 'smoothing', ...base(), strength: 16 }),
+  fewerColours: (): Step => ({ kind: 'fewerColours', ...base(), tones: 'auto' }),
   areaLift: (xPx: number, yPx: number, tolerance: 'auto' | number): Step => ({ kind: 'areaLift', ...base(), at: { xPx, yPx }, tolerance, enclosed: false, soft: true }),
   colourLift: (colour: string): Step => ({ kind: 'colourLift', ...base(), colour, tolerance: 4, soft: true }),
   rubOut: (): Step => ({ kind: 'rubOut', ...base(), strokes: [] }),

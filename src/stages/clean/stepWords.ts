@@ -12,6 +12,16 @@ export function stepWords(step: Step, report: StepReport | undefined): string {
   switch (step.kind) {
     case 'crop':
       return `${Math.round(step.rect.widthPx).toLocaleString('en')} × ${Math.round(step.rect.heightPx).toLocaleString('en')} px`;
+    case 'levels': {
+      const ends = step.points === 'auto' ? `found: ${facts['black'] ?? 0} to ${facts['white'] ?? 255}` : `${Math.round(step.points.black)} to ${Math.round(step.points.white)}`;
+      return [ends, step.saturation === 0 ? 'grey' : undefined, step.invert ? 'inverted' : undefined].filter((part) => part !== undefined).join(', ');
+    }
+    case 'lightLevelling':
+      return `light fell off by ${facts['fallOffPercent'] ?? 0} %`;
+    case 'smoothing':
+      return `noise ${trimNumber(facts['noiseBefore'] ?? 0, 1)} to ${trimNumber(facts['noiseAfter'] ?? 0, 1)}`;
+    case 'fewerColours':
+      return step.tones === 'auto' ? `found: ${count(facts['tones'], 'tone', 'tones')}` : count(facts['tones'] ?? step.tones, 'tone', 'tones');
     case 'areaLift': {
       if (facts['offArt'] === 1) return 'its point is not on the art any more';
       const tolerance = step.tolerance === 'auto' ? `found: ${trimNumber(facts['tolerance'] ?? 0, 1)}` : `tolerance ${trimNumber(step.tolerance, 1)}`;

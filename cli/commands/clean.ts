@@ -1,0 +1,92 @@
+import { basename } from 'node:path';
+import { AppError } from '../../src/core/errors/appError.ts';
+import { explain } from '../../src/core/errors/explain.ts';
+import { fewerColours } from '../../src/core/clean/fewerColours.ts';
+import { levelLight } from '../../src/core/clean/levelLight.ts';
+import { applyLevels, fullContrast } from '../../src/core/clean/levels.ts';
+import { sigmaFilter } from '../../src/core/clean/sigmaFilter.ts';
+import { sweepSpecks } from '../../src/core/clean/sweepSpecks.ts';
+import { sweepTones } from '../../src/core/clean/sweepTones.ts';
+import { applyRecipe } from '../../src/core/job/applyRecipe.ts';
+import { hashBytes } from '../../src/core/job/hash.ts';
+import { readRecipe } from '../../src/core/job/readJob.ts';
+import type { Recipe } from '../../src/core/job/recipe.ts';
+import { artFromPicture, isOpaque, pictureFromArt, withAlpha, type Art } from '../../src/core/raster/art.ts';
+import { finish } from '../../src/core/task/task.ts';
+import { pxPerMmFromDpi } from '../../src/core/units/length.ts';
+import { autoOrNumber, lengthOption, numberOption, type Parsed } from '../arguments.ts';
+import { eachInput } from '../eachInput.ts';
+import { encodeFile } from '../encodeFile.ts';
+import { readJson, readPicture, writeBytes } from '../files.ts';
+import { Timings } from '../timings.ts';
+import type { Command, Console } from './command.ts';
+
+type Cleaner = (art: Art, parsed: Parsed) => Art;
+
+/** Single steps as options: what each does to the art. They are applied in the order in which they are given. */
+const STEPS: Readonly<Record<string, { takes?: string; about: string; run: Cleaner }>> = {
+  'level-light': { about: 'take shadow, uneven light and paper tone out', run: (art) => finish(levelLight(art)).art },
+  smooth: {
+    takes: 'levels, 1 to 100',
+    about: 'smooth differences up to so many levels of 255, keep edges',
+    run(art, parsed) {
+      const reach = numberOption(parsed, 'smooth', 1, 100) ?? 16;
+      return withAlpha(art, art.alpha, finish(sigmaFilter(finish(sigmaFilter(art.colour, 2, reach)), 2, reach)));
+    },
+  },
+  'full-contrast': {
+    about: 'bring a pale drawing to full black on white',
+    run(art) {
+      const points = fullContrast(art.colour);
+      if (points === undefined) throw new AppError('oneColour');
+      return withAlpha(art, art.alpha, applyLevels(art.colour, { ...points, gamma: 1, saturation: 1, invert: false }));
+    },
+  },
+  grey: { about: 'take the colour out', run: (art) => withAlpha(art, art.alpha, applyLevels(art.colour, { black: 0, white: 255, gamma: 1, saturation: 0, invert: false })) },
+  invert: { about: 'light to dark and dark to light', run: (art) => withAlpha(art, art.alpha, applyLevels(art.colour, { black: 0, white: 255, gamma: 1, saturation: 1, invert: true })) },
+  colours: { takes: 'auto or 2 to 32', about: 'bring it to so many real tones, counting the background', run: (art, parsed) => finish(fewerColours(art, autoOrNumber(parsed, 'colours', 2, 32))).art },
+  sweep: {
+    takes: 'an area in px',
+    about: 'remove specks and fill pinholes smaller than this',
+    run(art, parsed) {
+      const areaPx2 = numberOption(parsed, 'sweep', 0, 1e6) ?? 0;
+      return isOpaque(art.alpha) ? finish(sweepTones(art, areaPx2)).art : sweepSpecks(art, areaPx2, areaPx2).art;
+    },
+  },
+};
+
+export const clean: Command = {
+  usage: 'limner clean IN... --out OUT.png|DIR [--recipe FILE] [steps, in order] [--timings]',
+  about: 'Runs clean-up steps on pictures: those of a recipe, then those given as options, in their order.',
+  options: {
+    out: { takes: 'a PNG file, or a folder for several', about: 'the PNG file to write, or a folder' },
+    recipe: { takes: 'a JSON file', about: 'a recipe: a list of steps, or a job whose recipe is meant' },
+    width: { takes: 'a length', about: 'finished width, for steps that measure in mm (default: what the file states, else 96 dpi)' },
+    ...STEPS,
+    timings: { about: 'print decode_ms, clean_ms and write_ms' },
+  },
+  async run(parsed, console) {
+    const recipePath = parsed.values.get('recipe');
+    const recipe = recipePath === undefined ? [] : readRecipe(await readJson(recipePath), basename(recipePath));
+    const chosen = [...parsed.values.keys()].filter((name) => Object.hasOwn(STEPS, name));
+    if (recipe.length === 0 && chosen.length === 0) throw new AppError('badValue', { name: 'The steps', value: 'nothing', takes: `--recipe or one of ${Object.keys(STEPS).map((name) => `--${name}`).join(', ')}` });
+    const timings = new Timings();
+    const code = await eachInput(parsed, console, '.png', async (input, output) => {
+      const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input));
+      const widthMm = lengthOption(parsed, 'width') ?? picture.width / pxPerMmFromDpi(statedDpi ?? 96);
+      const cleaned = await timings.measure('clean', () => {
+        const art = withRecipe(artFromPicture(picture), hashBytes(picture.data as Uint8Array), recipe, widthMm, input, console);
+        return chosen.reduce((before, name) => STEPS[name].run(before, parsed), art);
+      });
+      await timings.measure('write', async () => writeBytes(output, await encodeFile(pictureFromArt(cleaned), statedDpi === undefined ? undefined : pxPerMmFromDpi(statedDpi))));
+    });
+    if (parsed.values.has('timings')) console.out(timings.lines());
+    return code;
+  },
+};
+
+function withRecipe(picture: Art, pictureKey: string, recipe: Recipe, sizeMm: number, input: string, console: Console): Art {
+  const { art, steps } = finish(applyRecipe({ picture, pictureKey, recipe, finished: { by: 'width', sizeMm } }));
+  for (const { id, skipped } of steps) if (skipped !== undefined) console.err(`${basename(input)}: step ${id} skipped: ${explain({ code: skipped, details: {} }).what}\n`);
+  return art;
+}

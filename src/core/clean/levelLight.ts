@@ -1,0 +1,252 @@
+import { withAlpha, type Art } from '../raster/art.ts';
+import { makeRgba8 } from '../raster/raster.ts';
+import type { Task } from '../task/task.ts';
+
+/** Light field over a grid of blocks: what plain paper looks like there, one value a channel. */
+interface LightField {
+  readonly columns: number;
+  readonly rows: number;
+  readonly blockPx: number;
+  /** Red, green, blue of each block, 0 to 255. */
+  readonly paper: Float64Array;
+}
+
+export interface LevelledLight {
+  readonly art: Art;
+  /** How far the darkest paper lay below the brightest, per cent of it. */
+  readonly fallOffPercent: number;
+}
+
+/** About this many blocks along the longer side: fine enough for a shadow, coarse enough for a stroke to fall inside one. */
+const BLOCKS = 40;
+const LEAST_BLOCK_PX = 8;
+/** The share of a block's pixels that are lighter than its paper: noise and glints. */
+const LIGHTER = 0.15;
+/** A block whose paper lies more than this share below what its surroundings let expect is covered by art. */
+const COVERED = 0.1;
+const FIT_ROUNDS = 6;
+
+/**
+ * Takes shadow, vignetting and paper tone out of a scan or photo on light paper: the light on the paper is read block by block, blocks that art covers
+ * are told from shaded paper by a smooth surface through the others (a quadratic, fitted with weights that let the upper side count; P. H. C. Eilers,
+ * "A perfect smoother", Anal. Chem. 75(14), 2003, doi:10.1021/ac034173t, for the asymmetric weights), and filled in from it; then every
+ * pixel is divided by its light. Broad dark areas stay dark, since they are never taken for the light.
+ * @param strength 0 (nothing) to 1 (paper becomes plain white).
+ */
+export function* levelLight(art: Art, strength = 1): Task<LevelledLight> {
+  const read = readBlocks(art);
+  yield 0.3;
+  const covered = coveredBlocks(read);
+  const field = smoothed(filledIn(read, covered));
+  yield 0.5;
+  const { width, height } = art;
+  const out = new Uint8Array(art.colour.data);
+  const line = new Float64Array(width * 3);
+  for (let y = 0; y < height; y++) {
+    lightOfRow(field, y, width, line);
+    divideRow(out, y * width * 4, width, line, strength);
+    if (y % 128 === 127) yield 0.5 + (0.5 * y) / height;
+  }
+  return { art: withAlpha(art, art.alpha, makeRgba8(width, height, out, art.colour.opaque === true)), fallOffPercent: fallOff(field) };
+}
+
+/** The paper of each block: per channel, the value that only `LIGHTER` of its pixels exceed. Clear pixels do not count. */
+function readBlocks(art: Art): LightField {
+  const { width, height, alpha } = art;
+  const rgb = art.colour.data;
+  const blockPx = Math.max(LEAST_BLOCK_PX, Math.ceil(Math.max(width, height) / BLOCKS));
+  const columns = Math.ceil(width / blockPx);
+  const rows = Math.ceil(height / blockPx);
+  const paper = new Float64Array(columns * rows * 3);
+  const counts = new Int32Array(256 * 3);
+  const step = Math.max(1, Math.floor(blockPx / 24));
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      counts.fill(0);
+      let seen = 0;
+      for (let y = row * blockPx, bottom = Math.min(height, y + blockPx); y < bottom; y += step) {
+        for (let x = column * blockPx, right = Math.min(width, x + blockPx); x < right; x += step) {
+          const i = y * width + x;
+          if (alpha[i] < 128) continue;
+          seen++;
+          for (let c = 0; c < 3; c++) counts[c * 256 + rgb[i * 4 + c]]++;
+        }
+      }
+      for (let c = 0; c < 3; c++) paper[(row * columns + column) * 3 + c] = seen === 0 ? NaN : quantile(counts, c * 256, seen * LIGHTER);
+    }
+  }
+  return { columns, rows, blockPx, paper };
+}
+
+/** The value that at most `above` of the counted ones exceed. */
+function quantile(counts: Int32Array, at: number, above: number): number {
+  let seen = 0;
+  for (let v = 255; v > 0; v--) {
+    seen += counts[at + v];
+    if (seen > above) return v;
+  }
+  return 0;
+}
+
+const lightness = (paper: Float64Array, k: number): number => 0.2126 * paper[3 * k] + 0.7152 * paper[3 * k + 1] + 0.0722 * paper[3 * k + 2];
+
+/** 1 for each block that art covers, or that holds nothing: it lies well below a smooth surface that the lighter blocks span. */
+function coveredBlocks({ columns, rows, paper }: LightField): Uint8Array {
+  const count = columns * rows;
+  const covered = new Uint8Array(count);
+  const weight = new Float64Array(count).fill(1);
+  let surface = new Float64Array(6);
+  for (let round = 0; round < FIT_ROUNDS; round++) {
+    surface = fitQuadratic(columns, rows, paper, weight);
+    for (let k = 0; k < count; k++) {
+      const value = lightness(paper, k);
+      const expected = at(surface, (k % columns) / columns, Math.floor(k / columns) / rows);
+      weight[k] = Number.isNaN(value) ? 0 : value >= expected ? 1 : Math.max(0.002, Math.exp(-(((expected - value) / (0.04 * expected)) ** 2)));
+    }
+  }
+  for (let k = 0; k < count; k++) {
+    const value = lightness(paper, k);
+    const expected = at(surface, (k % columns) / columns, Math.floor(k / columns) / rows);
+    if (Number.isNaN(value) || value < expected * (1 - COVERED)) covered[k] = 1;
+  }
+  // With hardly any paper left nothing is known about the light: then all blocks count as they are.
+  let free = 0;
+  for (let k = 0; k < count; k++) free += 1 - covered[k];
+  return free < count * 0.05 ? covered.fill(0) : covered;
+}
+
+/** Terms of the surface 1, x, y, x², xy, y² at a place from 0 to 1. */
+const at = (s: Float64Array, x: number, y: number): number => s[0] + s[1] * x + s[2] * y + s[3] * x * x + s[4] * x * y + s[5] * y * y;
+
+/** Weighted least squares for the six terms, by Gaussian elimination of the normal equations. */
+function fitQuadratic(columns: number, rows: number, paper: Float64Array, weight: Float64Array): Float64Array<ArrayBuffer> {
+  const m = new Float64Array(42);
+  const term = new Float64Array(6);
+  for (let k = 0; k < columns * rows; k++) {
+    if (weight[k] === 0) continue;
+    const value = lightness(paper, k);
+    if (Number.isNaN(value)) continue;
+    const x = (k % columns) / columns;
+    const y = Math.floor(k / columns) / rows;
+    term.set([1, x, y, x * x, x * y, y * y]);
+    for (let i = 0; i < 6; i++) {
+      for (let j = 0; j < 6; j++) m[i * 7 + j] += weight[k] * term[i] * term[j];
+      m[i * 7 + 6] += weight[k] * term[i] * value;
+    }
+  }
+  for (let i = 0; i < 6; i++) m[i * 7 + i] += 1e-6;
+  for (let i = 0; i < 6; i++) {
+    let pivot = i;
+    for (let r = i + 1; r < 6; r++) if (Math.abs(m[r * 7 + i]) > Math.abs(m[pivot * 7 + i])) pivot = r;
+    for (let c = 0; c < 7; c++) [m[i * 7 + c], m[pivot * 7 + c]] = [m[pivot * 7 + c], m[i * 7 + c]];
+    for (let r = 0; r < 6; r++) {
+      if (r === i) continue;
+      const factor = m[r * 7 + i] / m[i * 7 + i];
+      for (let c = i; c < 7; c++) m[r * 7 + c] -= factor * m[i * 7 + c];
+    }
+  }
+  return Float64Array.from({ length: 6 }, (_, i) => m[i * 7 + 6] / m[i * 7 + i]);
+}
+
+/** Covered blocks take the mean of their neighbours, over and over, until they have settled: the light goes on smoothly under the art. */
+function filledIn(field: LightField, covered: Uint8Array): LightField {
+  const { columns, rows } = field;
+  const paper = field.paper.slice();
+  for (let c = 0; c < 3; c++) {
+    let sum = 0;
+    let count = 0;
+    for (let k = 0; k < columns * rows; k++) {
+      if (covered[k] !== 0 || Number.isNaN(paper[3 * k + c])) continue;
+      sum += paper[3 * k + c];
+      count++;
+    }
+    const mean = count === 0 ? 255 : sum / count;
+    for (let k = 0; k < columns * rows; k++) if (covered[k] !== 0 || Number.isNaN(paper[3 * k + c])) paper[3 * k + c] = mean;
+  }
+  for (let round = 0; round < 4 * (columns + rows); round++) relax(paper, columns, rows, covered);
+  return { ...field, paper };
+}
+
+function relax(paper: Float64Array, columns: number, rows: number, only: Uint8Array | undefined): void {
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      const k = row * columns + column;
+      if (only !== undefined && only[k] === 0) continue;
+      const left = column > 0 ? k - 1 : k;
+      const right = column < columns - 1 ? k + 1 : k;
+      const up = row > 0 ? k - columns : k;
+      const down = row < rows - 1 ? k + columns : k;
+      for (let c = 0; c < 3; c++) paper[3 * k + c] = (paper[3 * left + c] + paper[3 * right + c] + paper[3 * up + c] + paper[3 * down + c]) / 4;
+    }
+  }
+}
+
+/** One pass of a 3 × 3 mean takes the steps between blocks and what noise left in them. */
+function smoothed(field: LightField): LightField {
+  const { columns, rows, paper } = field;
+  const out = new Float64Array(paper.length);
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      for (let c = 0; c < 3; c++) {
+        let sum = 0;
+        let weight = 0;
+        for (let r = Math.max(0, row - 1); r <= Math.min(rows - 1, row + 1); r++) {
+          for (let q = Math.max(0, column - 1); q <= Math.min(columns - 1, column + 1); q++) {
+            const w = (r === row ? 2 : 1) * (q === column ? 2 : 1);
+            sum += w * paper[3 * (r * columns + q) + c];
+            weight += w;
+          }
+        }
+        out[3 * (row * columns + column) + c] = sum / weight;
+      }
+    }
+  }
+  return { ...field, paper: out };
+}
+
+/** Bilinear between the blocks' middles. */
+function lightOfRow({ columns, rows, blockPx, paper }: LightField, y: number, width: number, out: Float64Array): void {
+  const v = Math.max(0, Math.min(rows - 1, (y + 0.5) / blockPx - 0.5));
+  const r0 = Math.floor(v);
+  const r1 = Math.min(rows - 1, r0 + 1);
+  const fy = v - r0;
+  for (let x = 0; x < width; x++) {
+    const u = Math.max(0, Math.min(columns - 1, (x + 0.5) / blockPx - 0.5));
+    const c0 = Math.floor(u);
+    const c1 = Math.min(columns - 1, c0 + 1);
+    const fx = u - c0;
+    const a = 3 * (r0 * columns + c0);
+    const b = 3 * (r0 * columns + c1);
+    const d = 3 * (r1 * columns + c0);
+    const e = 3 * (r1 * columns + c1);
+    for (let c = 0; c < 3; c++) {
+      const top = paper[a + c] + (paper[b + c] - paper[a + c]) * fx;
+      const bottom = paper[d + c] + (paper[e + c] - paper[d + c]) * fx;
+      out[3 * x + c] = top + (bottom - top) * fy;
+    }
+  }
+}
+
+/** Paper comes out a touch above white, so that its noise is clipped away. */
+const WHITE = 257;
+
+function divideRow(out: Uint8Array, from: number, width: number, light: Float64Array, strength: number): void {
+  for (let x = 0, j = from; x < width; x++, j += 4) {
+    for (let c = 0; c < 3; c++) {
+      const levelled = (out[j + c] * WHITE) / Math.max(1, light[3 * x + c]);
+      const value = out[j + c] + (levelled - out[j + c]) * strength;
+      out[j + c] = value > 255 ? 255 : value + 0.5;
+    }
+  }
+}
+
+function fallOff({ paper }: LightField): number {
+  let darkest = Infinity;
+  let brightest = 0;
+  for (let k = 0; k * 3 < paper.length; k++) {
+    const value = lightness(paper, k);
+    darkest = Math.min(darkest, value);
+    brightest = Math.max(brightest, value);
+  }
+  return brightest === 0 ? 0 : Math.round((100 * (brightest - darkest)) / brightest);
+}

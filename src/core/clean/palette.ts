@@ -1,0 +1,143 @@
+import { writeOklab, type Rgb } from '../colour/oklab.ts';
+import type { Rgba8 } from '../raster/raster.ts';
+
+/** One real colour of a picture and how many of the pixels looked at have it. */
+export interface Tone extends Rgb {
+  readonly count: number;
+}
+
+/** Most tones that are told apart. */
+export const MAX_TONES = 32;
+
+const SAMPLES = 250_000;
+/** Colours nearer than this (perceptual difference) belong to one heap when the heaps are first made. */
+const HEAP = 5;
+/** Where no number is given, tones nearer than this are one, and a heap with less than this share of the plain pixels is none. */
+const APART = 9;
+const LEAST_SHARE = 0.003;
+/** A heap that is smaller than this share is noise at any number of tones. */
+const NOISE_SHARE = 0.0004;
+
+interface Heap {
+  l: number;
+  a: number;
+  b: number;
+  count: number;
+}
+
+/**
+ * The real colours of a picture, most frequent first. Only plain pixels are read (those flagged), so the mixtures along edges are no candidates. Their
+ * colours are heaped greedily, fullest first; then the two heaps that cost least to join are joined until `count` are left. The cost is the squared
+ * distance times the root of the smaller heap's weight: between Ward's criterion (J. H. Ward, JASA 58, 1963, doi:10.1080/01621459.1963.10500845), in which
+ * a small pennant goes under beside a large hull, and plain distance, in which noise stays.
+ * @param plain 1 where a pixel is plain and there. @param count wanted tones, 1 to 32, or `auto`. Fewer come back when there are not as many.
+ */
+export function findPalette(picture: Rgba8, plain: Uint8Array, count: number | 'auto'): Tone[] {
+  const { heaps, total } = heapsOf(picture, plain);
+  const kept = heaps.filter((heap) => heap.count >= Math.max(4, total * NOISE_SHARE)).slice(0, 4 * MAX_TONES);
+  const wanted = count === 'auto' ? 1 : count;
+  while (kept.length > wanted) {
+    const { first, second, distance } = cheapestPair(kept, total);
+    const enough = distance >= APART && kept.length <= MAX_TONES && kept.every((heap) => heap.count >= total * LEAST_SHARE);
+    if (count === 'auto' && enough) break;
+    join(kept, first, second);
+  }
+  return kept.sort((x, y) => y.count - x.count).map((heap) => ({ ...rgbFromOklab(heap.l, heap.a, heap.b), count: heap.count }));
+}
+
+/** Bins of 5 bits a channel, each with its mean colour, heaped around the fullest ones. */
+function heapsOf({ data }: Rgba8, plain: Uint8Array): { heaps: Heap[]; total: number } {
+  const bins = new Float64Array(32768 * 4);
+  const step = Math.max(1, Math.floor(plain.length / SAMPLES)) | 1;
+  let total = 0;
+  for (let i = 0; i < plain.length; i += step) {
+    if (plain[i] === 0) continue;
+    const j = i * 4;
+    const bin = ((data[j] >> 3) | ((data[j + 1] >> 3) << 5) | ((data[j + 2] >> 3) << 10)) * 4;
+    bins[bin]++;
+    bins[bin + 1] += data[j];
+    bins[bin + 2] += data[j + 1];
+    bins[bin + 3] += data[j + 2];
+    total++;
+  }
+  const lab = new Float64Array(3);
+  const colours: Heap[] = [];
+  for (let bin = 0; bin < bins.length; bin += 4) {
+    const n = bins[bin];
+    if (n === 0) continue;
+    writeOklab(Math.round(bins[bin + 1] / n), Math.round(bins[bin + 2] / n), Math.round(bins[bin + 3] / n), lab);
+    colours.push({ l: lab[0], a: lab[1], b: lab[2], count: n });
+  }
+  colours.sort((x, y) => y.count - x.count);
+  const centres: Heap[] = [];
+  const heaps: Heap[] = [];
+  for (const colour of colours) {
+    let nearest = -1;
+    let least = HEAP * HEAP;
+    for (let k = 0; k < centres.length; k++) {
+      const d = distance2(centres[k], colour);
+      if (d < least) {
+        least = d;
+        nearest = k;
+      }
+    }
+    if (nearest < 0) {
+      if (centres.length >= 512) continue;
+      centres.push(colour);
+      heaps.push({ ...colour });
+    } else blend(heaps[nearest], colour);
+  }
+  return { heaps: heaps.sort((x, y) => y.count - x.count), total };
+}
+
+function cheapestPair(heaps: readonly Heap[], total: number): { first: number; second: number; distance: number } {
+  let best = { first: 0, second: 1, distance: 0 };
+  let least = Infinity;
+  for (let i = 0; i < heaps.length; i++) {
+    for (let j = i + 1; j < heaps.length; j++) {
+      const d2 = distance2(heaps[i], heaps[j]);
+      const cost = d2 * Math.sqrt(Math.min(heaps[i].count, heaps[j].count) / total);
+      if (cost < least) {
+        least = cost;
+        best = { first: i, second: j, distance: Math.sqrt(d2) };
+      }
+    }
+  }
+  return best;
+}
+
+/** The smaller heap joins the larger, whose colour stays the tone: a tone is a colour that is there, not a mean of two. */
+function join(heaps: Heap[], first: number, second: number): void {
+  const [keep, drop] = heaps[first].count >= heaps[second].count ? [first, second] : [second, first];
+  const near = distance2(heaps[keep], heaps[drop]) < HEAP * HEAP * 2;
+  if (near) blend(heaps[keep], heaps[drop]);
+  else heaps[keep].count += heaps[drop].count;
+  heaps.splice(drop, 1);
+}
+
+function blend(into: Heap, other: Heap): void {
+  const count = into.count + other.count;
+  into.l += ((other.l - into.l) * other.count) / count;
+  into.a += ((other.a - into.a) * other.count) / count;
+  into.b += ((other.b - into.b) * other.count) / count;
+  into.count = count;
+}
+
+const distance2 = (x: Heap, y: Heap): number => (x.l - y.l) ** 2 + (x.a - y.a) ** 2 + (x.b - y.b) ** 2;
+
+/** The inverse of OKLab (Ottosson 2020), clipped to sRGB. */
+function rgbFromOklab(l: number, a: number, b: number): Rgb {
+  const long = ((l + 0.3963377774 * a + 0.2158037573 * b) / 100) ** 3;
+  const middle = ((l - 0.1055613458 * a - 0.0638541728 * b) / 100) ** 3;
+  const short = ((l - 0.0894841775 * a - 1.291485548 * b) / 100) ** 3;
+  return {
+    r: byteFromLinear(4.0767416621 * long - 3.3077115913 * middle + 0.2309699292 * short),
+    g: byteFromLinear(-1.2684380046 * long + 2.6097574011 * middle - 0.3413193965 * short),
+    b: byteFromLinear(-0.0041960863 * long - 0.7034186147 * middle + 1.707614701 * short),
+  };
+}
+
+function byteFromLinear(value: number): number {
+  const v = Math.max(0, Math.min(1, value));
+  return Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055));
+}

@@ -1,0 +1,28 @@
+import { z } from 'zod';
+import { AppError } from '../../errors/appError.ts';
+import { withAlpha } from '../../raster/art.ts';
+import { applyLevels, fullContrast } from '../levels.ts';
+import { stepBase, type StepKind } from './step.ts';
+
+export const levelsSchema = z.strictObject({
+  kind: z.literal('levels'),
+  ...stepBase,
+  /** Lightness that becomes black and the one that becomes white; `auto` finds both, so that a pale drawing comes out black. */
+  points: z.union([z.literal('auto'), z.strictObject({ black: z.number().min(0).max(254), white: z.number().min(1).max(255) }).refine(({ black, white }) => black < white, 'black must lie below white')]),
+  gamma: z.number().min(0.1).max(10),
+  saturation: z.number().min(0).max(3),
+  invert: z.boolean(),
+});
+export type LevelsStep = z.infer<typeof levelsSchema>;
+
+export const levels: StepKind<LevelsStep> = {
+  about: 'Black and white point, middle tones, saturation, inversion.',
+  revision: 1,
+  readsSize: false,
+  *run(art, { points, gamma, saturation, invert }) {
+    const found = points === 'auto' ? fullContrast(art.colour) : points;
+    if (found === undefined) throw new AppError('oneColour');
+    yield 0.3;
+    return { art: withAlpha(art, art.alpha, applyLevels(art.colour, { ...found, gamma, saturation, invert })), facts: { ...found } };
+  },
+};
