@@ -3,7 +3,7 @@ import { withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
 import { noiseLevel } from './noiseLevel.ts';
-import { findPalette, type Tone } from './palette.ts';
+import { findPalette, NARROW, PLAIN, type Tone } from './palette.ts';
 import { sigmaFilter } from './sigmaFilter.ts';
 
 export interface FewerColours {
@@ -45,7 +45,7 @@ export function* fewerColours(art: Art, count: number | 'auto', noSingles = true
   return { art: withAlpha(art, art.alpha, inTones(art.colour, settled, tones)), tones, labels: settled };
 }
 
-/** 1 where a pixel is there and differs from its four neighbours by no more than `most` in any channel. */
+/** `PLAIN` where a pixel is there and none of its four neighbours differs by more than `most` in any channel, `NARROW` where one does. */
 function plainPixels({ data, width, height }: Rgba8, alpha: Uint8Array, most: number): Uint8Array {
   const plain = new Uint8Array(width * height);
   for (let y = 0; y < height; y++) plainRow(data, alpha, plain, width, height, y, most);
@@ -59,18 +59,13 @@ function plainRow(data: Rgba8['data'], alpha: Uint8Array, plain: Uint8Array, wid
   for (let x = 0, i = y * width; x < width; x++, i++) {
     if (alpha[i] < 128) continue;
     const j = i * 4;
-    const left = x > 0 ? -4 : 0;
-    const right = x < width - 1 ? 4 : 0;
-    let isPlain = 1;
-    for (let c = j; c < j + 3; c++) {
-      const v = data[c];
-      if (Math.abs(data[c + left] - v) > most || Math.abs(data[c + right] - v) > most || Math.abs(data[c + up] - v) > most || Math.abs(data[c + down] - v) > most) {
-        isPlain = 0;
-        break;
-      }
-    }
-    plain[i] = isPlain;
+    const alike = isLike(data, j, j + (x > 0 ? -4 : 0), most) + isLike(data, j, j + (x < width - 1 ? 4 : 0), most) + isLike(data, j, j + up, most) + isLike(data, j, j + down, most);
+    plain[i] = alike === 4 ? PLAIN : alike === 3 ? NARROW : 0;
   }
+}
+
+function isLike(data: Rgba8['data'], i: number, j: number, most: number): number {
+  return Math.abs(data[i] - data[j]) <= most && Math.abs(data[i + 1] - data[j + 1]) <= most && Math.abs(data[i + 2] - data[j + 2]) <= most ? 1 : 0;
 }
 
 /** The nearest tone of every pixel, through a table of 6 bits a channel. */
@@ -114,7 +109,7 @@ function coresOf(labels: Uint8Array, plain: Uint8Array, width: number, height: n
     const up = y > 0 ? -width : 0;
     const down = y < height - 1 ? width : 0;
     for (let x = 0, i = y * width; x < width; x++, i++) {
-      if (plain[i] === 0) continue;
+      if (plain[i] !== PLAIN) continue;
       const left = x > 0 ? -1 : 0;
       const right = x < width - 1 ? 1 : 0;
       const t = labels[i];

@@ -1,7 +1,7 @@
 import { BAND, type Rgba8 } from '../raster/raster.ts';
 
 /** Largest response of a place that still counts as plain, green levels: above it an edge speaks, not noise. */
-const PLAIN = 96;
+const PLAIN = 200;
 
 /**
  * Standard deviation of a picture's noise, in levels of 255, from the second differences of its green channel (John Immerkær, "Fast noise variance

@@ -6,6 +6,12 @@ export interface Tone extends Rgb {
   readonly count: number;
 }
 
+/** Marks of pixels that are read for the palette: in the middle of a plain place, or at the side of one, which is all that a line of two pixels has. */
+export const PLAIN = 1;
+export const NARROW = 2;
+/** What a pixel at the side counts: mixtures along soft edges are there too. */
+const NARROW_WEIGHT = 0.3;
+
 /** Most tones that are told apart. */
 export const MAX_TONES = 32;
 
@@ -26,11 +32,11 @@ interface Heap {
 }
 
 /**
- * The real colours of a picture, most frequent first. Only plain pixels are read (those flagged), so the mixtures along edges are no candidates. Their
+ * The real colours of a picture, most frequent first. Only plain pixels are read (those marked), so the mixtures along edges are no candidates. Their
  * colours are heaped greedily, fullest first; then the two heaps that cost least to join are joined until `count` are left. The cost is the squared
  * distance times the root of the smaller heap's weight: between Ward's criterion (J. H. Ward, JASA 58, 1963, doi:10.1080/01621459.1963.10500845), in which
  * a small pennant goes under beside a large hull, and plain distance, in which noise stays.
- * @param plain 1 where a pixel is plain and there. @param count wanted tones, 1 to 32, or `auto`. Fewer come back when there are not as many.
+ * @param plain `PLAIN` or `NARROW` where a pixel is read, else 0. @param count wanted tones, 1 to 32, or `auto`. Fewer come back when there are not as many.
  */
 export function findPalette(picture: Rgba8, plain: Uint8Array, count: number | 'auto'): Tone[] {
   const { heaps, total } = heapsOf(picture, plain);
@@ -54,11 +60,12 @@ function heapsOf({ data }: Rgba8, plain: Uint8Array): { heaps: Heap[]; total: nu
     if (plain[i] === 0) continue;
     const j = i * 4;
     const bin = ((data[j] >> 3) | ((data[j + 1] >> 3) << 5) | ((data[j + 2] >> 3) << 10)) * 4;
-    bins[bin]++;
-    bins[bin + 1] += data[j];
-    bins[bin + 2] += data[j + 1];
-    bins[bin + 3] += data[j + 2];
-    total++;
+    const weight = plain[i] === PLAIN ? 1 : NARROW_WEIGHT;
+    bins[bin] += weight;
+    bins[bin + 1] += weight * data[j];
+    bins[bin + 2] += weight * data[j + 1];
+    bins[bin + 3] += weight * data[j + 2];
+    total += weight;
   }
   const lab = new Float64Array(3);
   const colours: Heap[] = [];

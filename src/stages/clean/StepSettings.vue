@@ -44,6 +44,9 @@ watch(reachInput, async (input) => {
   }
 }, { immediate: true });
 const tolerance = computed(() => (props.step.kind === 'areaLift' ? (props.step.tolerance === 'auto' ? (props.report?.facts['tolerance'] ?? reach.value?.tolerance ?? 0) : props.step.tolerance) : 0));
+/** The points of a levels step as numbers, those found where it finds them itself. */
+const points = computed(() => (props.step.kind !== 'levels' || props.step.points === 'auto' ? { black: props.report?.facts['black'] ?? 0, white: props.report?.facts['white'] ?? 255 } : props.step.points));
+const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.tones === 'auto' ? Math.max(2, props.report?.facts['tones'] ?? 2) : props.step.tones));
 </script>
 
 <template>
@@ -67,6 +70,26 @@ const tolerance = computed(() => (props.step.kind === 'areaLift' ? (props.step.t
       <QuantityInput label="Specks under" suffix="mm²" :model-value="step.speckMm2" :least="0" :most="10000" :step="0.1" :digits="2" @change="drag({ speckMm2: $event })" @done="set({ speckMm2: $event })" @cancel="bench.revert" />
       <QuantityInput label="Pinholes under" suffix="mm²" :model-value="step.pinholeMm2" :least="0" :most="10000" :step="0.1" :digits="2" @change="drag({ pinholeMm2: $event })" @done="set({ pinholeMm2: $event })" @cancel="bench.revert" />
       <p>{{ report?.facts['specks'] ?? 0 }} specks, {{ report?.facts['pinholes'] ?? 0 }} pinholes found</p>
+    </template>
+    <template v-else-if="step.kind === 'levels'">
+      <label class="row"><span>Find black and white by itself</span><ElSwitch size="small" :model-value="step.points === 'auto'" @change="set({ points: $event === true ? 'auto' : { ...points } })" /></label>
+      <QuantityInput label="Black from" :model-value="points.black" :least="0" :most="points.white - 1" :digits="0" @change="drag({ points: { ...points, black: $event } })" @done="set({ points: { ...points, black: $event } })" @cancel="bench.revert" />
+      <QuantityInput label="White from" :model-value="points.white" :least="points.black + 1" :most="255" :digits="0" @change="drag({ points: { ...points, white: $event } })" @done="set({ points: { ...points, white: $event } })" @cancel="bench.revert" />
+      <QuantityInput label="Middle tones (gamma)" :model-value="step.gamma" :least="0.1" :most="10" :step="0.05" :digits="2" @change="drag({ gamma: $event })" @done="set({ gamma: $event })" @cancel="bench.revert" />
+      <QuantityInput label="Colour" suffix="%" :model-value="step.saturation * 100" :least="0" :most="300" :digits="0" @change="drag({ saturation: $event / 100 })" @done="set({ saturation: $event / 100 })" @cancel="bench.revert" />
+      <label class="row"><span>Invert light and dark</span><ElSwitch size="small" :model-value="step.invert" @change="set({ invert: $event === true })" /></label>
+    </template>
+    <template v-else-if="step.kind === 'lightLevelling'">
+      <QuantityInput label="Strength" suffix="%" :model-value="step.strength * 100" :least="0" :most="100" :digits="0" @change="drag({ strength: $event / 100 })" @done="set({ strength: $event / 100 })" @cancel="bench.revert" />
+      <p>For art on light paper: the paper becomes plain white, broad dark areas stay.</p>
+    </template>
+    <template v-else-if="step.kind === 'smoothing'">
+      <QuantityInput label="Smooths differences up to" :model-value="step.strength" :least="1" :most="100" :digits="0" @change="drag({ strength: $event })" @done="set({ strength: $event })" @cancel="bench.revert" />
+      <p>In levels of 255. Larger differences are edges and stay.</p>
+    </template>
+    <template v-else-if="step.kind === 'fewerColours'">
+      <label class="row"><span>Count the tones by itself</span><ElSwitch size="small" :model-value="step.tones === 'auto'" @change="set({ tones: $event === true ? 'auto' : tones })" /></label>
+      <QuantityInput label="Tones, the ground counted" :model-value="tones" :least="2" :most="32" :digits="0" @change="drag({ tones: Math.round($event) })" @done="set({ tones: Math.round($event) })" @cancel="bench.revert" />
     </template>
     <template v-else-if="step.kind === 'crop'"><p>Drag the frame’s edges and corners on the table.</p></template>
     <template v-else><p>Brush on the table. <kbd>,</kbd> and <kbd>.</kbd> or Alt and the wheel change the size; Shift draws straight on from the last stroke.</p><slot /></template>
