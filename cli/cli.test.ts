@@ -88,6 +88,35 @@ describe('limner', () => {
     expect(await alphaAt('--everywhere', '--tolerance=4')).toEqual([0, 255, 0]);
   });
 
+  it('cleans by steps in the order they are given, one picture or many', async () => {
+    const { code } = await limner('clean', at('disc.jpg'), '--out', at('clean.png'), '--colours', '2', '--sweep=5');
+    expect(code).toBe(0);
+    const { data, width } = decode(await readFile(at('clean.png')));
+    const tones = new Set(Array.from({ length: data.length / 4 }, (_, i) => [data[4 * i], data[4 * i + 1], data[4 * i + 2]].join()));
+    expect([width, tones.size]).toEqual([80, 2]);
+    await limner('clean', at('disc.png'), '--out', at('a.png'), '--invert', '--full-contrast');
+    await limner('clean', at('disc.png'), '--out', at('b.png'), '--full-contrast', '--invert');
+    const [a, b] = await Promise.all(['a.png', 'b.png'].map(async (name) => decode(await readFile(at(name))).data[0]));
+    expect([a, b]).toEqual([0, 0]);
+    const many = await limner('clean', at('disc.png'), at('disc.gif'), at('nothing-here.png'), '--out', at('cleaned'), '--level-light');
+    expect([many.code, many.out]).toEqual([1, '2 of 3 pictures done\n']);
+    expect(many.err).toContain('no such file');
+    expect((await readdir(at('cleaned'))).sort()).toEqual(['disc-2.png', 'disc.png']);
+  });
+
+  it('cleans by a recipe, passes over a step that cannot apply, and refuses one of a newer kind', async () => {
+    const base = { enabled: true, v: 1 };
+    const recipe = [{ kind: 'crop', id: 'far', ...base, rect: { xPx: 900, yPx: 900, widthPx: 5, heightPx: 5 } }, { kind: 'colourLift', id: 'paper', ...base, colour: '#ffffff', tolerance: 5, soft: true }];
+    await writeFile(at('recipe.json'), JSON.stringify(recipe));
+    const { code, err } = await limner('clean', at('disc.png'), '--out', at('by-recipe.png'), '--recipe', at('recipe.json'));
+    expect([code, err.includes('step far skipped')]).toEqual([0, true]);
+    expect(decode(await readFile(at('by-recipe.png'))).data[3]).toBe(0);
+    await writeFile(at('later.json'), JSON.stringify([{ kind: 'somethingLater', id: 'x', ...base }]));
+    expect((await limner('clean', at('disc.png'), '--out', at('x.png'), '--recipe', at('later.json'))).code).toBe(1);
+    expect((await limner('clean', at('disc.png'), '--out', at('x.png'))).code).toBe(2);
+    expect((await limner('clean', at('disc.png'), '--out', at('x.png'), '--colours', '40')).code).toBe(2);
+  });
+
   it('runs a job on many pictures, reports each, and goes on after one that fails', async () => {
     const job = { ...newJob('Discs'), assembly: { ...newJob('x').assembly, sizeMm: 50 } };
     await writeFile(at('job.json'), JSON.stringify(job));

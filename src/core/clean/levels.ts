@@ -54,6 +54,8 @@ function levelBand(out: Uint8Array, table: Uint8Array, saturation: number, from:
 
 const clampByte = (value: number): number => (value < 0 ? 0 : value > 255 ? 255 : value);
 
+/** Share of the range that is given up at each end, so that the noise of ink and paper is full black and white too. */
+const MARGIN = 0.08;
 /** Share of the pixels that may be lost at each end when the points are found from the histogram. */
 const CLIPPED = 0.004;
 
@@ -74,5 +76,7 @@ export function fullContrast(picture: Rgba8): { black: number; white: number } |
   for (let seen = histogram[0]; black < 255 && seen <= count * CLIPPED; seen += histogram[black]) black++;
   let white = 255;
   for (let seen = histogram[255]; white > 0 && seen <= count * CLIPPED; seen += histogram[white]) white--;
-  return white - black < 8 ? undefined : { black, white };
+  if (white - black < 8) return undefined;
+  const margin = Math.round((white - black) * MARGIN);
+  return { black: black + margin, white: white - margin };
 }

@@ -1,0 +1,100 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { randomFrom } from '../../../tests/fixtures/shapes.ts';
+import { artFromPicture, withAlpha, type Art } from '../raster/art.ts';
+import { makeRgba8 } from '../raster/raster.ts';
+import { finish } from '../task/task.ts';
+import { levelLight } from './levelLight.ts';
+import { applyLevels, fullContrast, levelsTable } from './levels.ts';
+
+const WIDTH = 240;
+const HEIGHT = 180;
+
+/** Reflectance 0 to 1 under a light, both by place; with the sensor's noise. */
+function lit(reflectance: (x: number, y: number) => number, light: (x: number, y: number) => number, sigma = 2): Art {
+  const data = new Uint8Array(WIDTH * HEIGHT * 4);
+  const random = randomFrom(4);
+  for (let y = 0; y < HEIGHT; y++) {
+    for (let x = 0; x < WIDTH; x++) {
+      const noise = sigma * Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+      const value = Math.max(0, Math.min(255, Math.round(255 * reflectance(x, y) * light(x, y) + noise)));
+      data.set([value, Math.round(value * 0.97), Math.round(value * 0.9), 255], (y * WIDTH + x) * 4);
+    }
+  }
+  return artFromPicture(makeRgba8(WIDTH, HEIGHT, data, true));
+}
+
+const stroke = (x: number, y: number): number => (Math.abs(y - 60) < 3 || Math.abs(x - 120) < 3 ? 0.1 : 1);
+const broad = (x: number, y: number): number => (x > 60 && x < 190 && y > 40 && y < 150 ? 0.12 : 1);
+const slope = (x: number, y: number): number => 0.95 - 0.35 * (x / WIDTH) - 0.1 * (y / HEIGHT);
+const vignette = (x: number, y: number): number => 0.95 - 0.4 * Math.hypot(x / WIDTH - 0.5, y / HEIGHT - 0.5) ** 2;
+const green = (art: Art, x: number, y: number): number => art.colour.data[(y * WIDTH + x) * 4 + 1];
+
+describe('light levelling', () => {
+  it('makes paper white under a slope and a vignette, and keeps strokes dark', () => {
+    for (const light of [slope, vignette]) {
+      const { art } = finish(levelLight(lit(stroke, light)));
+      for (const [x, y] of [[8, 8], [230, 8], [8, 170], [230, 170], [60, 120], [200, 100]]) expect(green(art, x, y)).toBeGreaterThan(243);
+      for (const [x, y] of [[40, 60], [220, 60], [120, 20], [120, 170]]) expect(green(art, x, y)).toBeLessThan(70);
+    }
+  });
+
+  it('does not take a broad dark area for shadow', () => {
+    const { art } = finish(levelLight(lit(broad, slope)));
+    for (const [x, y] of [[70, 50], [125, 95], [180, 140]]) expect(green(art, x, y)).toBeLessThan(60);
+    for (const [x, y] of [[20, 90], [225, 90], [120, 12], [120, 170]]) expect(green(art, x, y)).toBeGreaterThan(238);
+  });
+
+  it('leaves even paper as it is but for its tone, says how far the light fell off, and does nothing at strength 0', () => {
+    const even = lit(stroke, () => 0.95);
+    expect(finish(levelLight(even)).fallOffPercent).toBeLessThan(4);
+    expect(finish(levelLight(lit(stroke, slope))).fallOffPercent).toBeGreaterThan(25);
+    expect(Buffer.compare(finish(levelLight(even, 0)).art.colour.data, even.colour.data)).toBe(0);
+  });
+
+  it('never looks at clear pixels, and lives with art that is all clear or all dark', () => {
+    const art = lit(stroke, slope);
+    const halfClear = withAlpha(art, art.alpha.map((_, i) => (i % WIDTH < 120 ? 0 : 255)));
+    expect(green(finish(levelLight(halfClear)).art, 200, 100)).toBeGreaterThan(240);
+    expect(finish(levelLight(withAlpha(art, new Uint8Array(art.alpha.length)))).art.width).toBe(WIDTH);
+    expect(finish(levelLight(lit(() => 0.05, () => 1))).art.width).toBe(WIDTH);
+  });
+});
+
+describe('levels', () => {
+  const plain = { black: 0, white: 255, gamma: 1, saturation: 1, invert: false };
+
+  it('leaves everything alone at its defaults, and inverting twice too', () => {
+    const art = lit(stroke, slope);
+    expect(Buffer.compare(applyLevels(art.colour, plain).data, art.colour.data)).toBe(0);
+    const twice = applyLevels(applyLevels(art.colour, { ...plain, invert: true }), { ...plain, invert: true });
+    expect(Buffer.compare(twice.data, art.colour.data)).toBe(0);
+  });
+
+  it('never turns the order of two tones round', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 200 }), fc.integer({ min: 1, max: 55 }), fc.double({ min: 0.1, max: 10, noNaN: true }), (black, span, gamma) => {
+        const table = levelsTable({ ...plain, black, white: black + span, gamma });
+        for (let v = 1; v < 256; v++) expect(table[v]).toBeGreaterThanOrEqual(table[v - 1]);
+        expect([table[black], table[black + span]]).toEqual([0, 255]);
+      }),
+      { seed: 8, numRuns: 60 },
+    );
+  });
+
+  it('brings a pale drawing to full black and white, and says when there is nothing to stretch', () => {
+    const pale = lit((x, y) => 0.72 + 0.2 * stroke(x, y), () => 1, 1);
+    const points = fullContrast(pale.colour)!;
+    const black = applyLevels(pale.colour, { ...plain, ...points });
+    expect(black.data[(60 * WIDTH + 40) * 4]).toBeLessThan(20);
+    expect(black.data[(120 * WIDTH + 40) * 4]).toBeGreaterThan(235);
+    expect(fullContrast(lit(() => 0.5, () => 1, 0).colour)).toBeUndefined();
+  });
+
+  it('takes the colour out and keeps the lightness', () => {
+    const grey = applyLevels(makeRgba8(1, 1, new Uint8Array([180, 90, 40, 77])), { ...plain, saturation: 0 });
+    expect(grey.data[0]).toBe(grey.data[2]);
+    expect(grey.data[1]).toBeCloseTo(0.2126 * 180 + 0.7152 * 90 + 0.0722 * 40, -0.5);
+    expect(grey.data[3]).toBe(77);
+  });
+});
