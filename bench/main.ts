@@ -1,5 +1,9 @@
+import { benchFewerColours, benchSweep } from './cleaning.ts';
+import { benchGaps } from './gaps.ts';
 import { benchOutline } from './outline.ts';
 import { benchStages } from './stages.ts';
 
-await benchOutline();
-await benchStages();
+/** All benches, or those named on the command line. */
+const BENCHES: Readonly<Record<string, () => Promise<void>>> = { outline: benchOutline, colours: benchFewerColours, sweep: benchSweep, gaps: benchGaps, stages: benchStages };
+const wanted = process.argv.slice(2);
+for (const [name, bench] of Object.entries(BENCHES)) if (wanted.length === 0 || wanted.includes(name)) await bench();

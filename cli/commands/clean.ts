@@ -4,6 +4,7 @@ import { explain } from '../../src/core/errors/explain.ts';
 import { fewerColours } from '../../src/core/clean/fewerColours.ts';
 import { levelLight } from '../../src/core/clean/levelLight.ts';
 import { applyLevels, fullContrast } from '../../src/core/clean/levels.ts';
+import { mendGaps } from '../../src/core/clean/mendGaps.ts';
 import { sigmaFilter } from '../../src/core/clean/sigmaFilter.ts';
 import { sweepSpecks } from '../../src/core/clean/sweepSpecks.ts';
 import { sweepTones } from '../../src/core/clean/sweepTones.ts';
@@ -45,6 +46,7 @@ const STEPS: Readonly<Record<string, { takes?: string; about: string; run: Clean
   grey: { about: 'take the colour out', run: (art) => withAlpha(art, art.alpha, applyLevels(art.colour, { black: 0, white: 255, gamma: 1, saturation: 0, invert: false })) },
   invert: { about: 'light to dark and dark to light', run: (art) => withAlpha(art, art.alpha, applyLevels(art.colour, { black: 0, white: 255, gamma: 1, saturation: 1, invert: true })) },
   colours: { takes: 'auto or 2 to 32', about: 'bring it to so many real tones, counting the background', run: (art, parsed) => finish(fewerColours(art, autoOrNumber(parsed, 'colours', 2, 32))).art },
+  'mend-gaps': { takes: 'a width in px', about: 'close breaks in drawn lines up to this width', run: (art, parsed) => finish(mendGaps(art, numberOption(parsed, 'mend-gaps', 1, 500) ?? 12)).art },
   sweep: {
     takes: 'an area in px',
     about: 'remove specks and fill pinholes smaller than this',

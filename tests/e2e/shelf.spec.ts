@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import AxeBuilder from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import { hugePng } from '../fixtures/files.ts';
-import { demoPicture, dropFiles, goTo, openShelf, settled, test } from './bench.ts';
+import { addStep, demoPicture, dropFiles, goTo, openShelf, setQuantity, settled, test } from './bench.ts';
 
 test('the shelf holds the demo jobs, finds, renames, duplicates and deletes with undo', async ({ page }) => {
   await openShelf(page);
@@ -127,6 +127,22 @@ test('a twelve-megapixel photo opens, lifts and shows its cut while the page goe
   await expect(page.getByRole('radio', { name: 'one view' })).toHaveAttribute('aria-checked', 'true');
   await settled(page);
   await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('piece');
+});
+
+test('a scan on shaded paper becomes clean ink: light levelled, break mended, two tones', async ({ page }) => {
+  await openShelf(page);
+  await page.getByRole('button', { name: 'Open Bell buoy tote' }).click();
+  await goTo(page, 'Clean');
+  for (const [name, words] of [['Light levelling', 'light fell off by'], ['Levels', 'found: '], ['Gap mending', '1 break closed'], ['Fewer colours', 'found: 2 tones'], ['Smoothing', 'noise']] as const) {
+    await addStep(page, name);
+    await expect(page.locator('.step', { hasText: name }).locator('.words')).toContainText(words, { timeout: 30_000 });
+  }
+  await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('piece');
+  await page.getByRole('button', { name: /^Fewer colours/ }).click();
+  await setQuantity(page, 'Tones, the ground counted', '3');
+  await expect(page.locator('.step', { hasText: 'Fewer colours' }).locator('.words')).toContainText(/^[23] tones/);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.step', { hasText: 'Fewer colours' }).locator('.words')).toContainText('found: 2 tones');
 });
 
 test('every stage has names for all controls and text that can be read', async ({ page }) => {

@@ -3,6 +3,7 @@ import { areaLift, areaLiftSchema } from '../clean/steps/areaLift.ts';
 import { colourLift, colourLiftSchema } from '../clean/steps/colourLift.ts';
 import { crop, cropSchema } from '../clean/steps/crop.ts';
 import { fewerColours, fewerColoursSchema } from '../clean/steps/fewerColours.ts';
+import { gapMending, gapMendingSchema } from '../clean/steps/gapMending.ts';
 import { levels, levelsSchema } from '../clean/steps/levels.ts';
 import { lightLevelling, lightLevellingSchema } from '../clean/steps/lightLevelling.ts';
 import { smoothing, smoothingSchema } from '../clean/steps/smoothing.ts';
@@ -11,7 +12,7 @@ import { bringBack, bringBackSchema, rubOut, rubOutSchema } from '../clean/steps
 import { sweep, sweepSchema } from '../clean/steps/sweep.ts';
 
 /** One entry of a recipe. */
-export const stepSchema = z.discriminatedUnion('kind', [cropSchema, levelsSchema, lightLevellingSchema, smoothingSchema, fewerColoursSchema, areaLiftSchema, colourLiftSchema, rubOutSchema, bringBackSchema, sweepSchema]);
+export const stepSchema = z.discriminatedUnion('kind', [cropSchema, levelsSchema, lightLevellingSchema, smoothingSchema, fewerColoursSchema, gapMendingSchema, areaLiftSchema, colourLiftSchema, rubOutSchema, bringBackSchema, sweepSchema]);
 export type Step = z.infer<typeof stepSchema>;
 export type StepKindName = Step['kind'];
 
@@ -21,7 +22,7 @@ export type Recipe = readonly Step[];
 
 /** Every kind has a runner: a kind without one does not compile. */
 export const STEP_KINDS: { readonly [Kind in StepKindName]: StepKind<Extract<Step, { kind: Kind }>> } = {
-  crop, levels, lightLevelling, smoothing, fewerColours, areaLift, colourLift, rubOut, bringBack, sweep,
+  crop, levels, lightLevelling, smoothing, fewerColours, gapMending, areaLift, colourLift, rubOut, bringBack, sweep,
 };
 
 export const STEP_NAMES: Readonly<Record<StepKindName, string>> = {
@@ -30,6 +31,7 @@ export const STEP_NAMES: Readonly<Record<StepKindName, string>> = {
   lightLevelling: 'Light levelling',
   smoothing: 'Smoothing',
   fewerColours: 'Fewer colours',
+  gapMending: 'Gap mending',
   areaLift: 'Area lift',
   colourLift: 'Colour lift',
   rubOut: 'Rub out',

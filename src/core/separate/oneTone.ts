@@ -2,8 +2,8 @@ import { AppError } from '../errors/appError.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { isOpaque, type Art } from '../raster/art.ts';
 import { makeShareMap, wordsOf, type ShareMap } from '../raster/raster.ts';
-import { lumaAt, lumaHistogram, throughTable } from './luma.ts';
-import { otsu } from './otsu.ts';
+import { lumaAt, lumaHistogram, throughTable } from '../raster/luma.ts';
+import { otsu } from '../raster/otsu.ts';
 import { toneOf } from './toneOf.ts';
 
 export interface OneToneOptions {

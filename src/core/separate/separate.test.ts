@@ -3,9 +3,9 @@ import { artFromShare, artFromText, BLACK, disc, randomFrom, WHITE } from '../..
 import { isAppError } from '../errors/appError.ts';
 import { artFromPicture, isOpaque, withAlpha } from '../raster/art.ts';
 import { makeRgba8, wordsOf } from '../raster/raster.ts';
-import { lumaAt, lumaHistogram } from './luma.ts';
+import { lumaAt, lumaHistogram } from '../raster/luma.ts';
 import { oneTone, type OneToneOptions } from './oneTone.ts';
-import { otsu } from './otsu.ts';
+import { otsu } from '../raster/otsu.ts';
 
 const AUTO: OneToneOptions = { source: 'threshold', threshold: 'auto', inkIs: 'auto' };
 const share = disc(48, 48, 24.3, 23.6, 15.2);

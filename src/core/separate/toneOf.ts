@@ -1,7 +1,7 @@
 import type { Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { wordsOf } from '../raster/raster.ts';
-import { lumaAt } from './luma.ts';
+import { lumaAt } from '../raster/luma.ts';
 
 /** Pixels looked at, at most. */
 const SAMPLES = 10_000;

@@ -91,6 +91,10 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <label class="row"><span>Count the tones by itself</span><ElSwitch size="small" :model-value="step.tones === 'auto'" @change="set({ tones: $event === true ? 'auto' : tones })" /></label>
       <QuantityInput label="Tones, the ground counted" :model-value="tones" :least="2" :most="32" :digits="0" @change="drag({ tones: Math.round($event) })" @done="set({ tones: Math.round($event) })" @cancel="bench.revert" />
     </template>
+    <template v-else-if="step.kind === 'gapMending'">
+      <QuantityInput label="Breaks up to" suffix="px" :model-value="step.widestPx" :least="1" :most="500" :digits="1" @change="drag({ widestPx: $event })" @done="set({ widestPx: $event })" @cancel="bench.revert" />
+      <p>In picture pixels, between the ink on both sides.</p>
+    </template>
     <template v-else-if="step.kind === 'crop'"><p>Drag the frame’s edges and corners on the table.</p></template>
     <template v-else><p>Brush on the table. <kbd>,</kbd> and <kbd>.</kbd> or Alt and the wheel change the size; Shift draws straight on from the last stroke.</p><slot /></template>
   </div>

@@ -10,6 +10,7 @@ export const newStep = {
   lightLevelling: (): Step => ({ kind: 'lightLevelling', ...base(), strength: 1 }),
   smoothing: (): Step => ({ kind: 'smoothing', ...base(), strength: 16 }),
   fewerColours: (): Step => ({ kind: 'fewerColours', ...base(), tones: 'auto' }),
+  gapMending: (): Step => ({ kind: 'gapMending', ...base(), widestPx: 12 }),
   areaLift: (xPx: number, yPx: number, tolerance: 'auto' | number): Step => ({ kind: 'areaLift', ...base(), at: { xPx, yPx }, tolerance, enclosed: false, soft: true }),
   colourLift: (colour: string): Step => ({ kind: 'colourLift', ...base(), colour, tolerance: 4, soft: true }),
   rubOut: (): Step => ({ kind: 'rubOut', ...base(), strokes: [] }),

@@ -22,6 +22,8 @@ export function stepWords(step: Step, report: StepReport | undefined): string {
       return `noise ${trimNumber(facts['noiseBefore'] ?? 0, 1)} to ${trimNumber(facts['noiseAfter'] ?? 0, 1)}`;
     case 'fewerColours':
       return step.tones === 'auto' ? `found: ${count(facts['tones'], 'tone', 'tones')}` : count(facts['tones'] ?? step.tones, 'tone', 'tones');
+    case 'gapMending':
+      return `${count(facts['joints'], 'break', 'breaks')} closed`;
     case 'areaLift': {
       if (facts['offArt'] === 1) return 'its point is not on the art any more';
       const tolerance = step.tolerance === 'auto' ? `found: ${trimNumber(facts['tolerance'] ?? 0, 1)}` : `tolerance ${trimNumber(step.tolerance, 1)}`;

@@ -1,5 +1,5 @@
-import type { Art } from '../raster/art.ts';
-import { BAND, wordsOf } from '../raster/raster.ts';
+import type { Art } from './art.ts';
+import { BAND, wordsOf } from './raster.ts';
 
 /** Rec. 709 weights in 1/65536, summing to 65536, so that white stays 255. */
 const RED = 13933;
