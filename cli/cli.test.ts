@@ -88,6 +88,16 @@ describe('limner', () => {
     expect(await alphaAt('--everywhere', '--tolerance=4')).toEqual([0, 255, 0]);
   });
 
+  it('says what a picture is, as text or JSON, and goes on after one that cannot be read', async () => {
+    const text = await limner('look', at('disc.png'));
+    expect(text.code).toBe(0);
+    expect(text.out).toMatch(/^disc\.png: (line drawing|flat colour) \(\d+ % sure\), 80 x 60 px, 150\.?\d* dpi, 2 tones/);
+    const json = await limner('look', at('disc.png'), at('nothing-here.png'), at('disc.gif'), '--json');
+    expect([json.code, json.err.includes('no such file')]).toEqual([1, true]);
+    expect((JSON.parse(json.out) as { input: string }[]).map(({ input }) => input)).toEqual(['disc.png', 'disc.gif']);
+    expect((await limner('look')).code).toBe(2);
+  });
+
   it('cleans by steps in the order they are given, one picture or many', async () => {
     const { code } = await limner('clean', at('disc.jpg'), '--out', at('clean.png'), '--colours', '2', '--sweep=5');
     expect(code).toBe(0);

@@ -4,10 +4,11 @@ import { parseArguments } from './arguments.ts';
 import type { Command, Console } from './commands/command.ts';
 import { clean } from './commands/clean.ts';
 import { lift } from './commands/lift.ts';
+import { look } from './commands/look.ts';
 import { run } from './commands/run.ts';
 import { trace } from './commands/trace.ts';
 
-const COMMANDS: Readonly<Record<string, Command>> = { trace, lift, clean, run };
+const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, trace, run };
 
 function overview(): string {
   const lines = Object.entries(COMMANDS).map(([name, command]) => `  ${name.padEnd(8)}${command.about}`);

@@ -19,6 +19,13 @@ const VIEWS = [
     await page.getByRole('menuitem', { name: 'Area lift' }).click();
     await pull(page, [0.3, 0.3], [0.38, 0.42]);
   } },
+  { name: 'clean-scan', job: 'Bell buoy tote', stage: 'Clean', async act(page) {
+    for (const step of ['Light levelling', 'Gap mending', 'Fewer colours', 'Levels']) {
+      await page.getByRole('button', { name: 'Add a step' }).click();
+      await page.getByRole('menuitem', { name: step }).click();
+      await page.waitForTimeout(2500);
+    }
+  } },
   { name: 'separate', job: 'Crew crest', stage: 'Separate' },
   { name: 'assemble', job: 'Crew crest', stage: 'Assemble' },
   { name: 'layout', job: 'Crew crest', stage: 'Lay out' },

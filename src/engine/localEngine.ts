@@ -5,6 +5,7 @@ import { lookAt } from '../core/check/lookAt.ts';
 import { AppError, isAppError, plainFromError } from '../core/errors/appError.ts';
 import { scaling, translation, followedBy } from '../core/geometry/affine.ts';
 import type { CleanResult } from '../core/job/applyRecipe.ts';
+import { firstLook, type FirstLook } from '../core/job/firstLook.ts';
 import { hashBytes } from '../core/job/hash.ts';
 import type { Job } from '../core/job/job.ts';
 import { Memo } from '../core/job/memo.ts';
@@ -60,6 +61,10 @@ export class LocalEngine implements Engine {
     }
     const opened = { pictureKey, widthPx: picture.width, heightPx: picture.height, view: ownCopy(shrinkToSide(picture, VIEW_SIDE_PX)), look: lookAt(picture) };
     return statedDpi === undefined ? opened : { ...opened, statedDpi };
+  }
+
+  async look(pictureKey: string): Promise<FirstLook> {
+    return firstLook(this.picture(pictureKey).final);
   }
 
   async run({ pictureKey, job, quality, haveView }: RunRequest, onProgress?: OnProgress): Promise<RunResult> {

@@ -3,6 +3,7 @@ import type { Finding } from '../core/check/cutCheck.ts';
 import type { Rgb } from '../core/colour/oklab.ts';
 import type { PlainError } from '../core/errors/appError.ts';
 import type { StepReport } from '../core/job/applyRecipe.ts';
+import type { FirstLook } from '../core/job/firstLook.ts';
 import type { Job } from '../core/job/job.ts';
 import type { Recipe } from '../core/job/recipe.ts';
 import type { Sheet } from '../core/layout/laySheet.ts';
@@ -129,6 +130,8 @@ export type OnProgress = (share: number) => void;
  */
 export interface Engine {
   open(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<OpenedPicture>;
+  /** What kind of picture it is and how to start with it. */
+  look(pictureKey: string): Promise<FirstLook>;
   run(request: RunRequest, onProgress?: OnProgress): Promise<RunResult>;
   reach(request: ReachRequest): Promise<ReachView>;
   region(request: RegionRequest): Promise<Rgba8>;

@@ -145,6 +145,19 @@ test('a scan on shaded paper becomes clean ink: light levelled, break mended, tw
   await expect(page.locator('.step', { hasText: 'Fewer colours' }).locator('.words')).toContainText('found: 2 tones');
 });
 
+test('a first look says what the picture is and starts a recipe with one click', async ({ page }) => {
+  await openShelf(page);
+  await page.getByRole('button', { name: 'Open Bell buoy tote' }).click();
+  await goTo(page, 'Picture');
+  await expect(page.getByText(/^Line drawing, \d+ % sure$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Start with these steps' }).click();
+  await expect(page.getByRole('button', { name: 'Started with these steps' })).toBeDisabled();
+  await goTo(page, 'Clean');
+  await expect(page.locator('.step .names .name')).toHaveText(['Light levelling', 'Levels', 'Area lift', 'Sweep']);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.step')).toHaveCount(0);
+});
+
 test('every stage has names for all controls and text that can be read', async ({ page }) => {
   await openShelf(page);
   const check = async (where: string): Promise<void> => {

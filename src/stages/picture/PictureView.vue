@@ -20,6 +20,7 @@ import { drawClear, drawPlaced } from '../shared/pictureScene.ts';
 import StageLayout from '../shared/StageLayout.vue';
 import { useReadout } from '../shared/useReadout.ts';
 import { useSharpPatch } from '../shared/useSharpPatch.ts';
+import FirstLookCard from './FirstLookCard.vue';
 
 const bench = useBench();
 const settings = useSettings();
@@ -114,6 +115,7 @@ const facts = computed(() => {
           <template v-for="[name, value] in facts" :key="name"><dt>{{ name }}</dt><dd>{{ value }}</dd></template>
         </dl>
       </TrayCard>
+      <FirstLookCard />
       <TrayCard title="Job">
         <label class="field"><span>Name</span><input :value="job.name" maxlength="120" @change="takeName" /></label>
         <label class="field"><span>Keywords, with commas</span><input :value="keywordText ?? job.keywords.join(', ')" @input="keywordText = ($event.target as HTMLInputElement).value" @change="takeKeywords(($event.target as HTMLInputElement).value)" /></label>
