@@ -41,6 +41,6 @@ export function judge({ look, dpi, tooSmall, leastPieceMm2 }: JudgeInput): Judge
     if (verdict === 'good') verdict = 'fair';
     reasons.push(`${tooSmall} ${tooSmall === 1 ? 'place is' : 'places are'} smaller than ${leastPieceMm2} mm² and may lift with the knife`);
   }
-  if (reasons.length === 0) return { verdict, words: `Will cut well: ${Math.round(dpi)} dots per inch at this size, ${look.realColours <= 2 ? 'clear shapes' : `${look.realColours} flat colours`}.` };
+  if (reasons.length === 0) return { verdict, words: `Will cut well: ${Math.round(dpi)} dots per inch at this size.` };
   return { verdict, words: `${verdict === 'poor' ? 'Will not cut well' : 'Will cut, with care'}: ${reasons.join('; ')}.` };
 }

@@ -50,4 +50,7 @@ p {
   color: var(--ink-soft);
   font-size: 12.5px;
 }
+button {
+  justify-self: start;
+}
 </style>
