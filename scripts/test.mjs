@@ -36,6 +36,7 @@ ensurePackages();
 ensureDemo();
 for (const project of ['core', 'node']) part(`types: ${project}`, [bin('tsc'), '-p', `tsconfig.${project}.json`], whole);
 part('types: application', [bin('vue-tsc'), '-p', 'tsconfig.app.json'], whole);
+part('types: tests of components', [bin('vue-tsc'), '-p', 'tsconfig.interface-tests.json'], whole);
 part('lint', [bin('eslint'), '.', '--max-warnings', '0'], whole);
 part('unit', [bin('vitest'), 'run'], (output) => [number(/Tests\s+(?:\d+ failed \| )?(\d+) passed/, output), number(/Tests\s+(\d+) failed/, output)]);
 ensureBuild();
