@@ -36,6 +36,9 @@ describe('reachLevels', () => {
           const reached = [...reach.levels.keys()].filter((i) => reach.levels[i] <= level);
           expect(reached).toEqual([...flooded].sort((a, b) => a - b));
           expect(reach.areaByLevel[level]).toBe(flooded.size);
+          const only = finish(reachLevels(art, start % 8, Math.floor(start / 8), level));
+          expect([...areaMask(only, level / 10)]).toEqual([...areaMask(reach, level / 10)]);
+          expect(only.areaByLevel[level]).toBe(flooded.size);
         }
       }),
       { seed: 61, numRuns: 60 },

@@ -1,7 +1,7 @@
 import type { Art } from '../raster/art.ts';
 import { within, type Task } from '../task/task.ts';
 import { findTolerance, type FoundTolerance } from './findTolerance.ts';
-import { addEnclosed, areaMask, colourMask } from './liftMask.ts';
+import { addEnclosed, areaMask, colourMask, levelFromTolerance } from './liftMask.ts';
 import { reachLevels, seedColour } from './reachLevels.ts';
 import { clearLifted } from './softenLift.ts';
 
@@ -17,20 +17,22 @@ export interface LiftOptions {
 export interface LiftOutcome {
   readonly art: Art;
   readonly tolerance: number;
-  readonly found: FoundTolerance;
+  /** Where the tolerance that was found holds; absent when it was given. */
+  readonly found?: FoundTolerance;
   readonly areaPx2: number;
   readonly enclosed: number;
 }
 
 /** Lifts from one whole art pixel: the tolerance found or given, then the area, everywhere or with what is enclosed, then the edge. */
 export function* liftAt(art: Art, x: number, y: number, options: LiftOptions): Task<LiftOutcome> {
-  const reach = yield* within(reachLevels(art, x, y), 0, 0.7);
-  const found = findTolerance(reach.areaByLevel);
-  const tolerance = options.tolerance === 'auto' ? found.tolerance : options.tolerance;
+  const given = options.tolerance === 'auto' ? undefined : options.tolerance;
+  const reach = yield* within(reachLevels(art, x, y, given === undefined ? undefined : levelFromTolerance(given)), 0, 0.7);
+  const found = given === undefined ? findTolerance(reach.areaByLevel) : undefined;
+  const tolerance = given ?? found?.tolerance ?? 0;
   const mask = options.everywhere ? colourMask(art, seedColour(art, x, y), tolerance) : areaMask(reach, tolerance);
   const enclosed = options.enclosed ? addEnclosed(art, mask, reach.from, tolerance) : 0;
   yield 0.85;
   let areaPx2 = 0;
   for (let i = 0; i < mask.length; i++) areaPx2 += mask[i];
-  return { art: clearLifted(art, mask, reach.from, options.soft), tolerance, found, areaPx2, enclosed };
+  return { art: clearLifted(art, mask, reach.from, options.soft), tolerance, areaPx2, enclosed, ...(found === undefined ? {} : { found }) };
 }

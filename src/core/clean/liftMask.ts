@@ -2,6 +2,7 @@ import { DifferenceTable, LEVELS_PER_UNIT, MAX_LEVEL } from '../colour/differenc
 import type { Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { labelRegions } from '../raster/labelRegions.ts';
+import { BAND } from '../raster/raster.ts';
 import type { ReachLevels } from './reachLevels.ts';
 
 /** Level up to which a tolerance reaches; at least 0, at most what `reachLevels` tells apart. */
@@ -12,8 +13,12 @@ export function areaMask(reach: ReachLevels, tolerance: number): Uint8Array {
   const limit = levelFromTolerance(tolerance);
   const { levels } = reach;
   const mask = new Uint8Array(levels.length);
-  for (let i = 0; i < mask.length; i++) if (levels[i] <= limit) mask[i] = 1;
+  for (let from = 0; from < mask.length; from += BAND) maskBand(levels, mask, limit, from, Math.min(mask.length, from + BAND));
   return mask;
+}
+
+function maskBand(levels: Uint8Array, mask: Uint8Array, limit: number, from: number, to: number): void {
+  for (let i = from; i < to; i++) mask[i] = levels[i] <= limit ? 1 : 0;
 }
 
 /** 1 where the art is within `tolerance` of a colour, anywhere. */

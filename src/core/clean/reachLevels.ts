@@ -22,17 +22,20 @@ export interface ReachLevels {
  * "Algorithm 360", CACM 12(11), 1969, doi:10.1145/363269.363610). The whole family of areas, one for each tolerance, costs as much as one
  * flood: about 30 ns a pixel. Clear pixels are walls.
  * @param x whole art pixel, 0 to width − 1; the same for `y`.
+ * @param only a level that is known to be wanted: then levels up to it are not told apart, those above not looked at, and it is a plain flood.
  */
-export function* reachLevels(art: Art, x: number, y: number): Task<ReachLevels> {
+export function* reachLevels(art: Art, x: number, y: number, only?: number): Task<ReachLevels> {
   const { width, height, alpha } = art;
   if (!(x >= 0 && x < width && y >= 0 && y < height)) throw new RangeError(`start (${x}, ${y}) lies outside ${width} × ${height}`);
-  const flood = new Flood(art, seedColour(art, x, y));
-  if (alpha[y * width + x] > 0) flood.put(y * width + x, 0);
+  const flood = new Flood(art, seedColour(art, x, y), only ?? MAX_LEVEL - 1);
+  const first = only ?? 0;
+  if (alpha[y * width + x] > 0) flood.put(y * width + x, first);
   const areaByLevel = new Float64Array(MAX_LEVEL);
-  for (let level = 0; level < MAX_LEVEL; level++) {
+  for (let level = first; level <= (only ?? MAX_LEVEL - 1); level++) {
     while (flood.spread(level)) yield flood.done / alpha.length;
     areaByLevel[level] = flood.done;
   }
+  if (only !== undefined) areaByLevel.fill(flood.done, only);
   return { kind: 'reach', width, height, levels: flood.levels, areaByLevel, from: flood.from };
 }
 
@@ -57,6 +60,7 @@ class Flood {
   constructor(
     private readonly art: Art,
     readonly from: Rgb,
+    private readonly highest: number,
   ) {
     this.levels = new Uint8Array(art.alpha.length).fill(MAX_LEVEL);
     this.words = wordsOf(art.colour);
@@ -109,7 +113,7 @@ class Flood {
     if (this.levels[pixel] !== MAX_LEVEL || this.art.alpha[pixel] === 0) return false;
     const needed = this.levelOf(pixel);
     if (needed <= level) return true;
-    if (needed < MAX_LEVEL) this.put(pixel, needed);
+    if (needed <= this.highest) this.put(pixel, needed);
     return false;
   }
 

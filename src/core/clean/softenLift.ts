@@ -16,30 +16,48 @@ const WHOLE = 0.94;
 export function clearLifted(art: Art, lifted: Uint8Array, ground: Rgb, soft: boolean): Art {
   const { width, height } = art;
   const alpha = art.alpha.slice();
-  for (let i = 0; i < alpha.length; i++) if (lifted[i] !== 0) alpha[i] = 0;
-  if (!soft) return withAlpha(art, alpha);
-  const rgb = art.colour.data;
-  let out: Uint8Array | undefined;
+  const work: Softening = { art, lifted, ground, alpha, out: undefined };
   for (let y = 0; y < height; y++) {
-    for (let x = 0, i = y * width; x < width; x++, i++) {
-      if (lifted[i] !== 0 || art.alpha[i] === 0 || !touchesLifted(lifted, width, height, x, y)) continue;
-      const strongest = strongestNear(art, lifted, x, y, ground);
-      if (strongest < 0) continue;
-      const dr = rgb[strongest * 4] - ground.r;
-      const dg = rgb[strongest * 4 + 1] - ground.g;
-      const db = rgb[strongest * 4 + 2] - ground.b;
-      const length = dr * dr + dg * dg + db * db;
-      if (length === 0) continue;
-      const share = ((rgb[i * 4] - ground.r) * dr + (rgb[i * 4 + 1] - ground.g) * dg + (rgb[i * 4 + 2] - ground.b) * db) / length;
-      if (share >= WHOLE) continue;
-      alpha[i] = Math.round(art.alpha[i] * Math.max(0, share));
-      out ??= new Uint8Array(rgb);
-      out[i * 4] = rgb[strongest * 4];
-      out[i * 4 + 1] = rgb[strongest * 4 + 1];
-      out[i * 4 + 2] = rgb[strongest * 4 + 2];
-    }
+    clearRow(alpha, lifted, y * width, (y + 1) * width);
+    if (soft) softenRow(work, y);
   }
-  return withAlpha(art, alpha, out === undefined ? art.colour : makeRgba8(width, height, out));
+  return withAlpha(art, alpha, work.out === undefined ? art.colour : makeRgba8(width, height, work.out, art.colour.opaque === true));
+}
+
+interface Softening {
+  readonly art: Art;
+  readonly lifted: Uint8Array;
+  readonly ground: Rgb;
+  readonly alpha: Uint8Array;
+  /** The colours, once one has changed. */
+  out: Uint8Array | undefined;
+}
+
+function clearRow(alpha: Uint8Array, lifted: Uint8Array, from: number, to: number): void {
+  for (let i = from; i < to; i++) if (lifted[i] !== 0) alpha[i] = 0;
+}
+
+function softenRow(work: Softening, y: number): void {
+  const { art, lifted, ground, alpha } = work;
+  const { width, height } = art;
+  const rgb = art.colour.data;
+  for (let x = 0, i = y * width; x < width; x++, i++) {
+    if (lifted[i] !== 0 || art.alpha[i] === 0 || !touchesLifted(lifted, width, height, x, y)) continue;
+    const strongest = strongestNear(art, lifted, x, y, ground);
+    if (strongest < 0) continue;
+    const dr = rgb[strongest * 4] - ground.r;
+    const dg = rgb[strongest * 4 + 1] - ground.g;
+    const db = rgb[strongest * 4 + 2] - ground.b;
+    const length = dr * dr + dg * dg + db * db;
+    if (length === 0) continue;
+    const share = ((rgb[i * 4] - ground.r) * dr + (rgb[i * 4 + 1] - ground.g) * dg + (rgb[i * 4 + 2] - ground.b) * db) / length;
+    if (share >= WHOLE) continue;
+    alpha[i] = Math.round(art.alpha[i] * Math.max(0, share));
+    work.out ??= new Uint8Array(rgb);
+    work.out[i * 4] = rgb[strongest * 4];
+    work.out[i * 4 + 1] = rgb[strongest * 4 + 1];
+    work.out[i * 4 + 2] = rgb[strongest * 4 + 2];
+  }
 }
 
 function touchesLifted(lifted: Uint8Array, width: number, height: number, x: number, y: number): boolean {

@@ -31,6 +31,7 @@ export const areaLift: StepKind<AreaLiftStep> = {
     if (x < 0 || y < 0 || x >= art.width || y >= art.height || art.alpha[y * art.width + x] === 0) return { art, facts: { areaPx2: 0, offArt: 1 } };
     const lift = yield* liftAt(art, x, y, { tolerance: step.tolerance, everywhere: false, enclosed: step.enclosed, soft: step.soft });
     const { tolerance, areaPx2, enclosed, found } = lift;
-    return { art: lift.art, facts: { tolerance, holdsFrom: found.holdsFrom, holdsTo: found.holdsTo, areaPx2, enclosed } };
+    const holds = found === undefined ? {} : { holdsFrom: found.holdsFrom, holdsTo: found.holdsTo };
+    return { art: lift.art, facts: { tolerance, areaPx2, enclosed, ...holds } };
   },
 };
