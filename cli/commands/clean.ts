@@ -5,6 +5,7 @@ import { fewerColours } from '../../src/core/clean/fewerColours.ts';
 import { levelLight } from '../../src/core/clean/levelLight.ts';
 import { applyLevels, fullContrast } from '../../src/core/clean/levels.ts';
 import { mendGaps } from '../../src/core/clean/mendGaps.ts';
+import { pickLines } from '../../src/core/clean/pickLines.ts';
 import { sigmaFilter } from '../../src/core/clean/sigmaFilter.ts';
 import { sweepSpecks } from '../../src/core/clean/sweepSpecks.ts';
 import { sweepTones } from '../../src/core/clean/sweepTones.ts';
@@ -47,6 +48,7 @@ const STEPS: Readonly<Record<string, { takes?: string; about: string; run: Clean
   invert: { about: 'light to dark and dark to light', run: (art) => withAlpha(art, art.alpha, applyLevels(art.colour, { black: 0, white: 255, gamma: 1, saturation: 1, invert: true })) },
   colours: { takes: 'auto or 2 to 32', about: 'bring it to so many real tones, counting the background', run: (art, parsed) => finish(fewerColours(art, autoOrNumber(parsed, 'colours', 2, 32))).art },
   'mend-gaps': { takes: 'a width in px', about: 'close breaks in drawn lines up to this width', run: (art, parsed) => finish(mendGaps(art, numberOption(parsed, 'mend-gaps', 1, 500) ?? 12)).art },
+  'pick-lines': { takes: 'detail, 0 to 1', about: 'keep ink, clear pencil, watermarks and paper', run: (art, parsed) => finish(pickLines(art, numberOption(parsed, 'pick-lines', 0, 1) ?? 0.4)).art },
   sweep: {
     takes: 'an area in px',
     about: 'remove specks and fill pinholes smaller than this',

@@ -5,6 +5,7 @@ import { artFromPicture, withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { finish } from '../task/task.ts';
 import { levelLight } from './levelLight.ts';
+import { pickLines } from './pickLines.ts';
 import { applyLevels, fullContrast, levelsTable } from './levels.ts';
 
 const WIDTH = 240;
@@ -58,6 +59,46 @@ describe('light levelling', () => {
     expect(green(finish(levelLight(halfClear)).art, 200, 100)).toBeGreaterThan(240);
     expect(finish(levelLight(withAlpha(art, new Uint8Array(art.alpha.length)))).art.width).toBe(WIDTH);
     expect(finish(levelLight(lit(() => 0.05, () => 1))).art.width).toBe(WIDTH);
+  });
+});
+
+describe('line pick', () => {
+  const pencil = (_x: number, y: number): number => (Math.abs(y - 110) < 1.5 ? 0.78 : 1);
+  const alphaAt = (art: Art, x: number, y: number): number => art.alpha[y * WIDTH + x];
+
+  it('keeps ink under any light and drops paper and pencil', () => {
+    for (const light of [slope, vignette]) {
+      const { art } = finish(pickLines(lit((x, y) => stroke(x, y) * pencil(x, y), light), 0.3));
+      for (const [x, y] of [[40, 60], [220, 60], [120, 20], [120, 170]]) expect(alphaAt(art, x, y)).toBe(255);
+      for (const [x, y] of [[8, 8], [230, 170], [60, 140], [30, 110], [200, 110]]) expect(alphaAt(art, x, y)).toBe(0);
+    }
+  });
+
+  it('keeps the middle of a broad filled area', () => {
+    const { art } = finish(pickLines(lit(broad, slope), 0.4));
+    expect(alphaAt(art, 125, 95)).toBe(255);
+    expect(alphaAt(art, 20, 90)).toBe(0);
+  });
+
+  it('takes more the more detail is wanted, never less', () => {
+    const art = lit((x, y) => stroke(x, y) * pencil(x, y), slope);
+    let before = 0;
+    for (const detail of [0, 0.25, 0.5, 0.75, 1]) {
+      const { inkShare } = finish(pickLines(art, detail));
+      expect(inkShare).toBeGreaterThanOrEqual(before);
+      before = inkShare;
+    }
+    expect(alphaAt(finish(pickLines(art, 1)).art, 30, 110)).toBeGreaterThan(128);
+  });
+
+  it('keeps what was clear clear, and the width of a stroke', () => {
+    const art = lit(stroke, () => 0.95, 1);
+    const half = withAlpha(art, art.alpha.map((_, i) => (i % WIDTH < 100 ? 0 : 255)));
+    expect(alphaAt(finish(pickLines(half, 0.4)).art, 40, 60)).toBe(0);
+    const { art: picked } = finish(pickLines(art, 0.4));
+    let covered = 0;
+    for (let y = 45; y < 75; y++) covered += alphaAt(picked, 40, y) / 255;
+    expect(covered).toBeCloseTo(5, -0.5);
   });
 });
 

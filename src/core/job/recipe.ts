@@ -6,13 +6,14 @@ import { fewerColours, fewerColoursSchema } from '../clean/steps/fewerColours.ts
 import { gapMending, gapMendingSchema } from '../clean/steps/gapMending.ts';
 import { levels, levelsSchema } from '../clean/steps/levels.ts';
 import { lightLevelling, lightLevellingSchema } from '../clean/steps/lightLevelling.ts';
+import { linePick, linePickSchema } from '../clean/steps/linePick.ts';
 import { smoothing, smoothingSchema } from '../clean/steps/smoothing.ts';
 import type { StepKind } from '../clean/steps/step.ts';
 import { bringBack, bringBackSchema, rubOut, rubOutSchema } from '../clean/steps/strokes.ts';
 import { sweep, sweepSchema } from '../clean/steps/sweep.ts';
 
 /** One entry of a recipe. */
-export const stepSchema = z.discriminatedUnion('kind', [cropSchema, levelsSchema, lightLevellingSchema, smoothingSchema, fewerColoursSchema, gapMendingSchema, areaLiftSchema, colourLiftSchema, rubOutSchema, bringBackSchema, sweepSchema]);
+export const stepSchema = z.discriminatedUnion('kind', [cropSchema, levelsSchema, lightLevellingSchema, smoothingSchema, fewerColoursSchema, gapMendingSchema, linePickSchema, areaLiftSchema, colourLiftSchema, rubOutSchema, bringBackSchema, sweepSchema]);
 export type Step = z.infer<typeof stepSchema>;
 export type StepKindName = Step['kind'];
 
@@ -22,7 +23,7 @@ export type Recipe = readonly Step[];
 
 /** Every kind has a runner: a kind without one does not compile. */
 export const STEP_KINDS: { readonly [Kind in StepKindName]: StepKind<Extract<Step, { kind: Kind }>> } = {
-  crop, levels, lightLevelling, smoothing, fewerColours, gapMending, areaLift, colourLift, rubOut, bringBack, sweep,
+  crop, levels, lightLevelling, smoothing, fewerColours, gapMending, linePick, areaLift, colourLift, rubOut, bringBack, sweep,
 };
 
 export const STEP_NAMES: Readonly<Record<StepKindName, string>> = {
@@ -32,6 +33,7 @@ export const STEP_NAMES: Readonly<Record<StepKindName, string>> = {
   smoothing: 'Smoothing',
   fewerColours: 'Fewer colours',
   gapMending: 'Gap mending',
+  linePick: 'Line pick',
   areaLift: 'Area lift',
   colourLift: 'Colour lift',
   rubOut: 'Rub out',

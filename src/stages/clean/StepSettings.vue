@@ -95,6 +95,10 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <QuantityInput label="Breaks up to" suffix="px" :model-value="step.widestPx" :least="1" :most="500" :digits="1" @change="drag({ widestPx: $event })" @done="set({ widestPx: $event })" @cancel="bench.revert" />
       <p>In picture pixels, between the ink on both sides.</p>
     </template>
+    <template v-else-if="step.kind === 'linePick'">
+      <QuantityInput label="Fine detail" suffix="%" :model-value="step.detail * 100" :least="0" :most="100" :digits="0" @change="drag({ detail: $event / 100 })" @done="set({ detail: $event / 100 })" @cancel="bench.revert" />
+      <p>Less keeps only strong ink; more keeps faint lines too.</p>
+    </template>
     <template v-else-if="step.kind === 'crop'"><p>Drag the frame’s edges and corners on the table.</p></template>
     <template v-else><p>Brush on the table. <kbd>,</kbd> and <kbd>.</kbd> or Alt and the wheel change the size; Shift draws straight on from the last stroke.</p><slot /></template>
   </div>

@@ -24,6 +24,8 @@ export function stepWords(step: Step, report: StepReport | undefined): string {
       return step.tones === 'auto' ? `found: ${count(facts['tones'], 'tone', 'tones')}` : count(facts['tones'] ?? step.tones, 'tone', 'tones');
     case 'gapMending':
       return `${count(facts['joints'], 'break', 'breaks')} closed`;
+    case 'linePick':
+      return `${trimNumber(facts['inkPercent'] ?? 0, 1)} % is ink`;
     case 'areaLift': {
       if (facts['offArt'] === 1) return 'its point is not on the art any more';
       const tolerance = step.tolerance === 'auto' ? `found: ${trimNumber(facts['tolerance'] ?? 0, 1)}` : `tolerance ${trimNumber(step.tolerance, 1)}`;
