@@ -1,0 +1,77 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { isAppError } from '../errors/appError.ts';
+import { newJob } from './newJob.ts';
+import { readJob, readRecipe } from './readJob.ts';
+import { recipeSchema, type Step } from './recipe.ts';
+
+/** Code of the AppError that reading ends with; anything else that is thrown is a fault. */
+function codeOf(work: () => unknown): string {
+  try {
+    work();
+  } catch (error) {
+    if (isAppError(error)) return error.code;
+    throw error;
+  }
+  return 'fine';
+}
+
+const base = { id: 'a', enabled: true, v: 1 } as const;
+const STEPS: readonly Step[] = [
+  { kind: 'crop', ...base, rect: { xPx: 1, yPx: 2, widthPx: 30, heightPx: 40 } },
+  { kind: 'levels', ...base, points: { black: 10, white: 240 }, gamma: 1.2, saturation: 0, invert: true },
+  { kind: 'lightLevelling', ...base, strength: 0.5 },
+  { kind: 'smoothing', ...base, strength: 20 },
+  { kind: 'fewerColours', ...base, tones: 4 },
+  { kind: 'gapMending', ...base, widestPx: 9 },
+  { kind: 'linePick', ...base, detail: 0.3 },
+  { kind: 'areaLift', ...base, at: { xPx: 5, yPx: 6 }, tolerance: 'auto', enclosed: true, soft: true },
+  { kind: 'colourLift', ...base, colour: '#ffffff', tolerance: 4, soft: false },
+  { kind: 'rubOut', ...base, strokes: [{ radiusPx: 3, points: [1, 2, 3, 4] }] },
+  { kind: 'bringBack', ...base, strokes: [] },
+  { kind: 'sweep', ...base, speckMm2: 1, pinholeMm2: 0 },
+];
+
+describe('reading jobs and recipes from outside', () => {
+  it('gives back every kind of step as it was written', () => {
+    const job = { ...newJob('All steps'), recipe: [...STEPS] };
+    expect(readJob(JSON.parse(JSON.stringify(job)))).toEqual(job);
+    expect(readRecipe(JSON.parse(JSON.stringify(STEPS)))).toEqual(STEPS);
+    expect(readRecipe(JSON.parse(JSON.stringify(job)))).toEqual(STEPS);
+  });
+
+  it('ends with its own error on any value at all', () => {
+    fc.assert(
+      fc.property(fc.anything(), (value) => {
+        if (Array.isArray(value) && value.length === 0) return;
+        expect(codeOf(() => readRecipe(value))).toBe('badJob');
+        expect(codeOf(() => readJob(value))).toBe('badJob');
+      }),
+      { seed: 71, numRuns: 400 },
+    );
+  });
+
+  it('takes a step with one field changed to anything only when the schema does, and never half of it', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...STEPS), fc.nat(), fc.anything(), (step, pick, value) => {
+        const fields = Object.keys(step);
+        const changed = { ...step, [fields[pick % fields.length]]: value };
+        const outcome = codeOf(() => readRecipe([...STEPS, changed]));
+        expect(outcome).toBe(recipeSchema.safeParse([...STEPS, changed]).success ? 'fine' : 'badJob');
+        expect(codeOf(() => readRecipe([{ ...step, somethingMore: 1 }]))).toBe('badJob');
+      }),
+      { seed: 72, numRuns: 400 },
+    );
+  });
+
+  it('says which field is wrong, and when it was written by a newer version', () => {
+    try {
+      readRecipe([{ ...STEPS[1], points: { black: 200, white: 100 } }], 'pale.json');
+      expect.unreachable();
+    } catch (error) {
+      expect(isAppError(error) && error.details).toMatchObject({ file: 'pale.json', reason: expect.stringContaining('0.points') });
+    }
+    expect(codeOf(() => readJob({ ...newJob('x'), version: 99 }))).toBe('newerVersion');
+    expect(codeOf(() => readRecipe({ ...newJob('x'), version: 99 }))).toBe('newerVersion');
+  });
+});
