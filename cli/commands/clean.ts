@@ -6,14 +6,13 @@ import { levelLight } from '../../src/core/clean/levelLight.ts';
 import { applyLevels, fullContrast } from '../../src/core/clean/levels.ts';
 import { mendGaps } from '../../src/core/clean/mendGaps.ts';
 import { pickLines } from '../../src/core/clean/pickLines.ts';
-import { sigmaFilter } from '../../src/core/clean/sigmaFilter.ts';
-import { sweepSpecks } from '../../src/core/clean/sweepSpecks.ts';
-import { sweepTones } from '../../src/core/clean/sweepTones.ts';
+import { smoothNoise } from '../../src/core/clean/sigmaFilter.ts';
+import { sweepArt } from '../../src/core/clean/sweepTones.ts';
 import { applyRecipe } from '../../src/core/job/applyRecipe.ts';
 import { hashBytes } from '../../src/core/job/hash.ts';
 import { readRecipe } from '../../src/core/job/readJob.ts';
 import type { Recipe } from '../../src/core/job/recipe.ts';
-import { artFromPicture, isOpaque, pictureFromArt, withAlpha, type Art } from '../../src/core/raster/art.ts';
+import { artFromPicture, pictureFromArt, withAlpha, type Art } from '../../src/core/raster/art.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { pxPerMmFromDpi } from '../../src/core/units/length.ts';
 import { autoOrNumber, lengthOption, numberOption, type Parsed } from '../arguments.ts';
@@ -31,10 +30,7 @@ const STEPS: Readonly<Record<string, { takes?: string; about: string; run: Clean
   smooth: {
     takes: 'levels, 1 to 100',
     about: 'smooth differences up to so many levels of 255, keep edges',
-    run(art, parsed) {
-      const reach = numberOption(parsed, 'smooth', 1, 100) ?? 16;
-      return withAlpha(art, art.alpha, finish(sigmaFilter(finish(sigmaFilter(art.colour, 2, reach)), 2, reach)));
-    },
+    run: (art, parsed) => withAlpha(art, art.alpha, finish(smoothNoise(art.colour, numberOption(parsed, 'smooth', 1, 100) ?? 16))),
   },
   'full-contrast': {
     about: 'bring a pale drawing to full black on white',
@@ -54,7 +50,7 @@ const STEPS: Readonly<Record<string, { takes?: string; about: string; run: Clean
     about: 'remove specks and fill pinholes smaller than this',
     run(art, parsed) {
       const areaPx2 = numberOption(parsed, 'sweep', 0, 1e6) ?? 0;
-      return isOpaque(art.alpha) ? finish(sweepTones(art, areaPx2)).art : sweepSpecks(art, areaPx2, areaPx2).art;
+      return finish(sweepArt(art, areaPx2, areaPx2)).art;
     },
   },
 };

@@ -2,9 +2,9 @@ import { decode } from 'fast-png';
 import { zipSync, strToU8 } from 'fflate';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { codeOf } from '../../tests/fixtures/errorCode.ts';
 import { discFiles, discPicture, hugePng } from '../../tests/fixtures/files.ts';
 import { polygon } from '../../tests/fixtures/shapes.ts';
-import { isAppError } from '../core/errors/appError.ts';
 import { newJob } from '../core/job/newJob.ts';
 import { makeDesign } from '../core/assemble/design.ts';
 import { laySheet } from '../core/layout/laySheet.ts';
@@ -16,17 +16,6 @@ import { writePng } from './picture/writePng.ts';
 import { ringPathData } from './svg/pathData.ts';
 import { escapeXml, idFromName, writeOutlineSvg, writeSheetSvg } from './svg/writeSvg.ts';
 
-/** Code of the error that the work ends with; anything but an AppError is a fault. */
-function code(work: () => unknown): string {
-  try {
-    work();
-  } catch (error) {
-    if (isAppError(error)) return error.code;
-    throw error;
-  }
-  return 'fine';
-}
-
 const files = await discFiles();
 
 describe('checkPicture', () => {
@@ -35,15 +24,15 @@ describe('checkPicture', () => {
   });
 
   it('says what is wrong before anything is decoded', () => {
-    expect(code(() => checkPicture(new Uint8Array(0), 'x.png'))).toBe('emptyFile');
-    expect(code(() => checkPicture(strToU8('a letter, not a picture, long enough to look at'), 'x.png'))).toBe('notAPicture');
-    expect(code(() => checkPicture(hugePng(20_000, 20_000), 'x.png'))).toBe('pictureTooLarge');
-    expect(code(() => checkPicture(hugePng(40_000, 10), 'x.png'))).toBe('pictureTooLarge');
-    expect(code(() => checkPicture(hugePng(1, 1), 'x.png'))).toBe('pictureTooSmall');
-    expect(code(() => checkFileSize(200_000_000, 'x.png'))).toBe('fileTooLarge');
+    expect(codeOf(() => checkPicture(new Uint8Array(0), 'x.png'))).toBe('emptyFile');
+    expect(codeOf(() => checkPicture(strToU8('a letter, not a picture, long enough to look at'), 'x.png'))).toBe('notAPicture');
+    expect(codeOf(() => checkPicture(hugePng(20_000, 20_000), 'x.png'))).toBe('pictureTooLarge');
+    expect(codeOf(() => checkPicture(hugePng(40_000, 10), 'x.png'))).toBe('pictureTooLarge');
+    expect(codeOf(() => checkPicture(hugePng(1, 1), 'x.png'))).toBe('pictureTooSmall');
+    expect(codeOf(() => checkFileSize(200_000_000, 'x.png'))).toBe('fileTooLarge');
     for (const type of ['png', 'jpg', 'webp', 'gif', 'bmp'] as const) {
       const bytes = files[type];
-      expect(code(() => checkPicture(bytes.slice(0, Math.floor(bytes.length * 0.6)), `half.${type}`))).toBe('truncated');
+      expect(codeOf(() => checkPicture(bytes.slice(0, Math.floor(bytes.length * 0.6)), `half.${type}`))).toBe('truncated');
     }
   });
 
@@ -53,12 +42,12 @@ describe('checkPicture', () => {
       fc.property(fc.constantFrom(...types), fc.array(fc.tuple(fc.nat(400), fc.nat(255)), { maxLength: 12 }), fc.nat(100), (type, changes, keep) => {
         const bytes = files[type].slice(0, Math.max(1, Math.floor((files[type].length * keep) / 100)));
         for (const [at, value] of changes) if (at < bytes.length) bytes[at] = value;
-        code(() => statedDpi(bytes, checkPicture(bytes, 'x').type));
+        codeOf(() => statedDpi(bytes, checkPicture(bytes, 'x').type));
       }),
       { seed: 111, numRuns: 500 },
     );
     fc.assert(
-      fc.property(fc.uint8Array({ maxLength: 300 }), (bytes) => void expect(code(() => checkPicture(bytes, 'x'))).not.toBe('fine')),
+      fc.property(fc.uint8Array({ maxLength: 300 }), (bytes) => void expect(codeOf(() => checkPicture(bytes, 'x'))).not.toBe('fine')),
       { seed: 112, numRuns: 300 },
     );
   });
@@ -127,12 +116,12 @@ describe('archive', () => {
   });
 
   it('says what is wrong with a file that is none', () => {
-    expect(code(() => readArchive(new Uint8Array(0), 'x'))).toBe('emptyFile');
-    expect(code(() => readArchive(files.png, 'x'))).toBe('badArchive');
-    expect(code(() => readArchive(writeArchive({ job }).slice(0, 200), 'x'))).toBe('badArchive');
-    expect(code(() => readArchive(zipSync({ 'notes.txt': strToU8('hello') }), 'x'))).toBe('badArchive');
-    expect(code(() => readArchive(zipSync({ 'job.json': strToU8('{') }), 'x'))).toBe('badArchive');
-    expect(code(() => readArchive(zipSync({ 'job.json': strToU8(JSON.stringify({ ...job, version: 9 })) }), 'x'))).toBe('newerVersion');
+    expect(codeOf(() => readArchive(new Uint8Array(0), 'x'))).toBe('emptyFile');
+    expect(codeOf(() => readArchive(files.png, 'x'))).toBe('badArchive');
+    expect(codeOf(() => readArchive(writeArchive({ job }).slice(0, 200), 'x'))).toBe('badArchive');
+    expect(codeOf(() => readArchive(zipSync({ 'notes.txt': strToU8('hello') }), 'x'))).toBe('badArchive');
+    expect(codeOf(() => readArchive(zipSync({ 'job.json': strToU8('{') }), 'x'))).toBe('badArchive');
+    expect(codeOf(() => readArchive(zipSync({ 'job.json': strToU8(JSON.stringify({ ...job, version: 9 })) }), 'x'))).toBe('newerVersion');
   });
 
   it('never throws anything but its own error on mutilated archives', () => {
@@ -141,7 +130,7 @@ describe('archive', () => {
       fc.property(fc.array(fc.tuple(fc.nat(whole.length - 1), fc.nat(255)), { minLength: 1, maxLength: 8 }), (changes) => {
         const bytes = whole.slice();
         for (const [at, value] of changes) bytes[at] = value;
-        code(() => readArchive(bytes, 'x'));
+        codeOf(() => readArchive(bytes, 'x'));
       }),
       { seed: 114, numRuns: 300 },
     );

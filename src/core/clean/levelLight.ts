@@ -167,11 +167,11 @@ function filledIn(field: LightField, covered: Uint8Array): LightField {
   return { ...field, paper };
 }
 
-function relax(paper: Float64Array, columns: number, rows: number, only: Uint8Array | undefined): void {
+function relax(paper: Float64Array, columns: number, rows: number, only: Uint8Array): void {
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
       const k = row * columns + column;
-      if (only !== undefined && only[k] === 0) continue;
+      if (only[k] === 0) continue;
       const left = column > 0 ? k - 1 : k;
       const right = column < columns - 1 ? k + 1 : k;
       const up = row > 0 ? k - columns : k;

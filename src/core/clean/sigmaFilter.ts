@@ -1,5 +1,5 @@
 import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
-import type { Task } from '../task/task.ts';
+import { within, type Task } from '../task/task.ts';
 
 const ROWS_PER_TURN = 64;
 
@@ -69,4 +69,14 @@ function filterRow(data: Rgba8['data'], out: Uint8Array, width: number, height: 
     out[i + 1] = (sumG + (count >> 1)) / count;
     out[i + 2] = (sumB + (count >> 1)) / count;
   }
+}
+
+/** Two passes with a small radius keep edges better than one with a large one. */
+const PASSES = 2;
+
+/** Smooths differences up to `reach` levels of 255 away and keeps larger ones, the edges. */
+export function* smoothNoise(picture: Rgba8, reach: number): Task<Rgba8> {
+  let smooth = picture;
+  for (let pass = 0; pass < PASSES; pass++) smooth = yield* within(sigmaFilter(smooth, 2, reach), pass / PASSES, (pass + 1) / PASSES);
+  return smooth;
 }

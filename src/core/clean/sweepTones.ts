@@ -1,9 +1,10 @@
 import type { Rgb } from '../colour/oklab.ts';
-import { withAlpha, type Art } from '../raster/art.ts';
+import { isOpaque, withAlpha, type Art } from '../raster/art.ts';
 import { labelRegions, type Regions } from '../raster/labelRegions.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
 import { fewerColours } from './fewerColours.ts';
+import { sweepSpecks, type SweepResult } from './sweepSpecks.ts';
 
 /** How far around a speck the colour is read that takes its place, px. */
 const AROUND = 3;
@@ -93,4 +94,10 @@ function coverPixel(art: Art, labels: Uint8Array, speck: Uint8Array, out: Uint8A
       for (let c = 0; c < 3; c++) out[j * 4 + c] = cover[c];
     }
   }
+}
+
+/** Sweeps art of either kind: by what is there and what is clear, or, where nothing is clear yet, by its tones, then both sizes are the larger one. */
+export function* sweepArt(art: Art, speckPx2: number, pinholePx2: number): Task<SweepResult> {
+  if (!isOpaque(art.alpha)) return sweepSpecks(art, speckPx2, pinholePx2);
+  return { ...(yield* sweepTones(art, Math.max(speckPx2, pinholePx2))), pinholes: 0 };
 }

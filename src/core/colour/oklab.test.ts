@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { DifferenceTable } from './differenceTable.ts';
 import { hexFromRgb, lumaOf, rgbFromHex } from './hex.ts';
-import { colourDifference, writeOklab } from './oklab.ts';
+import { colourDifference, rgbFromOklab, writeOklab } from './oklab.ts';
 
 const channel = fc.integer({ min: 0, max: 255 });
 const colour = fc.record({ r: channel, g: channel, b: channel });
@@ -51,5 +51,19 @@ describe('hex', () => {
   it('weighs green most', () => {
     expect(lumaOf({ r: 0, g: 255, b: 0 })).toBeGreaterThan(lumaOf({ r: 255, g: 0, b: 0 }));
     expect(lumaOf({ r: 255, g: 255, b: 255 })).toBeCloseTo(255, 9);
+  });
+});
+
+describe('back from OKLab', () => {
+  it('gives every sRGB colour again', () => {
+    const channel = fc.integer({ min: 0, max: 255 });
+    fc.assert(
+      fc.property(channel, channel, channel, (r, g, b) => {
+        const lab = new Float64Array(3);
+        writeOklab(r, g, b, lab);
+        expect(rgbFromOklab(lab[0], lab[1], lab[2])).toEqual({ r, g, b });
+      }),
+      { seed: 9, numRuns: 300 },
+    );
   });
 });

@@ -46,3 +46,20 @@ export function colourDifference(a: Rgb, b: Rgb): number {
   writeOklab(b.r, b.g, b.b, lab, 3);
   return Math.hypot(lab[0] - lab[3], lab[1] - lab[4], lab[2] - lab[5]);
 }
+
+/** The inverse of `writeOklab`, clipped to what sRGB has. */
+export function rgbFromOklab(l: number, a: number, b: number): Rgb {
+  const long = ((l + 0.3963377774 * a + 0.2158037573 * b) / 100) ** 3;
+  const middle = ((l - 0.1055613458 * a - 0.0638541728 * b) / 100) ** 3;
+  const short = ((l - 0.0894841775 * a - 1.291485548 * b) / 100) ** 3;
+  return {
+    r: byteFromLinear(4.0767416621 * long - 3.3077115913 * middle + 0.2309699292 * short),
+    g: byteFromLinear(-1.2684380046 * long + 2.6097574011 * middle - 0.3413193965 * short),
+    b: byteFromLinear(-0.0041960863 * long - 0.7034186147 * middle + 1.707614701 * short),
+  };
+}
+
+function byteFromLinear(value: number): number {
+  const v = Math.max(0, Math.min(1, value));
+  return Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055));
+}

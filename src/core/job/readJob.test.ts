@@ -1,20 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { codeOf } from '../../../tests/fixtures/errorCode.ts';
 import { isAppError } from '../errors/appError.ts';
 import { newJob } from './newJob.ts';
 import { readJob, readRecipe } from './readJob.ts';
 import { recipeSchema, type Step } from './recipe.ts';
-
-/** Code of the AppError that reading ends with; anything else that is thrown is a fault. */
-function codeOf(work: () => unknown): string {
-  try {
-    work();
-  } catch (error) {
-    if (isAppError(error)) return error.code;
-    throw error;
-  }
-  return 'fine';
-}
 
 const base = { id: 'a', enabled: true, v: 1 } as const;
 const STEPS: readonly Step[] = [

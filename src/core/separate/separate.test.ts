@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { codeOf } from '../../../tests/fixtures/errorCode.ts';
 import { artFromShare, artFromText, BLACK, disc, randomFrom, WHITE } from '../../../tests/fixtures/shapes.ts';
-import { isAppError } from '../errors/appError.ts';
 import { artFromPicture, isOpaque, withAlpha } from '../raster/art.ts';
 import { makeRgba8, wordsOf } from '../raster/raster.ts';
 import { lumaAt, lumaHistogram } from '../raster/luma.ts';
@@ -9,16 +9,6 @@ import { otsu } from '../raster/otsu.ts';
 
 const AUTO: OneToneOptions = { source: 'threshold', threshold: 'auto', inkIs: 'auto' };
 const share = disc(48, 48, 24.3, 23.6, 15.2);
-
-const code = (work: () => unknown): string => {
-  try {
-    work();
-  } catch (error) {
-    if (isAppError(error)) return error.code;
-    throw error;
-  }
-  return 'none';
-};
 
 describe('luma', () => {
   it('takes clear for white and keeps black and white exact', () => {
@@ -76,9 +66,9 @@ describe('oneTone', () => {
 
   it('says when there is nothing to tell apart', () => {
     const flat = artFromPicture(makeRgba8(8, 8, new Uint8Array(256).fill(255)));
-    expect(code(() => oneTone(flat, AUTO))).toBe('oneColour');
-    expect(code(() => oneTone(flat, { ...AUTO, source: 'notClear' }))).toBe('oneColour');
-    expect(code(() => oneTone(withAlpha(flat, new Uint8Array(64)), AUTO))).toBe('nothingToCut');
+    expect(codeOf(() => oneTone(flat, AUTO))).toBe('oneColour');
+    expect(codeOf(() => oneTone(flat, { ...AUTO, source: 'notClear' }))).toBe('oneColour');
+    expect(codeOf(() => oneTone(withAlpha(flat, new Uint8Array(64)), AUTO))).toBe('nothingToCut');
   });
 
   it('counts every pixel in its histogram', () => {

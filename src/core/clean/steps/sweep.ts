@@ -1,9 +1,7 @@
 import { z } from 'zod';
 import { artResolution } from '../finishedSize.ts';
-import { isOpaque } from '../../raster/art.ts';
 import { within } from '../../task/task.ts';
-import { sweepSpecks } from '../sweepSpecks.ts';
-import { sweepTones } from '../sweepTones.ts';
+import { sweepArt } from '../sweepTones.ts';
 import { stepBase, type StepKind } from './step.ts';
 
 export const sweepSchema = z.strictObject({
@@ -23,11 +21,7 @@ export const sweep: StepKind<SweepStep> = {
   *run(art, step, context) {
     const perMm2 = artResolution(art, context.finished) ** 2;
     yield 0.1;
-    if (isOpaque(art.alpha)) {
-      const { art: swept, specks } = yield* within(sweepTones(art, Math.max(step.speckMm2, step.pinholeMm2) * perMm2), 0.1, 1);
-      return { art: swept, facts: { specks, pinholes: 0 } };
-    }
-    const { art: swept, specks, pinholes } = sweepSpecks(art, step.speckMm2 * perMm2, step.pinholeMm2 * perMm2);
+    const { art: swept, specks, pinholes } = yield* within(sweepArt(art, step.speckMm2 * perMm2, step.pinholeMm2 * perMm2), 0.1, 1);
     return { art: swept, facts: { specks, pinholes } };
   },
 };
