@@ -1,21 +1,23 @@
 /**
  * Distance of every cell that is not 0 to the nearest cell that is, centre to centre, px; exact, in two passes of lower envelopes of parabolas
  * (P. F. Felzenszwalb & D. P. Huttenlocher, "Distance transforms of sampled functions", Theory of Computing 8, 2012,
- * doi:10.4086/toc.2012.v008a019). Outside the raster counts as 0. O(cells).
+ * doi:10.4086/toc.2012.v008a019). O(cells).
+ * @param outside what lies beyond the raster: `zero` cells (the default), or nothing at all, `free`.
  */
-export function distanceInside(cells: Uint8Array, width: number, height: number): Float32Array {
+export function distanceInside(cells: Uint8Array, width: number, height: number, outside: 'zero' | 'free' = 'zero'): Float32Array {
   const FAR = (width + height + 2) ** 2;
   const out = new Float32Array(cells.length);
+  const beyond = outside === 'zero' ? 0 : FAR;
   const longest = Math.max(width, height) + 2;
   const scratch = { f: new Float64Array(longest), d: new Float64Array(longest), v: new Int32Array(longest), z: new Float64Array(longest + 1) };
   for (let x = 0; x < width; x++) {
-    scratch.f[0] = scratch.f[height + 1] = 0;
+    scratch.f[0] = scratch.f[height + 1] = beyond;
     for (let y = 0; y < height; y++) scratch.f[y + 1] = cells[y * width + x] === 0 ? 0 : FAR;
     envelope(scratch, height + 2);
     for (let y = 0; y < height; y++) out[y * width + x] = scratch.d[y + 1];
   }
   for (let y = 0; y < height; y++) {
-    scratch.f[0] = scratch.f[width + 1] = 0;
+    scratch.f[0] = scratch.f[width + 1] = beyond;
     for (let x = 0; x < width; x++) scratch.f[x + 1] = out[y * width + x];
     envelope(scratch, width + 2);
     for (let x = 0; x < width; x++) out[y * width + x] = Math.sqrt(scratch.d[x + 1]);

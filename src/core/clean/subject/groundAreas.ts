@@ -1,0 +1,233 @@
+import { distanceInside } from '../../raster/distance.ts';
+import { EDGE, type Basins } from './basins.ts';
+import type { Planes } from './planes.ts';
+import { smoothGround, type SmoothGround } from './smoothGround.ts';
+
+/** An area belongs to the ground when less of its border with it is sharp than this share. */
+const SHARP_SHARE = 0.4;
+/** An area along the picture's border is ground from this share of the border on. */
+const BORDER_SHARE = 0.03;
+
+/** What is known of each area before the ground is continued under the subject. */
+interface AreaFacts {
+  readonly count: number;
+  readonly pixels: Float64Array;
+  /** Pixels on the picture's border. */
+  readonly onBorder: Float64Array;
+  /** Neighbours of each area. */
+  readonly borders: readonly Map<number, Border>[];
+}
+
+/** The common border of two areas. */
+interface Border {
+  length: number;
+  /** How much of it is sharp, px. */
+  sharp: number;
+  /** Sums of the colour steps over it, near and far, from the lower to the higher area number; three channels each. */
+  readonly near: Float64Array;
+  readonly far: Float64Array;
+}
+
+/** Steps over a border are taken between pixels so far to both sides of it, px. */
+const NEAR_PX = 1;
+const FAR_PX = 4;
+
+function factsOf({ labels, count }: Basins, sharp: Float32Array, { width, height, planes }: Planes): AreaFacts {
+  const pixels = new Float64Array(count);
+  const onBorder = new Float64Array(count);
+  const borders = Array.from({ length: count }, () => new Map<number, Border>());
+  const borderOf = (a: number, b: number): Border => {
+    const known = borders[a].get(b);
+    if (known !== undefined) return known;
+    const border = { length: 0, sharp: 0, near: new Float64Array(3), far: new Float64Array(3) };
+    borders[a].set(b, border);
+    borders[b].set(a, border);
+    return border;
+  };
+  const meet = (i: number, j: number, step: number, back: number, forth: number): void => {
+    const [a, b] = [labels[i], labels[j]];
+    if (a === b) return;
+    const border = borderOf(a, b);
+    border.length++;
+    if (Math.max(sharp[i], sharp[j]) > EDGE) border.sharp++;
+    const sign = a < b ? 1 : -1;
+    for (const [steps, sums] of [[NEAR_PX, border.near], [FAR_PX, border.far]] as const) {
+      const from = i - Math.min(steps, back) * step;
+      const to = j + Math.min(steps, forth) * step;
+      for (let c = 0; c < 3; c++) sums[c] += sign * (planes[c][to] - planes[c][from]);
+    }
+  };
+  for (let y = 0; y < height; y++) {
+    for (let x = 0, i = y * width; x < width; x++, i++) {
+      pixels[labels[i]]++;
+      if (x === 0 || y === 0 || x === width - 1 || y === height - 1) onBorder[labels[i]]++;
+      if (x < width - 1) meet(i, i + 1, 1, x, width - 2 - x);
+      if (y < height - 1) meet(i, i + width, width, y, height - 2 - y);
+    }
+  }
+  return { count, pixels, onBorder, borders };
+}
+
+/** What an area is taken for. Doubtful ones join the ground somewhere without a sharp edge, yet are flat and of another colour. */
+export const SUBJECT = 0;
+export const GROUND = 1;
+export const DOUBTFUL = 2;
+
+/**
+ * Which areas are ground: those along the picture's border, all that join them without a sharp edge, and enclosed ones that look as the ground would there.
+ * @returns `SUBJECT`, `GROUND` or `DOUBTFUL` for each area.
+ */
+export function groundAreas(basins: Basins, sharp: Float32Array, colours: Planes, noise: number): Uint8Array {
+  const { width, height } = colours;
+  const facts = factsOf(basins, sharp, colours);
+  const isGround = new Uint8Array(facts.count);
+  const around = 2 * (width + height) - 4;
+  for (let k = 0; k < facts.count; k++) if (facts.onBorder[k] >= BORDER_SHARE * around) isGround[k] = 1;
+  if (!isGround.includes(1)) isGround[facts.onBorder.indexOf(Math.max(...facts.onBorder))] = 1;
+  const first = isGround.slice();
+  growGround(facts, isGround, noise);
+  doubtStrangers(basins, first, isGround, colours, noise);
+  if (addEnclosedGround(basins, facts, isGround, colours, noise)) growGround(facts, isGround, noise);
+  return isGround;
+}
+
+/** Deepest shade of a soft shadow, share of the light that is left. */
+const DEEPEST_SHADE = 0.4;
+
+/** The shade of the ground that comes nearest to a colour: 1 is full light. @param dot of colour and ground. @param square of the ground. */
+export const shadeOf = (dot: number, square: number): number => Math.max(DEEPEST_SHADE, Math.min(1, square === 0 ? 1 : dot / square));
+
+/** Half the width of the widest place that is left out of the certain ground, px: outlines that run into the ground are narrower. */
+const NARROW_PX = 6;
+
+/** 1 for ground pixels in wide places: what an opening of the ground by a disc leaves. */
+export function certainGround({ labels, distance }: Basins, isGround: Uint8Array, { width, height }: Planes): Uint8Array {
+  const open = new Uint8Array(labels.length);
+  for (let i = 0; i < open.length; i++) open[i] = isGround[labels[i]] === GROUND && distance[i] > 1 ? 1 : 0;
+  const inside = distanceInside(open, width, height, 'free');
+  const narrow = new Uint8Array(labels.length);
+  for (let i = 0; i < open.length; i++) narrow[i] = inside[i] > NARROW_PX ? 0 : 1;
+  const fromWide = distanceInside(narrow, width, height, 'free');
+  for (let i = 0; i < open.length; i++) open[i] = open[i] !== 0 && fromWide[i] < NARROW_PX - 1 ? 1 : 0;
+  return open;
+}
+
+function growGround(facts: AreaFacts, isGround: Uint8Array, noise: number): void {
+  const { count, borders } = facts;
+  let changed = true;
+  while (changed) {
+    changed = false;
+    for (let k = 0; k < count; k++) {
+      if (isGround[k] !== SUBJECT) continue;
+      let length = 0;
+      let sharp = 0;
+      for (const [other, border] of borders[k]) {
+        if (isGround[other] !== GROUND) continue;
+        length += border.length;
+        sharp += isStep(border, noise) ? border.length : border.sharp;
+      }
+      if (length === 0 || sharp >= SHARP_SHARE * length) continue;
+      isGround[k] = 1;
+      changed = true;
+    }
+  }
+}
+
+/** Of the step four pixels to both sides, what a sharp edge reaches after one; a softly changing ground reaches less than half. */
+const STEP_SHARE = 0.7;
+
+/** Whether the areas part by a step all along their border, one that may be too low to show against the noise in single pixels. */
+function isStep({ length, near, far }: Border, noise: number): boolean {
+  const rise = Math.hypot(near[0], near[1], near[2]) / length;
+  return rise > 2 + (4 * noise) / Math.sqrt(length) && rise > (STEP_SHARE * Math.hypot(far[0], far[1], far[2])) / length;
+}
+
+/** Areas of fewer pixels say too little of themselves. */
+const TELLING_PX = 24;
+
+function addEnclosedGround(basins: Basins, facts: AreaFacts, isGround: Uint8Array, colours: Planes, noise: number): boolean {
+  const { labels } = basins;
+  const certain = certainGround(basins, isGround, colours);
+  const ground = smoothGround(colours, certain);
+  const means = areaMeans(basins, colours, ground);
+  const groundActivity = activityOfGround(means, isGround);
+  const floor = 2 + 1.5 * noise;
+  let added = false;
+  for (let k = 0; k < facts.count; k++) {
+    const { count, difference, spread, activity } = means[k];
+    if (isGround[k] === GROUND || count < TELLING_PX) continue;
+    const asFlatGround = difference <= Math.max(floor, Math.min(12, 1.2 * Math.sqrt(spread)));
+    const asLivelyGround = activity > Math.max(2 * noise + 1.2, 0.35 * groundActivity) && groundActivity > 2 * noise + 1.2 && difference < 70;
+    if (!asFlatGround && !asLivelyGround) continue;
+    isGround[k] = 1;
+    added = true;
+  }
+  return added;
+}
+
+/** Marks as doubtful what grew onto the first ground but is flat and of a colour that the ground, even in shade, does not have there. */
+function doubtStrangers(basins: Basins, first: Uint8Array, isGround: Uint8Array, colours: Planes, noise: number): void {
+  const means = areaMeans(basins, colours, smoothGround(colours, certainGround(basins, first, colours)));
+  for (let k = 0; k < first.length; k++) {
+    if (first[k] !== 0 || isGround[k] !== GROUND) continue;
+    const { difference, shaded, spread, activity } = means[k];
+    if (shaded > Math.max(12 + noise, 1.5 * Math.sqrt(spread)) && activity < 0.35 * difference) isGround[k] = DOUBTFUL;
+  }
+}
+
+interface AreaMeans {
+  count: number;
+  /** Length of the mean colour difference from the continued ground, levels. */
+  difference: number;
+  /** The same from the ground in whatever shade comes nearest. */
+  shaded: number;
+  /** Mean squared straying of the ground around there. */
+  spread: number;
+  /** How much the colour changes from end to end inside the area, levels (standard deviation). */
+  activity: number;
+}
+
+/** Pixels nearer to an edge may be mixed, px. */
+const INSIDE_PX = 2.5;
+
+function areaMeans({ labels, count: areas, distance }: Basins, colours: Planes, { colour: ground, spread }: SmoothGround): AreaMeans[] {
+  const sums = new Float64Array(areas * 11);
+  for (let i = 0; i < labels.length; i++) {
+    if (distance[i] < INSIDE_PX) continue;
+    const at = labels[i] * 11;
+    sums[at]++;
+    sums[at + 1] += spread[i];
+    for (let c = 0; c < 3; c++) {
+      const value = colours.planes[c][i];
+      sums[at + 2 + c] += value - ground.planes[c][i];
+      sums[at + 5 + c] += value;
+      sums[at + 8 + c] += value * value;
+    }
+  }
+  return Array.from({ length: areas }, (_, k) => {
+    const at = k * 11;
+    const count = Math.max(1, sums[at]);
+    let variance = 0;
+    for (let c = 0; c < 3; c++) variance += Math.max(0, sums[at + 8 + c] / count - (sums[at + 5 + c] / count) ** 2);
+    return { count: sums[at], difference: Math.hypot(sums[at + 2], sums[at + 3], sums[at + 4]) / count, shaded: shadedDifference(sums, at, count), spread: sums[at + 1] / count, activity: Math.sqrt(variance) };
+  });
+}
+
+function shadedDifference(sums: Float64Array, at: number, count: number): number {
+  const value = [0, 1, 2].map((c) => sums[at + 5 + c] / count);
+  const ground = [0, 1, 2].map((c) => value[c] - sums[at + 2 + c] / count);
+  const shade = shadeOf(value[0] * ground[0] + value[1] * ground[1] + value[2] * ground[2], ground[0] ** 2 + ground[1] ** 2 + ground[2] ** 2);
+  return Math.hypot(value[0] - shade * ground[0], value[1] - shade * ground[1], value[2] - shade * ground[2]);
+}
+
+/** What `activity` is in the ground's areas, the middle one by pixels. */
+function activityOfGround(means: readonly AreaMeans[], isGround: Uint8Array): number {
+  const own = means.filter((_, k) => isGround[k] === GROUND).sort((a, b) => a.activity - b.activity);
+  const half = own.reduce((sum, { count }) => sum + count, 0) / 2;
+  let seen = 0;
+  for (const { activity, count } of own) {
+    seen += count;
+    if (seen >= half) return activity;
+  }
+  return 0;
+}

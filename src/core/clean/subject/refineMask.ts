@@ -1,0 +1,99 @@
+import { distanceInside } from '../../raster/distance.ts';
+import type { Rgba8 } from '../../raster/raster.ts';
+
+const UNKNOWN = 2;
+const LEVELS = 256;
+
+/**
+ * Brings a mask that was found on a reduced picture to the full one: its border snaps to the strongest edge within reach, by growing both sides from
+ * where they are certain over the weakest gradients first (marker-controlled watershed by flooding; F. Meyer & S. Beucher, "Morphological
+ * segmentation", J. Vis. Commun. Image Represent. 1(1), 1990, doi:10.1016/1047-3203(90)90014-M).
+ * @param small 1 where the subject is, at `smallWidth` × `smallHeight`.
+ */
+export function refineMask(picture: Rgba8, small: Uint8Array, smallWidth: number, smallHeight: number): Uint8Array {
+  const { width, height } = picture;
+  const mask = new Uint8Array(width * height);
+  const inside = distanceInside(small, smallWidth, smallHeight, 'free');
+  const outside = distanceInside(small.map((v) => 1 - v), smallWidth, smallHeight, 'free');
+  for (let y = 0; y < height; y++) {
+    const row = Math.min(smallHeight - 1, Math.floor((y * smallHeight) / height)) * smallWidth;
+    for (let x = 0, i = y * width; x < width; x++, i++) {
+      const k = row + Math.min(smallWidth - 1, Math.floor((x * smallWidth) / width));
+      mask[i] = inside[k] > 1.5 ? 1 : outside[k] > 1.5 ? 0 : UNKNOWN;
+    }
+  }
+  const flood = new Flood(picture, mask);
+  flood.run();
+  return flood.settled(small, smallWidth, smallHeight);
+}
+
+/** Two-sided growth in the order of the gradient. */
+class Flood {
+  private readonly buckets: number[][] = Array.from({ length: LEVELS }, () => []);
+
+  constructor(
+    private readonly picture: Rgba8,
+    private readonly mask: Uint8Array,
+  ) {
+    const { width } = picture;
+    for (let i = 0; i < mask.length; i++) {
+      if (mask[i] === UNKNOWN) continue;
+      const x = i % width;
+      if ((x > 0 && mask[i - 1] === UNKNOWN) || (x < width - 1 && mask[i + 1] === UNKNOWN) || (i >= width && mask[i - width] === UNKNOWN) || (i + width < mask.length && mask[i + width] === UNKNOWN)) this.buckets[0].push(i);
+    }
+  }
+
+  run(): void {
+    const { buckets, mask, picture } = this;
+    const { width } = picture;
+    for (let level = 0; level < LEVELS; level++) {
+      const bucket = buckets[level];
+      for (let k = 0; k < bucket.length; k++) {
+        const i = bucket[k];
+        const x = i % width;
+        if (x > 0) this.reach(i - 1, mask[i], level);
+        if (x < width - 1) this.reach(i + 1, mask[i], level);
+        if (i >= width) this.reach(i - width, mask[i], level);
+        if (i + width < mask.length) this.reach(i + width, mask[i], level);
+      }
+      buckets[level] = [];
+    }
+  }
+
+  private reach(i: number, side: number, level: number): void {
+    if (this.mask[i] !== UNKNOWN) return;
+    this.mask[i] = side;
+    this.buckets[Math.max(level, this.gradient(i))].push(i);
+  }
+
+  private gradient(i: number): number {
+    const { data, width } = this.picture;
+    const x = i % width;
+    const left = (x > 0 ? i - 1 : i) * 4;
+    const right = (x < width - 1 ? i + 1 : i) * 4;
+    const up = (i >= width ? i - width : i) * 4;
+    const down = (i + width < this.mask.length ? i + width : i) * 4;
+    let most = 0;
+    for (let c = 0; c < 3; c++) most = Math.max(most, Math.abs(data[right + c] - data[left + c]), Math.abs(data[down + c] - data[up + c]));
+    return Math.min(LEVELS - 1, most);
+  }
+
+  /** Thin parts that have no certain core keep what the reduced mask says. */
+  settled(small: Uint8Array, smallWidth: number, smallHeight: number): Uint8Array {
+    const { mask, picture } = this;
+    const { width, height } = picture;
+    const grown = new Uint8Array(smallWidth * smallHeight);
+    for (let i = 0; i < mask.length; i++) {
+      if (mask[i] === 1) grown[Math.min(smallHeight - 1, Math.floor((Math.floor(i / width) * smallHeight) / height)) * smallWidth + Math.min(smallWidth - 1, Math.floor(((i % width) * smallWidth) / width))] = 1;
+    }
+    const lost = small.map((v, k) => (v !== 0 && grown[k] === 0 ? 1 : 0));
+    for (let y = 0; y < height; y++) {
+      const row = Math.min(smallHeight - 1, Math.floor((y * smallHeight) / height)) * smallWidth;
+      for (let x = 0, i = y * width; x < width; x++, i++) {
+        if (mask[i] === UNKNOWN) mask[i] = 0;
+        if (lost[row + Math.min(smallWidth - 1, Math.floor((x * smallWidth) / width))] !== 0) mask[i] = 1;
+      }
+    }
+    return mask;
+  }
+}
