@@ -1,3 +1,4 @@
+import { fitQuadratic, quadraticAt } from '../raster/quadratic.ts';
 import { withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import type { Task } from '../task/task.ts';
@@ -97,55 +98,22 @@ function coveredBlocks({ columns, rows, paper }: LightField): Uint8Array {
   const weight = new Float64Array(count).fill(1);
   let surface = new Float64Array(6);
   for (let round = 0; round < FIT_ROUNDS; round++) {
-    surface = fitQuadratic(columns, rows, paper, weight);
+    surface = fitQuadratic(columns, rows, (k) => lightness(paper, k), weight);
     for (let k = 0; k < count; k++) {
       const value = lightness(paper, k);
-      const expected = at(surface, (k % columns) / columns, Math.floor(k / columns) / rows);
+      const expected = quadraticAt(surface, (k % columns) / columns, Math.floor(k / columns) / rows);
       weight[k] = Number.isNaN(value) ? 0 : value >= expected ? 1 : Math.max(0.002, Math.exp(-(((expected - value) / (0.04 * expected)) ** 2)));
     }
   }
   for (let k = 0; k < count; k++) {
     const value = lightness(paper, k);
-    const expected = at(surface, (k % columns) / columns, Math.floor(k / columns) / rows);
+    const expected = quadraticAt(surface, (k % columns) / columns, Math.floor(k / columns) / rows);
     if (Number.isNaN(value) || value < expected * (1 - COVERED)) covered[k] = 1;
   }
   // With hardly any paper left nothing is known about the light: then all blocks count as they are.
   let free = 0;
   for (let k = 0; k < count; k++) free += 1 - covered[k];
   return free < count * 0.05 ? covered.fill(0) : covered;
-}
-
-/** Terms of the surface 1, x, y, x², xy, y² at a place from 0 to 1. */
-const at = (s: Float64Array, x: number, y: number): number => s[0] + s[1] * x + s[2] * y + s[3] * x * x + s[4] * x * y + s[5] * y * y;
-
-/** Weighted least squares for the six terms, by Gaussian elimination of the normal equations. */
-function fitQuadratic(columns: number, rows: number, paper: Float64Array, weight: Float64Array): Float64Array<ArrayBuffer> {
-  const m = new Float64Array(42);
-  const term = new Float64Array(6);
-  for (let k = 0; k < columns * rows; k++) {
-    if (weight[k] === 0) continue;
-    const value = lightness(paper, k);
-    if (Number.isNaN(value)) continue;
-    const x = (k % columns) / columns;
-    const y = Math.floor(k / columns) / rows;
-    term.set([1, x, y, x * x, x * y, y * y]);
-    for (let i = 0; i < 6; i++) {
-      for (let j = 0; j < 6; j++) m[i * 7 + j] += weight[k] * term[i] * term[j];
-      m[i * 7 + 6] += weight[k] * term[i] * value;
-    }
-  }
-  for (let i = 0; i < 6; i++) m[i * 7 + i] += 1e-6;
-  for (let i = 0; i < 6; i++) {
-    let pivot = i;
-    for (let r = i + 1; r < 6; r++) if (Math.abs(m[r * 7 + i]) > Math.abs(m[pivot * 7 + i])) pivot = r;
-    for (let c = 0; c < 7; c++) [m[i * 7 + c], m[pivot * 7 + c]] = [m[pivot * 7 + c], m[i * 7 + c]];
-    for (let r = 0; r < 6; r++) {
-      if (r === i) continue;
-      const factor = m[r * 7 + i] / m[i * 7 + i];
-      for (let c = i; c < 7; c++) m[r * 7 + c] -= factor * m[i * 7 + c];
-    }
-  }
-  return Float64Array.from({ length: 6 }, (_, i) => m[i * 7 + 6] / m[i * 7 + i]);
 }
 
 /** Covered blocks take the mean of their neighbours, over and over, until they have settled: the light goes on smoothly under the art. */

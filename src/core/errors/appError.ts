@@ -9,6 +9,7 @@ export type ErrorCode =
   | 'nothingToCut'
   | 'oneColour'
   | 'cropEmpty'
+  | 'noSubject'
   | 'nothingThere'
   | 'doesNotFit'
   | 'tooIntricate'

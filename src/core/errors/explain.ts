@@ -36,6 +36,7 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
   }),
   oneColour: () => ({ what: 'The picture is one flat colour, so there is no edge to follow.', todo: 'Choose another picture, or cut a rectangle of the size.' }),
   cropEmpty: () => ({ what: 'The crop lies outside the picture, so nothing would be left.', todo: 'Drag the crop over the part to keep.' }),
+  noSubject: () => ({ what: 'No subject was found: nothing stands out from the ground by a sharp edge.', todo: 'Brush over what to keep, or lift the ground by pointing at it. The picture is as it was.' }),
   nothingThere: () => ({ what: 'That place is already clear or cropped away, so there is nothing to take out.', todo: 'Point at a part of the art that is still there, or switch off the step before.' }),
   doesNotFit: (d) => ({
     what: `The sheet is too small: the layout is ${overWords(d)} for the cut area.`,

@@ -15,6 +15,7 @@ const STEPS: readonly Step[] = [
   { kind: 'fewerColours', ...base, tones: 4 },
   { kind: 'gapMending', ...base, widestPx: 9 },
   { kind: 'linePick', ...base, detail: 0.3 },
+  { kind: 'subjectLift', ...base, strokes: [{ says: 'keep', radiusPx: 3, points: [1, 2, 3, 4] }] },
   { kind: 'areaLift', ...base, at: { xPx: 5, yPx: 6 }, tolerance: 'auto', enclosed: true, soft: true },
   { kind: 'colourLift', ...base, colour: '#ffffff', tolerance: 4, soft: false },
   { kind: 'rubOut', ...base, strokes: [{ radiusPx: 3, points: [1, 2, 3, 4] }] },

@@ -10,10 +10,11 @@ import { linePick, linePickSchema } from '../clean/steps/linePick.ts';
 import { smoothing, smoothingSchema } from '../clean/steps/smoothing.ts';
 import type { StepKind } from '../clean/steps/step.ts';
 import { bringBack, bringBackSchema, rubOut, rubOutSchema } from '../clean/steps/strokes.ts';
+import { subjectLift, subjectLiftSchema } from '../clean/steps/subjectLift.ts';
 import { sweep, sweepSchema } from '../clean/steps/sweep.ts';
 
 /** One entry of a recipe. */
-export const stepSchema = z.discriminatedUnion('kind', [cropSchema, levelsSchema, lightLevellingSchema, smoothingSchema, fewerColoursSchema, gapMendingSchema, linePickSchema, areaLiftSchema, colourLiftSchema, rubOutSchema, bringBackSchema, sweepSchema]);
+export const stepSchema = z.discriminatedUnion('kind', [cropSchema, levelsSchema, lightLevellingSchema, smoothingSchema, fewerColoursSchema, gapMendingSchema, linePickSchema, subjectLiftSchema, areaLiftSchema, colourLiftSchema, rubOutSchema, bringBackSchema, sweepSchema]);
 export type Step = z.infer<typeof stepSchema>;
 export type StepKindName = Step['kind'];
 
@@ -23,7 +24,7 @@ export type Recipe = readonly Step[];
 
 /** Every kind has a runner: a kind without one does not compile. */
 export const STEP_KINDS: { readonly [Kind in StepKindName]: StepKind<Extract<Step, { kind: Kind }>> } = {
-  crop, levels, lightLevelling, smoothing, fewerColours, gapMending, linePick, areaLift, colourLift, rubOut, bringBack, sweep,
+  crop, levels, lightLevelling, smoothing, fewerColours, gapMending, linePick, subjectLift, areaLift, colourLift, rubOut, bringBack, sweep,
 };
 
 export const STEP_NAMES: Readonly<Record<StepKindName, string>> = {
@@ -34,6 +35,7 @@ export const STEP_NAMES: Readonly<Record<StepKindName, string>> = {
   fewerColours: 'Fewer colours',
   gapMending: 'Gap mending',
   linePick: 'Line pick',
+  subjectLift: 'Subject lift',
   areaLift: 'Area lift',
   colourLift: 'Colour lift',
   rubOut: 'Rub out',

@@ -92,12 +92,16 @@ const draw: DrawScene = (context, at, size) => {
   }
   drawTool(context, at);
 };
+const CLEARS = 'rgb(158 47 75 / 45%)';
+const KEEPS = 'rgb(47 93 138 / 45%)';
+const clears = computed(() => tools.tool.value === 'rubOut' || (tools.tool.value === 'subjectLift' && tools.brush.says.value === 'clear'));
 function drawTool(context: CanvasRenderingContext2D, at: Viewport): void {
-  const { pull, brush, step, tool } = tools;
+  const { pull, brush, step, isBrush } = tools;
   if (pull.reach.value !== undefined) drawLiftLayer(context, at, layer, pull.reach.value);
   if (pull.start.value !== undefined && pull.end.value !== undefined) drawPull(context, pull.start.value, pull.end.value);
-  if (brush.stroke.value !== undefined) drawStroke(context, at, brush.stroke.value, tool.value === 'rubOut' ? 'rgb(158 47 75 / 45%)' : 'rgb(47 93 138 / 45%)');
-  if ((tool.value === 'rubOut' || tool.value === 'bringBack') && brush.at.value !== undefined) drawBrushRim(context, toScreenX(at, brush.at.value.x), toScreenY(at, brush.at.value.y), brush.radiusPx.value * at.scale);
+  if (brush.stroke.value !== undefined) drawStroke(context, at, brush.stroke.value, clears.value ? CLEARS : KEEPS);
+  if (step.value?.kind === 'subjectLift') for (const stroke of step.value.strokes) drawStroke(context, at, stroke, stroke.says === 'clear' ? CLEARS : KEEPS);
+  if (isBrush.value && brush.at.value !== undefined) drawBrushRim(context, toScreenX(at, brush.at.value.x), toScreenY(at, brush.at.value.y), brush.radiusPx.value * at.scale);
   if (step.value?.kind === 'crop' && bench.picture !== undefined) drawCropFrame(context, at, step.value.rect, bench.picture);
   if (step.value?.kind === 'areaLift' && pull.start.value === undefined) {
     const point = { screenX: toScreenX(at, step.value.at.xPx), screenY: toScreenY(at, step.value.at.yPx) };
@@ -125,13 +129,14 @@ function onLeave(): void {
   pointerMm.value = undefined;
   tools.brush.at.value = undefined;
 }
-const cursor = computed(() => (tools.tool.value === 'areaLift' || tools.tool.value === 'colourLift' ? 'crosshair' : tools.tool.value === 'rubOut' || tools.tool.value === 'bringBack' ? 'none' : tools.tool.value === 'crop' ? 'crosshair' : undefined));
+const cursor = computed(() => (tools.tool.value === 'areaLift' || tools.tool.value === 'colourLift' ? 'crosshair' : tools.isBrush.value ? 'none' : tools.tool.value === 'crop' ? 'crosshair' : undefined));
 
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event.target) || event.ctrlKey || event.metaKey) return;
   if (event.key === 'Escape') tools.escape();
   else if (event.key === 'Enter' && event.target === document.body) tools.select(undefined);
   else if (event.key === 'o') swapped.value = true;
+  else if (event.key === 'k' && tools.tool.value === 'subjectLift') tools.brush.says.value = tools.brush.says.value === 'keep' ? 'clear' : 'keep';
   else if (event.key === ',') tools.brush.resize(1 / 1.15);
   else if (event.key === '.') tools.brush.resize(1.15);
 });
@@ -139,7 +144,7 @@ useEventListener('keyup', (event: KeyboardEvent) => {
   if (event.key === 'o') swapped.value = false;
 });
 useEventListener('wheel', (event: WheelEvent) => {
-  if (!event.altKey || (tools.tool.value !== 'rubOut' && tools.tool.value !== 'bringBack')) return;
+  if (!event.altKey || !tools.isBrush.value) return;
   event.preventDefault();
   event.stopPropagation();
   tools.brush.resize(event.deltaY < 0 ? 1.15 : 1 / 1.15);
@@ -149,6 +154,7 @@ useEventListener('wheel', (event: WheelEvent) => {
 tools.selected.value = typeof route.query['step'] === 'string' ? route.query['step'] : undefined;
 watch(tools.selected, (id) => void router.replace({ query: id === undefined ? {} : { step: id } }));
 
+const SAYS = [{ value: 'keep', name: 'keep' }, { value: 'clear', name: 'clear' }] as const;
 const HINTS = { areaLift: 'Click an area to take it out, or press and pull away: the further, the more it takes.', colourLift: 'Click the colour to take out everywhere.' } as const;
 </script>
 
@@ -175,6 +181,10 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
     <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
       <RecipeList v-if="job.recipe.length > 0" :selected="tools.selected.value" @select="tools.select">
+        <div v-if="tools.tool.value === 'subjectLift'" class="says">
+          <span>Strokes say</span>
+          <ViewSwitch v-model="tools.brush.says.value" :choices="SAYS" label="What strokes say" />
+        </div>
         <QuantityInput label="Brush radius" suffix="px" :model-value="tools.brush.radiusPx.value" :least="0.5" :most="2000" :step="0.5" @change="tools.brush.radiusPx.value = $event" @done="tools.brush.radiusPx.value = $event" />
       </RecipeList>
       <p v-else class="none">The picture as it came. Add a step: crop, lift the background off, rub out, sweep specks. Every step stays changeable, and later ones follow.</p>
@@ -207,6 +217,12 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
   font-variant-numeric: tabular-nums;
   pointer-events: none;
   white-space: nowrap;
+}
+.says {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  margin: 2px 0;
 }
 .none {
   margin: 16px;

@@ -100,6 +100,11 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <p>Less keeps only strong ink; more keeps faint lines too.</p>
     </template>
     <template v-else-if="step.kind === 'crop'"><p>Drag the frame’s edges and corners on the table.</p></template>
+    <template v-else-if="step.kind === 'subjectLift'">
+      <p>Where it went wrong, brush over what belongs to the subject, or press <kbd>K</kbd> and brush over what does not.</p>
+      <button v-if="step.strokes.length > 0" type="button" class="plain-button" @click="set({ strokes: [] })">Take the strokes away</button>
+      <slot />
+    </template>
     <template v-else><p>Brush on the table. <kbd>,</kbd> and <kbd>.</kbd> or Alt and the wheel change the size; Shift draws straight on from the last stroke.</p><slot /></template>
   </div>
 </template>

@@ -12,6 +12,7 @@ export const newStep = {
   fewerColours: (): Step => ({ kind: 'fewerColours', ...base(), tones: 'auto' }),
   gapMending: (): Step => ({ kind: 'gapMending', ...base(), widestPx: 12 }),
   linePick: (): Step => ({ kind: 'linePick', ...base(), detail: 0.4 }),
+  subjectLift: (): Step => ({ kind: 'subjectLift', ...base(), strokes: [] }),
   areaLift: (xPx: number, yPx: number, tolerance: 'auto' | number): Step => ({ kind: 'areaLift', ...base(), at: { xPx, yPx }, tolerance, enclosed: false, soft: true }),
   colourLift: (colour: string): Step => ({ kind: 'colourLift', ...base(), colour, tolerance: 4, soft: true }),
   rubOut: (): Step => ({ kind: 'rubOut', ...base(), strokes: [] }),

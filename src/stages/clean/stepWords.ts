@@ -26,6 +26,8 @@ export function stepWords(step: Step, report: StepReport | undefined): string {
       return `${count(facts['joints'], 'break', 'breaks')} closed`;
     case 'linePick':
       return `${trimNumber(facts['inkPercent'] ?? 0, 1)} % is ink`;
+    case 'subjectLift':
+      return [`${facts['liftedPercent'] ?? 0} % of the picture lifted`, step.strokes.length > 0 ? count(step.strokes.length, 'stroke', 'strokes') : undefined].filter((part) => part !== undefined).join(', ');
     case 'areaLift': {
       if (facts['offArt'] === 1) return 'its point is not on the art any more';
       const tolerance = step.tolerance === 'auto' ? `found: ${trimNumber(facts['tolerance'] ?? 0, 1)}` : `tolerance ${trimNumber(step.tolerance, 1)}`;

@@ -9,6 +9,8 @@ const LEAST_STEP = 0.15;
 /** The round brush. Size and strokes are in picture px; a stroke is stored as its path, never as pixels. */
 export function useBrush() {
   const radiusPx = ref(12);
+  /** What the strokes of a subject lift say. */
+  const says = ref<'keep' | 'clear'>('keep');
   const stroke = shallowRef<Stroke>();
   const at = shallowRef<TablePoint>();
   /** Where the last stroke ended: Shift draws straight on from there. */
@@ -42,7 +44,7 @@ export function useBrush() {
     stroke.value = undefined;
   }
   const drawing = computed(() => stroke.value !== undefined);
-  return { radiusPx, stroke, at, drawing, resize, begin, move, end, leave };
+  return { radiusPx, says, stroke, at, drawing, resize, begin, move, end, leave };
 }
 
 /** Positions are kept to a hundredth of a pixel. */

@@ -13,6 +13,9 @@ import { useLiftPull } from './useLiftPull.ts';
 /** Kinds that need a point on the table before they become a step. */
 type Waiting = 'areaLift' | 'colourLift';
 
+/** Kinds whose tool is the round brush. */
+const BRUSHES: readonly (StepKindName | undefined)[] = ['rubOut', 'bringBack', 'subjectLift'];
+
 /**
  * What the pointer does on the table of Clean: the tool of the step that is open, or of the one that waits for its place. Each tool is a small
  * state machine of its own; this one passes press, move and release on to it and turns its outcome into a change of the recipe.
@@ -28,6 +31,7 @@ export function useCleanTools(reach: () => number) {
   const job = computed(() => bench.job as Job);
   const step = computed(() => job.value.recipe.find(({ id }) => id === selected.value));
   const tool = computed<StepKindName | undefined>(() => waiting.value ?? step.value?.kind);
+  const isBrush = computed(() => BRUSHES.includes(tool.value));
   /** The job came anew or undo took the step away: nothing is open then. */
   watch(step, (now) => {
     if (now === undefined) selected.value = undefined;
@@ -65,7 +69,7 @@ export function useCleanTools(reach: () => number) {
       if (colour === undefined) return;
       if (waiting.value !== undefined) add(newStep.colourLift(colour));
       else if (current !== undefined) bench.commit('Colour lift: colour', { ...job.value, recipe: withChanged<'colourLift'>(job.value.recipe, current.id, { colour }) });
-    } else if (tool.value === 'rubOut' || tool.value === 'bringBack') {
+    } else if (isBrush.value) {
       brush.begin(point, event.shiftKey);
     } else if (current?.kind === 'crop' && bench.picture !== undefined) {
       const { widthPx, heightPx } = bench.picture;
@@ -93,10 +97,17 @@ export function useCleanTools(reach: () => number) {
     if (lift !== undefined) finishLift(lift);
     const stroke = brush.end();
     const current = step.value;
-    if (stroke !== undefined && (current?.kind === 'rubOut' || current?.kind === 'bringBack')) {
-      const strokes = [...current.strokes, { radiusPx: stroke.radiusPx, points: [...stroke.points] }];
-      bench.commit(`${STEP_NAMES[current.kind]}: stroke`, { ...job.value, recipe: withChanged<'rubOut'>(job.value.recipe, current.id, { strokes }) });
-    }
+    if (stroke !== undefined && current !== undefined) addStroke(current, { radiusPx: stroke.radiusPx, points: [...stroke.points] });
+  }
+
+  function addStroke(current: Step, stroke: { radiusPx: number; points: number[] }): void {
+    const { recipe } = job.value;
+    const { id } = current;
+    let changed: Step[];
+    if (current.kind === 'subjectLift') changed = withChanged<'subjectLift'>(recipe, id, { strokes: [...current.strokes, { ...stroke, says: brush.says.value }] });
+    else if (current.kind === 'rubOut' || current.kind === 'bringBack') changed = withChanged<'rubOut'>(recipe, id, { strokes: [...current.strokes, stroke] });
+    else return;
+    bench.commit(`${STEP_NAMES[current.kind]}: stroke`, { ...job.value, recipe: changed });
   }
 
   function finishLift({ xPx, yPx, tolerance }: { xPx: number; yPx: number; tolerance: 'auto' | number }): void {
@@ -117,5 +128,5 @@ export function useCleanTools(reach: () => number) {
     else selected.value = undefined;
   }
 
-  return { selected, step, tool, waiting, pull, brush, select, start, press, move, release, escape };
+  return { selected, step, tool, isBrush, waiting, pull, brush, select, start, press, move, release, escape };
 }

@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { artXFromPicture, artYFromPicture, withAlpha, type Art } from '../../raster/art.ts';
+import { artXFromPicture, artYFromPicture, withAlpha, type Art, type Frame } from '../../raster/art.ts';
 import { makeRgba8 } from '../../raster/raster.ts';
-import { paintStroke } from '../paintStrokes.ts';
+import { paintStroke, type Stroke } from '../paintStrokes.ts';
 import { stepBase, type StepContext, type StepKind } from './step.ts';
 
 export const MAX_BRUSH_PX = 2000;
-const strokeSchema = z.strictObject({
+export const strokeSchema = z.strictObject({
   radiusPx: z.number().positive().max(MAX_BRUSH_PX),
   points: z.array(z.number().finite()).min(2).max(40_000),
 });
@@ -15,16 +15,22 @@ export const bringBackSchema = z.strictObject({ kind: z.literal('bringBack'), ..
 export type RubOutStep = z.infer<typeof rubOutSchema>;
 export type BringBackStep = z.infer<typeof bringBackSchema>;
 
+/** A stroke in art pixels. */
+export function placedStroke(frame: Frame, { radiusPx, points }: Stroke): { radius: number; points: Float64Array } {
+  const placed = new Float64Array(points.length & ~1);
+  for (let i = 0; i < placed.length; i += 2) {
+    placed[i] = artXFromPicture(frame, points[i]);
+    placed[i + 1] = artYFromPicture(frame, points[i + 1]);
+  }
+  return { radius: radiusPx * frame.scale, points: placed };
+}
+
 /** Share of every art pixel that the strokes cover, 0 to 255. */
 function coverOf(art: Art, strokes: RubOutStep['strokes']): Uint8Array {
   const cover = new Uint8Array(art.alpha.length);
   for (const stroke of strokes) {
-    const placed = new Float64Array(stroke.points.length & ~1);
-    for (let i = 0; i < placed.length; i += 2) {
-      placed[i] = artXFromPicture(art.frame, stroke.points[i]);
-      placed[i + 1] = artYFromPicture(art.frame, stroke.points[i + 1]);
-    }
-    paintStroke(cover, art.width, art.height, placed, stroke.radiusPx * art.frame.scale);
+    const { points, radius } = placedStroke(art.frame, stroke);
+    paintStroke(cover, art.width, art.height, points, radius);
   }
   return cover;
 }

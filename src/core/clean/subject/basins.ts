@@ -26,12 +26,12 @@ export function basinsOf(sharp: Float32Array, width: number, height: number): Ba
   const free = new Uint8Array(sharp.length);
   for (let i = 0; i < free.length; i++) free[i] = sharp[i] > EDGE ? 0 : 1;
   const distance = distanceInside(free, width, height, 'free');
-  const basins = new Growing(width, height);
+  const basins = new Growing(width, height, distance);
   const order = byLevel(Uint8Array.from(distance, (d) => Math.min(WIDEST_PX, d) * STEPS), WIDEST_PX * STEPS);
-  for (let k = order.length - 1; k >= 0 && free[order[k]] !== 0; k--) basins.take(order[k], Math.min(WIDEST_PX, distance[order[k]]));
+  for (let k = order.length - 1; k >= 0 && free[order[k]] !== 0; k--) basins.take(order[k]);
   const edges = byLevel(Uint8Array.from(sharp, (s) => Math.min(255, s * 4)), 255).filter((i) => free[i] === 0);
   basins.spread(edges);
-  return basins.finished(distance);
+  return basins.finished();
 }
 
 /** Pixels in the order of a level, lowest first (counting sort). */
@@ -52,6 +52,7 @@ class Growing {
   constructor(
     private readonly width: number,
     private readonly height: number,
+    private readonly distance: Float32Array,
   ) {
     this.labels = new Int32Array(width * height).fill(-1);
   }
@@ -62,23 +63,29 @@ class Growing {
     return label;
   }
 
-  /** Puts a pixel into the area of the widest neighbour, or starts one; joins areas that meet in it with a wide neck. */
-  take(pixel: number, distancePx: number): void {
-    const { width, height, labels, parent, peak } = this;
+  /** Puts a pixel into the area of the neighbour that lies furthest from an edge, or starts one; joins areas that meet in it with a wide neck. */
+  take(pixel: number): void {
+    const { width, height, labels, parent, peak, distance } = this;
+    const distancePx = Math.min(WIDEST_PX, distance[pixel]);
     const x = pixel % width;
     const y = (pixel - x) / width;
     let own = -1;
+    let furthest = -1;
     for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) {
       for (let xx = Math.max(0, x - 1); xx <= Math.min(width - 1, x + 1); xx++) {
         const label = labels[yy * width + xx];
         if (label < 0) continue;
-        const other = this.find(label);
-        if (own < 0 || own === other) own = other;
-        else {
+        let other = this.find(label);
+        if (own >= 0 && own !== other) {
           const [wide, narrow] = peak[own] >= peak[other] ? [own, other] : [other, own];
-          if (distancePx >= NECK * peak[narrow] || peak[narrow] - distancePx <= 1) parent[narrow] = wide;
-          own = wide;
+          if (distancePx >= NECK * peak[narrow] || peak[narrow] - distancePx <= 1) {
+            parent[narrow] = wide;
+            own = other = wide;
+          }
         }
+        if (distance[yy * width + xx] <= furthest) continue;
+        furthest = distance[yy * width + xx];
+        own = other;
       }
     }
     if (own < 0) {
@@ -101,7 +108,7 @@ class Growing {
         return false;
       });
       if (left.length === waiting.length) {
-        this.take(left[0], 0);
+        this.take(left[0]);
         continue;
       }
       waiting = left;
@@ -117,8 +124,8 @@ class Growing {
     return pixel < width * (height - 1) ? labels[pixel + width] : -1;
   }
 
-  finished(distance: Float32Array): Basins {
-    const { labels, parent } = this;
+  finished(): Basins {
+    const { labels, parent, distance } = this;
     const numbers = new Int32Array(parent.length).fill(-1);
     let count = 0;
     for (let i = 0; i < labels.length; i++) {

@@ -1,4 +1,5 @@
-import type { Planes } from './planes.ts';
+import { fitQuadratic, quadraticAt } from '../../raster/quadratic.ts';
+import type { Planes, Three } from './planes.ts';
 
 /** Side of the cells in which the ground is averaged, px. */
 const CELL_PX = 4;
@@ -25,11 +26,31 @@ interface Level {
  */
 export function smoothGround(colours: Planes, isGround: Uint8Array): SmoothGround {
   const { width, height } = colours;
-  const colour = { width, height, planes: filled(colours.planes, isGround, width, height) as [Float32Array, Float32Array, Float32Array] };
+  const trends = trendsOf(colours, isGround);
+  const rest = colours.planes.map((plane, c) => plane.map((value, i) => value - trends[c][i]));
+  const filledRest = filled(rest, isGround, width, height);
+  const planes = filledRest.map((plane, c) => plane.map((value, i) => value + trends[c][i]));
+  const colour = { width, height, planes: planes as unknown as Three };
   const strays = new Float32Array(width * height);
   for (let c = 0; c < 3; c++) addSquares(strays, colours.planes[c], colour.planes[c]);
   const [spread] = filled([strays], isGround, width, height);
   return { colour, spread };
+}
+
+/** Side of the cells from which the trend is taken, px. */
+const TREND_CELL_PX = 16;
+
+/** The even change of the light over the whole picture, which is continued where the ground is not seen: a quadratic surface for each channel. */
+function trendsOf({ width, height, planes }: Planes, isGround: Uint8Array): Float32Array[] {
+  const columns = Math.ceil(width / TREND_CELL_PX);
+  const rows = Math.ceil(height / TREND_CELL_PX);
+  const { sums, weight } = cellsOf(planes, isGround, width, height, TREND_CELL_PX);
+  return sums.map((sum) => {
+    const surface = fitQuadratic(columns, rows, (k) => sum[k] / weight[k], weight);
+    const out = new Float32Array(width * height);
+    for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) out[y * width + x] = quadraticAt(surface, (x + 0.5) / TREND_CELL_PX / columns - 0.5 / columns, (y + 0.5) / TREND_CELL_PX / rows - 0.5 / rows);
+    return out;
+  });
 }
 
 function addSquares(out: Float32Array, a: Float32Array, b: Float32Array): void {
@@ -39,21 +60,21 @@ function addSquares(out: Float32Array, a: Float32Array, b: Float32Array): void {
 function filled(quantities: readonly Float32Array[], isGround: Uint8Array, width: number, height: number): Float32Array[] {
   const levels = [softened(cellsOf(quantities, isGround, width, height))];
   while (levels[0].columns > 1 || levels[0].rows > 1) levels.unshift(coarser(levels[0]));
-  let means = levels[0].sums.map((sum) => Float32Array.from(sum, (value, k) => value / Math.max(1e-9, levels[0].weight[k])));
+  let means: Float32Array[] = levels[0].sums.map((sum) => Float32Array.from(sum, (value, k) => value / Math.max(1e-9, levels[0].weight[k])));
   for (let k = 1; k < levels.length; k++) means = pulled(levels[k], means, levels[k - 1]);
   const finest = levels[levels.length - 1];
   return means.map((mean) => spreadOut(mean, finest, width, height));
 }
 
-function cellsOf(quantities: readonly Float32Array[], isGround: Uint8Array, width: number, height: number): Level {
-  const columns = Math.ceil(width / CELL_PX);
-  const rows = Math.ceil(height / CELL_PX);
+function cellsOf(quantities: readonly Float32Array[], isGround: Uint8Array, width: number, height: number, cellPx = CELL_PX): Level {
+  const columns = Math.ceil(width / cellPx);
+  const rows = Math.ceil(height / cellPx);
   const level = { columns, rows, sums: quantities.map(() => new Float32Array(columns * rows)), weight: new Float32Array(columns * rows) };
   for (let y = 0; y < height; y++) {
-    const row = Math.floor(y / CELL_PX) * columns;
+    const row = Math.floor(y / cellPx) * columns;
     for (let x = 0, i = y * width; x < width; x++, i++) {
       if (isGround[i] === 0) continue;
-      const cell = row + ((x / CELL_PX) | 0);
+      const cell = row + ((x / cellPx) | 0);
       level.weight[cell]++;
       for (let q = 0; q < quantities.length; q++) level.sums[q][cell] += quantities[q][i];
     }

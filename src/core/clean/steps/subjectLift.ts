@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import { liftSubject } from '../subject/liftSubject.ts';
+import { placedStroke, strokeSchema } from './strokes.ts';
+import { stepBase, type StepKind } from './step.ts';
+
+export const subjectLiftSchema = z.strictObject({
+  kind: z.literal('subjectLift'),
+  ...stepBase,
+  /** Strokes that correct what was found, in picture pixels; where two cross, the later one counts. */
+  strokes: z.array(strokeSchema.extend({ says: z.enum(['keep', 'clear']) })).max(2000),
+});
+export type SubjectLiftStep = z.infer<typeof subjectLiftSchema>;
+
+export const subjectLift: StepKind<SubjectLiftStep> = {
+  about: 'Finds the subject and takes out everything else; strokes correct it.',
+  revision: 1,
+  readsSize: false,
+  *run(art, step) {
+    const strokes = step.strokes.map((stroke) => ({ says: stroke.says, ...placedStroke(art.frame, stroke) }));
+    const lift = yield* liftSubject(art, strokes);
+    return { art: lift.art, facts: { areaPx2: lift.areaPx2, liftedPercent: Math.round((100 * lift.areaPx2) / art.alpha.length), strokes: strokes.length } };
+  },
+};

@@ -1,0 +1,175 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { codeOf } from '../../../../tests/fixtures/errorCode.ts';
+import { randomFrom } from '../../../../tests/fixtures/shapes.ts';
+import { artFromPicture, withAlpha, type Art } from '../../raster/art.ts';
+import { makeRgba8, type Rgba8 } from '../../raster/raster.ts';
+import { finish } from '../../task/task.ts';
+import { basinsOf } from './basins.ts';
+import { liftSubject } from './liftSubject.ts';
+import { minCut, type GridCut } from './minCut.ts';
+import { planesOf } from './planes.ts';
+import { refineMask } from './refineMask.ts';
+import { sharpEdges } from './sharpEdges.ts';
+import { smoothGround } from './smoothGround.ts';
+
+/** What a division of the grid costs: terminals on the wrong side and parted neighbours. */
+function costOf({ width, height, terminal, right, down }: GridCut, side: ArrayLike<number>): number {
+  let cost = 0;
+  for (let i = 0; i < width * height; i++) {
+    if (terminal[i] > 0 && side[i] === 0) cost += terminal[i];
+    if (terminal[i] < 0 && side[i] !== 0) cost -= terminal[i];
+    if (i % width < width - 1 && side[i] !== side[i + 1]) cost += right[i];
+    if (i < width * (height - 1) && side[i] !== side[i + width]) cost += down[i];
+  }
+  return cost;
+}
+
+describe('minCut', () => {
+  it('finds the cheapest of all divisions', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 4 }), fc.integer({ min: 1, max: 3 }), fc.infiniteStream(fc.integer({ min: 0, max: 40 })), (width, height, numbers) => {
+        const n = width * height;
+        const next = (): number => numbers.next().value as number;
+        const make = (of: () => number): Float32Array => new Float32Array(n).map(of);
+        const grid: GridCut = { width, height, terminal: make(() => next() - 20), right: make(() => next() / 4), down: make(() => next() / 4) };
+        let least = Infinity;
+        for (let bits = 0; bits < 1 << n; bits++) least = Math.min(least, costOf(grid, Array.from({ length: n }, (_, i) => (bits >> i) & 1)));
+        const found = minCut({ ...grid, terminal: grid.terminal.slice() });
+        expect(costOf(grid, found)).toBeCloseTo(least, 3);
+      }),
+      { seed: 81, numRuns: 150 },
+    );
+  });
+});
+
+const SIZE = 160;
+type Paint = (x: number, y: number) => readonly [number, number, number];
+
+/** A picture with the share of subject in each pixel: `inside` is sampled four by four. */
+function composed(inside: (x: number, y: number) => boolean, subject: Paint, ground: Paint, noise = 0): { art: Art; truth: Float32Array } {
+  const data = new Uint8Array(SIZE * SIZE * 4).fill(255);
+  const truth = new Float32Array(SIZE * SIZE);
+  const random = randomFrom(4);
+  for (let i = 0; i < truth.length; i++) {
+    const [x, y] = [i % SIZE, Math.floor(i / SIZE)];
+    let hits = 0;
+    for (let k = 0; k < 16; k++) if (inside(x + ((k % 4) + 0.5) / 4, y + (Math.floor(k / 4) + 0.5) / 4)) hits++;
+    truth[i] = hits / 16;
+    const [front, back] = [subject(x, y), ground(x, y)];
+    for (let c = 0; c < 3; c++) data[i * 4 + c] = Math.max(0, Math.min(255, Math.round(front[c] * truth[i] + back[c] * (1 - truth[i]) + noise * (random() - 0.5))));
+  }
+  return { art: artFromPicture(makeRgba8(SIZE, SIZE, data, true)), truth };
+}
+
+function scored(art: Art, truth: Float32Array): { overlap: number; alphaError: number } {
+  let both = 0;
+  let either = 0;
+  let error = 0;
+  for (let i = 0; i < truth.length; i++) {
+    const [found, there] = [art.alpha[i] >= 128, truth[i] >= 0.5];
+    if (found && there) both++;
+    if (found || there) either++;
+    error += Math.abs(art.alpha[i] / 255 - truth[i]);
+  }
+  return { overlap: both / either, alphaError: error / truth.length };
+}
+
+const RED: Paint = () => [170, 50, 60];
+const disc = (x: number, y: number): boolean => Math.hypot(x - 80, y - 76) < 38;
+const ring = (x: number, y: number): boolean => disc(x, y) && Math.hypot(x - 80, y - 76) > 22;
+/** Light that falls off by a fifth towards one corner. */
+const paper: Paint = (x, y) => [250, 246, 238].map((v) => v * (1 - 0.2 * ((x * x + y * y) / (2 * SIZE * SIZE)))) as unknown as readonly [number, number, number];
+/** Broad soft patches of many colours, as a photograph out of focus. */
+const soft: Paint = (x, y) => [128 + 90 * Math.sin(x / 13) * Math.cos(y / 17), 120 + 80 * Math.sin(x / 19 + y / 11), 110 + 90 * Math.cos(x / 15 - y / 23)];
+
+describe('liftSubject', () => {
+  it('finds flat art on shaded paper and on a soft photograph, its hole too', () => {
+    for (const ground of [paper, soft]) {
+      for (const inside of [disc, ring]) {
+        const { art, truth } = composed(inside, RED, ground);
+        const { overlap, alphaError } = scored(finish(liftSubject(art)).art, truth);
+        expect(overlap).toBeGreaterThan(0.97);
+        expect(alphaError).toBeLessThan(0.01);
+      }
+    }
+  });
+
+  it('takes a soft shadow for ground, also under noise', () => {
+    const shadowed: Paint = (x, y) => {
+      const shade = 1 - 0.4 / (1 + Math.exp((Math.hypot(x - 88, y - 86) - 38) / 3));
+      return [200 * shade, 196 * shade, 150 * shade];
+    };
+    const { art, truth } = composed(disc, RED, shadowed, 6);
+    expect(scored(finish(liftSubject(art)).art, truth).overlap).toBeGreaterThan(0.97);
+  });
+
+  it('takes the ground’s tint out of mixed pixels', () => {
+    const { art } = composed(disc, RED, () => [240, 240, 60]);
+    const lifted = finish(liftSubject(art)).art;
+    let mixed = 0;
+    for (let i = 0; i < lifted.alpha.length; i++) {
+      if (lifted.alpha[i] === 0 || lifted.alpha[i] === 255) continue;
+      mixed++;
+      expect(Math.abs(lifted.colour.data[i * 4 + 1] - 50)).toBeLessThan(12);
+    }
+    expect(mixed).toBeGreaterThan(100);
+  });
+
+  it('listens to strokes, and leaves clear what was clear', () => {
+    const two = (x: number, y: number): boolean => Math.hypot(x - 45, y - 80) < 25 || Math.hypot(x - 115, y - 80) < 25;
+    const { art } = composed(two, RED, paper);
+    const at = (lifted: Art, x: number, y: number): number => lifted.alpha[y * SIZE + x];
+    const cleared = finish(liftSubject(art, [{ says: 'clear', radius: 6, points: [105, 75, 125, 85] }])).art;
+    expect([at(cleared, 45, 80), at(cleared, 115, 80)]).toEqual([255, 0]);
+    const kept = finish(liftSubject(art, [{ says: 'keep', radius: 3, points: [75, 20, 85, 20] }])).art;
+    expect([at(kept, 80, 20), at(kept, 80, 60)]).toEqual([255, 0]);
+    const half = art.alpha.slice();
+    for (let i = 0; i < half.length; i++) if (i % SIZE > 80) half[i] = 0;
+    const rest = finish(liftSubject(withAlpha(art, half))).art;
+    expect([at(rest, 45, 80), at(rest, 115, 80)]).toEqual([255, 0]);
+  });
+
+  it('says so when nothing stands out', () => {
+    const { art } = composed(() => false, RED, paper);
+    expect(codeOf(() => finish(liftSubject(art)))).toBe('noSubject');
+  });
+});
+
+describe('parts of it', () => {
+  it('sharpEdges tells a sharp step from a soft one of the same height', () => {
+    const step: Rgba8 = composed((x) => x > 50, () => [60, 60, 60], () => [180, 180, 180]).art.colour;
+    const gentle: Rgba8 = composed(() => false, RED, (x) => { const v = 120 - 60 * Math.tanh((x - 50) / 5); return [v, v, v]; }).art.colour;
+    const strongest = (picture: Rgba8): number => Math.max(...sharpEdges(picture, planesOf(picture)).sharp);
+    expect(strongest(step)).toBeGreaterThan(10);
+    expect(strongest(gentle)).toBe(0);
+  });
+
+  it('basinsOf does not let a narrow gap join two areas', () => {
+    const [width, height] = [60, 40];
+    const wall = (gap: number): Float32Array => Float32Array.from({ length: width * height }, (_, i) => (i % width === 30 && Math.abs(Math.floor(i / width) - 20) > gap ? 9 : 0));
+    const parts = (gap: number): number => {
+      const { labels } = basinsOf(wall(gap), width, height);
+      return labels[20 * width + 10] === labels[20 * width + 50] ? 1 : 2;
+    };
+    expect([parts(2), parts(18)]).toEqual([2, 1]);
+  });
+
+  it('smoothGround continues a slope under what is not ground', () => {
+    const { colour } = composed(() => false, RED, (x) => [40 + x, 100, 200 - x]).art;
+    const known = new Uint8Array(SIZE * SIZE).map((_, i) => (Math.hypot((i % SIZE) - 80, Math.floor(i / SIZE) - 80) > 40 ? 1 : 0));
+    const { colour: continued } = smoothGround(planesOf(colour), known);
+    const middle = 80 * SIZE + 80;
+    expect(continued.planes[0][middle]).toBeCloseTo(120, 0);
+    expect(continued.planes[2][middle]).toBeCloseTo(120, 0);
+  });
+
+  it('refineMask snaps a coarse mask to the edge', () => {
+    const { art, truth } = composed(disc, RED, paper);
+    const small = new Uint8Array(400).map((_, k) => (disc((k % 20) * 8 + 4, Math.floor(k / 20) * 8 + 4) ? 1 : 0));
+    const mask = refineMask(art.colour, small, 20, 20);
+    let wrong = 0;
+    for (let i = 0; i < mask.length; i++) if (mask[i] !== (truth[i] >= 0.5 ? 1 : 0)) wrong++;
+    expect(wrong).toBeLessThan(60);
+  });
+});
