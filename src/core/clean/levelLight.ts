@@ -1,4 +1,4 @@
-import { fitQuadratic, quadraticAt } from '../raster/quadratic.ts';
+import { fitQuadratic, quadraticAt } from '../geometry/quadratic.ts';
 import { withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import type { Task } from '../task/task.ts';

@@ -37,6 +37,14 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
   oneColour: () => ({ what: 'The picture is one flat colour, so there is no edge to follow.', todo: 'Choose another picture, or cut a rectangle of the size.' }),
   cropEmpty: () => ({ what: 'The crop lies outside the picture, so nothing would be left.', todo: 'Drag the crop over the part to keep.' }),
   noSubject: () => ({ what: 'No subject was found: nothing stands out from the ground by a sharp edge.', todo: 'Brush over what to keep, or lift the ground by pointing at it. The picture is as it was.' }),
+  marksMissing: ({ found, needed, which }) => ({
+    what: `Only ${found} of the ${needed} ring marks of the mark sheet were found${which === undefined || which === '' ? '' : `; the first that is missing is ${which}`}.`,
+    todo: 'Photograph the whole sheet with no mark covered or cut off, or mark four corners of a rectangle of known size.',
+  }),
+  marksGlare: ({ which }) => ({ what: `Glare covers a mark of the mark sheet: ${which}.`, todo: 'Turn the sheet or the lamp so that nothing shines off the paper, and photograph it again.' }),
+  marksMisfit: ({ missMm }) => ({ what: `The marks do not lie as on a flat sheet: one is ${missMm} mm off.`, todo: 'Lay the sheet flat, print it at 100 % without fitting to the page, and photograph it again.' }),
+  photoBlurred: () => ({ what: 'The photo is too blurred: the edges of the marks are not clear.', todo: 'Hold the camera still, tap on the sheet to focus, and photograph it again.' }),
+  badCorners: () => ({ what: 'The four corners make no rectangle seen at an angle.', todo: 'Give them in turn around the rectangle, clockwise from its upper left corner.' }),
   nothingThere: () => ({ what: 'That place is already clear or cropped away, so there is nothing to take out.', todo: 'Point at a part of the art that is still there, or switch off the step before.' }),
   doesNotFit: (d) => ({
     what: `The sheet is too small: the layout is ${overWords(d)} for the cut area.`,

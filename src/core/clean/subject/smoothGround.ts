@@ -1,4 +1,4 @@
-import { fitQuadratic, quadraticAt } from '../../raster/quadratic.ts';
+import { fitQuadratic, quadraticAt } from '../../geometry/quadratic.ts';
 import type { Planes, Three } from './planes.ts';
 
 /** Side of the cells in which the ground is averaged, px. */

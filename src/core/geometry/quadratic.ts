@@ -1,8 +1,10 @@
+import { solveLinear } from './solve.ts';
+
 /** Terms of the surface 1, x, y, x², xy, y² at a place from 0 to 1. */
 export const quadraticAt = (s: Float64Array, x: number, y: number): number => s[0] + s[1] * x + s[2] * y + s[3] * x * x + s[4] * x * y + s[5] * y * y;
 
 /**
- * The surface that comes nearest to the values of a grid, by weighted least squares for its six terms (Gaussian elimination of the normal equations).
+ * The surface that comes nearest to the values of a grid, by weighted least squares for its six terms.
  * @param valueAt value of cell k, row by row; cells that give NaN or have no weight do not count.
  */
 export function fitQuadratic(columns: number, rows: number, valueAt: (k: number) => number, weight: ArrayLike<number>): Float64Array<ArrayBuffer> {
@@ -21,15 +23,5 @@ export function fitQuadratic(columns: number, rows: number, valueAt: (k: number)
     }
   }
   for (let i = 0; i < 6; i++) m[i * 7 + i] += 1e-6;
-  for (let i = 0; i < 6; i++) {
-    let pivot = i;
-    for (let r = i + 1; r < 6; r++) if (Math.abs(m[r * 7 + i]) > Math.abs(m[pivot * 7 + i])) pivot = r;
-    for (let c = 0; c < 7; c++) [m[i * 7 + c], m[pivot * 7 + c]] = [m[pivot * 7 + c], m[i * 7 + c]];
-    for (let r = 0; r < 6; r++) {
-      if (r === i) continue;
-      const factor = m[r * 7 + i] / m[i * 7 + i];
-      for (let c = i; c < 7; c++) m[r * 7 + c] -= factor * m[i * 7 + c];
-    }
-  }
-  return Float64Array.from({ length: 6 }, (_, i) => m[i * 7 + 6] / m[i * 7 + i]);
+  return solveLinear(m, 6) ?? new Float64Array(6);
 }

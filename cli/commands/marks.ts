@@ -1,0 +1,21 @@
+import { AppError } from '../../src/core/errors/appError.ts';
+import { markSheetPdf } from '../../src/formats/pdf/markSheetPdf.ts';
+import { required } from '../arguments.ts';
+import { writeBytes } from '../files.ts';
+import type { Command } from './command.ts';
+
+export const marks: Command = {
+  usage: 'limner marks --out SHEET.pdf [--paper a4|letter]',
+  about: 'Writes the printable mark sheet for squaring.',
+  options: {
+    out: { takes: 'a PDF file', about: 'the PDF file to write' },
+    paper: { takes: 'a4 or letter', about: 'the paper (default a4)' },
+  },
+  async run(parsed, console) {
+    const paper = parsed.values.get('paper') ?? 'a4';
+    if (paper !== 'a4' && paper !== 'letter') throw new AppError('badValue', { name: '--paper', value: paper, takes: 'a4 or letter' });
+    await writeBytes(required(parsed, 'out', 'the PDF file to write'), await markSheetPdf(paper));
+    console.out('Print at 100 %, not fitted to the page.\n');
+    return 0;
+  },
+};
