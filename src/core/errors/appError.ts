@@ -15,6 +15,7 @@ export type ErrorCode =
   | 'marksMisfit'
   | 'photoBlurred'
   | 'badCorners'
+  | 'enlargedTooLarge'
   | 'nothingThere'
   | 'doesNotFit'
   | 'tooIntricate'

@@ -45,6 +45,7 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
   marksMisfit: ({ missMm }) => ({ what: `The marks do not lie as on a flat sheet: one is ${missMm} mm off.`, todo: 'Lay the sheet flat, print it at 100 % without fitting to the page, and photograph it again.' }),
   photoBlurred: () => ({ what: 'The photo is too blurred: the edges of the marks are not clear.', todo: 'Hold the camera still, tap on the sheet to focus, and photograph it again.' }),
   badCorners: () => ({ what: 'The four corners make no rectangle seen at an angle.', todo: 'Give them in turn around the rectangle, clockwise from its upper left corner.' }),
+  enlargedTooLarge: ({ times, megapixels }) => ({ what: `Enlarged ${times} times the picture would have more than ${megapixels} million pixels.`, todo: 'It is large enough as it is: take the enlarging out, or crop first.' }),
   nothingThere: () => ({ what: 'That place is already clear or cropped away, so there is nothing to take out.', todo: 'Point at a part of the art that is still there, or switch off the step before.' }),
   doesNotFit: (d) => ({
     what: `The sheet is too small: the layout is ${overWords(d)} for the cut area.`,

@@ -8,7 +8,7 @@ import { basinsOf } from './basins.ts';
 import { certainGround, DOUBTFUL, GROUND, groundAreas, shadeOf, SUBJECT } from './groundAreas.ts';
 import { MARK } from './marks.ts';
 import { minCut, type GridCut } from './minCut.ts';
-import { planesOf, type Planes, type Three } from './planes.ts';
+import { planesOf, type Planes, type Three } from '../planes.ts';
 import { sharpEdges } from './sharpEdges.ts';
 import { smoothGround, type SmoothGround } from './smoothGround.ts';
 

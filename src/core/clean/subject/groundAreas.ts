@@ -1,6 +1,6 @@
 import { distanceInside } from '../../raster/distance.ts';
 import { EDGE, type Basins } from './basins.ts';
-import type { Planes, Three } from './planes.ts';
+import type { Planes, Three } from '../planes.ts';
 import { MARK } from './marks.ts';
 import { smoothGround, type SmoothGround } from './smoothGround.ts';
 

@@ -1,7 +1,7 @@
 import { withAlpha, type Art } from '../../raster/art.ts';
 import { distanceInside } from '../../raster/distance.ts';
 import { makeRgba8 } from '../../raster/raster.ts';
-import type { Three } from './planes.ts';
+import type { Three } from '../planes.ts';
 
 /** Mixed pixels that hold more than this share of the subject keep it whole; those that hold less than the rest are ground. */
 const WHOLE = 0.96;

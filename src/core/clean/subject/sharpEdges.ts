@@ -1,6 +1,6 @@
 import { noiseLevel } from '../noiseLevel.ts';
 import type { Rgba8 } from '../../raster/raster.ts';
-import { blurred, type Planes } from './planes.ts';
+import { blurred, type Planes } from '../planes.ts';
 
 /** Scale of the second, softer look at the picture, px. */
 const SOFT_PX = 1.5;

@@ -1,5 +1,5 @@
 import { fitQuadratic, quadraticAt } from '../../geometry/quadratic.ts';
-import type { Planes, Three } from './planes.ts';
+import type { Planes, Three } from '../planes.ts';
 
 /** Side of the cells in which the ground is averaged, px. */
 const CELL_PX = 4;

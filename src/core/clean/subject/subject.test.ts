@@ -8,7 +8,7 @@ import { finish } from '../../task/task.ts';
 import { basinsOf } from './basins.ts';
 import { liftSubject } from './liftSubject.ts';
 import { minCut, type GridCut } from './minCut.ts';
-import { planesOf } from './planes.ts';
+import { planesOf } from '../planes.ts';
 import { refineMask } from './refineMask.ts';
 import { sharpEdges } from './sharpEdges.ts';
 import { smoothGround } from './smoothGround.ts';

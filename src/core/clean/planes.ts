@@ -1,4 +1,4 @@
-import { wordsOf, type Rgba8 } from '../../raster/raster.ts';
+import { wordsOf, type Rgba8 } from '../raster/raster.ts';
 
 export type Three = readonly [Float32Array, Float32Array, Float32Array];
 
