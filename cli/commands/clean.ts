@@ -1,18 +1,23 @@
 import { basename } from 'node:path';
 import { AppError } from '../../src/core/errors/appError.ts';
 import { explain } from '../../src/core/errors/explain.ts';
+import { enlarge } from '../../src/core/clean/enlarge.ts';
 import { fewerColours } from '../../src/core/clean/fewerColours.ts';
 import { levelLight } from '../../src/core/clean/levelLight.ts';
 import { applyLevels, fullContrast } from '../../src/core/clean/levels.ts';
 import { mendGaps } from '../../src/core/clean/mendGaps.ts';
 import { pickLines } from '../../src/core/clean/pickLines.ts';
 import { smoothNoise } from '../../src/core/clean/sigmaFilter.ts';
+import { MAX_TIDY_PX } from '../../src/core/clean/steps/edgeTidying.ts';
+import { MAX_STRAIGHTEN_DEG } from '../../src/core/clean/steps/turn.ts';
 import { sweepArt } from '../../src/core/clean/sweepTones.ts';
+import { tidyEdges } from '../../src/core/clean/tidyEdges.ts';
 import { applyRecipe } from '../../src/core/job/applyRecipe.ts';
 import { hashBytes } from '../../src/core/job/hash.ts';
 import { readRecipe } from '../../src/core/job/readJob.ts';
 import type { Recipe } from '../../src/core/job/recipe.ts';
 import { artFromPicture, pictureFromArt, withAlpha, type Art } from '../../src/core/raster/art.ts';
+import { turnArt } from '../../src/core/raster/turn.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { pxPerMmFromDpi } from '../../src/core/units/length.ts';
 import { autoOrNumber, lengthOption, numberOption, type Parsed } from '../arguments.ts';
@@ -45,6 +50,11 @@ const STEPS: Readonly<Record<string, { takes?: string; about: string; run: Clean
   colours: { takes: 'auto or 2 to 32', about: 'bring it to so many real tones, counting the background', run: (art, parsed) => finish(fewerColours(art, autoOrNumber(parsed, 'colours', 2, 32))).art },
   'mend-gaps': { takes: 'a width in px', about: 'close breaks in drawn lines up to this width', run: (art, parsed) => finish(mendGaps(art, numberOption(parsed, 'mend-gaps', 1, 500) ?? 12)).art },
   'pick-lines': { takes: 'detail, 0 to 1', about: 'keep ink, clear pencil, watermarks and paper', run: (art, parsed) => finish(pickLines(art, numberOption(parsed, 'pick-lines', 0, 1) ?? 0.4)).art },
+  enlarge: { takes: '2 or 4', about: 'make small flat art so many times as large, without steps or blur', run: (art, parsed) => finish(enlarge(art, timesOf(parsed))) },
+  tidy: { takes: 'an amount in px', about: 'smooth jagged edges by this amount; corners stay', run: (art, parsed) => finish(tidyEdges(art, numberOption(parsed, 'tidy', 0.5, MAX_TIDY_PX) ?? 2)).art },
+  turn: { takes: '90, 180 or 270', about: 'turn clockwise', run: (art, parsed) => turnArt(art, { mirrored: false, quarters: quartersOf(parsed), angleDeg: 0 }) },
+  straighten: { takes: 'degrees, -45 to 45', about: 'turn by a small angle clockwise', run: (art, parsed) => turnArt(art, { mirrored: false, quarters: 0, angleDeg: numberOption(parsed, 'straighten', -MAX_STRAIGHTEN_DEG, MAX_STRAIGHTEN_DEG) ?? 0 }) },
+  mirror: { about: 'change left and right over', run: (art) => turnArt(art, { mirrored: true, quarters: 0, angleDeg: 0 }) },
   sweep: {
     takes: 'an area in px',
     about: 'remove specks and fill pinholes smaller than this',
@@ -54,6 +64,19 @@ const STEPS: Readonly<Record<string, { takes?: string; about: string; run: Clean
     },
   },
 };
+
+function timesOf(parsed: Parsed): 2 | 4 {
+  const text = parsed.values.get('enlarge') ?? '';
+  if (text !== '2' && text !== '4') throw new AppError('badValue', { name: '--enlarge', value: text, takes: '2 or 4' });
+  return text === '2' ? 2 : 4;
+}
+
+function quartersOf(parsed: Parsed): 1 | 2 | 3 {
+  const text = parsed.values.get('turn') ?? '';
+  const quarters = ['90', '180', '270'].indexOf(text) + 1;
+  if (quarters === 0) throw new AppError('badValue', { name: '--turn', value: text, takes: '90, 180 or 270' });
+  return quarters as 1 | 2 | 3;
+}
 
 export const clean: Command = {
   usage: 'limner clean IN... --out OUT.png|DIR [--recipe FILE] [steps, in order] [--timings]',
@@ -78,7 +101,7 @@ export const clean: Command = {
         const art = withRecipe(artFromPicture(picture), hashBytes(picture.data as Uint8Array), recipe, widthMm, input, console);
         return chosen.reduce((before, name) => STEPS[name].run(before, parsed), art);
       });
-      await timings.measure('write', async () => writeBytes(output, await encodeFile(pictureFromArt(cleaned), statedDpi === undefined ? undefined : pxPerMmFromDpi(statedDpi))));
+      await timings.measure('write', async () => writeBytes(output, await encodeFile(pictureFromArt(cleaned), statedDpi === undefined ? undefined : pxPerMmFromDpi(statedDpi) * cleaned.frame.scale)));
     });
     if (parsed.values.has('timings')) console.out(timings.lines());
     return code;

@@ -21,7 +21,7 @@ import { writePng } from '../formats/picture/writePng.ts';
 import { writeSheetSvg } from '../formats/svg/writeSvg.ts';
 import { drain } from './drain.ts';
 import { cleanPicture, cutArt, type CutResult } from './pipeline.ts';
-import type { CutView, Engine, ExportRequest, OnProgress, OpenedPicture, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult } from './protocol.ts';
+import type { BaseView, CutView, Engine, ExportRequest, OnProgress, OpenedPicture, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult } from './protocol.ts';
 
 /** Long side of what is sent to be shown, px: about a screen. */
 const VIEW_SIDE_PX = 1400;
@@ -44,6 +44,7 @@ export class LocalEngine implements Engine {
   private readonly pictures = new Map<string, OpenPicture>();
   private readonly memo = new Memo<StepOutcome>(MEMO_BYTES);
   private cleanArt: { readonly key: string; readonly art: Art } | undefined;
+  private baseArt: { readonly key: string; readonly art: Art } | undefined;
   private readonly cuts = new Map<string, CutResult>();
   private readonly newest = { run: 0, reach: 0 };
 
@@ -67,23 +68,27 @@ export class LocalEngine implements Engine {
     return firstLook(this.picture(pictureKey).final);
   }
 
-  async run({ pictureKey, job, quality, haveView }: RunRequest, onProgress?: OnProgress): Promise<RunResult> {
+  async run({ pictureKey, job, quality, haveView, haveBase }: RunRequest, onProgress?: OnProgress): Promise<RunResult> {
     const turn = ++this.newest.run;
     const isStale = (): boolean => turn !== this.newest.run;
     const started = performance.now();
     const clean = await this.clean(pictureKey, job, quality, isStale, (share) => onProgress?.(share * 0.5));
-    if (quality === 'final') this.cleanArt = { key: clean.key, art: clean.art };
+    if (quality === 'final') {
+      this.cleanArt = { key: clean.key, art: clean.art };
+      this.baseArt = clean.base;
+    }
     const cleaned = performance.now();
     const { art, key, steps } = clean;
     const base = { key, widthPx: art.width, heightPx: art.height, frame: art.frame, steps };
+    const turned = clean.base.key === pictureKey ? {} : { base: baseView(clean.base, haveBase) };
     const view = key === haveView ? base : { ...base, view: ownCopy(shrinkToSide(pictureFromArt(art), VIEW_SIDE_PX)) };
     try {
       const cut = await this.cut(job, clean, isStale, (share) => onProgress?.(0.5 + share * 0.5));
       const { threshold, inkIs, ink, histogram } = cut.tone;
-      return { quality, clean: view, tone: { threshold, inkIs, ink, histogram }, cut: cutView(cut, art), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
+      return { quality, clean: view, ...turned, tone: { threshold, inkIs, ink, histogram }, cut: cutView(cut, art), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
     } catch (error) {
       if (!isAppError(error) || error.code === 'cancelled') throw error;
-      return { quality, clean: view, problem: plainFromError(error), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
+      return { quality, clean: view, ...turned, problem: plainFromError(error), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
     }
   }
 
@@ -98,7 +103,11 @@ export class LocalEngine implements Engine {
     return { width: art.width, height: art.height, frame: art.frame, levels: reach.levels, areaByLevel: reach.areaByLevel, ...findTolerance(reach.areaByLevel) };
   }
 
-  async region({ pictureKey, cleanKey, xPx, yPx, widthPx, heightPx, outWidth, outHeight }: RegionRequest): Promise<Rgba8> {
+  async region({ pictureKey, cleanKey, baseKey, xPx, yPx, widthPx, heightPx, outWidth, outHeight }: RegionRequest): Promise<Rgba8> {
+    if (baseKey !== undefined) {
+      if (this.baseArt?.key !== baseKey) throw new AppError('cancelled');
+      return resample(pictureFromArt(this.baseArt.art), xPx, yPx, widthPx, heightPx, outWidth, outHeight);
+    }
     if (cleanKey === undefined) return resample(this.picture(pictureKey).final, xPx, yPx, widthPx, heightPx, outWidth, outHeight);
     if (this.cleanArt?.key !== cleanKey) throw new AppError('cancelled');
     const { art } = this.cleanArt;
@@ -148,6 +157,12 @@ export class LocalEngine implements Engine {
     }
     return cut;
   }
+}
+
+function baseView({ key, art }: CleanResult['base'], have?: string): BaseView {
+  const { scale } = art.frame;
+  const size = { key, widthPx: Math.round(art.width / scale), heightPx: Math.round(art.height / scale) };
+  return key === have ? size : { ...size, view: ownCopy(shrinkToSide(pictureFromArt(art), VIEW_SIDE_PX)) };
 }
 
 /** Pixels that may be handed over for good: never the engine's own. */

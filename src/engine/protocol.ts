@@ -38,8 +38,9 @@ export interface RunRequest {
   readonly pictureKey: string;
   readonly job: Job;
   readonly quality: Quality;
-  /** Key of the clean view that the caller shows already; the pixels are left out when it still holds. */
+  /** Keys of the clean view and of the base that the caller shows already; the pixels are left out when they still hold. */
   readonly haveView?: string;
+  readonly haveBase?: string;
 }
 
 export interface CleanView {
@@ -48,6 +49,15 @@ export interface CleanView {
   readonly heightPx: number;
   readonly frame: Frame;
   readonly steps: readonly StepReport[];
+  /** Reduced for the screen; absent when the caller has it. */
+  readonly view?: Rgba8;
+}
+
+/** The picture as turned and squared: what places in the recipe are counted in. */
+export interface BaseView {
+  readonly key: string;
+  readonly widthPx: number;
+  readonly heightPx: number;
   /** Reduced for the screen; absent when the caller has it. */
   readonly view?: Rgba8;
 }
@@ -74,6 +84,8 @@ export interface CutView {
 export interface RunResult {
   readonly quality: Quality;
   readonly clean: CleanView;
+  /** Absent while the picture lies as it came. */
+  readonly base?: BaseView;
   readonly tone?: ToneView;
   readonly cut?: CutView;
   /** Why there is no cut. */
@@ -103,8 +115,9 @@ export interface ReachView {
 
 export interface RegionRequest {
   readonly pictureKey: string;
-  /** The clean art of a finished run, or the picture itself. */
+  /** The clean art of a finished run, or its base; neither for the picture itself. */
   readonly cleanKey?: string;
+  readonly baseKey?: string;
   /** In picture px. */
   readonly xPx: number;
   readonly yPx: number;

@@ -21,7 +21,7 @@ async function answer<Value>(work: Promise<Value>, buffers: (value: Value) => Ar
 const remote = {
   open: (...args: Parameters<Engine['open']>) => answer(engine.open(...args), (opened) => [opened.view.data.buffer]),
   look: (...args: Parameters<Engine['look']>) => answer(engine.look(...args)),
-  run: (...args: Parameters<Engine['run']>) => answer(engine.run(...args), ({ clean }) => (clean.view === undefined ? [] : [clean.view.data.buffer])),
+  run: (...args: Parameters<Engine['run']>) => answer(engine.run(...args), ({ clean, base }) => [clean.view, base?.view].flatMap((view) => (view === undefined ? [] : [view.data.buffer]))),
   reach: (...args: Parameters<Engine['reach']>) => answer(engine.reach(...args), (reach) => [reach.levels.buffer]),
   region: (...args: Parameters<Engine['region']>) => answer(engine.region(...args), (picture) => [picture.data.buffer]),
   export: (...args: Parameters<Engine['export']>) => answer(engine.export(...args), (bytes) => [bytes.buffer]),

@@ -22,6 +22,8 @@ export const useBench = defineStore('bench', () => {
   const result = shallowRef<RunResult>();
   /** The reduced clean art that is shown; kept when a run says that it has not changed. */
   const cleanView = shallowRef<{ key: string; pixels: NonNullable<RunResult['clean']['view']> }>();
+  /** The reduced picture as turned and squared, kept in the same way. */
+  const baseView = shallowRef<{ key: string; pixels: NonNullable<RunResult['clean']['view']> }>();
   const error = shallowRef<AppError>();
   const saveError = shallowRef<AppError>();
   const busy = ref<number>();
@@ -55,6 +57,7 @@ export const useBench = defineStore('bench', () => {
     picture.value = undefined;
     result.value = undefined;
     cleanView.value = undefined;
+    baseView.value = undefined;
     error.value = undefined;
     history = undefined;
     showHistory();
@@ -148,12 +151,14 @@ export const useBench = defineStore('bench', () => {
 
   async function runOnce(pictureKey: string, current: Job, quality: 'preview' | 'final', mine: number): Promise<void> {
     const held = cleanView.value?.key;
-    const request = { pictureKey, job: current, quality };
-    const done = await engine.run(held === undefined ? request : { ...request, haveView: held }, (share) => {
+    const heldBase = baseView.value?.key;
+    const request = { pictureKey, job: current, quality, ...(held === undefined ? {} : { haveView: held }), ...(heldBase === undefined ? {} : { haveBase: heldBase }) };
+    const done = await engine.run(request, (share) => {
       if (mine === underWay) busy.value = share;
     });
     if (mine !== turn) return;
     if (done.clean.view !== undefined) cleanView.value = markRaw({ key: done.clean.key, pixels: done.clean.view });
+    if (done.base?.view !== undefined) baseView.value = markRaw({ key: done.base.key, pixels: done.base.view });
     result.value = markRaw(done);
     error.value = undefined;
   }
@@ -216,6 +221,14 @@ export const useBench = defineStore('bench', () => {
     if (saved !== undefined && entry.value?.id === id) entry.value = saved;
   }
 
+  /** The picture as places on it are counted: as it came, or turned and squared. */
+  const base = computed(() => {
+    const opened = picture.value;
+    const turned = result.value?.base;
+    if (opened === undefined || turned === undefined || baseView.value?.key !== turned.key) return opened;
+    return { key: turned.key, widthPx: turned.widthPx, heightPx: turned.heightPx, view: baseView.value.pixels };
+  });
+
   const resolutionPxPerMm = computed(() => {
     const cut = result.value?.cut;
     if (cut !== undefined) return cut.design.resolution as number;
@@ -226,7 +239,7 @@ export const useBench = defineStore('bench', () => {
   });
 
   return {
-    entry, job, picture, result, cleanView, error, saveError, busy, saving, dragging, undoLabel, redoLabel, resolutionPxPerMm,
+    entry, job, picture, base, result, cleanView, error, saveError, busy, saving, dragging, undoLabel, redoLabel, resolutionPxPerMm,
     open, close, setPicture, commit, preview, commitPreview, revert, undo, redo, work, saveNow, cancel: () => engine.cancel(),
     look: engine.look.bind(engine), reach: engine.reach.bind(engine), region: engine.region.bind(engine), exportFile: engine.export.bind(engine),
   };

@@ -19,6 +19,8 @@ export interface CleanResult {
   /** Identifies this result: the same picture, steps and size give the same key. */
   readonly key: string;
   readonly steps: readonly StepReport[];
+  /** The picture, or what turning and squaring made of it: what places in the recipe are counted in from then on. */
+  readonly base: { readonly key: string; readonly art: Art };
 }
 
 export interface RecipeInput {
@@ -33,7 +35,7 @@ export interface RecipeInput {
 
 /** Runs a recipe's switched-on steps in order. A pure function of its input: with or without the memo the pixels are the same. */
 export function* applyRecipe({ picture, pictureKey, recipe, finished, memo }: RecipeInput): Task<CleanResult> {
-  const context: StepContext = { picture, finished };
+  let base = { key: pictureKey, art: picture };
   const active = recipe.filter((step) => step.enabled);
   const steps: StepReport[] = [];
   let art = picture;
@@ -43,6 +45,7 @@ export function* applyRecipe({ picture, pictureKey, recipe, finished, memo }: Re
     key = hashText(`${key}|${kind.revision}|${canonicalJson(settingsOf(step))}|${kind.readsSize ? canonicalJson(finished) : ''}`);
     let outcome = memo?.get(key);
     if (outcome === undefined) {
+      const context: StepContext = { picture: base.art, finished };
       try {
         outcome = yield* within(kind.run(art, step, context), index / active.length, (index + 1) / active.length);
       } catch (error) {
@@ -53,10 +56,11 @@ export function* applyRecipe({ picture, pictureKey, recipe, finished, memo }: Re
       memo?.set(key, outcome, ownBytes(outcome.art, art));
     }
     art = outcome.art;
+    if (kind.isBase === true) base = { key, art };
     steps.push({ id: step.id, facts: outcome.facts });
     yield (index + 1) / active.length;
   }
-  return { art, key, steps };
+  return { art, key, steps, base };
 }
 
 /** A step without what does not change its result. */

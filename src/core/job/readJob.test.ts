@@ -8,7 +8,11 @@ import { recipeSchema, type Step } from './recipe.ts';
 
 const base = { id: 'a', enabled: true, v: 1 } as const;
 const STEPS: readonly Step[] = [
+  { kind: 'squaring', ...base, marks: { by: 'corners', corners: [{ xPx: 1, yPx: 2 }, { xPx: 9, yPx: 2 }, { xPx: 9, yPx: 8 }, { xPx: 1, yPx: 8 }], widthMm: 80 }, levelLight: true },
+  { kind: 'turn', ...base, mirrored: true, quarters: 1, angleDeg: -2.5 },
   { kind: 'crop', ...base, rect: { xPx: 1, yPx: 2, widthPx: 30, heightPx: 40 } },
+  { kind: 'enlarging', ...base, times: 4 },
+  { kind: 'edgeTidying', ...base, amountPx: 2 },
   { kind: 'levels', ...base, points: { black: 10, white: 240 }, gamma: 1.2, saturation: 0, invert: true },
   { kind: 'lightLevelling', ...base, strength: 0.5 },
   { kind: 'smoothing', ...base, strength: 20 },
@@ -57,7 +61,7 @@ describe('reading jobs and recipes from outside', () => {
 
   it('says which field is wrong, and when it was written by a newer version', () => {
     try {
-      readRecipe([{ ...STEPS[1], points: { black: 200, white: 100 } }], 'pale.json');
+      readRecipe([{ ...STEPS.find(({ kind }) => kind === 'levels'), points: { black: 200, white: 100 } }], 'pale.json');
       expect.unreachable();
     } catch (error) {
       expect(isAppError(error) && error.details).toMatchObject({ file: 'pale.json', reason: expect.stringContaining('0.points') });

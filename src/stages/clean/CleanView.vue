@@ -35,7 +35,7 @@ const settings = useSettings();
 const route = useRoute();
 const router = useRouter();
 const { pointerMm, pointerColour, cssPxPerMm, items, progress, status } = useReadout();
-const sharpPicture = useSharpPatch('picture');
+const sharpPicture = useSharpPatch('base');
 const sharpClean = useSharpPatch('clean');
 
 type View = 'cut' | 'before' | 'one';
@@ -47,7 +47,7 @@ const tableView = shallowRef<{ view: Viewport; size: Size }>({ view: { scale: 1,
 
 const job = computed(() => bench.job as Job);
 const tools = useCleanTools(() => 9 / tableView.value.view.scale);
-const box = computed(() => ({ x: 0, y: 0, width: bench.picture?.widthPx ?? 100, height: bench.picture?.heightPx ?? 100 }));
+const box = computed(() => ({ x: 0, y: 0, width: bench.base?.widthPx ?? 100, height: bench.base?.heightPx ?? 100 }));
 const mmPerUnit = computed(() => 1 / (bench.resolutionPxPerMm ?? 1));
 const film = computed(() => job.value.assembly.films[0].colour);
 const paint = computed(() => backdropPaint(settings.backdrop, job.value.blank.colour, [film.value], settings.isDark));
@@ -65,7 +65,7 @@ watch([tools.pull.reach, tools.pull.tolerance], ([reach, tolerance]) => {
 });
 
 const drawPicture: DrawScene = (context, at) => {
-  const { picture } = bench;
+  const { base: picture } = bench;
   if (picture === undefined) return;
   drawClear(context, at, box.value, paint.value);
   drawPlaced(context, at, { pixels: picture.view, box: box.value });
@@ -102,14 +102,15 @@ function drawTool(context: CanvasRenderingContext2D, at: Viewport): void {
   if (brush.stroke.value !== undefined) drawStroke(context, at, brush.stroke.value, clears.value ? CLEARS : KEEPS);
   if (step.value?.kind === 'subjectLift') for (const stroke of step.value.strokes) drawStroke(context, at, stroke, stroke.says === 'clear' ? CLEARS : KEEPS);
   if (isBrush.value && brush.at.value !== undefined) drawBrushRim(context, toScreenX(at, brush.at.value.x), toScreenY(at, brush.at.value.y), brush.radiusPx.value * at.scale);
-  if (step.value?.kind === 'crop' && bench.picture !== undefined) drawCropFrame(context, at, step.value.rect, bench.picture);
+  if (step.value?.kind === 'crop' && bench.base !== undefined) drawCropFrame(context, at, step.value.rect, bench.base);
+  if (tools.level.value !== undefined) drawPull(context, tools.level.value.from, tools.level.value.to);
   if (step.value?.kind === 'areaLift' && pull.start.value === undefined) {
     const point = { screenX: toScreenX(at, step.value.at.xPx), screenY: toScreenY(at, step.value.at.yPx) };
     drawPull(context, point, point);
   }
 }
 const redrawOn = computed(() => [
-  bench.picture, bench.result, bench.cleanView, paint.value, film.value, view.value, divider.value, swapped.value, sharpPicture.patch.value, sharpClean.patch.value,
+  bench.base, bench.result, tools.level.value, bench.cleanView, paint.value, film.value, view.value, divider.value, swapped.value, sharpPicture.patch.value, sharpClean.patch.value,
   tools.pull.reach.value, tools.pull.end.value, tools.brush.stroke.value, tools.brush.at.value, tools.brush.radiusPx.value, tools.step.value, tools.tool.value,
 ]);
 
@@ -123,13 +124,13 @@ watch(() => bench.result, () => sharpClean.look(tableView.value.view, tableView.
 function onMove(point: TablePoint): void {
   tools.move(point);
   pointerMm.value = { x: point.x * mmPerUnit.value, y: point.y * mmPerUnit.value };
-  pointerColour.value = bench.picture === undefined ? undefined : colourAt(bench.picture, point);
+  pointerColour.value = bench.base === undefined ? undefined : colourAt(bench.base, point);
 }
 function onLeave(): void {
   pointerMm.value = undefined;
   tools.brush.at.value = undefined;
 }
-const cursor = computed(() => (tools.tool.value === 'areaLift' || tools.tool.value === 'colourLift' ? 'crosshair' : tools.isBrush.value ? 'none' : tools.tool.value === 'crop' ? 'crosshair' : undefined));
+const cursor = computed(() => (tools.tool.value === 'areaLift' || tools.tool.value === 'colourLift' ? 'crosshair' : tools.isBrush.value ? 'none' : tools.tool.value === 'crop' || tools.tool.value === 'turn' ? 'crosshair' : undefined));
 
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event.target) || event.ctrlKey || event.metaKey) return;

@@ -5,8 +5,10 @@ import { computed } from 'vue';
 import { VueDraggable } from 'vue-draggable-plus';
 import type { Job } from '../../core/job/job.ts';
 import { STEP_NAMES, type Step } from '../../core/job/recipe.ts';
+import { basesFirst, turnedAnew } from '../../core/job/carryTurn.ts';
 import { withChanged, withMoved, withoutStep } from '../../core/job/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
+import { sizeBeforeTurn } from './sizeBeforeTurn.ts';
 import { STEP_ICONS } from './stepIcons.ts';
 import StepSettings from './StepSettings.vue';
 import { stepWords } from './stepWords.ts';
@@ -22,15 +24,20 @@ const commit = (label: string, recipe: Step[]): void => bench.commit(label, { ..
 const steps = computed({
   get: () => [...job.value.recipe],
   set: (recipe: Step[]) => {
-    if (recipe.map(({ id }) => id).join() !== job.value.recipe.map(({ id }) => id).join()) commit('Order of steps', recipe);
+    if (recipe.map(({ id }) => id).join() !== job.value.recipe.map(({ id }) => id).join()) commit('Order of steps', basesFirst(recipe));
   },
 });
-const toggle = (step: Step): void => commit(`${STEP_NAMES[step.kind]} ${step.enabled ? 'off' : 'on'}`, withChanged(job.value.recipe, step.id, { enabled: !step.enabled }));
+const sizeBefore = (step: Step): { widthPx: number; heightPx: number } => sizeBeforeTurn(reports.value.get(step.id), bench.base);
+function toggle(step: Step): void {
+  const next = { ...step, enabled: !step.enabled };
+  const { recipe } = job.value;
+  commit(`${STEP_NAMES[step.kind]} ${step.enabled ? 'off' : 'on'}`, next.kind === 'turn' ? turnedAnew(recipe, step.id, next, sizeBefore(step)) : withChanged(recipe, step.id, { enabled: next.enabled }));
+}
 function remove(step: Step): void {
   emit('select', undefined);
-  commit(`Remove ${STEP_NAMES[step.kind].toLowerCase()}`, withoutStep(job.value.recipe, step.id));
+  commit(`Remove ${STEP_NAMES[step.kind].toLowerCase()}`, step.kind === 'turn' ? turnedAnew(job.value.recipe, step.id, undefined, sizeBefore(step)) : withoutStep(job.value.recipe, step.id));
 }
-const move = (step: Step, by: number): void => commit(`Move ${STEP_NAMES[step.kind].toLowerCase()}`, withMoved(job.value.recipe, step.id, by));
+const move = (step: Step, by: number): void => commit(`Move ${STEP_NAMES[step.kind].toLowerCase()}`, basesFirst(withMoved(job.value.recipe, step.id, by)));
 </script>
 
 <template>

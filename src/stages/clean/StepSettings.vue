@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
 import { computed, shallowRef, watch } from 'vue';
+import { MAX_TIDY_PX } from '../../core/clean/steps/edgeTidying.ts';
 import { MAX_TOLERANCE } from '../../core/clean/steps/areaLift.ts';
 import { isAppError } from '../../core/errors/appError.ts';
 import type { Job } from '../../core/job/job.ts';
@@ -10,7 +11,12 @@ import { stepsBefore, withChanged } from '../../core/job/recipeEdits.ts';
 import type { ReachView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
+import ViewSwitch from '../../ui/ViewSwitch.vue';
+import SquaringSettings from './SquaringSettings.vue';
 import ToleranceCurve from './ToleranceCurve.vue';
+import TurnSettings from './TurnSettings.vue';
+
+const TIMES = [{ value: '2', name: '2×' }, { value: '4', name: '4×' }] as const;
 
 const props = defineProps<{ step: Step; report: StepReport | undefined }>();
 const bench = useBench();
@@ -100,6 +106,16 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <p>Less keeps only strong ink; more keeps faint lines too.</p>
     </template>
     <template v-else-if="step.kind === 'crop'"><p>Drag the frame’s edges and corners on the table.</p></template>
+    <TurnSettings v-else-if="step.kind === 'turn'" :step="step" :report="report" />
+    <SquaringSettings v-else-if="step.kind === 'squaring'" :step="step" :report="report" />
+    <template v-else-if="step.kind === 'enlarging'">
+      <label class="row"><span>Times as large</span><ViewSwitch :model-value="step.times === 2 ? '2' : '4'" :choices="TIMES" label="Times as large" @update:model-value="set({ times: $event === '2' ? 2 : 4 })" /></label>
+      <p>For small flat art. Bring it to fewer colours first where it is noisy.</p>
+    </template>
+    <template v-else-if="step.kind === 'edgeTidying'">
+      <QuantityInput label="Jags of up to" suffix="px" :model-value="step.amountPx" :least="0.5" :most="MAX_TIDY_PX" :step="0.1" @change="drag({ amountPx: $event })" @done="set({ amountPx: $event })" @cancel="bench.revert" />
+      <p>In picture pixels. Corners, thin parts and counters stay.</p>
+    </template>
     <template v-else-if="step.kind === 'subjectLift'">
       <p>Where it went wrong, brush over what belongs to the subject, or press <kbd>K</kbd> and brush over what does not.</p>
       <button v-if="step.strokes.length > 0" type="button" class="plain-button" @click="set({ strokes: [] })">Take the strokes away</button>

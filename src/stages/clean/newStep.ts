@@ -5,6 +5,9 @@ const base = () => ({ id: crypto.randomUUID(), enabled: true, v: 1 }) as const;
 
 /** Steps as they start. */
 export const newStep = {
+  squaring: (): Step => ({ kind: 'squaring', ...base(), marks: { by: 'sheet' }, levelLight: true }),
+  turn: (): Step => ({ kind: 'turn', ...base(), mirrored: false, quarters: 0, angleDeg: 0 }),
+  enlarging: (): Step => ({ kind: 'enlarging', ...base(), times: 2 }),
   crop: (rect: RectPx): Step => ({ kind: 'crop', ...base(), rect: { ...rect } }),
   levels: (): Step => ({ kind: 'levels', ...base(), points: 'auto', gamma: 1, saturation: 1, invert: false }),
   lightLevelling: (): Step => ({ kind: 'lightLevelling', ...base(), strength: 1 }),
@@ -17,5 +20,6 @@ export const newStep = {
   colourLift: (colour: string): Step => ({ kind: 'colourLift', ...base(), colour, tolerance: 4, soft: true }),
   rubOut: (): Step => ({ kind: 'rubOut', ...base(), strokes: [] }),
   bringBack: (): Step => ({ kind: 'bringBack', ...base(), strokes: [] }),
+  edgeTidying: (): Step => ({ kind: 'edgeTidying', ...base(), amountPx: 2 }),
   sweep: (): Step => ({ kind: 'sweep', ...base(), speckMm2: 1, pinholeMm2: 1 }),
 };

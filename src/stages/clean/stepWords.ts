@@ -10,6 +10,17 @@ export function stepWords(step: Step, report: StepReport | undefined): string {
   if (report?.skipped !== undefined) return `skipped: ${explain({ code: report.skipped, details: {} }).what}`;
   const facts = report?.facts ?? {};
   switch (step.kind) {
+    case 'squaring':
+      if (facts['pxPerMm'] === undefined) return step.marks.by === 'sheet' ? 'by the mark sheet' : 'by four corners';
+      return `${trimNumber(facts['widthMm'] ?? 0, 1)} × ${trimNumber(facts['heightMm'] ?? 0, 1)} mm, ${step.marks.by === 'sheet' ? `true to ${trimNumber(facts['worstMissMm'] ?? 0, 2)} mm` : 'by four corners'}`;
+    case 'turn': {
+      const parts = [step.mirrored ? 'mirrored' : undefined, step.quarters === 0 ? undefined : `${step.quarters * 90}°`, step.angleDeg === 0 ? undefined : `straightened by ${trimNumber(step.angleDeg, 1)}°`];
+      return parts.filter((part) => part !== undefined).join(', ') || 'as it came';
+    }
+    case 'enlarging':
+      return `${step.times} times as large`;
+    case 'edgeTidying':
+      return `jags of ${trimNumber(step.amountPx, 1)} px`;
     case 'crop':
       return `${Math.round(step.rect.widthPx).toLocaleString('en')} × ${Math.round(step.rect.heightPx).toLocaleString('en')} px`;
     case 'levels': {

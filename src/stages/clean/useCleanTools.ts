@@ -1,12 +1,15 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { Job } from '../../core/job/job.ts';
 import { STEP_NAMES, type Step, type StepKindName } from '../../core/job/recipe.ts';
+import { basesFirst, turnedAnew } from '../../core/job/carryTurn.ts';
 import { stepsBefore, withChanged, withStep } from '../../core/job/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import type { TablePoint } from '../../ui/useTableView.ts';
 import { colourAt } from '../shared/colourAt.ts';
 import { cropDragged, cropHoldAt, type CropHold } from './cropDrag.ts';
+import { LEAST_LEVEL_PX, straightenedBy } from './levelLine.ts';
 import { newStep } from './newStep.ts';
+import { sizeBeforeTurn } from './sizeBeforeTurn.ts';
 import { useBrush } from './useBrush.ts';
 import { useLiftPull } from './useLiftPull.ts';
 
@@ -31,6 +34,8 @@ export function useCleanTools(reach: () => number) {
   const job = computed(() => bench.job as Job);
   const step = computed(() => job.value.recipe.find(({ id }) => id === selected.value));
   const tool = computed<StepKindName | undefined>(() => waiting.value ?? step.value?.kind);
+  /** The line drawn along an edge that is to lie straight, while it is drawn. */
+  const level = shallowRef<{ from: TablePoint; to: TablePoint }>();
   const isBrush = computed(() => BRUSHES.includes(tool.value));
   /** The job came anew or undo took the step away: nothing is open then. */
   watch(step, (now) => {
@@ -43,13 +48,13 @@ export function useCleanTools(reach: () => number) {
   }
 
   function add(next: Step): void {
-    bench.commit(`Add ${STEP_NAMES[next.kind].toLowerCase()}`, { ...job.value, recipe: withStep(job.value.recipe, next, selected.value) });
+    bench.commit(`Add ${STEP_NAMES[next.kind].toLowerCase()}`, { ...job.value, recipe: basesFirst(withStep(job.value.recipe, next, selected.value)) });
     select(next.id);
   }
 
   /** Starts a step of a kind: at once, or when its place was pointed at. */
   function start(kind: StepKindName): void {
-    const { picture } = bench;
+    const { base: picture } = bench;
     if (picture === undefined) return;
     if (kind === 'areaLift' || kind === 'colourLift') {
       waiting.value = kind;
@@ -65,14 +70,16 @@ export function useCleanTools(reach: () => number) {
       const before = waiting.value === undefined && current !== undefined ? stepsBefore(job.value.recipe, current.id) : job.value.recipe;
       void pull.begin(job.value, before, point);
     } else if (tool.value === 'colourLift') {
-      const colour = bench.picture === undefined ? undefined : colourAt(bench.picture, point);
+      const colour = bench.base === undefined ? undefined : colourAt(bench.base, point);
       if (colour === undefined) return;
       if (waiting.value !== undefined) add(newStep.colourLift(colour));
       else if (current !== undefined) bench.commit('Colour lift: colour', { ...job.value, recipe: withChanged<'colourLift'>(job.value.recipe, current.id, { colour }) });
     } else if (isBrush.value) {
       brush.begin(point, event.shiftKey);
-    } else if (current?.kind === 'crop' && bench.picture !== undefined) {
-      const { widthPx, heightPx } = bench.picture;
+    } else if (current?.kind === 'turn') {
+      level.value = { from: point, to: point };
+    } else if (current?.kind === 'crop' && bench.base !== undefined) {
+      const { widthPx, heightPx } = bench.base;
       hold.value = { kind: cropHoldAt(current.rect, point.x, point.y, reach(), widthPx, heightPx), from: point, step: current };
     }
   }
@@ -80,7 +87,8 @@ export function useCleanTools(reach: () => number) {
   function move(point: TablePoint): void {
     pull.pull(point);
     brush.move(point);
-    const { picture } = bench;
+    if (level.value !== undefined) level.value = { ...level.value, to: point };
+    const { base: picture } = bench;
     if (hold.value === undefined || picture === undefined) return;
     const { kind, from, step: crop } = hold.value;
     const rect = cropDragged(crop.rect, kind, from, point, picture.widthPx, picture.heightPx);
@@ -93,11 +101,22 @@ export function useCleanTools(reach: () => number) {
       bench.commitPreview('Crop');
       return;
     }
+    if (level.value !== undefined) finishLevel(level.value);
     const lift = pull.release();
     if (lift !== undefined) finishLift(lift);
     const stroke = brush.end();
     const current = step.value;
     if (stroke !== undefined && current !== undefined) addStroke(current, { radiusPx: stroke.radiusPx, points: [...stroke.points] });
+  }
+
+  /** Straightens so that the drawn line comes to lie level or upright, whichever is nearer. */
+  function finishLevel({ from, to }: { from: TablePoint; to: TablePoint }): void {
+    level.value = undefined;
+    const current = step.value;
+    if (current?.kind !== 'turn' || Math.hypot(to.screenX - from.screenX, to.screenY - from.screenY) < LEAST_LEVEL_PX) return;
+    const next = { ...current, angleDeg: straightenedBy(current.angleDeg, from, to) };
+    const report = bench.result?.clean.steps.find(({ id }) => id === current.id);
+    bench.commit('Turn: straightened', { ...job.value, recipe: turnedAnew(job.value.recipe, current.id, next, sizeBeforeTurn(report, bench.base)) });
   }
 
   function addStroke(current: Step, stroke: { radiusPx: number; points: number[] }): void {
@@ -121,6 +140,7 @@ export function useCleanTools(reach: () => number) {
   function escape(): void {
     if (pull.start.value !== undefined) pull.leave();
     else if (brush.drawing.value) brush.leave();
+    else if (level.value !== undefined) level.value = undefined;
     else if (hold.value !== undefined) {
       hold.value = undefined;
       bench.revert();
@@ -128,5 +148,5 @@ export function useCleanTools(reach: () => number) {
     else selected.value = undefined;
   }
 
-  return { selected, step, tool, isBrush, waiting, pull, brush, select, start, press, move, release, escape };
+  return { selected, step, tool, isBrush, waiting, level, pull, brush, select, start, press, move, release, escape };
 }

@@ -15,7 +15,7 @@ export const pointSchema = z.strictObject({ xPx: z.number().finite(), yPx: z.num
 
 /** What a step may know besides the art that reaches it. */
 export interface StepContext {
-  /** The picture as it came, in the same scale as the art. */
+  /** The picture as it came, or as the last step that turned or squared it left it; its pixels may be fewer than the art's. */
   readonly picture: Art;
   readonly finished: FinishedSize;
 }
@@ -35,5 +35,7 @@ export interface StepKind<Step> {
   readonly revision: number;
   /** Whether the result depends on the finished size. */
   readonly readsSize: boolean;
+  /** The result takes the picture's place: later steps count their places from its upper left corner, and bring back reads it. */
+  readonly isBase?: true;
   readonly run: (art: Art, step: Step, context: StepContext) => Task<StepOutcome>;
 }

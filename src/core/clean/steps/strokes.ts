@@ -62,14 +62,19 @@ export const bringBack: StepKind<BringBackStep> = {
 /** Alpha and colour of the picture as it came, put back in the share that `cover` says. */
 function restored(art: Art, cover: Uint8Array, { picture }: StepContext): Art {
   const alpha = art.alpha.slice();
-  const dx = Math.round(artXFromPicture(picture.frame, art.frame.leftPx));
-  const dy = Math.round(artYFromPicture(picture.frame, art.frame.topPx));
+  // Pixels of the picture a pixel of the art: less than 1 after enlarging.
+  const step = picture.frame.scale / art.frame.scale;
+  const left = artXFromPicture(picture.frame, art.frame.leftPx);
+  const top = artYFromPicture(picture.frame, art.frame.topPx);
   const from = picture.colour.data;
   let colour: Uint8Array | undefined;
   for (let y = 0; y < art.height; y++) {
     for (let x = 0, i = y * art.width; x < art.width; x++, i++) {
-      if (cover[i] === 0 || x + dx >= picture.width || y + dy >= picture.height) continue;
-      const j = (y + dy) * picture.width + x + dx;
+      if (cover[i] === 0) continue;
+      const px = Math.floor(left + (x + 0.5) * step);
+      const py = Math.floor(top + (y + 0.5) * step);
+      if (px < 0 || py < 0 || px >= picture.width || py >= picture.height) continue;
+      const j = py * picture.width + px;
       alpha[i] = Math.max(alpha[i], Math.round((picture.alpha[j] * cover[i]) / 255));
       if (art.colour.data[i * 4] === from[j * 4] && art.colour.data[i * 4 + 1] === from[j * 4 + 1] && art.colour.data[i * 4 + 2] === from[j * 4 + 2]) continue;
       colour ??= new Uint8Array(art.colour.data);
