@@ -10,6 +10,7 @@ import { cleanPicture, cutArt } from '../engine/pipeline.ts';
 import type { OpenedPicture, RunResult } from '../engine/protocol.ts';
 import { loudColour, backdropPaint } from '../ui/backdrops.ts';
 import { newStep } from './clean/newStep.ts';
+import { STEP_GROUPS } from './clean/stepGroups.ts';
 import { stepWords } from './clean/stepWords.ts';
 import { findingWords } from './layout/findingWords.ts';
 import { colourAt } from './shared/colourAt.ts';
@@ -60,6 +61,10 @@ describe('steps', () => {
       expect(STEP_KINDS[kind].about).toMatch(/^[A-Z].*\.$/);
       expect(stepWords(made[kind], undefined).length, kind).toBeGreaterThan(2);
     }
+  });
+
+  it('are each offered once', () => {
+    expect(STEP_GROUPS.flatMap(({ kinds }) => kinds).sort()).toEqual(Object.keys(STEP_KINDS).sort());
   });
 
   it('say what they found, or why they were passed over', () => {

@@ -1,81 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { codeOf } from '../../../../tests/fixtures/errorCode.ts';
+import { photoOf, SHEET_PHOTO, tilted } from '../../../../tests/fixtures/sheetPhoto.ts';
 import { makeRgba8, type Rgba8 } from '../../raster/raster.ts';
 import { finish } from '../../task/task.ts';
 import { fitView, photoFromSheet, sheetFromPhoto, viewThrough, type SheetView } from './camera.ts';
-import { DOT_RADIUS_MM, HOLE_RADIUS_MM, MARK_RADIUS_MM, marksOf, PAPERS, workArea, type Paper } from './markSheet.ts';
+import { MARK_RADIUS_MM, marksOf, PAPERS, workArea } from './markSheet.ts';
 import { rectangleAspect } from './rectangleAspect.ts';
 import { squarePicture, type PointPx } from './squarePicture.ts';
-
-const WIDTH = 760;
-const HEIGHT = 960;
-
-/** A view of the paper tilted by so many degrees about an axis through its middle. */
-function tilted(paper: Paper, tiltDeg: number, turnDeg: number, k1 = 0): SheetView {
-  const { widthMm, heightMm } = PAPERS[paper];
-  const [tilt, turn] = [(tiltDeg * Math.PI) / 180, (turnDeg * Math.PI) / 180];
-  const corners = [[0, 0], [widthMm, 0], [widthMm, heightMm], [0, heightMm]];
-  const photo = corners.flatMap(([x, y]) => {
-    const [dx, dy] = [x - widthMm / 2, y - heightMm / 2];
-    const [u, v] = [dx * Math.cos(turn) - dy * Math.sin(turn), dx * Math.sin(turn) + dy * Math.cos(turn)];
-    const depth = 600 + v * Math.sin(tilt);
-    return [WIDTH / 2 + (1300 * u) / depth, HEIGHT / 2 + (1300 * v * Math.cos(tilt)) / depth];
-  });
-  const straight = viewThrough(corners.flat(), photo, WIDTH, HEIGHT) as SheetView;
-  return { ...straight, lens: { k1, k2: 0 } };
-}
-
-const FINE = 6;
-
-/** The sheet, six pixels a mm: paper, marks but the covered ones, and a square of 60 mm from (60, 90) as the work. */
-function sheetRaster(paper: Paper, covered: readonly number[]): { grey: Uint8Array; width: number; height: number } {
-  const width = Math.round(PAPERS[paper].widthMm * FINE);
-  const height = Math.round(PAPERS[paper].heightMm * FINE);
-  const grey = new Uint8Array(width * height).fill(235);
-  for (let y = 90 * FINE; y < 150 * FINE; y++) grey.fill(40, y * width + 60 * FINE, y * width + 120 * FINE);
-  marksOf(paper).forEach(({ xMm, yMm, dotted }, k) => {
-    if (covered.includes(k)) return;
-    for (let y = Math.floor((yMm - 5) * FINE); y < (yMm + 5) * FINE; y++) {
-      for (let x = Math.floor((xMm - 5) * FINE); x < (xMm + 5) * FINE; x++) {
-        const distance = Math.hypot((x + 0.5) / FINE - xMm, (y + 0.5) / FINE - yMm);
-        if ((distance > HOLE_RADIUS_MM && distance < MARK_RADIUS_MM) || (dotted && distance < DOT_RADIUS_MM)) grey[y * width + x] = 25;
-      }
-    }
-  });
-  return { grey, width, height };
-}
-
-interface Spoilt {
-  readonly covered?: readonly number[];
-  readonly glareOn?: number;
-  readonly blurPx?: number;
-}
-
-function photoOf(paper: Paper, view: SheetView, { covered = [], glareOn, blurPx = 0 }: Spoilt = {}): Rgba8 {
-  const data = new Uint8Array(WIDTH * HEIGHT * 4).fill(255);
-  const at = new Float64Array(2);
-  const sheet = sheetRaster(paper, covered);
-  for (let y = 0; y < HEIGHT; y++) {
-    for (let x = 0; x < WIDTH; x++) {
-      let sum = 0;
-      for (let ray = 0; ray < 4; ray++) {
-        const spread = 1 + 2 * blurPx;
-        sheetFromPhoto(view, x + 0.5 + spread * (0.25 - 0.5 * (ray % 2)), y + 0.5 + spread * (0.25 - 0.5 * (ray >> 1)), at);
-        const [sx, sy] = [Math.floor(at[0] * FINE), Math.floor(at[1] * FINE)];
-        sum += sx >= 0 && sy >= 0 && sx < sheet.width && sy < sheet.height ? sheet.grey[sy * sheet.width + sx] : 90;
-      }
-      const o = (y * WIDTH + x) * 4;
-      data.fill(sum / 4, o, o + 3);
-    }
-  }
-  if (glareOn !== undefined) {
-    const mark = marksOf(paper)[glareOn];
-    photoFromSheet(view, mark.xMm, mark.yMm, at);
-    for (let y = 0; y < HEIGHT; y++) for (let x = 0; x < WIDTH; x++) if (Math.hypot(x - at[0], y - at[1]) < 26) data.fill(255, (y * WIDTH + x) * 4, (y * WIDTH + x) * 4 + 3);
-  }
-  return makeRgba8(WIDTH, HEIGHT, data, true);
-}
 
 const bySheet = { marks: { by: 'sheet' }, levelLight: false } as const;
 
@@ -151,7 +83,7 @@ describe('camera', () => {
       photoFromSheet(view, xMm, yMm, at);
       return [at[0], at[1]];
     });
-    const fitted = fitView(viewThrough(sheet, photo, WIDTH, HEIGHT) as SheetView, sheet, photo);
+    const fitted = fitView(viewThrough(sheet, photo, SHEET_PHOTO.widthPx, SHEET_PHOTO.heightPx) as SheetView, sheet, photo);
     expect(fitted.lens.k1).toBeCloseTo(-0.09, 4);
     expect(fitted.lens.k2).toBeCloseTo(0, 3);
   });

@@ -1,0 +1,68 @@
+import { expect } from '@playwright/test';
+import sharp from 'sharp';
+import { photoOf, SHEET_PHOTO, tilted } from '../fixtures/sheetPhoto.ts';
+import { addStep, drag, dropFiles, goTo, openShelf, test } from './bench.ts';
+
+const words = (name: string) => `.step:has(.name:text-is("${name}")) .words`;
+
+test('the subject of a photo is found, corrected by a stroke, and undone', async ({ page }) => {
+  await openShelf(page);
+  await page.getByRole('button', { name: 'Open Landing stage' }).click();
+  await goTo(page, 'Clean');
+  await addStep(page, 'Subject lift');
+  await expect(page.locator(words('Subject lift'))).toContainText(/^(5|6)\d % of the picture lifted$/, { timeout: 60_000 });
+  await page.getByRole('radio', { name: 'clear', exact: true }).click();
+  await drag(page, [0.3, 0.5], [0.5, 0.5]);
+  await expect(page.locator(words('Subject lift'))).toContainText('1 stroke', { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Take the strokes away' }).click();
+  await expect(page.locator(words('Subject lift'))).not.toContainText('stroke');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.step')).toHaveCount(0);
+});
+
+test('a picture is turned and straightened, and what was done to it stays in place', async ({ page }) => {
+  await openShelf(page);
+  await page.getByRole('button', { name: 'Open Crew crest' }).click();
+  await goTo(page, 'Clean');
+  await expect(page.locator(words('Area lift'))).toContainText(/found: [1-9]/);
+  const [crop, lift] = [await page.locator(words('Crop')).textContent(), await page.locator(words('Area lift')).textContent()];
+  await addStep(page, 'Turn');
+  await expect(page.locator('.step .name').first()).toHaveText('Turn');
+  await page.getByRole('button', { name: 'Quarter right' }).click();
+  const [widthPx, heightPx] = crop!.match(/[\d,]+/g)!;
+  await expect(page.locator(words('Crop'))).toHaveText(`${heightPx} × ${widthPx} px`);
+  await expect(page.locator(words('Area lift'))).toHaveText(lift!);
+  await drag(page, [0.3, 0.4], [0.6, 0.43]);
+  await expect(page.locator(words('Turn'))).toContainText(/^90°, straightened by -\d/);
+  await expect(page.locator(words('Area lift'))).toContainText('found:');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(page.locator(words('Crop'))).toHaveText(crop!);
+  await expect(page.locator('.step .name').first()).toHaveText('Crop');
+});
+
+test('a photo of work on the mark sheet comes out flat and is cut at its true size', async ({ page }) => {
+  const photo = photoOf('a4', tilted('a4', 24, 6, -0.05));
+  const png = await sharp(photo.data, { raw: { width: SHEET_PHOTO.widthPx, height: SHEET_PHOTO.heightPx, channels: 4 } }).png().toBuffer();
+  await openShelf(page);
+  await dropFiles(page, [{ name: 'sail-mark.png', type: 'image/png', bytes: new Uint8Array(png) }]);
+  await goTo(page, 'Clean');
+  await addStep(page, 'Squaring');
+  await expect(page.locator(words('Squaring'))).toContainText(/^174 × 261 mm, true to 0(\.\d+)? mm$/, { timeout: 30_000 });
+  await page.getByRole('button', { name: /^Cut at true size/ }).click();
+  // The work is a square of 60 mm.
+  await goTo(page, 'Assemble');
+  await expect(page.locator('.tab', { hasText: 'Assemble' })).toContainText('60 × 60 mm');
+});
+
+test('a photo without the sheet says what is missing and leaves the picture as it was', async ({ page }) => {
+  await openShelf(page);
+  await page.getByRole('button', { name: 'Open Crew crest' }).click();
+  await goTo(page, 'Clean');
+  await addStep(page, 'Squaring');
+  await expect(page.locator(words('Squaring'))).toContainText('skipped: Only');
+  await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('piece');
+});
