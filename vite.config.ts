@@ -7,6 +7,6 @@ export default defineConfig({
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   worker: { format: 'es' },
   build: { target: 'es2022', chunkSizeWarningLimit: 900 },
-  optimizeDeps: { include: ['comlink', 'image-size', 'fast-png', 'fflate', 'zod', 'utif2'] },
+  optimizeDeps: { include: ['comlink', 'image-size', 'fast-png', 'fflate', 'zod', 'utif2', 'libheif-js/libheif-wasm/libheif.js'] },
   server: { port: 5173, strictPort: false },
 });

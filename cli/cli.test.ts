@@ -1,27 +1,17 @@
-import { mkdtemp, readFile, readdir, writeFile } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFile, readdir, writeFile } from 'node:fs/promises';
 import { decode } from 'fast-png';
 import { describe, expect, it } from 'vitest';
+import { limner, ownFolder } from '../tests/fixtures/command.ts';
 import { discFiles, discPicture, hugePng, sidewaysJpeg } from '../tests/fixtures/files.ts';
 import { disc, pictureFromShare } from '../tests/fixtures/shapes.ts';
 import { newJob } from '../src/core/job/newJob.ts';
 import { writePng } from '../src/formats/picture/writePng.ts';
 import { makeRgba8 } from '../src/core/raster/raster.ts';
 import { decodeFile } from './decodeFile.ts';
-import { main } from './main.ts';
 
-const folder = await mkdtemp(join(tmpdir(), 'limner-'));
+const at = await ownFolder();
 const files = await discFiles();
-for (const [type, bytes] of Object.entries(files)) await writeFile(join(folder, `disc.${type}`), bytes);
-const at = (name: string): string => join(folder, name);
-
-async function limner(...words: string[]): Promise<{ code: number; out: string; err: string }> {
-  let out = '';
-  let err = '';
-  const code = await main(words, { out: (text) => (out += text), err: (text) => (err += text), live: false });
-  return { code, out, err };
-}
+for (const [type, bytes] of Object.entries(files)) await writeFile(at(`disc.${type}`), bytes);
 
 describe('decodeFile', () => {
   it('reads the same picture from every type', async () => {

@@ -1,23 +1,33 @@
+import { readFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
 import { decode as decodeBmp } from 'bmp-ts';
 import sharp from 'sharp';
 import { AppError } from '../src/core/errors/appError.ts';
 import { makeRgba8, type Rgba8 } from '../src/core/raster/raster.ts';
 import { checkPicture } from '../src/formats/picture/checkPicture.ts';
+import { decodeHeic, type HeicLibrary } from '../src/formats/picture/decodeHeic.ts';
 import type { DecodePicture } from '../src/formats/picture/decodedPicture.ts';
 import { statedDpi } from '../src/formats/picture/statedDpi.ts';
 
-/** Decodes on the command line and in tests: native decoders for all but BMP, upright by EXIF, embedded profiles turned into sRGB, first frame only. */
+/** Decodes on the command line and in tests: native decoders for all but BMP and HEIC, upright by EXIF, embedded profiles turned into sRGB, first frame only. */
 export const decodeFile: DecodePicture = async (bytes, file) => {
   const head = checkPicture(bytes, file);
   let picture: Rgba8;
   try {
-    picture = head.type === 'bmp' ? bmpPicture(bytes) : await nativePicture(bytes);
+    picture = head.type === 'bmp' ? bmpPicture(bytes) : head.type === 'heic' ? await decodeHeic(await heicLibrary(), bytes, file) : await nativePicture(bytes);
   } catch (error) {
     throw new AppError('truncated', { file }, error);
   }
   const dpi = statedDpi(bytes, head.type);
   return dpi === undefined ? { picture } : { picture, statedDpi: dpi };
 };
+
+async function heicLibrary(): Promise<HeicLibrary> {
+  const require = createRequire(import.meta.url);
+  const { default: start } = await import('libheif-js/libheif-wasm/libheif.js');
+  // Its types do not tell of the wrapper around the decoder.
+  return start({ wasmBinary: await readFile(require.resolve('libheif-js/libheif-wasm/libheif.wasm')) }) as unknown as HeicLibrary;
+}
 
 async function nativePicture(bytes: Uint8Array): Promise<Rgba8> {
   const image = sharp(bytes, { limitInputPixels: false, failOn: 'truncated', pages: 1 });

@@ -14,7 +14,7 @@ const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square,
 
 function overview(): string {
   const lines = Object.entries(COMMANDS).map(([name, command]) => `  ${name.padEnd(8)}${command.about}`);
-  return `limner: pictures to cut files, without the interface\n\nUsage: limner COMMAND ... [--help]\n\n${lines.join('\n')}\n\nReads PNG, JPEG, WebP, GIF, BMP and TIFF.\nExit codes: 0 done, 1 a picture could not be done, 2 the command was not understood.\n`;
+  return `limner: pictures to cut files, without the interface\n\nUsage: limner COMMAND ... [--help]\n\n${lines.join('\n')}\n\nReads PNG, JPEG, WebP, GIF, BMP, TIFF and HEIC.\nExit codes: 0 done, 1 a picture could not be done, 2 the command was not understood.\n`;
 }
 
 function helpOf(command: Command): string {

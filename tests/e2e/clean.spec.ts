@@ -1,3 +1,5 @@
+import { readFile } from 'node:fs/promises';
+import { fileURLToPath } from 'node:url';
 import { expect } from '@playwright/test';
 import sharp from 'sharp';
 import { photoOf, SHEET_PHOTO, tilted } from '../fixtures/sheetPhoto.ts';
@@ -65,4 +67,14 @@ test('a photo without the sheet says what is missing and leaves the picture as i
   await addStep(page, 'Squaring');
   await expect(page.locator(words('Squaring'))).toContainText('skipped: Only');
   await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('piece');
+});
+
+test('a phone’s HEIC file opens like any other, and a cut-short one says so', async ({ page }) => {
+  const bytes = new Uint8Array(await readFile(fileURLToPath(new URL('../fixtures/disc.heic', import.meta.url))));
+  await openShelf(page);
+  await dropFiles(page, [{ name: 'buoy.heic', type: 'image/heic', bytes: bytes.slice(0, 700) }]);
+  await expect(page.getByText('breaks off before its end', { exact: false })).toBeVisible();
+  await dropFiles(page, [{ name: 'buoy.heic', type: 'image/heic', bytes }]);
+  await expect(page.locator('.tab', { hasText: 'Picture' })).toContainText('80 × 60 px', { timeout: 30_000 });
+  await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('1 piece');
 });

@@ -126,7 +126,7 @@ test('a twelve-megapixel photo opens, lifts and shows its cut while the page goe
   await page.getByRole('radio', { name: 'one view' }).click();
   await expect(page.getByRole('radio', { name: 'one view' })).toHaveAttribute('aria-checked', 'true');
   await settled(page);
-  await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('piece');
+  await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('piece', { timeout: 60_000 });
 });
 
 test('a scan on shaded paper becomes clean ink: light levelled, break mended, two tones', async ({ page }) => {

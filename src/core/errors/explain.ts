@@ -18,7 +18,7 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
   emptyFile: (d) => ({ what: `${named(d)} is empty (0 bytes).`, todo: 'Ask for it again or export it once more, then drop it here.' }),
   notAPicture: (d) => ({
     what: `${named(d)} is not a picture that Limner reads.`,
-    todo: 'Use PNG, JPEG, WebP, GIF, BMP or TIFF; open other files in their own program and export one of these.',
+    todo: 'Use PNG, JPEG, WebP, GIF, BMP, TIFF or HEIC; open other files in their own program and export one of these.',
   }),
   truncated: (d) => ({ what: `${named(d)} breaks off before its end.`, todo: 'The download or upload was cut short: get the file again.' }),
   fileTooLarge: (d) => ({

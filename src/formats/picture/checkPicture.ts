@@ -3,8 +3,8 @@ import { AppError } from '../../core/errors/appError.ts';
 import { MAX_PIXELS, MAX_SIDE_PX } from '../../core/raster/raster.ts';
 import { isCutShort } from './isCutShort.ts';
 
-export type PictureType = 'png' | 'jpg' | 'webp' | 'gif' | 'bmp' | 'tiff';
-const TYPES: readonly string[] = ['png', 'jpg', 'webp', 'gif', 'bmp', 'tiff'] satisfies readonly PictureType[];
+export type PictureType = 'png' | 'jpg' | 'webp' | 'gif' | 'bmp' | 'tiff' | 'heic';
+const TYPES: readonly string[] = ['png', 'jpg', 'webp', 'gif', 'bmp', 'tiff', 'heic'] satisfies readonly PictureType[];
 
 /** Largest file that is read, bytes. */
 export const MAX_FILE_BYTES = 150_000_000;
@@ -46,6 +46,8 @@ function readHead(bytes: Uint8Array, file: string): PictureHead {
     throw new AppError(looksLikePicture(bytes) ? 'truncated' : 'notAPicture', { file }, error);
   }
   const { type, width, height } = found;
+  // Two names of one container, by the brand that stands first in it.
+  if (type === 'heif') return { type: 'heic', widthPx: width, heightPx: height };
   if (type === undefined || !TYPES.includes(type)) throw new AppError('notAPicture', { file });
   if (!(width >= 1) || !(height >= 1)) throw new AppError('truncated', { file });
   return { type: type as PictureType, widthPx: width, heightPx: height };
@@ -54,5 +56,7 @@ function readHead(bytes: Uint8Array, file: string): PictureHead {
 /** Whether the first bytes are those of a known picture type, so that a head that cannot be read was cut short. */
 function looksLikePicture(bytes: Uint8Array): boolean {
   const signatures = [[0x89, 0x50, 0x4e, 0x47], [0xff, 0xd8, 0xff], [0x47, 0x49, 0x46, 0x38], [0x42, 0x4d], [0x52, 0x49, 0x46, 0x46], [0x49, 0x49, 0x2a, 0], [0x4d, 0x4d, 0, 0x2a]];
+  // The ISO container names itself after the length of its first box.
+  if (String.fromCharCode(...bytes.subarray(4, 8)) === 'ftyp') return true;
   return signatures.some((signature) => signature.every((value, i) => bytes[i] === value));
 }

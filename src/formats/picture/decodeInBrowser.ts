@@ -1,13 +1,14 @@
 import { AppError } from '../../core/errors/appError.ts';
 import { makeRgba8, type Rgba8 } from '../../core/raster/raster.ts';
 import { checkPicture, type PictureHead } from './checkPicture.ts';
+import { decodeHeic, type HeicLibrary } from './decodeHeic.ts';
 import type { DecodePicture } from './decodedPicture.ts';
 import { statedDpi } from './statedDpi.ts';
 
-/** Decodes with the browser's own decoders (in a worker or a page); TIFF, which browsers do not read, through a library loaded when needed. */
+/** Decodes with the browser's own decoders (in a worker or a page); TIFF and HEIC, which not all browsers read, through libraries loaded when needed. */
 export const decodeInBrowser: DecodePicture = async (bytes, file) => {
   const head = checkPicture(bytes, file);
-  const picture = head.type === 'tiff' ? await decodeTiff(bytes, file) : await decodeBitmap(bytes, head, file);
+  const picture = head.type === 'tiff' ? await decodeTiff(bytes, file) : head.type === 'heic' ? await decodeHeic(await loadHeic(), bytes, file) : await decodeBitmap(bytes, head, file);
   const dpi = statedDpi(bytes, head.type);
   return dpi === undefined ? { picture } : { picture, statedDpi: dpi };
 };
@@ -27,6 +28,14 @@ async function decodeBitmap(bytes: Uint8Array<ArrayBuffer>, head: PictureHead, f
   context.drawImage(bitmap, 0, 0);
   bitmap.close();
   return makeRgba8(width, height, context.getImageData(0, 0, width, height).data, head.type === 'jpg');
+}
+
+/** The decoder for phones' files: two separate files of their own, fetched from where the application came from. */
+async function loadHeic(): Promise<HeicLibrary> {
+  const [{ default: start }, { default: address }] = await Promise.all([import('libheif-js/libheif-wasm/libheif.js'), import('libheif-js/libheif-wasm/libheif.wasm?url')]);
+  const wasmBinary = await (await fetch(address)).arrayBuffer();
+  // Its types do not tell of the wrapper around the decoder.
+  return start({ wasmBinary }) as unknown as HeicLibrary;
 }
 
 async function decodeTiff(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<Rgba8> {

@@ -17,9 +17,25 @@ export function isCutShort(bytes: Uint8Array, type: PictureType): boolean {
       return view.getUint32(4, true) + 8 > bytes.length + 1;
     case 'bmp':
       return view.getUint32(2, true) > bytes.length;
+    case 'heic':
+      return boxesRunOver(view);
     case 'tiff':
       return false;
   }
+}
+
+/** Whether the boxes of an ISO container (ISO/IEC 14496-12) go on after the end of the file. */
+function boxesRunOver(view: DataView): boolean {
+  let at = 0;
+  while (at + 8 <= view.byteLength) {
+    const short = view.getUint32(at);
+    // 0 runs to the end of the file, 1 means that a long length follows.
+    if (short === 0) return false;
+    const length = short === 1 && at + 16 <= view.byteLength ? Number(view.getBigUint64(at + 8)) : short;
+    if (length < 8) return true;
+    at += length;
+  }
+  return at !== view.byteLength;
 }
 
 function tailHas(bytes: Uint8Array, marker: readonly number[]): boolean {

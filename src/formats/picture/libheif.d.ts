@@ -1,0 +1,4 @@
+declare module 'libheif-js/libheif-wasm/libheif.wasm?url' {
+  const address: string;
+  export default address;
+}
