@@ -26,6 +26,20 @@ const VIEWS = [
       await page.waitForTimeout(2500);
     }
   } },
+  { name: 'clean-subject', job: 'Landing stage', stage: 'Clean', async act(page) {
+    await page.getByRole('button', { name: 'Add a step' }).click();
+    await page.getByRole('menuitem', { name: 'Subject lift' }).click();
+    await page.getByText('of the picture lifted').waitFor({ timeout: 60_000 });
+    await page.getByRole('radio', { name: 'before | after' }).click();
+    await page.locator('.readout [role="status"]').getByText('last').waitFor({ timeout: 60_000 });
+  } },
+  { name: 'clean-steps', job: 'Crew crest', stage: 'Clean', async act(page) {
+    await page.getByRole('button', { name: 'Add a step' }).click();
+    await page.getByRole('menuitem', { name: 'Turn' }).click();
+    await page.getByRole('button', { name: 'Quarter right' }).click();
+    await page.locator('.readout [role="status"]').getByText('last').waitFor({ timeout: 60_000 });
+    await page.getByRole('button', { name: 'Add a step' }).click();
+  } },
   { name: 'separate', job: 'Crew crest', stage: 'Separate' },
   { name: 'assemble', job: 'Crew crest', stage: 'Assemble' },
   { name: 'layout', job: 'Crew crest', stage: 'Lay out' },

@@ -1,5 +1,4 @@
 import { withAlpha, type Art } from '../../raster/art.ts';
-import { distanceInside } from '../../raster/distance.ts';
 import { makeRgba8 } from '../../raster/raster.ts';
 import type { Three } from '../planes.ts';
 
@@ -36,11 +35,34 @@ interface Matting {
 const DEEP = 3;
 
 function depthOf(subject: Uint8Array, width: number, height: number): Int8Array {
-  const inside = distanceInside(subject, width, height, 'free');
-  const outside = distanceInside(subject.map((v) => 1 - v), width, height, 'free');
   const depth = new Int8Array(subject.length);
-  for (let i = 0; i < depth.length; i++) depth[i] = subject[i] !== 0 ? Math.min(DEEP, Math.floor(inside[i])) : -Math.min(DEEP, Math.floor(outside[i]));
+  for (let y = 0; y < height; y++) sideRow(subject, depth, width, height, y);
+  for (let y = 0; y < height; y++) secondRow(depth, width, height, y);
   return depth;
+}
+
+/** ±1 where one of the eight neighbours is on the other side, else ±`DEEP`. */
+function sideRow(subject: Uint8Array, depth: Int8Array, width: number, height: number, y: number): void {
+  const up = y > 0 ? -width : 0;
+  const down = y < height - 1 ? width : 0;
+  for (let x = 0, i = y * width; x < width; x++, i++) {
+    const left = x > 0 ? -1 : 0;
+    const right = x < width - 1 ? 1 : 0;
+    const own = subject[i];
+    const around = subject[i + up + left] + subject[i + up] + subject[i + up + right] + subject[i + left] + subject[i + right] + subject[i + down + left] + subject[i + down] + subject[i + down + right];
+    depth[i] = own !== 0 ? (around === 8 ? DEEP : 1) : around === 0 ? -DEEP : -1;
+  }
+}
+
+/** ±2 for the pixels behind those: few pixels have the border beside them. */
+function secondRow(depth: Int8Array, width: number, height: number, y: number): void {
+  for (let x = 0, i = y * width; x < width; x++, i++) {
+    const first = depth[i];
+    if (first !== 1 && first !== -1) continue;
+    for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) {
+      for (let j = yy * width + Math.max(0, x - 1); j <= yy * width + Math.min(width - 1, x + 1); j++) if (depth[j] === first * DEEP) depth[j] = 2 * first;
+    }
+  }
 }
 
 function matteRow(work: Matting, y: number): void {

@@ -83,14 +83,16 @@ class Flood {
     const { mask, picture } = this;
     const { width, height } = picture;
     const grown = new Uint8Array(smallWidth * smallHeight);
-    for (let i = 0; i < mask.length; i++) {
-      if (mask[i] === 1) grown[Math.min(smallHeight - 1, Math.floor((Math.floor(i / width) * smallHeight) / height)) * smallWidth + Math.min(smallWidth - 1, Math.floor(((i % width) * smallWidth) / width))] = 1;
+    for (let y = 0; y < height; y++) {
+      const row = Math.min(smallHeight - 1, Math.floor((y * smallHeight) / height)) * smallWidth;
+      for (let x = 0, i = y * width; x < width; x++, i++) if (mask[i] === 1) grown[row + Math.min(smallWidth - 1, Math.floor((x * smallWidth) / width))] = 1;
     }
     const lost = small.map((v, k) => (v !== 0 && grown[k] === 0 ? 1 : 0));
+    for (let i = 0; i < mask.length; i++) if (mask[i] === UNKNOWN) mask[i] = 0;
+    if (!lost.includes(1)) return mask;
     for (let y = 0; y < height; y++) {
       const row = Math.min(smallHeight - 1, Math.floor((y * smallHeight) / height)) * smallWidth;
       for (let x = 0, i = y * width; x < width; x++, i++) {
-        if (mask[i] === UNKNOWN) mask[i] = 0;
         if (lost[row + Math.min(smallWidth - 1, Math.floor((x * smallWidth) / width))] !== 0) mask[i] = 1;
       }
     }
