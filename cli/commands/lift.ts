@@ -1,11 +1,11 @@
 import { AppError } from '../../src/core/errors/appError.ts';
 import { liftAt } from '../../src/core/clean/liftAt.ts';
-import { MAX_TOLERANCE } from '../../src/core/clean/steps/areaLift.ts';
+import { MAX_GUARD_PX, MAX_TOLERANCE } from '../../src/core/clean/steps/areaLift.ts';
 import { liftSubject } from '../../src/core/clean/subject/liftSubject.ts';
 import { artFromPicture, pictureFromArt, type Art } from '../../src/core/raster/art.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { pxPerMmFromDpi } from '../../src/core/units/length.ts';
-import { autoOrNumber, required, type Parsed } from '../arguments.ts';
+import { autoOrNumber, numberOption, required, type Parsed } from '../arguments.ts';
 import { eachInput } from '../eachInput.ts';
 import { encodeFile } from '../encodeFile.ts';
 import { readPicture, writeBytes } from '../files.ts';
@@ -13,7 +13,7 @@ import { Timings } from '../timings.ts';
 import type { Command } from './command.ts';
 
 export const lift: Command = {
-  usage: 'limner lift IN... --out OUT.png|DIR (--subject | --at X,Y [--tolerance auto|NUMBER] [--everywhere] [--enclosed]) [--timings]',
+  usage: 'limner lift IN... --out OUT.png|DIR (--subject | --at X,Y [--tolerance auto|NUMBER] [--everywhere] [--enclosed] [--guard PX]) [--timings]',
   about: 'Lifts the ground off: all but the subject, from a point, or a colour everywhere.',
   options: {
     out: { takes: 'the PNG file to write', about: 'the PNG file to write' },
@@ -22,6 +22,7 @@ export const lift: Command = {
     tolerance: { takes: `auto or 0 to ${MAX_TOLERANCE}`, about: 'largest perceptual difference from the colour there (default auto)' },
     everywhere: { about: 'that colour wherever it is' },
     enclosed: { about: 'also closed-off areas of the colour, such as counters of letters' },
+    guard: { takes: 'a width in px', about: 'gaps in an outline narrower than this do not let the lift through' },
     hard: { about: 'no partly clear pixels along the edge' },
     timings: { about: 'print decode_ms, lift_ms and write_ms' },
   },
@@ -42,7 +43,7 @@ export const lift: Command = {
 /** What the options ask for, as a function on art that also says in words what it did. */
 function lifterOf(parsed: Parsed): (art: Art) => { art: Art; words: string } {
   if (parsed.values.has('subject')) {
-    const other = ['at', 'tolerance', 'everywhere', 'enclosed', 'hard'].find((name) => parsed.values.has(name));
+    const other = ['at', 'tolerance', 'everywhere', 'enclosed', 'guard', 'hard'].find((name) => parsed.values.has(name));
     if (other !== undefined) throw new AppError('badValue', { name: '--subject', value: `--${other} beside it`, takes: 'no other option of a lift' });
     return (art) => {
       const lift = finish(liftSubject(art));
@@ -51,7 +52,7 @@ function lifterOf(parsed: Parsed): (art: Art) => { art: Art; words: string } {
   }
   const at = readPoint(required(parsed, 'at', 'two numbers X,Y in pixels, or give --subject'));
   const tolerance = autoOrNumber(parsed, 'tolerance', 0, MAX_TOLERANCE);
-  const options = { tolerance, everywhere: parsed.values.has('everywhere'), enclosed: parsed.values.has('enclosed'), soft: !parsed.values.has('hard') };
+  const options = { tolerance, everywhere: parsed.values.has('everywhere'), enclosed: parsed.values.has('enclosed'), soft: !parsed.values.has('hard'), guardPx: numberOption(parsed, 'guard', 0, MAX_GUARD_PX) ?? 0 };
   return (art) => {
     const [x, y] = at.map(Math.floor);
     if (x < 0 || y < 0 || x >= art.width || y >= art.height) throw new AppError('badValue', { name: '--at', value: at.join(','), takes: `a point inside the picture, 0,0 to ${art.width - 1},${art.height - 1}` });

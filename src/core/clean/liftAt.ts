@@ -1,6 +1,7 @@
 import type { Art } from '../raster/art.ts';
 import { within, type Task } from '../task/task.ts';
 import { findTolerance, type FoundTolerance } from './findTolerance.ts';
+import { guardLeaks } from './guardLeaks.ts';
 import { addEnclosed, areaMask, colourMask, levelFromTolerance } from './liftMask.ts';
 import { reachLevels, seedColour } from './reachLevels.ts';
 import { clearLifted } from './softenLift.ts';
@@ -12,6 +13,8 @@ export interface LiftOptions {
   /** Also closed-off areas of the same colour. */
   readonly enclosed: boolean;
   readonly soft: boolean;
+  /** Gaps in an outline narrower than this do not let the lift through, px; 0 or absent for no guard. */
+  readonly guardPx?: number;
 }
 
 export interface LiftOutcome {
@@ -29,7 +32,9 @@ export function* liftAt(art: Art, x: number, y: number, options: LiftOptions): T
   const reach = yield* within(reachLevels(art, x, y, given === undefined ? undefined : levelFromTolerance(given)), 0, 0.7);
   const found = given === undefined ? findTolerance(reach.areaByLevel) : undefined;
   const tolerance = given ?? found?.tolerance ?? 0;
-  const mask = options.everywhere ? colourMask(art, seedColour(art, x, y), tolerance) : areaMask(reach, tolerance);
+  const reached = options.everywhere ? colourMask(art, seedColour(art, x, y), tolerance) : areaMask(reach, tolerance);
+  const guardPx = options.everywhere ? 0 : (options.guardPx ?? 0);
+  const mask = guardPx > 0 ? guardLeaks(reached, art.width, art.height, x, y, guardPx) : reached;
   const enclosed = options.enclosed ? addEnclosed(art, mask, reach.from, tolerance) : 0;
   yield 0.85;
   let areaPx2 = 0;

@@ -2,7 +2,7 @@
 import { ElSwitch } from 'element-plus';
 import { computed, shallowRef, watch } from 'vue';
 import { MAX_TIDY_PX } from '../../core/clean/steps/edgeTidying.ts';
-import { MAX_TOLERANCE } from '../../core/clean/steps/areaLift.ts';
+import { MAX_GUARD_PX, MAX_TOLERANCE } from '../../core/clean/steps/areaLift.ts';
 import { isAppError } from '../../core/errors/appError.ts';
 import type { Job } from '../../core/job/job.ts';
 import { STEP_NAMES, type Step } from '../../core/job/recipe.ts';
@@ -66,6 +66,7 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <label class="row"><span>Find the tolerance by itself</span><ElSwitch size="small" :model-value="step.tolerance === 'auto'" @change="set({ tolerance: $event === true ? 'auto' : tolerance })" /></label>
       <label class="row"><span>Enclosed areas of this colour too</span><ElSwitch size="small" :model-value="step.enclosed" @change="set({ enclosed: $event === true })" /></label>
       <label class="row"><span>Soft edge</span><ElSwitch size="small" :model-value="step.soft" @change="set({ soft: $event === true })" /></label>
+      <QuantityInput label="Stop at gaps under" suffix="px" :model-value="step.guardPx ?? 0" :least="0" :most="MAX_GUARD_PX" :digits="1" @change="drag({ guardPx: $event })" @done="set({ guardPx: $event })" @cancel="bench.revert" />
     </template>
     <template v-else-if="step.kind === 'colourLift'">
       <label class="row"><span>Colour</span><input type="color" :value="step.colour" aria-label="Colour to lift" @change="set({ colour: ($event.target as HTMLInputElement).value })" /></label>

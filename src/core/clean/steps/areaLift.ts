@@ -7,6 +7,8 @@ import { pointSchema, stepBase, type StepKind } from './step.ts';
 export const MAX_TOLERANCE = 25;
 export const toleranceSchema = z.union([z.literal('auto'), z.number().min(0).max(MAX_TOLERANCE)]);
 
+export const MAX_GUARD_PX = 500;
+
 export const areaLiftSchema = z.strictObject({
   kind: z.literal('areaLift'),
   ...stepBase,
@@ -18,18 +20,20 @@ export const areaLiftSchema = z.strictObject({
   enclosed: z.boolean(),
   /** Mixed pixels along the edge keep their share and lose the ground's tint. */
   soft: z.boolean(),
+  /** Gaps in an outline narrower than this do not let the lift through, picture px; absent for no guard. */
+  guardPx: z.number().min(0).max(MAX_GUARD_PX).optional(),
 });
 export type AreaLiftStep = z.infer<typeof areaLiftSchema>;
 
 export const areaLift: StepKind<AreaLiftStep> = {
   about: 'Takes out the area of one colour that is connected to a point.',
-  revision: 1,
+  revision: 2,
   readsSize: false,
   *run(art, step) {
     const x = Math.floor(artXFromPicture(art.frame, step.at.xPx));
     const y = Math.floor(artYFromPicture(art.frame, step.at.yPx));
     if (x < 0 || y < 0 || x >= art.width || y >= art.height || art.alpha[y * art.width + x] === 0) return { art, facts: { areaPx2: 0, offArt: 1 } };
-    const lift = yield* liftAt(art, x, y, { tolerance: step.tolerance, everywhere: false, enclosed: step.enclosed, soft: step.soft });
+    const lift = yield* liftAt(art, x, y, { tolerance: step.tolerance, everywhere: false, enclosed: step.enclosed, soft: step.soft, guardPx: (step.guardPx ?? 0) * art.frame.scale });
     const { tolerance, areaPx2, enclosed, found } = lift;
     const holds = found === undefined ? {} : { holdsFrom: found.holdsFrom, holdsTo: found.holdsTo };
     return { art: lift.art, facts: { tolerance, areaPx2, enclosed, ...holds } };

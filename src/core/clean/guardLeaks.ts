@@ -1,0 +1,46 @@
+import { distanceInside } from '../raster/distance.ts';
+import { labelRegions } from '../raster/labelRegions.ts';
+
+/**
+ * Keeps of a lifted area what can be reached from the point without passing a gap narrower than `guardPx`: an opening of the area by a disc, the part of it at the
+ * point, and around that what lies within the disc's reach (J. Serra, Image Analysis and Mathematical Morphology, 1982). Nooks too narrow for the disc
+ * that lead nowhere wide are kept.
+ * @param mask 1 where the lift reached; not changed. @param x whole pixel at which it starts; the same for `y`.
+ */
+export function guardLeaks(mask: Uint8Array, width: number, height: number, x: number, y: number, guardPx: number): Uint8Array {
+  const half = guardPx / 2;
+  const inside = distanceInside(mask, width, height, 'free');
+  const wide = Uint8Array.from(inside, (distance) => (distance > half ? 1 : 0));
+  const part = partAt(wide, width, height, x, y, half);
+  if (part === undefined) return mask;
+  const near = distanceInside(part.map((v) => 1 - v), width, height, 'free');
+  const kept = mask.map((v, i) => (v !== 0 && near[i] <= half + 0.5 ? 1 : 0));
+  const rest = mask.map((v, i) => (v !== 0 && kept[i] === 0 ? 1 : 0));
+  const regions = labelRegions(rest, width, height, 1, false);
+  const leads = new Uint8Array(regions.count);
+  for (let run = 0; run < regions.runStart.length; run++) {
+    if (wide.subarray(regions.runStart[run], regions.runEnd[run]).includes(1)) leads[regions.regionOfRun[run]] = 1;
+  }
+  for (let run = 0; run < regions.runStart.length; run++) if (leads[regions.regionOfRun[run]] === 0) kept.fill(1, regions.runStart[run], regions.runEnd[run]);
+  return kept;
+}
+
+/** The connected wide part nearest to the point, at most the disc's reach away; undefined when the point itself lies in a narrow place. */
+function partAt(wide: Uint8Array, width: number, height: number, x: number, y: number, reachPx: number): Uint8Array | undefined {
+  const regions = labelRegions(wide, width, height, 1, true);
+  let region = -1;
+  let nearest = reachPx + 1;
+  for (let run = 0; run < regions.runStart.length; run++) {
+    const row = Math.floor(regions.runStart[run] / width);
+    const first = regions.runStart[run] - row * width;
+    const last = regions.runEnd[run] - 1 - row * width;
+    const distance = Math.hypot(Math.max(0, first - x, x - last), row - y);
+    if (distance >= nearest) continue;
+    nearest = distance;
+    region = regions.regionOfRun[run];
+  }
+  if (region < 0) return undefined;
+  const part = new Uint8Array(wide.length);
+  for (let run = 0; run < regions.runStart.length; run++) if (regions.regionOfRun[run] === region) part.fill(1, regions.runStart[run], regions.runEnd[run]);
+  return part;
+}
