@@ -22,9 +22,29 @@ export function refineMask(picture: Rgba8, small: Uint8Array, smallWidth: number
       mask[i] = inside[k] > 1.5 ? 1 : outside[k] > 1.5 ? 0 : UNKNOWN;
     }
   }
-  const flood = new Flood(picture, mask);
+  const band = mask.map((v) => (v === UNKNOWN ? 1 : 0));
+  // Noise is averaged over about half a pixel of the reduced picture, which saw none of it.
+  const reach = Math.max(1, Math.min(MOST_REACH_PX, Math.round(width / smallWidth / 2)));
+  const flood = new Flood(picture, mask, reach);
   flood.run();
-  return flood.settled(small, smallWidth, smallHeight);
+  return smoothedIn(flood.settled(small, smallWidth, smallHeight), band, width, height, reach);
+}
+
+const MOST_REACH_PX = 4;
+
+/** Pixels of the band take the side that most pixels around them have: what noise frayed lies straight again. */
+function smoothedIn(mask: Uint8Array, band: Uint8Array, width: number, height: number, reach: number): Uint8Array {
+  if (reach < 2) return mask;
+  const out = mask.slice();
+  for (let y = reach; y < height - reach; y++) {
+    for (let x = reach, i = y * width + reach; x < width - reach; x++, i++) {
+      if (band[i] === 0) continue;
+      let sum = 0;
+      for (let dy = -reach; dy <= reach; dy++) for (let j = i + dy * width - reach; j <= i + dy * width + reach; j++) sum += mask[j];
+      out[i] = 2 * sum > (2 * reach + 1) ** 2 ? 1 : 0;
+    }
+  }
+  return out;
 }
 
 /** Two-sided growth in the order of the gradient. */
@@ -34,6 +54,7 @@ class Flood {
   constructor(
     private readonly picture: Rgba8,
     private readonly mask: Uint8Array,
+    private readonly reachPx: number,
   ) {
     const { width } = picture;
     for (let i = 0; i < mask.length; i++) {
@@ -66,16 +87,22 @@ class Flood {
     this.buckets[Math.max(level, this.gradient(i))].push(i);
   }
 
+  /** Largest change of a channel from the pixels before to those behind, means of `reachPx` on each side, across or down. */
   private gradient(i: number): number {
-    const { data, width } = this.picture;
+    const { data, width, height } = this.picture;
     const x = i % width;
-    const left = (x > 0 ? i - 1 : i) * 4;
-    const right = (x < width - 1 ? i + 1 : i) * 4;
-    const up = (i >= width ? i - width : i) * 4;
-    const down = (i + width < this.mask.length ? i + width : i) * 4;
+    const y = (i - x) / width;
+    const across = Math.min(this.reachPx, x, width - 1 - x);
+    const down = Math.min(this.reachPx, y, height - 1 - y);
     let most = 0;
-    for (let c = 0; c < 3; c++) most = Math.max(most, Math.abs(data[right + c] - data[left + c]), Math.abs(data[down + c] - data[up + c]));
-    return Math.min(LEVELS - 1, most);
+    for (let c = 0; c < 3; c++) {
+      let dx = 0;
+      let dy = 0;
+      for (let k = 1; k <= across; k++) dx += data[(i + k) * 4 + c] - data[(i - k) * 4 + c];
+      for (let k = 1; k <= down; k++) dy += data[(i + k * width) * 4 + c] - data[(i - k * width) * 4 + c];
+      most = Math.max(most, Math.abs(dx) / Math.max(1, across), Math.abs(dy) / Math.max(1, down));
+    }
+    return Math.min(LEVELS - 1, Math.round(most));
   }
 
   /** Thin parts that have no certain core keep what the reduced mask says. */
