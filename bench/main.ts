@@ -6,9 +6,10 @@ import { benchOutline } from './outline.ts';
 import { benchSquares } from './squares.ts';
 import { benchTidying } from './tidying.ts';
 import { benchSubjects } from './subjects.ts';
+import { benchSteps } from './steps.ts';
 import { benchStages } from './stages.ts';
 
 /** All benches, or those named on the command line. */
-const BENCHES: Readonly<Record<string, () => Promise<void>>> = { outline: benchOutline, colours: benchFewerColours, sweep: benchSweep, gaps: benchGaps, lifts: benchLifts, subjects: benchSubjects, enlarging: benchEnlarging, tidying: benchTidying, squares: benchSquares, stages: benchStages };
+const BENCHES: Readonly<Record<string, () => Promise<void>>> = { outline: benchOutline, colours: benchFewerColours, sweep: benchSweep, gaps: benchGaps, lifts: benchLifts, subjects: benchSubjects, enlarging: benchEnlarging, tidying: benchTidying, squares: benchSquares, stages: benchStages, steps: benchSteps };
 const wanted = process.argv.slice(2);
 for (const [name, bench] of Object.entries(BENCHES)) if (wanted.length === 0 || wanted.includes(name)) await bench();
