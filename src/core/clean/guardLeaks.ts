@@ -1,4 +1,4 @@
-import { distanceInside } from '../raster/distance.ts';
+import { distanceInside, distanceTo } from '../raster/distance.ts';
 import { labelRegions } from '../raster/labelRegions.ts';
 
 /**
@@ -13,7 +13,7 @@ export function guardLeaks(mask: Uint8Array, width: number, height: number, x: n
   const wide = Uint8Array.from(inside, (distance) => (distance > half ? 1 : 0));
   const part = partAt(wide, width, height, x, y, half);
   if (part === undefined) return mask;
-  const near = distanceInside(part.map((v) => 1 - v), width, height, 'free');
+  const near = distanceTo(part, width, height);
   const kept = mask.map((v, i) => (v !== 0 && near[i] <= half + 0.5 ? 1 : 0));
   const rest = mask.map((v, i) => (v !== 0 && kept[i] === 0 ? 1 : 0));
   const regions = labelRegions(rest, width, height, 1, false);

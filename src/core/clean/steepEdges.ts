@@ -90,8 +90,7 @@ function steepestIn(channels: readonly Float32Array[], width: number, x0: number
 export function steepened(smooth: readonly Float32Array[], { low, high, weight }: EdgePairs, width: number, height: number, times: number): Float32Array[] {
   const wide = width * times;
   const out = smooth.map((plane) => plane.slice());
-  const shares = new Float32Array(3 * wide);
-  const work: Steepening = { smooth, low, high, weight, width, wide, tall: height * times, times, out, shares };
+  const work: Steepening = { smooth, low, high, weight, width, wide, tall: height * times, times, out };
   for (let y = 0; y < height * times; y++) steepRow(work, y);
   return out;
 }
@@ -106,7 +105,6 @@ interface Steepening {
   readonly tall: number;
   readonly times: number;
   readonly out: readonly Float32Array[];
-  readonly shares: Float32Array;
 }
 
 function steepRow({ smooth, low, high, weight, width, wide, tall, times, out }: Steepening, y: number): void {

@@ -1,4 +1,4 @@
-import { distanceInside } from '../raster/distance.ts';
+import { distanceTo, distanceToWide } from '../raster/distance.ts';
 import { withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
@@ -47,7 +47,7 @@ export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
     markThin(labels, tone, kept, width, height, amountPx);
     yield 0.4 + (0.5 * (tone + 1)) / count;
   }
-  const near = distanceInside(kept.map((v) => 1 - v), width, height, 'free');
+  const near = distanceTo(kept, width, height);
   return painted(art, flat.tones, labels, field, near, sigma);
 }
 
@@ -111,10 +111,7 @@ function markCorners(share: Float32Array, kept: Uint8Array, width: number, heigh
 function markThin(labels: Uint8Array, tone: number, kept: Uint8Array, width: number, height: number, amountPx: number): void {
   const radiusPx = THIN * amountPx;
   const own = labels.map((label) => (label === tone ? 1 : 0));
-  const inside = distanceInside(own, width, height, 'free');
-  const outsideWide = new Uint8Array(own.length);
-  for (let i = 0; i < own.length; i++) outsideWide[i] = inside[i] > radiusPx ? 0 : 1;
-  const fromWide = distanceInside(outsideWide, width, height, 'free');
+  const fromWide = distanceToWide(own, width, height, radiusPx);
   for (let i = 0; i < own.length; i++) if (own[i] !== 0 && fromWide[i] > radiusPx + TOOTH * amountPx) kept[i] = 1;
 }
 

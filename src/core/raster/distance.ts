@@ -25,6 +25,16 @@ export function distanceInside(cells: Uint8Array, width: number, height: number,
   return out;
 }
 
+/** Distance of every cell to the nearest one that is not 0, px; nothing lies beyond the raster. */
+export function distanceTo(cells: Uint8Array, width: number, height: number): Float32Array {
+  return distanceInside(cells.map((v) => (v === 0 ? 1 : 0)), width, height, 'free');
+}
+
+/** Distance of every cell to the nearest one that lies more than `radiusPx` inside the cells that are not 0: what an opening by a disc keeps is at most that radius away. */
+export function distanceToWide(cells: Uint8Array, width: number, height: number, radiusPx: number): Float32Array {
+  return distanceTo(Uint8Array.from(distanceInside(cells, width, height, 'free'), (inside) => (inside > radiusPx ? 1 : 0)), width, height);
+}
+
 /** Squared distances along one line: the lower envelope of the parabolas rooted at f. */
 function envelope({ f, d, v, z }: { f: Float64Array; d: Float64Array; v: Int32Array; z: Float64Array }, n: number): void {
   let k = 0;

@@ -43,17 +43,6 @@ function useTrueSize(): void {
   display: flex;
   gap: 16px;
 }
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  min-height: 28px;
-}
-p {
-  margin: 2px 0;
-  color: var(--ink-soft);
-  font-size: 12.5px;
-}
 a {
   color: var(--madder);
 }

@@ -132,7 +132,8 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
   gap: 4px;
   margin-top: 8px;
 }
-.row {
+/* Settings that are components of their own look the same. */
+.settings :deep(.row) {
   display: flex;
   align-items: center;
   justify-content: space-between;
@@ -147,7 +148,7 @@ input[type='color'] {
   padding: 1px;
   background: none;
 }
-p {
+.settings :deep(p) {
   margin: 2px 0;
   color: var(--ink-soft);
   font-size: 12.5px;

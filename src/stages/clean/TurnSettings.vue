@@ -39,15 +39,4 @@ function straighten(angleDeg: number): void {
   display: flex;
   gap: 8px;
 }
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  min-height: 28px;
-}
-p {
-  margin: 2px 0;
-  color: var(--ink-soft);
-  font-size: 12.5px;
-}
 </style>

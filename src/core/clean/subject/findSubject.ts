@@ -1,4 +1,4 @@
-import { distanceInside } from '../../raster/distance.ts';
+import { distanceTo } from '../../raster/distance.ts';
 import { labelRegions } from '../../raster/labelRegions.ts';
 import type { Rgba8 } from '../../raster/raster.ts';
 import type { Task } from '../../task/task.ts';
@@ -44,7 +44,7 @@ export function* findSubject(picture: Rgba8, marks: Uint8Array): Task<FoundSubje
   for (let round = 1; round < ROUNDS; round++) {
     yield 0.5 + (0.5 * round) / ROUNDS;
     // What was found to be ground tells what the ground looks like close to the subject.
-    const away = distanceInside(subject.map((v) => 1 - v), width, height, 'free');
+    const away = distanceTo(subject, width, height);
     certain = Uint8Array.from(away, (d) => (d > CLEAR_OF_EDGE_PX ? 1 : 0));
     if (!certain.includes(1)) break;
     ground = smoothGround(colours, certain);
@@ -87,7 +87,7 @@ function gridOf({ colours, area, sharp, noise, marks }: Seen, ground: SmoothGrou
   const right = new Float32Array(n);
   const down = new Float32Array(n);
   const floor = 9 + 6 * noise * noise;
-  const far = distanceInside(certain.map((v) => 1 - v), width, height, 'free');
+  const far = distanceTo(certain, width, height);
   const mayShade = isCalm(ground, certain, noise);
   for (let i = 0; i < n; i++) {
     // Only what joined the ground by itself may be its shadow: dark art on a light ground would look the same.

@@ -1,4 +1,4 @@
-import { distanceInside } from '../../raster/distance.ts';
+import { distanceToWide } from '../../raster/distance.ts';
 import { EDGE, type Basins } from './basins.ts';
 import type { Planes, Three } from '../planes.ts';
 import { MARK } from './marks.ts';
@@ -131,10 +131,7 @@ const NARROW_PX = 6;
 export function certainGround({ labels, distance }: Basins, isGround: Uint8Array, { width, height }: Planes): Uint8Array {
   const open = new Uint8Array(labels.length);
   for (let i = 0; i < open.length; i++) open[i] = isGround[labels[i]] === GROUND && distance[i] > 1 ? 1 : 0;
-  const inside = distanceInside(open, width, height, 'free');
-  const narrow = new Uint8Array(labels.length);
-  for (let i = 0; i < open.length; i++) narrow[i] = inside[i] > NARROW_PX ? 0 : 1;
-  const fromWide = distanceInside(narrow, width, height, 'free');
+  const fromWide = distanceToWide(open, width, height, NARROW_PX);
   for (let i = 0; i < open.length; i++) open[i] = open[i] !== 0 && fromWide[i] < NARROW_PX - 1 ? 1 : 0;
   return open;
 }

@@ -1,4 +1,4 @@
-import { distanceInside } from '../../raster/distance.ts';
+import { distanceInside, distanceTo } from '../../raster/distance.ts';
 import type { Rgba8 } from '../../raster/raster.ts';
 
 const UNKNOWN = 2;
@@ -14,7 +14,7 @@ export function refineMask(picture: Rgba8, small: Uint8Array, smallWidth: number
   const { width, height } = picture;
   const mask = new Uint8Array(width * height);
   const inside = distanceInside(small, smallWidth, smallHeight, 'free');
-  const outside = distanceInside(small.map((v) => 1 - v), smallWidth, smallHeight, 'free');
+  const outside = distanceTo(small, smallWidth, smallHeight);
   for (let y = 0; y < height; y++) {
     const row = Math.min(smallHeight - 1, Math.floor((y * smallHeight) / height)) * smallWidth;
     for (let x = 0, i = y * width; x < width; x++, i++) {
