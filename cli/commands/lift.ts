@@ -57,7 +57,7 @@ function lifterOf(parsed: Parsed): (art: Art) => { art: Art; words: string } {
     const [x, y] = at.map(Math.floor);
     if (x < 0 || y < 0 || x >= art.width || y >= art.height) throw new AppError('badValue', { name: '--at', value: at.join(','), takes: `a point inside the picture, 0,0 to ${art.width - 1},${art.height - 1}` });
     const lift = finish(liftAt(art, x, y, options));
-    return { art: lift.art, words: `tolerance ${lift.tolerance}, ${lift.areaPx2} px lifted${lift.enclosed > 0 ? `, ${lift.enclosed} enclosed areas` : ''}` };
+    return { art: lift.art, words: `tolerance ${lift.tolerance}, ${lift.areaPx2} px lifted${lift.finds.length > 0 ? `, ${lift.finds.length} enclosed areas` : ''}` };
   };
 }
 

@@ -1,4 +1,5 @@
 import { basename, join } from 'node:path';
+import type { Finding } from '../../src/core/check/cutCheck.ts';
 import { plainFromError, AppError, type PlainError } from '../../src/core/errors/appError.ts';
 import { explain } from '../../src/core/errors/explain.ts';
 import { hashBytes } from '../../src/core/job/hash.ts';
@@ -83,12 +84,17 @@ async function runOne(job: Job, input: string, out: string, name: string): Promi
   }
 }
 
-const FINDING_NAMES = { smallPiece: 'piece', smallHole: 'hole', island: 'loose island' } as const;
+const FINDING_WORDS: { readonly [Kind in Finding['kind']]: (size: number) => string } = {
+  smallPiece: (size) => `piece of ${size.toFixed(2)} mm²`,
+  smallHole: (size) => `hole of ${size.toFixed(2)} mm²`,
+  island: (size) => `loose island of ${size.toFixed(2)} mm²`,
+  thin: (size) => `strip only ${size.toFixed(2)} mm wide`,
+  jagged: (size) => `jagged edge with teeth of ${size.toFixed(2)} mm`,
+  coarsePicture: (size) => `the picture has only ${Math.round(size)} dots per inch at this size`,
+};
 
 function warningsOf(job: Job, cut: CutResult): string[] {
-  const warnings = cut.findings.map((f) =>
-    f.kind === 'coarsePicture' ? `the picture has only ${Math.round(f.size)} dots per inch at this size` : `${FINDING_NAMES[f.kind]} of ${f.size.toFixed(2)} mm² at ${f.xMm.toFixed(1)}, ${f.yMm.toFixed(1)} mm`,
-  );
+  const warnings = cut.findings.map(({ kind, size, xMm, yMm }) => (kind === 'coarsePicture' ? FINDING_WORDS[kind](size) : `${FINDING_WORDS[kind](size)} at ${xMm.toFixed(1)}, ${yMm.toFixed(1)} mm`));
   const { mirrored, against } = mirroringOf(job.layout, job.process);
   if (against) warnings.push(mirrored ? 'mirrored although the process does not want it' : 'NOT mirrored although the process wants it');
   return warnings;

@@ -82,7 +82,7 @@ describe('cut check in words', () => {
     expect(findingWords(finding('smallPiece', 0.456))).toBe('Piece of 0.46 mm²: may lift with the knife');
     expect(findingWords(finding('island', 43.21))).toBe('Island of 43.2 mm²: nothing holds it, it falls out');
     expect(findingWords(finding('coarsePicture', 41.7))).toContain('Only 42 dots per inch');
-    expect(cutCheck(resultOf(job()).cut!.design, { leastPieceMm2: 1e9, artIsOpening: false })[0].kind).toBe('smallPiece');
+    expect(cutCheck(resultOf(job()).cut!.design, { leastPieceMm2: 1e9, leastStripMm: 0.8, artIsOpening: false })[0].kind).toBe('smallPiece');
   });
 });
 

@@ -1,19 +1,23 @@
 import type { Design } from '../assemble/design.ts';
 import { ringArea, type Curves } from '../outline/curves.ts';
 import { piecesOf } from '../outline/pieces.ts';
+import { jaggedPlaces } from './jaggedPlaces.ts';
+import { thinPlaces } from './thinPlaces.ts';
 
 /** A place that will not cut or weed well. */
 export interface Finding {
-  readonly kind: 'smallPiece' | 'smallHole' | 'island' | 'coarsePicture';
+  readonly kind: 'smallPiece' | 'smallHole' | 'island' | 'thin' | 'jagged' | 'coarsePicture';
   /** Where, in mm on the design. */
   readonly xMm: number;
   readonly yMm: number;
-  /** How small: mm² for pieces, holes and islands, dots per inch for the picture. */
+  /** How small: mm² for pieces, holes and islands, mm for the width of thin places and the depth of teeth, dots per inch for the picture. */
   readonly size: number;
 }
 
 export interface CheckLimits {
   readonly leastPieceMm2: number;
+  /** Thinnest strip of film that can be weeded, mm. */
+  readonly leastStripMm: number;
   /** Whether the art is cut out of the film, so that a hole in it is an island that nothing holds. */
   readonly artIsOpening: boolean;
 }
@@ -22,8 +26,8 @@ export interface CheckLimits {
 const COARSE_PX_PER_MM = 60 / 25.4;
 
 /**
- * Looks for pieces and holes that are too small at the finished size, smallest first, for islands of a stencil, and for a picture that is too coarse
- * for the size.
+ * Looks for pieces and holes that are too small at the finished size, for islands of a stencil, for strips that are too thin and edges that are jagged, each
+ * kind smallest first, and for a picture that is too coarse for the size.
  */
 export function cutCheck(design: Design, limits: CheckLimits): Finding[] {
   const findings: Finding[] = [];
@@ -38,8 +42,15 @@ export function cutCheck(design: Design, limits: CheckLimits): Finding[] {
     }
   }
   findings.sort((a, b) => a.size - b.size);
+  for (const { curves } of design.layers) findings.push(...stripFindings(curves, limits));
   if (design.resolution < COARSE_PX_PER_MM) findings.push({ kind: 'coarsePicture', xMm: 0, yMm: 0, size: design.resolution * 25.4 });
   return findings;
+}
+
+function stripFindings(curves: Curves, { leastStripMm, artIsOpening }: CheckLimits): Finding[] {
+  const thin = thinPlaces(curves, leastStripMm, artIsOpening ? 'outside' : 'inside').map(({ xMm, yMm, widthMm }): Finding => ({ kind: 'thin', xMm, yMm, size: widthMm }));
+  const jagged = jaggedPlaces(curves, leastStripMm).map(({ xMm, yMm, depthMm }): Finding => ({ kind: 'jagged', xMm, yMm, size: depthMm }));
+  return [...thin.sort((a, b) => a.size - b.size), ...jagged.sort((a, b) => b.size - a.size)];
 }
 
 function ringMiddle(curves: Curves, ring: number): { xMm: number; yMm: number } {

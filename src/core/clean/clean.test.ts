@@ -101,7 +101,7 @@ describe('lifts', () => {
     const at = (alpha: Uint8Array): number => alpha[20 * 40 + 20];
     expect(at(finish(liftAt(ring, 0, 0, HARD)).art.alpha)).toBe(255);
     const enclosed = finish(liftAt(ring, 0, 0, { ...HARD, enclosed: true }));
-    expect([at(enclosed.art.alpha), enclosed.enclosed]).toEqual([0, 1]);
+    expect([at(enclosed.art.alpha), enclosed.finds.length]).toEqual([0, 1]);
     expect(at(finish(liftAt(ring, 0, 0, { ...HARD, everywhere: true })).art.alpha)).toBe(0);
   });
 

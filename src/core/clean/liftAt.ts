@@ -1,6 +1,7 @@
 import type { Art } from '../raster/art.ts';
 import { within, type Task } from '../task/task.ts';
 import { findTolerance, type FoundTolerance } from './findTolerance.ts';
+import type { Find, Places } from './finds.ts';
 import { guardLeaks } from './guardLeaks.ts';
 import { addEnclosed, areaMask, colourMask, levelFromTolerance } from './liftMask.ts';
 import { reachLevels, seedColour } from './reachLevels.ts';
@@ -12,6 +13,8 @@ export interface LiftOptions {
   readonly everywhere: boolean;
   /** Also closed-off areas of the same colour. */
   readonly enclosed: boolean;
+  /** Places, in art pixels, of closed-off areas that stay. */
+  readonly spared?: Places;
   readonly soft: boolean;
   /** Gaps in an outline narrower than this do not let the lift through, px; 0 or absent for no guard. */
   readonly guardPx?: number;
@@ -23,7 +26,8 @@ export interface LiftOutcome {
   /** Where the tolerance that was found holds; absent when it was given. */
   readonly found?: FoundTolerance;
   readonly areaPx2: number;
-  readonly enclosed: number;
+  /** Closed-off areas of the colour that were found, those that stay too; in art pixels. */
+  readonly finds: readonly Find[];
 }
 
 /** Lifts from one whole art pixel: the tolerance found or given, then the area, everywhere or with what is enclosed, then the edge. */
@@ -35,9 +39,9 @@ export function* liftAt(art: Art, x: number, y: number, options: LiftOptions): T
   const reached = options.everywhere ? colourMask(art, seedColour(art, x, y), tolerance) : areaMask(reach, tolerance);
   const guardPx = options.everywhere ? 0 : (options.guardPx ?? 0);
   const mask = guardPx > 0 ? guardLeaks(reached, art.width, art.height, x, y, guardPx) : reached;
-  const enclosed = options.enclosed ? addEnclosed(art, mask, reach.from, tolerance) : 0;
+  const finds = options.enclosed ? addEnclosed(art, mask, reach.from, tolerance, options.spared) : [];
   yield 0.85;
   let areaPx2 = 0;
   for (let i = 0; i < mask.length; i++) areaPx2 += mask[i];
-  return { art: clearLifted(art, mask, reach.from, options.soft), tolerance, areaPx2, enclosed, ...(found === undefined ? {} : { found }) };
+  return { art: clearLifted(art, mask, reach.from, options.soft), tolerance, areaPx2, finds, ...(found === undefined ? {} : { found }) };
 }

@@ -3,6 +3,7 @@ import type { Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { labelRegions } from '../raster/labelRegions.ts';
 import { BAND } from '../raster/raster.ts';
+import { spareRegions, type Find, type Places } from './finds.ts';
 import type { ReachLevels } from './reachLevels.ts';
 
 /** Level up to which a tolerance reaches; at least 0, at most what `reachLevels` tells apart. */
@@ -35,15 +36,15 @@ export function colourMask(art: Art, colour: Rgb, tolerance: number): Uint8Array
 /** Areas smaller than this, in px², are not taken for an enclosed area: they are noise or mixed pixels along an edge. */
 const SMALLEST_ENCLOSED_PX = 9;
 
-/** Adds to `mask` every closed-off area of the lifted colour (counters of letters, gaps between arms). Returns how many were added. */
-export function addEnclosed(art: Art, mask: Uint8Array, colour: Rgb, tolerance: number): number {
+/** Adds to `mask` every closed-off area of the lifted colour (counters of letters, gaps between arms) but those that are spared. Returns all of them, in art pixels. */
+export function addEnclosed(art: Art, mask: Uint8Array, colour: Rgb, tolerance: number, spared: Places = []): Find[] {
   const everywhere = colourMask(art, colour, tolerance);
   for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) everywhere[i] = 0;
   const regions = labelRegions(everywhere, art.width, art.height, 1, false);
-  let added = 0;
-  for (let k = 0; k < regions.count; k++) if (regions.area[k] >= SMALLEST_ENCLOSED_PX) added++;
+  const chosen = Uint8Array.from(regions.area, (area) => (area >= SMALLEST_ENCLOSED_PX ? 1 : 0));
+  const finds = spareRegions(regions, chosen, art.width, 'enclosed', spared);
   for (let run = 0; run < regions.runStart.length; run++) {
-    if (regions.area[regions.regionOfRun[run]] >= SMALLEST_ENCLOSED_PX) mask.fill(1, regions.runStart[run], regions.runEnd[run]);
+    if (chosen[regions.regionOfRun[run]] !== 0) mask.fill(1, regions.runStart[run], regions.runEnd[run]);
   }
-  return added;
+  return finds;
 }

@@ -4,6 +4,7 @@ import { lumaHistogram, throughTable } from '../raster/luma.ts';
 import { otsu } from '../raster/otsu.ts';
 import { makeRgba8, makeShareMap, type ShareMap } from '../raster/raster.ts';
 import type { Task } from '../task/task.ts';
+import { sparedOf, type Find, type Places } from './finds.ts';
 import { inkMask, lineEnds, type LineEnd } from './lineEnds.ts';
 import { paintStroke } from './paintStrokes.ts';
 
@@ -30,18 +31,31 @@ const LEAST_CONTRAST = 10;
 /**
  * Mends breaks in drawn lines: ends of lines that face each other across a gap are joined by a curve in both their directions and widths, in the line's
  * own colour; an end that faces the side of other ink is carried on to it. The nearest and straightest pairs are taken first, each end once.
- * @param mostPx widest gap between the ink on both sides, px of the art.
+ * @param mostPx widest gap between the ink on both sides, px of the art. @param spared places of joints that are not drawn, px of the art.
  * @throws AppError `oneColour` when ink and ground cannot be told apart.
  */
-export function* mendGaps(art: Art, mostPx: number): Task<{ art: Art; joints: readonly Joint[] }> {
+export function* mendGaps(art: Art, mostPx: number, spared: Places = []): Task<{ art: Art; joints: readonly Joint[]; finds: readonly Find[] }> {
   const { width, height } = art;
   const share = inkShare(art);
   const ink = inkMask(share);
   yield 0.3;
   const ends = lineEnds(share);
   yield 0.7;
-  const joints = findJoints(ends, ink, width, height, mostPx + EDGE_SLACK_PX);
-  return { art: joints.length === 0 ? art : drawJoints(art, share, ink, joints), joints };
+  const found = findJoints(ends, ink, width, height, mostPx + EDGE_SLACK_PX);
+  const finds = jointFinds(found, spared);
+  const joints = found.filter((_, k) => !finds[k].spared);
+  return { art: joints.length === 0 ? art : drawJoints(art, share, ink, joints), joints, finds };
+}
+
+/** The joints as finds, each at its middle. */
+function jointFinds(joints: readonly Joint[], spared: Places): Find[] {
+  const middles = joints.map(({ points }) => {
+    const k = 2 * ((points.length / 2) >> 1);
+    return points.length === 4 ? [(points[0] + points[2]) / 2, (points[1] + points[3]) / 2] : [points[k], points[k + 1]];
+  });
+  const gaps = joints.map(({ gapPx }) => gapPx);
+  const isSpared = sparedOf(middles.map(([x]) => x), middles.map(([, y]) => y), gaps, spared);
+  return joints.map(({ gapPx }, k) => ({ kind: 'joint', xPx: middles[k][0], yPx: middles[k][1], size: gapPx, spared: isSpared[k] !== 0 }));
 }
 
 /** How much of each pixel is ink: by its lightness on white between the two tones. */

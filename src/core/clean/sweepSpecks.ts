@@ -1,10 +1,14 @@
 import { withAlpha, type Art } from '../raster/art.ts';
 import { labelRegions, type Regions } from '../raster/labelRegions.ts';
+import { spareRegions, type Find, type Places } from './finds.ts';
 
 export interface SweepResult {
   readonly art: Art;
+  /** How many went. */
   readonly specks: number;
   readonly pinholes: number;
+  /** Those that went and those that were spared, in art pixels. */
+  readonly finds: readonly Find[];
 }
 
 /** From this alpha up a pixel counts as there: half covered. */
@@ -13,8 +17,9 @@ const THERE = 128;
 /**
  * Clears connected bits of art smaller than `speckPx2` and fills clear pinholes smaller than `pinholePx2` (areas in px²; 0 leaves them).
  * Filled pixels get back the picture's own colour. Doing it twice changes nothing more.
+ * @param spared places, in art pixels, of specks and pinholes that stay.
  */
-export function sweepSpecks(art: Art, speckPx2: number, pinholePx2: number): SweepResult {
+export function sweepSpecks(art: Art, speckPx2: number, pinholePx2: number, spared: Places = []): SweepResult {
   const { width, height } = art;
   const alpha = art.alpha.slice();
   const there = new Uint8Array(alpha.length);
@@ -23,18 +28,20 @@ export function sweepSpecks(art: Art, speckPx2: number, pinholePx2: number): Swe
   // Filling first: a speck inside a pinhole becomes part of what surrounds it.
   const clear = labelRegions(there, width, height, 0, false);
   const pinholes = smallOnes(clear, pinholePx2, false);
-  eachRun(clear, pinholes.is, (start, end) => {
+  const found = spareRegions(clear, pinholes, width, 'pinhole', spared);
+  eachRun(clear, pinholes, (start, end) => {
     alpha.fill(255, start, end);
     there.fill(1, start, end);
   });
 
   const solid = labelRegions(there, width, height, 1, true);
   const specks = smallOnes(solid, speckPx2, true);
-  eachRun(solid, specks.is, (start, end) => {
+  const finds = [...found, ...spareRegions(solid, specks, width, 'speck', spared)];
+  eachRun(solid, specks, (start, end) => {
     alpha.fill(0, start, end);
     clearRim(art, alpha, there, start, end);
   });
-  return { art: withAlpha(art, alpha), specks: specks.count, pinholes: pinholes.count };
+  return { art: withAlpha(art, alpha), specks: countOf(specks), pinholes: countOf(pinholes), finds };
 }
 
 /** The faint rim of a speck goes with it: the half-clear pixels next to the run. */
@@ -49,16 +56,20 @@ function clearRim(art: Art, alpha: Uint8Array, there: Uint8Array, start: number,
   }
 }
 
-function smallOnes(regions: Regions, limitPx2: number, borderToo: boolean): { is: Uint8Array; count: number } {
+function smallOnes(regions: Regions, limitPx2: number, borderToo: boolean): Uint8Array {
   const is = new Uint8Array(regions.count);
-  let count = 0;
   for (let k = 0; k < regions.count; k++) {
     if (regions.area[k] >= limitPx2) continue;
     if (!borderToo && regions.touchesBorder[k] !== 0) continue;
     is[k] = 1;
-    count++;
   }
-  return { is, count };
+  return is;
+}
+
+function countOf(chosen: Uint8Array): number {
+  let count = 0;
+  for (let k = 0; k < chosen.length; k++) count += chosen[k];
+  return count;
 }
 
 function eachRun(regions: Regions, chosen: Uint8Array, visit: (start: number, end: number) => void): void {

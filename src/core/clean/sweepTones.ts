@@ -4,6 +4,7 @@ import { labelRegions, type Regions } from '../raster/labelRegions.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
 import { fewerColours } from './fewerColours.ts';
+import { spareRegions, type Find, type Places } from './finds.ts';
 import { sweepSpecks, type SweepResult } from './sweepSpecks.ts';
 
 /** How far around a speck the colour is read that takes its place, px. */
@@ -14,19 +15,21 @@ const MOST_TONES = 32;
  * Sweeps art in which nothing is clear yet: connected bits of one tone smaller than `areaPx2` take the tone that surrounds them, in the colour it has
  * there, and the mixed pixels of their rim with them. All else keeps its own colours.
  */
-export function* sweepTones(art: Art, areaPx2: number): Task<{ art: Art; specks: number }> {
+export function* sweepTones(art: Art, areaPx2: number, spared: Places = []): Task<{ art: Art; specks: number; finds: readonly Find[] }> {
   const { width, height } = art;
   const { labels, tones } = yield* within(fewerColours(art, 'auto', false), 0, 0.8);
   const regions = labelRegions(labels, width, height, 'each', true);
-  const small = smallRegions(regions, labels.length, areaPx2);
+  const chosen = Uint8Array.from(regions.area, (area) => (area < areaPx2 ? 1 : 0));
+  const finds = spareRegions(regions, chosen, width, 'speck', spared);
+  const small = smallRegions(regions, labels.length, chosen);
   yield 0.9;
-  if (small.count === 0) return { art, specks: 0 };
+  if (small.count === 0) return { art, specks: 0, finds };
   const tone = surroundingTones(regions, small, labels, width, height);
   const colour = new Uint8Array(art.colour.data);
   eachPixel(regions, small.number, width, (x, y, k) => {
     if (tone[k] >= 0) coverPixel(art, labels, small.is, colour, x, y, tone[k], tones[tone[k]]);
   });
-  return { art: withAlpha(art, art.alpha, makeRgba8(width, height, colour, art.colour.opaque === true)), specks: small.count };
+  return { art: withAlpha(art, art.alpha, makeRgba8(width, height, colour, art.colour.opaque === true)), specks: small.count, finds };
 }
 
 interface SmallRegions {
@@ -37,10 +40,10 @@ interface SmallRegions {
   readonly is: Uint8Array;
 }
 
-function smallRegions({ area, count, runStart, runEnd, regionOfRun }: Regions, pixels: number, areaPx2: number): SmallRegions {
+function smallRegions({ count, runStart, runEnd, regionOfRun }: Regions, pixels: number, chosen: Uint8Array): SmallRegions {
   const number = new Int32Array(count).fill(-1);
   let found = 0;
-  for (let k = 0; k < count; k++) if (area[k] < areaPx2) number[k] = found++;
+  for (let k = 0; k < count; k++) if (chosen[k] !== 0) number[k] = found++;
   const is = new Uint8Array(pixels);
   for (let run = 0; run < runStart.length; run++) if (number[regionOfRun[run]] >= 0) is.fill(1, runStart[run], runEnd[run]);
   return { count: found, number, is };
@@ -97,7 +100,7 @@ function coverPixel(art: Art, labels: Uint8Array, speck: Uint8Array, out: Uint8A
 }
 
 /** Sweeps art of either kind: by what is there and what is clear, or, where nothing is clear yet, by its tones, then both sizes are the larger one. */
-export function* sweepArt(art: Art, speckPx2: number, pinholePx2: number): Task<SweepResult> {
-  if (!isOpaque(art.alpha)) return sweepSpecks(art, speckPx2, pinholePx2);
-  return { ...(yield* sweepTones(art, Math.max(speckPx2, pinholePx2))), pinholes: 0 };
+export function* sweepArt(art: Art, speckPx2: number, pinholePx2: number, spared: Places = []): Task<SweepResult> {
+  if (!isOpaque(art.alpha)) return sweepSpecks(art, speckPx2, pinholePx2, spared);
+  return { ...(yield* sweepTones(art, Math.max(speckPx2, pinholePx2), spared)), pinholes: 0 };
 }

@@ -1,4 +1,5 @@
 import { isAppError, type ErrorCode } from '../errors/appError.ts';
+import type { Find } from '../clean/finds.ts';
 import type { FinishedSize } from '../clean/finishedSize.ts';
 import type { StepContext, StepFacts, StepKind, StepOutcome } from '../clean/steps/step.ts';
 import type { Art } from '../raster/art.ts';
@@ -11,6 +12,8 @@ import { STEP_KINDS, type Recipe, type Step } from './recipe.ts';
 export interface StepReport {
   readonly id: string;
   readonly facts: StepFacts;
+  /** What the step found by itself, in picture pixels. */
+  readonly finds?: readonly Find[];
   readonly skipped?: ErrorCode;
 }
 
@@ -57,7 +60,7 @@ export function* applyRecipe({ picture, pictureKey, recipe, finished, memo }: Re
     }
     art = outcome.art;
     if (kind.isBase === true) base = { key, art };
-    steps.push({ id: step.id, facts: outcome.facts });
+    steps.push({ id: step.id, facts: outcome.facts, ...(outcome.finds === undefined ? {} : { finds: outcome.finds }) });
     yield (index + 1) / active.length;
   }
   return { art, key, steps, base };

@@ -1,3 +1,4 @@
+import type { Places } from '../clean/finds.ts';
 import type { TurnStep } from '../clean/steps/turn.ts';
 import { turnedPoint, unturnedPoint, type Turn } from '../raster/turn.ts';
 import { STEP_KINDS, type Recipe, type Step } from './recipe.ts';
@@ -39,8 +40,11 @@ function carried(step: Step, carry: Carry): Step {
   switch (step.kind) {
     case 'areaLift': {
       const [xPx, yPx] = carry(step.at.xPx, step.at.yPx);
-      return { ...step, at: { xPx, yPx } };
+      return { ...step, at: { xPx, yPx }, ...carriedSpared(step, carry) };
     }
+    case 'sweep':
+    case 'gapMending':
+      return { ...step, ...carriedSpared(step, carry) };
     case 'crop':
       return { ...step, rect: carriedRect(step.rect, carry) };
     case 'subjectLift':
@@ -51,6 +55,16 @@ function carried(step: Step, carry: Carry): Step {
     default:
       return step;
   }
+}
+
+function carriedSpared({ spared }: { spared?: Places | undefined }, carry: Carry): { spared?: { xPx: number; yPx: number }[] } {
+  if (spared === undefined) return {};
+  return {
+    spared: spared.map(({ xPx, yPx }) => {
+      const [x, y] = carry(xPx, yPx);
+      return { xPx: x, yPx: y };
+    }),
+  };
 }
 
 function carriedPoints(points: readonly number[], carry: Carry): number[] {

@@ -112,7 +112,7 @@ describe('laySheet', () => {
 describe('checks', () => {
   it('finds what is too small at the finished size, smallest first, and a coarse picture', () => {
     const dots = outlineOf(disc(80, 80, 30, 40, 20));
-    const limits = { leastPieceMm2: 2, artIsOpening: false };
+    const limits = { leastPieceMm2: 2, leastStripMm: 0, artIsOpening: false };
     const large = makeDesign('film', dots, { by: 'width', sizeMm: 40, turnDeg: 0 });
     expect(cutCheck(large, limits).map(({ kind }) => kind)).toEqual(['coarsePicture']);
     const small = makeDesign('film', dots, { by: 'width', sizeMm: 1, turnDeg: 0 });
@@ -125,8 +125,8 @@ describe('checks', () => {
   it('warns of islands where the art is cut out, of any size, and calls the same place a hole elsewhere', () => {
     const ringShape = sampled(80, 80, (x, y) => Math.abs(Math.hypot(x - 40, y - 40) - 22.5) <= 7.5);
     const ring = makeDesign('film', outlineOf(ringShape), { by: 'width', sizeMm: 60, turnDeg: 0 });
-    expect(cutCheck(ring, { leastPieceMm2: 2, artIsOpening: false }).map(({ kind }) => kind)).toEqual(['coarsePicture']);
-    const [island] = cutCheck(ring, { leastPieceMm2: 2, artIsOpening: true });
+    expect(cutCheck(ring, { leastPieceMm2: 2, leastStripMm: 0.8, artIsOpening: false }).map(({ kind }) => kind)).toEqual(['coarsePicture']);
+    const [island] = cutCheck(ring, { leastPieceMm2: 2, leastStripMm: 1, artIsOpening: true });
     expect(island.kind).toBe('island');
     expect(island.size).toBeCloseTo(Math.PI * 15 ** 2, -1);
   });

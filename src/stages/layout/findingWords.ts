@@ -10,6 +10,10 @@ export function findingWords(finding: Finding): string {
       return `Hole of ${trimNumber(finding.size, 2)} mm²: hard to weed`;
     case 'island':
       return `Island of ${trimNumber(finding.size, 1)} mm²: nothing holds it, it falls out`;
+    case 'thin':
+      return `Only ${trimNumber(finding.size, 2)} mm wide: tears or lifts`;
+    case 'jagged':
+      return `Jagged edge, teeth of ${trimNumber(finding.size, 2)} mm`;
     case 'coarsePicture':
       return `Only ${Math.round(finding.size)} dots per inch at this size: edges are guessed`;
   }

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { artXFromPicture, artYFromPicture } from '../../raster/art.ts';
+import { findsInPicture, placesInArt } from '../finds.ts';
 import { liftAt } from '../liftAt.ts';
-import { pointSchema, stepBase, type StepKind } from './step.ts';
+import { pointSchema, sparedSchema, stepBase, type StepKind } from './step.ts';
 
 /** Largest tolerance that a lift tells apart, in perceptual difference. */
 export const MAX_TOLERANCE = 25;
@@ -18,6 +19,8 @@ export const areaLiftSchema = z.strictObject({
   tolerance: toleranceSchema,
   /** Also lift every closed-off area of the same colour. */
   enclosed: z.boolean(),
+  /** Closed-off areas that stay. */
+  spared: sparedSchema,
   /** Mixed pixels along the edge keep their share and lose the ground's tint. */
   soft: z.boolean(),
   /** Gaps in an outline narrower than this do not let the lift through, picture px; absent for no guard. */
@@ -33,9 +36,10 @@ export const areaLift: StepKind<AreaLiftStep> = {
     const x = Math.floor(artXFromPicture(art.frame, step.at.xPx));
     const y = Math.floor(artYFromPicture(art.frame, step.at.yPx));
     if (x < 0 || y < 0 || x >= art.width || y >= art.height || art.alpha[y * art.width + x] === 0) return { art, facts: { areaPx2: 0, offArt: 1 } };
-    const lift = yield* liftAt(art, x, y, { tolerance: step.tolerance, everywhere: false, enclosed: step.enclosed, soft: step.soft, guardPx: (step.guardPx ?? 0) * art.frame.scale });
-    const { tolerance, areaPx2, enclosed, found } = lift;
+    const lift = yield* liftAt(art, x, y, { tolerance: step.tolerance, everywhere: false, enclosed: step.enclosed, spared: placesInArt(art.frame, step.spared ?? []), soft: step.soft, guardPx: (step.guardPx ?? 0) * art.frame.scale });
+    const { tolerance, areaPx2, finds, found } = lift;
     const holds = found === undefined ? {} : { holdsFrom: found.holdsFrom, holdsTo: found.holdsTo };
-    return { art: lift.art, facts: { tolerance, areaPx2, enclosed, ...holds } };
+    const enclosed = finds.filter((find) => !find.spared).length;
+    return { art: lift.art, facts: { tolerance, areaPx2, enclosed, ...holds }, finds: findsInPicture(art.frame, finds) };
   },
 };

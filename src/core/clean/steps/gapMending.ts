@@ -1,12 +1,14 @@
 import { z } from 'zod';
+import { findsInPicture, placesInArt } from '../finds.ts';
 import { mendGaps } from '../mendGaps.ts';
-import { stepBase, type StepKind } from './step.ts';
+import { sparedSchema, stepBase, type StepKind } from './step.ts';
 
 export const gapMendingSchema = z.strictObject({
   kind: z.literal('gapMending'),
   ...stepBase,
   /** Widest break that is closed, picture pixels between the ink on both sides. */
   widestPx: z.number().min(1).max(500),
+  spared: sparedSchema,
 });
 export type GapMendingStep = z.infer<typeof gapMendingSchema>;
 
@@ -15,7 +17,7 @@ export const gapMending: StepKind<GapMendingStep> = {
   revision: 1,
   readsSize: false,
   *run(art, step) {
-    const { art: mended, joints } = yield* mendGaps(art, step.widestPx * art.frame.scale);
-    return { art: mended, facts: { joints: joints.length } };
+    const { art: mended, joints, finds } = yield* mendGaps(art, step.widestPx * art.frame.scale, placesInArt(art.frame, step.spared ?? []));
+    return { art: mended, facts: { joints: joints.length }, finds: findsInPicture(art.frame, finds) };
   },
 };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Art } from '../../raster/art.ts';
 import type { Task } from '../../task/task.ts';
+import type { Find } from '../finds.ts';
 import type { FinishedSize } from '../finishedSize.ts';
 
 /** What every step has beside its own settings. */
@@ -12,6 +13,9 @@ export const stepBase = {
 
 /** A point in picture pixels (corners are whole, centres at +0.5). */
 export const pointSchema = z.strictObject({ xPx: z.number().finite(), yPx: z.number().finite() });
+
+/** Places of finds that the step leaves alone, in picture pixels. */
+export const sparedSchema = z.array(pointSchema).max(5000).optional();
 
 /** What a step may know besides the art that reaches it. */
 export interface StepContext {
@@ -26,6 +30,8 @@ export type StepFacts = Readonly<Record<string, number>>;
 export interface StepOutcome {
   readonly art: Art;
   readonly facts: StepFacts;
+  /** What it found by itself, in picture pixels. */
+  readonly finds?: readonly Find[];
 }
 
 export interface StepKind<Step> {

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { artResolution } from '../finishedSize.ts';
 import { within } from '../../task/task.ts';
+import { findsInPicture, placesInArt } from '../finds.ts';
 import { sweepArt } from '../sweepTones.ts';
-import { stepBase, type StepKind } from './step.ts';
+import { sparedSchema, stepBase, type StepKind } from './step.ts';
 
 export const sweepSchema = z.strictObject({
   kind: z.literal('sweep'),
@@ -11,6 +12,7 @@ export const sweepSchema = z.strictObject({
   speckMm2: z.number().min(0).max(10_000),
   /** Clear holes smaller than this at the finished size are filled. */
   pinholeMm2: z.number().min(0).max(10_000),
+  spared: sparedSchema,
 });
 export type SweepStep = z.infer<typeof sweepSchema>;
 
@@ -21,7 +23,7 @@ export const sweep: StepKind<SweepStep> = {
   *run(art, step, context) {
     const perMm2 = artResolution(art, context.finished) ** 2;
     yield 0.1;
-    const { art: swept, specks, pinholes } = yield* within(sweepArt(art, step.speckMm2 * perMm2, step.pinholeMm2 * perMm2), 0.1, 1);
-    return { art: swept, facts: { specks, pinholes } };
+    const { art: swept, specks, pinholes, finds } = yield* within(sweepArt(art, step.speckMm2 * perMm2, step.pinholeMm2 * perMm2, placesInArt(art.frame, step.spared ?? [])), 0.1, 1);
+    return { art: swept, facts: { specks, pinholes }, finds: findsInPicture(art.frame, finds) };
   },
 };
