@@ -22,6 +22,7 @@ export class EngineClient implements Engine {
   look: Engine['look'] = (pictureKey) => this.ask((remote) => remote.look(pictureKey));
   run: Engine['run'] = (request, onProgress) => this.ask((remote) => remote.run(request, onProgress === undefined ? undefined : proxy(onProgress)));
   reach: Engine['reach'] = (request) => this.ask((remote) => remote.reach(request));
+  moment: Engine['moment'] = (request) => this.ask((remote) => remote.moment(request));
   region: Engine['region'] = (request) => this.ask((remote) => remote.region(request));
   export: Engine['export'] = (request) => this.ask((remote) => remote.export(request));
   cancel: Engine['cancel'] = () => this.ask((remote) => remote.cancel());

@@ -3,7 +3,7 @@ import { reachLevels } from '../core/clean/reachLevels.ts';
 import type { StepOutcome } from '../core/clean/steps/step.ts';
 import { lookAt } from '../core/check/lookAt.ts';
 import { AppError, isAppError, plainFromError } from '../core/errors/appError.ts';
-import { scaling, translation, followedBy } from '../core/geometry/affine.ts';
+import { followedBy, inverseOf, placed, scaling, translation } from '../core/geometry/affine.ts';
 import type { CleanResult } from '../core/job/applyRecipe.ts';
 import { firstLook, type FirstLook } from '../core/job/firstLook.ts';
 import { hashBytes } from '../core/job/hash.ts';
@@ -14,6 +14,7 @@ import { nodeCount } from '../core/outline/curves.ts';
 import { piecesOf } from '../core/outline/pieces.ts';
 import { lengthOf, transformCurves } from '../core/outline/transformCurves.ts';
 import { artXFromPicture, artYFromPicture, pictureFromArt, type Art } from '../core/raster/art.ts';
+import { amplifiedDifference } from '../core/raster/amplifiedDifference.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
 import { resample, shrinkToSide } from '../core/raster/shrink.ts';
 import type { DecodePicture } from '../formats/picture/decodedPicture.ts';
@@ -21,13 +22,15 @@ import { writePng } from '../formats/picture/writePng.ts';
 import { writeSheetSvg } from '../formats/svg/writeSvg.ts';
 import { drain } from './drain.ts';
 import { cleanPicture, cutArt, type CutResult } from './pipeline.ts';
-import type { BaseView, CutView, Engine, ExportRequest, OnProgress, OpenedPicture, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult } from './protocol.ts';
+import type { BaseView, CleanView, CutView, Engine, ExportRequest, MomentRequest, OnProgress, OpenedPicture, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult } from './protocol.ts';
 
 /** Long side of what is sent to be shown, px: about a screen. */
 const VIEW_SIDE_PX = 1400;
 /** Long side of the picture on which previews are computed, px. */
 const PREVIEW_SIDE_PX = 1100;
 const THUMBNAIL_SIDE_PX = 320;
+/** What a step removed is shown so many times as strong. */
+const REMOVED_GAIN = 8;
 /** Room for step results: a twelve-megapixel job's ten steps with masks of 12 MB each, and a few with colours of their own. */
 const MEMO_BYTES = 320_000_000;
 /** Pictures kept decoded; the oldest goes first. */
@@ -103,6 +106,15 @@ export class LocalEngine implements Engine {
     return { width: art.width, height: art.height, frame: art.frame, levels: reach.levels, areaByLevel: reach.areaByLevel, ...findTolerance(reach.areaByLevel) };
   }
 
+  async moment({ pictureKey, job, recipe, removed }: MomentRequest): Promise<CleanView> {
+    const never = (): boolean => false;
+    const { art, key, steps } = await this.clean(pictureKey, { ...job, recipe: [...recipe] }, 'preview', never);
+    const shown = { key, widthPx: art.width, heightPx: art.height, frame: art.frame, steps };
+    if (removed !== true) return { ...shown, view: pictureFromArt(art) };
+    const before = await this.clean(pictureKey, { ...job, recipe: recipe.slice(0, -1) }, 'preview', never);
+    return { ...shown, key: `${key}-removed`, view: amplifiedDifference(before.art.colour, art.colour, REMOVED_GAIN) };
+  }
+
   async region({ pictureKey, cleanKey, baseKey, xPx, yPx, widthPx, heightPx, outWidth, outHeight }: RegionRequest): Promise<Rgba8> {
     if (baseKey !== undefined) {
       if (this.baseArt?.key !== baseKey) throw new AppError('cancelled');
@@ -171,12 +183,18 @@ const ownCopy = (picture: Rgba8): Rgba8 => ({ ...picture, data: new Uint8Array(p
 function cutView(cut: CutResult, art: Art): CutView {
   const { leftPx, topPx, scale } = art.frame;
   const pieces = piecesOf(cut.design.layers[0].curves);
+  const toPicture = followedBy(scaling(1 / scale), translation(leftPx, topPx));
+  const pictureFromDesign = followedBy(inverseOf(cut.design.fromOutline), toPicture);
   return {
-    outline: transformCurves(cut.outline, followedBy(scaling(1 / scale), translation(leftPx, topPx))),
+    outline: transformCurves(cut.outline, toPicture),
     // In preview the design counts reduced pixels; what is told is always in picture pixels.
     design: { ...cut.design, resolution: (cut.design.resolution / scale) as CutView['design']['resolution'] },
     sheet: cut.sheet,
     findings: cut.findings,
+    findingsAt: cut.findings.map(({ xMm, yMm }) => {
+      const { x, y } = placed(pictureFromDesign, xMm, yMm);
+      return { xPx: x, yPx: y };
+    }),
     pieces: pieces.length,
     nodes: nodeCount(cut.outline),
     filmAreaMm2: pieces.reduce((sum, piece) => sum + piece.area, 0),

@@ -75,6 +75,8 @@ export interface CutView {
   readonly design: Design;
   readonly sheet: Sheet;
   readonly findings: readonly Finding[];
+  /** Where each finding lies, in picture px whatever the quality. */
+  readonly findingsAt: readonly { readonly xPx: number; readonly yPx: number }[];
   readonly pieces: number;
   readonly nodes: number;
   readonly filmAreaMm2: number;
@@ -127,6 +129,15 @@ export interface RegionRequest {
   readonly outHeight: number;
 }
 
+export interface MomentRequest {
+  readonly pictureKey: string;
+  readonly job: Job;
+  /** The steps up to the moment. */
+  readonly recipe: Recipe;
+  /** Shows what the last of the steps took away instead of what it left. */
+  readonly removed?: boolean;
+}
+
 export type ExportKind = 'svg' | 'png' | 'thumbnail';
 
 export interface ExportRequest {
@@ -147,6 +158,8 @@ export interface Engine {
   look(pictureKey: string): Promise<FirstLook>;
   run(request: RunRequest, onProgress?: OnProgress): Promise<RunResult>;
   reach(request: ReachRequest): Promise<ReachView>;
+  /** The art as it is after some of the steps, reduced for the screen. */
+  moment(request: MomentRequest): Promise<CleanView>;
   region(request: RegionRequest): Promise<Rgba8>;
   export(request: ExportRequest): Promise<Uint8Array<ArrayBuffer>>;
   cancel(): Promise<void>;

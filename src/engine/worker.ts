@@ -23,6 +23,7 @@ const remote = {
   look: (...args: Parameters<Engine['look']>) => answer(engine.look(...args)),
   run: (...args: Parameters<Engine['run']>) => answer(engine.run(...args), ({ clean, base }) => [clean.view, base?.view].flatMap((view) => (view === undefined ? [] : [view.data.buffer]))),
   reach: (...args: Parameters<Engine['reach']>) => answer(engine.reach(...args), (reach) => [reach.levels.buffer]),
+  moment: (...args: Parameters<Engine['moment']>) => answer(engine.moment(...args), ({ view }) => (view === undefined ? [] : [view.data.buffer])),
   region: (...args: Parameters<Engine['region']>) => answer(engine.region(...args), (picture) => [picture.data.buffer]),
   export: (...args: Parameters<Engine['export']>) => answer(engine.export(...args), (bytes) => [bytes.buffer]),
   cancel: () => answer(engine.cancel()),

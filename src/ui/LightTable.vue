@@ -33,8 +33,8 @@ const emit = defineEmits<{
 
 const host = ref<HTMLElement>();
 const canvas = ref<HTMLCanvasElement>();
-const { size, view, pointer, cursor: panCursor, fit, zoomBy, zoomTo, pointOf, pan } = useTableView(host, toRef(props, 'box'));
-defineExpose({ fit, zoomBy, zoomTo, view, size });
+const { size, view, pointer, cursor: panCursor, fit, zoomBy, zoomTo, centre, pointOf, pan } = useTableView(host, toRef(props, 'box'));
+defineExpose({ fit, zoomBy, zoomTo, centre, view, size });
 
 const screen = inject(SCREEN_SIZE, undefined);
 function trueSize(): void {

@@ -1,6 +1,6 @@
 import { useEventListener, useResizeObserver } from '@vueuse/core';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
-import { fitted, panned, toWorldX, toWorldY, zoomedAt, type Box, type Size, type Viewport } from './viewport.ts';
+import { centredOn, fitted, panned, toWorldX, toWorldY, zoomedAt, type Box, type Size, type Viewport } from './viewport.ts';
 
 export interface TablePoint {
   /** World coordinates. */
@@ -41,6 +41,11 @@ export function useTableView(host: Ref<HTMLElement | undefined>, box: Ref<Box>) 
   function zoomBy(factor: number, x = size.value.width / 2, y = size.value.height / 2): void {
     touched.value = true;
     view.value = zoomedAt(view.value, factor, x, y);
+  }
+  /** Brings a world point to the middle. */
+  function centre(x: number, y: number): void {
+    touched.value = true;
+    view.value = centredOn(view.value, size.value, x, y);
   }
   /** Sets the scale in CSS px per world unit, around the middle. */
   const zoomTo = (scale: number): void => zoomBy(scale / view.value.scale);
@@ -89,5 +94,5 @@ export function useTableView(host: Ref<HTMLElement | undefined>, box: Ref<Box>) 
   }
 
   const cursor = computed(() => (panning.value ? 'grabbing' : spaceHeld.value ? 'grab' : undefined));
-  return { size, view, pointer, cursor, fit, zoomBy, zoomTo, pointOf, pan };
+  return { size, view, pointer, cursor, fit, zoomBy, zoomTo, centre, pointOf, pan };
 }

@@ -40,6 +40,16 @@ export function zoomedAt(view: Viewport, factor: number, screenX: number, screen
   return { scale, x: screenX - worldX * scale, y: screenY - worldY * scale };
 }
 
+/** Whether a world point is well inside what is shown. */
+export function isInSight(view: Viewport, size: Size, x: number, y: number, marginPx = 60): boolean {
+  const screenX = toScreenX(view, x);
+  const screenY = toScreenY(view, y);
+  return screenX >= marginPx && screenY >= marginPx && screenX <= size.width - marginPx && screenY <= size.height - marginPx;
+}
+
+/** The same scale, with a world point in the middle. */
+export const centredOn = (view: Viewport, size: Size, x: number, y: number): Viewport => ({ scale: view.scale, x: size.width / 2 - x * view.scale, y: size.height / 2 - y * view.scale });
+
 export const panned = (view: Viewport, dx: number, dy: number): Viewport => ({ scale: view.scale, x: view.x + dx, y: view.y + dy });
 
 const clampScale = (scale: number): number => Math.max(LEAST_SCALE, Math.min(MOST_SCALE, scale));

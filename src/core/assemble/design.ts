@@ -1,5 +1,5 @@
 import { AppError } from '../errors/appError.ts';
-import { followedBy, rotation, scaling, translation } from '../geometry/affine.ts';
+import { followedBy, IDENTITY, rotation, scaling, translation, type Affine } from '../geometry/affine.ts';
 import { boundsOf, type Curves } from '../outline/curves.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import { mm, mmFromPx, px, pxPerMm, type Mm, type PxPerMm } from '../units/length.ts';
@@ -17,6 +17,8 @@ export interface Design {
   readonly heightMm: Mm;
   /** Picture pixels on one mm of the design. */
   readonly resolution: PxPerMm;
+  /** From the outlines' own px to the design's mm. */
+  readonly fromOutline: Affine;
 }
 
 export interface DesignSize {
@@ -30,12 +32,14 @@ export interface DesignSize {
  * @throws AppError `nothingToCut` when there is no outline.
  */
 export function makeDesign(filmId: string, outline: Curves, size: DesignSize): Design {
-  const turned = size.turnDeg === 0 ? outline : transformCurves(outline, rotation((size.turnDeg * Math.PI) / 180, 0, 0));
+  const turn = size.turnDeg === 0 ? IDENTITY : rotation((size.turnDeg * Math.PI) / 180, 0, 0);
+  const turned = size.turnDeg === 0 ? outline : transformCurves(outline, turn);
   const box = boundsOf(turned);
   if (box === undefined) throw new AppError('nothingToCut');
   const extentPx = size.by === 'width' ? box.right - box.left : box.bottom - box.top;
   const resolution = pxPerMm(extentPx / size.sizeMm);
   const perPx = mmFromPx(px(1), resolution);
-  const curves = transformCurves(turned, followedBy(translation(-box.left, -box.top), scaling(perPx)));
-  return { layers: [{ filmId, curves }], widthMm: mm((box.right - box.left) * perPx), heightMm: mm((box.bottom - box.top) * perPx), resolution };
+  const toSize = followedBy(translation(-box.left, -box.top), scaling(perPx));
+  const curves = transformCurves(turned, toSize);
+  return { layers: [{ filmId, curves }], widthMm: mm((box.right - box.left) * perPx), heightMm: mm((box.bottom - box.top) * perPx), resolution, fromOutline: followedBy(turn, toSize) };
 }

@@ -48,6 +48,11 @@ describe('thin places', () => {
     expect(thinPlaces(polygons({ points: [[5, 5], [25, 5], [5, 25]] }), 0.8)).toEqual([]);
   });
 
+  it('are not the pointed ends of what is drawn, nor its short nubs', () => {
+    expect(thinPlaces(polygons({ points: [[5, 5], [35, 5], [5, 16]] }), 0.8)).toEqual([]);
+    expect(thinPlaces(polygons({ points: [[5, 5], [20, 5], [20, 11], [21.2, 11], [21.2, 11.6], [20, 11.6], [20, 20], [5, 20]] }), 0.8)).toEqual([]);
+  });
+
   it('lie between the openings where the art is cut out', () => {
     const openings = polygons({ points: bar(5, 5, 10, 10) }, { points: bar(15.5, 5, 10, 10) });
     expect(thinPlaces(openings, 1, 'inside')).toEqual([]);

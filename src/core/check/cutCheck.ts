@@ -42,7 +42,10 @@ export function cutCheck(design: Design, limits: CheckLimits): Finding[] {
     }
   }
   findings.sort((a, b) => a.size - b.size);
-  for (const { curves } of design.layers) findings.push(...stripFindings(curves, limits));
+  const small = findings.filter(({ kind }) => kind === 'smallPiece');
+  // A piece that is too small as a whole is told once.
+  const isTold = ({ xMm, yMm }: Finding): boolean => small.some((piece) => Math.hypot(piece.xMm - xMm, piece.yMm - yMm) <= Math.sqrt(piece.size));
+  for (const { curves } of design.layers) findings.push(...stripFindings(curves, limits).filter((finding) => !isTold(finding)));
   if (design.resolution < COARSE_PX_PER_MM) findings.push({ kind: 'coarsePicture', xMm: 0, yMm: 0, size: design.resolution * 25.4 });
   return findings;
 }

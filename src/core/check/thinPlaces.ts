@@ -19,6 +19,8 @@ const OPPOSED = -0.86;
 const ACROSS = 0.8;
 /** A strip is at least so many of its least widths long; shorter ones are the tips of corners. */
 const LEAST_LENGTH = 1;
+/** The way along the outline from one side of a strip to the other is at least so many least widths: less is the pointed or blunt end of something. */
+const LEAST_WAY_AROUND = 6;
 const CELL_SPAN = 0x10000;
 
 /**
@@ -41,6 +43,7 @@ interface Samples {
   readonly ny: Float64Array;
   /** First sample of each ring, and the count after the last. */
   readonly starts: Int32Array;
+  readonly ring: Int32Array;
   readonly spacing: number;
 }
 
@@ -71,14 +74,16 @@ function sampleRings({ points, starts }: Rings, wanted: number, sign: 1 | -1): S
     }
     first.push(x.length);
   }
-  return { x: Float64Array.from(x), y: Float64Array.from(y), nx: Float64Array.from(nx), ny: Float64Array.from(ny), starts: Int32Array.from(first), spacing };
+  const ring = new Int32Array(x.length);
+  for (let r = 0; r + 1 < first.length; r++) ring.fill(r, first[r], first[r + 1]);
+  return { ring, x: Float64Array.from(x), y: Float64Array.from(y), nx: Float64Array.from(nx), ny: Float64Array.from(ny), starts: Int32Array.from(first), spacing };
 }
 
 const next = (starts: Int32Array, ring: number, i: number): number => (i + 1 === starts[ring + 1] ? starts[ring] : i + 1);
 const chord = (points: Float64Array, i: number, j: number): number => Math.hypot(points[2 * j] - points[2 * i], points[2 * j + 1] - points[2 * i + 1]);
 
 /** For each sample the width of the film there and the sample on the other side, −1 where it is wider than `leastMm`. */
-function nearestAcross({ x, y, nx, ny }: Samples, leastMm: number): { width: Float64Array; partner: Int32Array } {
+function nearestAcross({ x, y, nx, ny, ring, starts, spacing }: Samples, leastMm: number): { width: Float64Array; partner: Int32Array } {
   const cells = new Map<number, number[]>();
   const cellOf = (cx: number, cy: number): number => (cx + 4) * CELL_SPAN + cy + 4;
   for (let k = 0; k < x.length; k++) {
@@ -87,6 +92,12 @@ function nearestAcross({ x, y, nx, ny }: Samples, leastMm: number): { width: Flo
     if (list === undefined) cells.set(cell, [k]);
     else list.push(k);
   }
+  const leastAround = (LEAST_WAY_AROUND * leastMm) / spacing;
+  const isEnd = (k: number, q: number): boolean => {
+    if (ring[k] !== ring[q]) return false;
+    const way = Math.abs(k - q);
+    return Math.min(way, starts[ring[k] + 1] - starts[ring[k]] - way) < leastAround;
+  };
   const width = new Float64Array(x.length).fill(Infinity);
   const partner = new Int32Array(x.length).fill(-1);
   for (let k = 0; k < x.length; k++) {
@@ -98,7 +109,7 @@ function nearestAcross({ x, y, nx, ny }: Samples, leastMm: number): { width: Flo
           const vx = x[q] - x[k];
           const vy = y[q] - y[k];
           const distance = Math.hypot(vx, vy);
-          if (distance >= leastMm || distance >= width[k] || nx[k] * nx[q] + ny[k] * ny[q] > OPPOSED || vx * nx[k] + vy * ny[k] < ACROSS * distance) continue;
+          if (distance >= leastMm || distance >= width[k] || nx[k] * nx[q] + ny[k] * ny[q] > OPPOSED || vx * nx[k] + vy * ny[k] < ACROSS * distance || isEnd(k, q)) continue;
           width[k] = distance;
           partner[k] = q;
         }

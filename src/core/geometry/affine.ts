@@ -36,4 +36,14 @@ export function followedBy(first: Affine, then: Affine): Affine {
   };
 }
 
+/** What undoes a transform. @throws RangeError for one that flattens the plane. */
+export function inverseOf({ a, b, c, d, e, f }: Affine): Affine {
+  const det = a * d - b * c;
+  if (det === 0) throw new RangeError('a transform onto a line cannot be undone');
+  return { a: d / det, b: -b / det, c: -c / det, d: a / det, e: (c * f - d * e) / det, f: (b * e - a * f) / det };
+}
+
+/** Where a transform puts a point. */
+export const placed = ({ a, b, c, d, e, f }: Affine, x: number, y: number): { x: number; y: number } => ({ x: a * x + c * y + e, y: b * x + d * y + f });
+
 export const turnsOver = (t: Affine): boolean => t.a * t.d - t.b * t.c < 0;

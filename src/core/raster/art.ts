@@ -43,7 +43,7 @@ export function pictureFromArt(art: Art): Rgba8 {
   const data = new Uint8Array(art.colour.data);
   const { alpha } = art;
   for (let i = 0, j = 3; i < alpha.length; i++, j += 4) data[j] = alpha[i];
-  return makeRgba8(art.width, art.height, data);
+  return makeRgba8(art.width, art.height, data, isOpaque(alpha));
 }
 
 /** Position of a picture point in the art, in art pixels. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import { artFromText, thereAsText } from '../../../tests/fixtures/shapes.ts';
+import { artFromShare, artFromText, BLACK, sampled, thereAsText } from '../../../tests/fixtures/shapes.ts';
 import { AppError } from '../errors/appError.ts';
 import { artXFromPicture, pictureFromArt, withAlpha } from './art.ts';
 import { cropArt } from './crop.ts';
@@ -57,6 +57,27 @@ describe('shrink', () => {
     const small = shrinkToSide(picture, 1);
     expect([...small.data]).toEqual([150, 0, 0, 128]);
     expect(shrinkToSide(picture, 2)).toBe(picture);
+  });
+
+  it('counts pixels that fall on two new ones by their parts, so that slanted edges stay straight', () => {
+    const halves = resample(makeRgba8(3, 1, new Uint8Array([0, 0, 0, 255, 120, 120, 120, 255, 240, 240, 240, 255])), 0, 0, 3, 1, 2, 1);
+    expect([halves.data[0], halves.data[4]]).toEqual([40, 200]);
+    fc.assert(
+      fc.property(fc.integer({ min: 41, max: 99 }), fc.double({ min: -0.6, max: 0.6, noNaN: true }), (side, slope) => {
+        // A slanted edge: its place in each new row is what it was in the old ones.
+        const edge = (y: number, size: number): number => size * 0.5 + slope * (y - size / 2);
+        const from = artFromShare(sampled(100, 100, (x, y) => x < edge(y, 100))).colour;
+        const small = resample(from, 0, 0, 100, 100, side, side);
+        const opaque = resample({ ...from, opaque: true }, 0, 0, 100, 100, side, side).data;
+        expect(small.data.every((value, i) => Math.abs(value - opaque[i]) <= 1)).toBe(true);
+        for (let y = 2; y < side - 2; y++) {
+          let dark = 0;
+          for (let x = 0; x < side; x++) dark += (255 - small.data[(y * side + x) * 4]) / (255 - BLACK.r);
+          expect(Math.abs(dark - edge(y + 0.5, side))).toBeLessThan(0.04);
+        }
+      }),
+      { seed: 52, numRuns: 12 },
+    );
   });
 
   it('shows single pixels when it enlarges', () => {

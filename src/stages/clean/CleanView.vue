@@ -1,126 +1,61 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { Job } from '../../core/job/job.ts';
 import { trimNumber } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
-import { backdropPaint } from '../../ui/backdrops.ts';
-import { pathFromCurves } from '../../ui/draw/curvePath.ts';
-import LightTable, { type DrawScene } from '../../ui/LightTable.vue';
+import LightTable from '../../ui/LightTable.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import ReadoutStrip from '../../ui/ReadoutStrip.vue';
 import ViewSwitch from '../../ui/ViewSwitch.vue';
 import type { TablePoint } from '../../ui/useTableView.ts';
-import { toScreenX, toScreenY, type Size, type Viewport } from '../../ui/viewport.ts';
+import type { Size, Viewport } from '../../ui/viewport.ts';
 import BackdropSwitch from '../shared/BackdropSwitch.vue';
 import { colourAt } from '../shared/colourAt.ts';
 import { isTyping } from '../shared/isTyping.ts';
 import NeedsPicture from '../shared/NeedsPicture.vue';
-import { drawClear, drawCut, drawPlaced, onSide } from '../shared/pictureScene.ts';
 import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
 import TableDivider from '../shared/TableDivider.vue';
 import { useReadout } from '../shared/useReadout.ts';
-import { useSharpPatch } from '../shared/useSharpPatch.ts';
 import AddStep from './AddStep.vue';
-import { drawBrushRim, drawCropFrame, drawLiftLayer, drawPull, drawStroke } from './cleanScene.ts';
+import MomentChoice from './MomentChoice.vue';
+import PlacesCard from './PlacesCard.vue';
 import RecipeList from './RecipeList.vue';
+import { useCleanScene, type CleanViewName } from './useCleanScene.ts';
 import { useCleanTools } from './useCleanTools.ts';
-import { liftLayer } from './useLiftPull.ts';
+import { useMoments } from './useMoments.ts';
+import { usePlaces } from './usePlaces.ts';
 
 const bench = useBench();
 const settings = useSettings();
 const route = useRoute();
 const router = useRouter();
 const { pointerMm, pointerColour, cssPxPerMm, items, progress, status } = useReadout();
-const sharpPicture = useSharpPatch('base');
-const sharpClean = useSharpPatch('clean');
-
-type View = 'cut' | 'before' | 'one';
-const VIEWS = [{ value: 'cut', name: 'picture | cut' }, { value: 'before', name: 'before | after' }, { value: 'one', name: 'one view' }] as const;
-const view = ref<View>('cut');
-const divider = ref(0.5);
-const swapped = ref(false);
-const tableView = shallowRef<{ view: Viewport; size: Size }>({ view: { scale: 1, x: 0, y: 0 }, size: { width: 1, height: 1 } });
 
 const job = computed(() => bench.job as Job);
-const tools = useCleanTools(() => 9 / tableView.value.view.scale);
-const box = computed(() => ({ x: 0, y: 0, width: bench.base?.widthPx ?? 100, height: bench.base?.heightPx ?? 100 }));
-const mmPerUnit = computed(() => 1 / (bench.resolutionPxPerMm ?? 1));
-const film = computed(() => job.value.assembly.films[0].colour);
-const paint = computed(() => backdropPaint(settings.backdrop, job.value.blank.colour, [film.value], settings.isDark));
-const cutPath = computed(() => (bench.result?.cut === undefined ? undefined : pathFromCurves(bench.result.cut.outline)));
-const cleanBox = computed(() => {
-  const clean = bench.result?.clean;
-  if (clean === undefined) return box.value;
-  const { leftPx, topPx, scale } = clean.frame;
-  return { x: leftPx, y: topPx, width: clean.widthPx / scale, height: clean.heightPx / scale };
-});
-
-const layer = document.createElement('canvas');
-watch([tools.pull.reach, tools.pull.tolerance], ([reach, tolerance]) => {
-  if (reach !== undefined && tolerance !== undefined) liftLayer(reach, tolerance, layer);
-});
-
-const drawPicture: DrawScene = (context, at) => {
-  const { base: picture } = bench;
-  if (picture === undefined) return;
-  drawClear(context, at, box.value, paint.value);
-  drawPlaced(context, at, { pixels: picture.view, box: box.value });
-  if (sharpPicture.patch.value !== undefined) drawPlaced(context, at, sharpPicture.patch.value);
-};
-const drawAfter: DrawScene = (context, at) => {
-  drawClear(context, at, cleanBox.value, paint.value);
-  if (bench.cleanView !== undefined) drawPlaced(context, at, { pixels: bench.cleanView.pixels, box: cleanBox.value });
-  if (sharpClean.patch.value !== undefined && bench.result?.clean.key === bench.cleanView?.key) drawPlaced(context, at, sharpClean.patch.value);
-};
-const drawCutSide: DrawScene = (context, at) => {
-  drawClear(context, at, cleanBox.value, paint.value);
-  if (cutPath.value !== undefined) drawCut(context, at, cutPath.value, film.value);
-};
-
-const draw: DrawScene = (context, at, size) => {
-  const [first, second] = view.value === 'cut' ? [drawPicture, drawCutSide] : [drawPicture, drawAfter];
-  if (view.value === 'one') (swapped.value ? drawPicture : drawAfter)(context, at, size);
-  else {
-    const [left, right] = swapped.value ? [second, first] : [first, second];
-    const x = divider.value * size.width;
-    onSide(context, size, 0, x, () => left(context, at, size));
-    onSide(context, size, x, size.width, () => right(context, at, size));
-  }
-  drawTool(context, at);
-};
-const CLEARS = 'rgb(158 47 75 / 45%)';
-const KEEPS = 'rgb(47 93 138 / 45%)';
-const clears = computed(() => tools.tool.value === 'rubOut' || (tools.tool.value === 'subjectLift' && tools.brush.says.value === 'clear'));
-function drawTool(context: CanvasRenderingContext2D, at: Viewport): void {
-  const { pull, brush, step, isBrush } = tools;
-  if (pull.reach.value !== undefined) drawLiftLayer(context, at, layer, pull.reach.value);
-  if (pull.start.value !== undefined && pull.end.value !== undefined) drawPull(context, pull.start.value, pull.end.value);
-  if (brush.stroke.value !== undefined) drawStroke(context, at, brush.stroke.value, clears.value ? CLEARS : KEEPS);
-  if (step.value?.kind === 'subjectLift') for (const stroke of step.value.strokes) drawStroke(context, at, stroke, stroke.says === 'clear' ? CLEARS : KEEPS);
-  if (isBrush.value && brush.at.value !== undefined) drawBrushRim(context, toScreenX(at, brush.at.value.x), toScreenY(at, brush.at.value.y), brush.radiusPx.value * at.scale);
-  if (step.value?.kind === 'crop' && bench.base !== undefined) drawCropFrame(context, at, step.value.rect, bench.base);
-  if (tools.level.value !== undefined) drawPull(context, tools.level.value.from, tools.level.value.to);
-  if (step.value?.kind === 'areaLift' && pull.start.value === undefined) {
-    const point = { screenX: toScreenX(at, step.value.at.xPx), screenY: toScreenY(at, step.value.at.yPx) };
-    drawPull(context, point, point);
-  }
-}
-const redrawOn = computed(() => [
-  bench.base, bench.result, tools.level.value, bench.cleanView, paint.value, film.value, view.value, divider.value, swapped.value, sharpPicture.patch.value, sharpClean.patch.value,
-  tools.pull.reach.value, tools.pull.end.value, tools.brush.stroke.value, tools.brush.at.value, tools.brush.radiusPx.value, tools.step.value, tools.tool.value,
+const tools = useCleanTools(() => 9 / scene.tableView.value.view.scale);
+const places = usePlaces(tools.step);
+const moments = useMoments(tools.step);
+const scene = useCleanScene(tools, places, moments);
+const { view, divider, swapped } = scene;
+const views = computed<readonly { value: CleanViewName; name: string }[]>(() => [
+  { value: 'cut', name: 'picture | cut' },
+  { value: 'before', name: 'before | after' },
+  { value: 'one', name: 'one view' },
+  ...(moments.showsRemoved.value ? [{ value: 'removed' as const, name: 'what it takes' }] : []),
 ]);
+const mmPerUnit = computed(() => 1 / (bench.resolutionPxPerMm ?? 1));
 
 function onView(at: Viewport, size: Size): void {
-  tableView.value = { view: at, size };
+  scene.look(at, size);
   cssPxPerMm.value = at.scale / mmPerUnit.value;
-  sharpPicture.look(at, size);
-  sharpClean.look(at, size);
 }
-watch(() => bench.result, () => sharpClean.look(tableView.value.view, tableView.value.size));
+function onPress(point: TablePoint, event: PointerEvent): void {
+  if (!places.press(scene.tableView.value.view, point.screenX, point.screenY)) tools.press(point, event);
+}
 function onMove(point: TablePoint): void {
   tools.move(point);
   pointerMm.value = { x: point.x * mmPerUnit.value, y: point.y * mmPerUnit.value };
@@ -132,11 +67,22 @@ function onLeave(): void {
 }
 const cursor = computed(() => (tools.tool.value === 'areaLift' || tools.tool.value === 'colourLift' ? 'crosshair' : tools.isBrush.value ? 'none' : tools.tool.value === 'crop' || tools.tool.value === 'turn' ? 'crosshair' : undefined));
 
+const table = useTemplateRef('table');
+watch(places.chosen, () => {
+  const place = places.unseen(scene.tableView.value.view, scene.tableView.value.size);
+  if (place !== undefined) table.value?.centre(place.x, place.y);
+});
+
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (isTyping(event.target) || event.ctrlKey || event.metaKey) return;
-  if (event.key === 'Escape') tools.escape();
-  else if (event.key === 'Enter' && event.target === document.body) tools.select(undefined);
+  if (event.key === 'Escape') {
+    if (places.chosen.value !== undefined && tools.isIdle.value) places.chosen.value = undefined;
+    else tools.escape();
+  } else if (event.key === 'Enter' && event.target === document.body) tools.select(undefined);
   else if (event.key === 'o') swapped.value = true;
+  else if (event.key === 'n') places.go(1);
+  else if (event.key === 'N') places.go(-1);
+  else if (event.key === 'x' && places.chosen.value !== undefined) places.toggleSpared(places.chosen.value);
   else if (event.key === 'k' && tools.tool.value === 'subjectLift') tools.brush.says.value = tools.brush.says.value === 'keep' ? 'clear' : 'keep';
   else if (event.key === ',') tools.brush.resize(1 / 1.15);
   else if (event.key === '.') tools.brush.resize(1.15);
@@ -162,15 +108,18 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
 <template>
   <StageLayout title="Recipe" :aside="job.recipe.length === 0 ? 'as it came' : job.recipe.length === 1 ? '1 step' : `${job.recipe.length} steps`">
     <template v-if="bench.picture !== undefined" #views>
-      <ViewSwitch v-model="view" :choices="VIEWS" label="View" />
+      <ViewSwitch v-model="view" :choices="views" label="View" />
       <BackdropSwitch />
     </template>
     <template #table>
       <LightTable
-        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="mmPerUnit" :unit="settings.unit" :draw="draw" :redraw-on="redrawOn" :cursor="cursor" label="Picture and cut"
-        @view="onView" @press="tools.press" @move="onMove" @release="tools.release" @leave="onLeave"
+        v-if="bench.picture !== undefined" ref="table" :box="scene.box.value" :zero="{ x: 0, y: 0 }" :mm-per-unit="mmPerUnit" :unit="settings.unit" :draw="scene.draw" :redraw-on="scene.redrawOn.value" :cursor="cursor" label="Picture and cut"
+        @view="onView" @press="onPress" @move="onMove" @release="tools.release" @leave="onLeave"
       >
-        <TableDivider v-if="view !== 'one'" v-model="divider" :left="view === 'cut' ? 'picture' : 'before'" :right="view === 'cut' ? 'cut' : 'after'" />
+        <TableDivider v-if="view !== 'one'" v-model="divider" :left="view === 'cut' ? 'picture' : view === 'removed' ? 'now' : 'before'" :right="view === 'cut' ? 'cut' : view === 'removed' ? 'what it takes, 8 times as strong' : 'after'">
+          <template v-if="view === 'before'" #left><MomentChoice v-model="moments.left.value" :moments="moments.moments.value" label="Left moment" /></template>
+          <template v-if="view === 'before'" #right><MomentChoice v-model="moments.right.value" :moments="moments.moments.value" label="Right moment" /></template>
+        </TableDivider>
         <p v-if="tools.waiting.value !== undefined" class="hint" role="status">{{ HINTS[tools.waiting.value] }} Esc leaves.</p>
         <p v-if="tools.pull.end.value !== undefined" class="pull" :style="{ left: `${tools.pull.end.value.screenX + 14}px`, top: `${tools.pull.end.value.screenY + 10}px` }">
           {{ tools.pull.reach.value === undefined ? 'looking…' : `tolerance ${trimNumber(tools.pull.tolerance.value ?? 0, 1)}` }}
@@ -189,6 +138,10 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
         <QuantityInput label="Brush radius" suffix="px" :model-value="tools.brush.radiusPx.value" :least="0.5" :most="2000" :step="0.5" @change="tools.brush.radiusPx.value = $event" @done="tools.brush.radiusPx.value = $event" />
       </RecipeList>
       <p v-else class="none">The picture as it came. Add a step: crop, lift the background off, rub out, sweep specks. Every step stays changeable, and later ones follow.</p>
+      <PlacesCard
+        v-if="bench.picture !== undefined && (tools.step.value === undefined || places.finds.value !== undefined)" :places="places.places.value" :chosen="places.chosen.value" :of-step="places.finds.value !== undefined"
+        @choose="places.chosen.value = $event" @go="places.go" @spare="places.toggleSpared" @spare-all="places.spareAll"
+      />
     </template>
     <template #foot><AddStep v-if="bench.picture !== undefined" @choose="tools.start" /></template>
   </StageLayout>

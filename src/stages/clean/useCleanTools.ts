@@ -136,6 +136,9 @@ export function useCleanTools(reach: () => number) {
     } else add(newStep.areaLift(xPx, yPx, tolerance));
   }
 
+  /** Whether nothing is under way that Escape would leave. */
+  const isIdle = computed(() => pull.start.value === undefined && !brush.drawing.value && level.value === undefined && hold.value === undefined && waiting.value === undefined);
+
   /** Escape: leaves what is under way, then the waiting tool, then the open step. */
   function escape(): void {
     if (pull.start.value !== undefined) pull.leave();
@@ -148,5 +151,5 @@ export function useCleanTools(reach: () => number) {
     else selected.value = undefined;
   }
 
-  return { selected, step, tool, isBrush, waiting, level, pull, brush, select, start, press, move, release, escape };
+  return { selected, step, tool, isBrush, isIdle, waiting, level, pull, brush, select, start, press, move, release, escape };
 }

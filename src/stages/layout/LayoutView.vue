@@ -12,6 +12,7 @@ import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
+import { drawPins } from '../../ui/draw/pins.ts';
 import LightTable, { type DrawScene } from '../../ui/LightTable.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import ReadoutStrip from '../../ui/ReadoutStrip.vue';
@@ -23,7 +24,7 @@ import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
 import { useReadout } from '../shared/useReadout.ts';
 import CutCheckList from './CutCheckList.vue';
-import { drawMirrorBand, drawOrigin, drawPins, drawSheet } from './drawSheet.ts';
+import { drawMirrorBand, drawOrigin, drawSheet } from './drawSheet.ts';
 import ReadsAs from './ReadsAs.vue';
 import { useSheetTable } from './useSheetTable.ts';
 

@@ -132,26 +132,3 @@ export function drawMirrorBand(context: Context, view: Viewport, sheet: Sheet, w
   context.fillText(parts.join(' · '), x + width / 2, y + BAND_PX / 2 + 1);
   context.restore();
 }
-
-/** Numbered pins at the findings, on the first copy. `at` gives a design point's place on the sheet. */
-export function drawPins(context: Context, view: Viewport, pins: readonly { x: number; y: number }[], chosen: number | undefined): void {
-  context.save();
-  context.font = "700 11px 'Hanken Grotesk Variable', sans-serif";
-  context.textAlign = 'center';
-  context.textBaseline = 'middle';
-  pins.forEach((pin, k) => {
-    const x = toScreenX(view, pin.x);
-    const y = toScreenY(view, pin.y);
-    context.fillStyle = k === chosen ? '#9e2f4b' : '#a9690f';
-    context.beginPath();
-    context.moveTo(x, y);
-    context.arc(x, y - 17, 9.5, Math.PI * 0.8, Math.PI * 0.2);
-    context.closePath();
-    context.fill();
-    context.strokeStyle = '#fffdf8';
-    context.stroke();
-    context.fillStyle = '#fff';
-    context.fillText(String(k + 1), x, y - 16.5);
-  });
-  context.restore();
-}

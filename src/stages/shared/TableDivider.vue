@@ -35,7 +35,7 @@ function key(event: KeyboardEvent): void {
     ref="line" class="divider" :style="{ left: `${modelValue * 100}%` }" role="slider" tabindex="0" :aria-label="`Divider between ${left} and ${right}`" :aria-valuenow="Math.round(modelValue * 100)"
     @pointerdown="down" @pointermove.stop="move" @pointerup.stop="held = false" @pointercancel="held = false" @keydown="key"
   >
-    <span class="name left">{{ left }}</span><span class="grip" /><span class="name right">{{ right }}</span>
+    <span class="name left"><slot name="left">{{ left }}</slot></span><span class="grip" /><span class="name right"><slot name="right">{{ right }}</slot></span>
   </div>
 </template>
 

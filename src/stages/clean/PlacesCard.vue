@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { ArrowLeft, ArrowRight } from '@element-plus/icons-vue';
+import { computed, nextTick, ref, watch } from 'vue';
+import TrayCard from '../../ui/TrayCard.vue';
+import type { Place } from './usePlaces.ts';
+
+/** The places to look at: one after the other by buttons or keys, or out of the list; finds of a step can be left alone. */
+const props = defineProps<{ places: readonly Place[]; chosen: number | undefined; ofStep: boolean }>();
+const emit = defineEmits<{ choose: [index: number | undefined]; go: [by: 1 | -1]; spare: [index: number]; spareAll: [spared: boolean] }>();
+
+const SHOWN = 100;
+const from = computed(() => (props.chosen === undefined ? 0 : Math.max(0, Math.min(props.places.length - SHOWN, props.chosen - SHOWN / 2))));
+const shown = computed(() => props.places.slice(from.value, from.value + SHOWN));
+const spared = computed(() => props.places.filter((place) => place.hollow === true).length);
+const about = computed(() => {
+  const count = props.places.length;
+  if (count === 0) return props.ofStep ? 'nothing found' : 'nothing that would cut badly';
+  const place = props.chosen === undefined ? `${count.toLocaleString('en')}` : `${props.chosen + 1} of ${count.toLocaleString('en')}`;
+  return spared.value === 0 ? place : `${place}, ${spared.value.toLocaleString('en')} left alone`;
+});
+
+const list = ref<HTMLElement>();
+watch(() => props.chosen, async () => {
+  await nextTick();
+  list.value?.querySelector('.chosen')?.scrollIntoView({ block: 'nearest' });
+});
+</script>
+
+<template>
+  <TrayCard :title="ofStep ? 'Found' : 'Cut check'" :about="about" :mark="!ofStep && places.length > 0 ? 'warning' : undefined">
+    <template v-if="places.length > 0" #switch>
+      <span class="ways">
+        <button type="button" class="plain-button" title="Previous place (Shift+N)" aria-label="Previous place" @click="emit('go', -1)"><ArrowLeft /></button>
+        <button type="button" class="plain-button" title="Next place (N)" aria-label="Next place" @click="emit('go', 1)"><ArrowRight /></button>
+      </span>
+    </template>
+    <template v-if="places.length > 0">
+      <ol ref="list" aria-label="Places to look at">
+        <li v-for="(place, k) in shown" :key="from + k" :class="{ chosen: from + k === chosen, spared: place.hollow }">
+          <button type="button" class="words" :aria-pressed="from + k === chosen" @click="emit('choose', from + k === chosen ? undefined : from + k)"><b>{{ from + k + 1 }}</b> {{ place.words }}</button>
+          <button v-if="place.find !== undefined" type="button" class="spare" :title="place.hollow ? 'The step works on it again (X)' : 'The step leaves it as it is (X)'" @click="emit('spare', from + k)">{{ place.hollow ? 'take' : 'leave' }}</button>
+        </li>
+      </ol>
+      <div v-if="ofStep" class="all">
+        <button type="button" class="plain-button" :disabled="spared === places.length" @click="emit('spareAll', true)">Leave all</button>
+        <button type="button" class="plain-button" :disabled="spared === 0" @click="emit('spareAll', false)">Take all</button>
+      </div>
+    </template>
+  </TrayCard>
+</template>
+
+<style scoped>
+ol {
+  margin: 0;
+  padding: 0;
+  max-height: 168px;
+  overflow-y: auto;
+  list-style: none;
+}
+li {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 2px 4px;
+}
+li.chosen {
+  background: var(--madder-wash);
+}
+.words,
+.spare {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.words {
+  flex: 1;
+  font-size: 12.5px;
+}
+.spared .words {
+  color: var(--ink-soft);
+}
+.spare {
+  color: var(--madder-text);
+  font-size: 12.5px;
+}
+.words:focus-visible,
+.spare:focus-visible {
+  outline: 2px solid var(--madder);
+}
+.ways,
+.all {
+  display: flex;
+  gap: 6px;
+}
+.ways .plain-button {
+  padding: 2px 7px;
+}
+.ways :deep(svg) {
+  width: 14px;
+}
+</style>
