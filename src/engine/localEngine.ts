@@ -14,6 +14,7 @@ import { nodeCount } from '../core/outline/curves.ts';
 import { piecesOf } from '../core/outline/pieces.ts';
 import { lengthOf, transformCurves } from '../core/outline/transformCurves.ts';
 import { artXFromPicture, artYFromPicture, pictureFromArt, type Art } from '../core/raster/art.ts';
+import { lumaHistogram } from '../core/raster/luma.ts';
 import { amplifiedDifference } from '../core/raster/amplifiedDifference.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
 import { resample, shrinkToSide } from '../core/raster/shrink.ts';
@@ -22,7 +23,7 @@ import { writePng } from '../formats/picture/writePng.ts';
 import { writeSheetSvg } from '../formats/svg/writeSvg.ts';
 import { drain } from './drain.ts';
 import { cleanPicture, cutArt, type CutResult } from './pipeline.ts';
-import type { BaseView, CleanView, CutView, Engine, ExportRequest, MomentRequest, OnProgress, OpenedPicture, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult } from './protocol.ts';
+import type { BaseView, CutView, Engine, ExportRequest, MomentRequest, MomentView, OnProgress, OpenedPicture, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult } from './protocol.ts';
 
 /** Long side of what is sent to be shown, px: about a screen. */
 const VIEW_SIDE_PX = 1400;
@@ -106,10 +107,10 @@ export class LocalEngine implements Engine {
     return { width: art.width, height: art.height, frame: art.frame, levels: reach.levels, areaByLevel: reach.areaByLevel, ...findTolerance(reach.areaByLevel) };
   }
 
-  async moment({ pictureKey, job, recipe, removed }: MomentRequest): Promise<CleanView> {
+  async moment({ pictureKey, job, recipe, removed }: MomentRequest): Promise<MomentView> {
     const never = (): boolean => false;
     const { art, key, steps } = await this.clean(pictureKey, { ...job, recipe: [...recipe] }, 'preview', never);
-    const shown = { key, widthPx: art.width, heightPx: art.height, frame: art.frame, steps };
+    const shown = { key, widthPx: art.width, heightPx: art.height, frame: art.frame, steps, histogram: lumaHistogram(art).histogram };
     if (removed !== true) return { ...shown, view: pictureFromArt(art) };
     const before = await this.clean(pictureKey, { ...job, recipe: recipe.slice(0, -1) }, 'preview', never);
     return { ...shown, key: `${key}-removed`, view: amplifiedDifference(before.art.colour, art.colour, REMOVED_GAIN) };

@@ -129,6 +129,11 @@ export interface RegionRequest {
   readonly outHeight: number;
 }
 
+/** The art at a moment, and how much of it is how light (256 counts). */
+export interface MomentView extends CleanView {
+  readonly histogram: Float64Array;
+}
+
 export interface MomentRequest {
   readonly pictureKey: string;
   readonly job: Job;
@@ -159,7 +164,7 @@ export interface Engine {
   run(request: RunRequest, onProgress?: OnProgress): Promise<RunResult>;
   reach(request: ReachRequest): Promise<ReachView>;
   /** The art as it is after some of the steps, reduced for the screen. */
-  moment(request: MomentRequest): Promise<CleanView>;
+  moment(request: MomentRequest): Promise<MomentView>;
   region(request: RegionRequest): Promise<Rgba8>;
   export(request: ExportRequest): Promise<Uint8Array<ArrayBuffer>>;
   cancel(): Promise<void>;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { area, scaleLinear, scaleSqrt } from 'd3';
+import { scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
+import { histogramShape } from './histogramShape.ts';
 
 /** How much of the picture is how light, with the threshold as a mark that is dragged. */
 const props = defineProps<{ histogram: Float64Array; threshold: number; disabled?: boolean }>();
@@ -9,12 +10,7 @@ const emit = defineEmits<{ change: [threshold: number]; done: [threshold: number
 const WIDTH = 270;
 const HEIGHT = 84;
 const x = scaleLinear([0, 255], [0, WIDTH]).clamp(true);
-const shape = computed(() => {
-  const values = Array.from(props.histogram);
-  // Square roots: paper outnumbers everything, and the small peaks are what one looks for.
-  const y = scaleSqrt([0, Math.max(1, ...values)], [HEIGHT, 4]);
-  return area<number>().x((_, i) => x(i)).y0(HEIGHT).y1((v) => y(v))(values) ?? '';
-});
+const shape = computed(() => histogramShape(props.histogram, WIDTH, HEIGHT));
 const held = ref(false);
 const at = (event: PointerEvent): number => {
   const rect = (event.currentTarget as Element).getBoundingClientRect();

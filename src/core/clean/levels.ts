@@ -7,12 +7,16 @@ export interface Levels {
   readonly white: number;
   /** Middle tones: above 1 lighter, below darker. 0.1 to 10. */
   readonly gamma: number;
+  /** −1 half the range darker to 1 half lighter; 0 when absent. */
+  readonly brightness?: number | undefined;
+  /** −1 all grey, towards 1 two tones, turned about the middle grey; 0 when absent. */
+  readonly contrast?: number | undefined;
   /** 0 grey, 1 as it is, up to 3. */
   readonly saturation: number;
   readonly invert: boolean;
 }
 
-/** Stretches black and white point, bends the middle tones, then saturates and inverts. Works on the stored sRGB values, as every histogram shows them. */
+/** Stretches black and white point, bends the middle tones, shifts and turns the line, then saturates and inverts. Works on the stored sRGB values, as every histogram shows them. */
 export function applyLevels(picture: Rgba8, levels: Levels): Rgba8 {
   const { width, height, data } = picture;
   const out = new Uint8Array(data);
@@ -24,12 +28,14 @@ export function applyLevels(picture: Rgba8, levels: Levels): Rgba8 {
 }
 
 /** The new value of each of the 256 old ones. */
-export function levelsTable({ black, white, gamma, invert }: Levels): Uint8Array {
+export function levelsTable({ black, white, gamma, brightness = 0, contrast = 0, invert }: Levels): Uint8Array {
   const table = new Uint8Array(256);
+  const slope = Math.tan(((Math.min(0.98, contrast) + 1) * Math.PI) / 4);
   for (let v = 0; v < 256; v++) {
     const stretched = Math.max(0, Math.min(1, (v - black) / (white - black)));
-    const bent = Math.round(255 * stretched ** (1 / gamma));
-    table[v] = invert ? 255 - bent : bent;
+    const bent = (stretched ** (1 / gamma) - 0.5) * slope + 0.5 + brightness / 2;
+    const value = Math.round(255 * Math.max(0, Math.min(1, bent)));
+    table[v] = invert ? 255 - value : value;
   }
   return table;
 }

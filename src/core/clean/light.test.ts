@@ -123,6 +123,15 @@ describe('levels', () => {
     );
   });
 
+  it('shifts by brightness and turns about the middle by contrast', () => {
+    expect([0, 128, 255].map((v) => levelsTable({ ...plain, brightness: 0.5 })[v])).toEqual([64, 192, 255]);
+    expect([...levelsTable({ ...plain, contrast: -1 })].every((v) => v === 128)).toBe(true);
+    const hard = levelsTable({ ...plain, contrast: 0.5 });
+    expect([hard[40], hard[215]]).toEqual([0, 255]);
+    expect(hard[127] + hard[128]).toBe(255);
+    expect([...levelsTable({ ...plain, brightness: 0, contrast: 0 })]).toEqual([...levelsTable(plain)]);
+  });
+
   it('brings a pale drawing to full black and white, and says when there is nothing to stretch', () => {
     const pale = lit((x, y) => 0.72 + 0.2 * stroke(x, y), () => 1, 1);
     const points = fullContrast(pale.colour)!;

@@ -21,6 +21,8 @@ import StageLayout from '../shared/StageLayout.vue';
 import TableDivider from '../shared/TableDivider.vue';
 import { useReadout } from '../shared/useReadout.ts';
 import AddStep from './AddStep.vue';
+import BrushGuard from './BrushGuard.vue';
+import CropSettings from './CropSettings.vue';
 import MomentChoice from './MomentChoice.vue';
 import PlacesCard from './PlacesCard.vue';
 import RecipeList from './RecipeList.vue';
@@ -56,8 +58,8 @@ function onView(at: Viewport, size: Size): void {
 function onPress(point: TablePoint, event: PointerEvent): void {
   if (!places.press(scene.tableView.value.view, point.screenX, point.screenY)) tools.press(point, event);
 }
-function onMove(point: TablePoint): void {
-  tools.move(point);
+function onMove(point: TablePoint, event: PointerEvent): void {
+  tools.move(point, event);
   pointerMm.value = { x: point.x * mmPerUnit.value, y: point.y * mmPerUnit.value };
   pointerColour.value = bench.base === undefined ? undefined : colourAt(bench.base, point);
 }
@@ -135,7 +137,11 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
           <span>Strokes say</span>
           <ViewSwitch v-model="tools.brush.says.value" :choices="SAYS" label="What strokes say" />
         </div>
-        <QuantityInput label="Brush radius" suffix="px" :model-value="tools.brush.radiusPx.value" :least="0.5" :most="2000" :step="0.5" @change="tools.brush.radiusPx.value = $event" @done="tools.brush.radiusPx.value = $event" />
+        <CropSettings v-if="tools.step.value?.kind === 'crop'" v-model:aspect="tools.cropAspect.value" :step="tools.step.value" />
+        <template v-else>
+          <QuantityInput label="Brush radius" suffix="px" :model-value="tools.brush.radiusPx.value" :least="0.5" :most="2000" :step="0.5" @change="tools.brush.radiusPx.value = $event" @done="tools.brush.radiusPx.value = $event" />
+          <BrushGuard v-if="tools.tool.value !== 'subjectLift'" v-model="tools.brush.within.value" />
+        </template>
       </RecipeList>
       <p v-else class="none">The picture as it came. Add a step: crop, lift the background off, rub out, sweep specks. Every step stays changeable, and later ones follow.</p>
       <PlacesCard

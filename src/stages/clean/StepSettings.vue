@@ -12,6 +12,7 @@ import type { ReachView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import ViewSwitch from '../../ui/ViewSwitch.vue';
+import LevelsSettings from './LevelsSettings.vue';
 import SquaringSettings from './SquaringSettings.vue';
 import ToleranceCurve from './ToleranceCurve.vue';
 import TurnSettings from './TurnSettings.vue';
@@ -50,8 +51,6 @@ watch(reachInput, async (input) => {
   }
 }, { immediate: true });
 const tolerance = computed(() => (props.step.kind === 'areaLift' ? (props.step.tolerance === 'auto' ? (props.report?.facts['tolerance'] ?? reach.value?.tolerance ?? 0) : props.step.tolerance) : 0));
-/** The points of a levels step as numbers, those found where it finds them itself. */
-const points = computed(() => (props.step.kind !== 'levels' || props.step.points === 'auto' ? { black: props.report?.facts['black'] ?? 0, white: props.report?.facts['white'] ?? 255 } : props.step.points));
 const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.tones === 'auto' ? Math.max(2, props.report?.facts['tones'] ?? 2) : props.step.tones));
 </script>
 
@@ -78,14 +77,7 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <QuantityInput label="Pinholes under" suffix="mm²" :model-value="step.pinholeMm2" :least="0" :most="10000" :step="0.1" :digits="2" @change="drag({ pinholeMm2: $event })" @done="set({ pinholeMm2: $event })" @cancel="bench.revert" />
       <p>{{ report?.facts['specks'] ?? 0 }} specks, {{ report?.facts['pinholes'] ?? 0 }} pinholes found</p>
     </template>
-    <template v-else-if="step.kind === 'levels'">
-      <label class="row"><span>Find black and white by itself</span><ElSwitch size="small" :model-value="step.points === 'auto'" @change="set({ points: $event === true ? 'auto' : { ...points } })" /></label>
-      <QuantityInput label="Black from" :model-value="points.black" :least="0" :most="points.white - 1" :digits="0" @change="drag({ points: { ...points, black: $event } })" @done="set({ points: { ...points, black: $event } })" @cancel="bench.revert" />
-      <QuantityInput label="White from" :model-value="points.white" :least="points.black + 1" :most="255" :digits="0" @change="drag({ points: { ...points, white: $event } })" @done="set({ points: { ...points, white: $event } })" @cancel="bench.revert" />
-      <QuantityInput label="Middle tones (gamma)" :model-value="step.gamma" :least="0.1" :most="10" :step="0.05" :digits="2" @change="drag({ gamma: $event })" @done="set({ gamma: $event })" @cancel="bench.revert" />
-      <QuantityInput label="Colour" suffix="%" :model-value="step.saturation * 100" :least="0" :most="300" :digits="0" @change="drag({ saturation: $event / 100 })" @done="set({ saturation: $event / 100 })" @cancel="bench.revert" />
-      <label class="row"><span>Invert light and dark</span><ElSwitch size="small" :model-value="step.invert" @change="set({ invert: $event === true })" /></label>
-    </template>
+    <LevelsSettings v-else-if="step.kind === 'levels'" :step="step" :report="report" />
     <template v-else-if="step.kind === 'lightLevelling'">
       <QuantityInput label="Strength" suffix="%" :model-value="step.strength * 100" :least="0" :most="100" :digits="0" @change="drag({ strength: $event / 100 })" @done="set({ strength: $event / 100 })" @cancel="bench.revert" />
       <p>For art on light paper: the paper becomes plain white, broad dark areas stay.</p>
@@ -106,7 +98,7 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <QuantityInput label="Fine detail" suffix="%" :model-value="step.detail * 100" :least="0" :most="100" :digits="0" @change="drag({ detail: $event / 100 })" @done="set({ detail: $event / 100 })" @cancel="bench.revert" />
       <p>Less keeps only strong ink; more keeps faint lines too.</p>
     </template>
-    <template v-else-if="step.kind === 'crop'"><p>Drag the frame’s edges and corners on the table.</p></template>
+    <template v-else-if="step.kind === 'crop'"><slot /></template>
     <TurnSettings v-else-if="step.kind === 'turn'" :step="step" :report="report" />
     <SquaringSettings v-else-if="step.kind === 'squaring'" :step="step" :report="report" />
     <template v-else-if="step.kind === 'enlarging'">

@@ -67,7 +67,8 @@ export function drawPull(context: Context, from: { screenX: number; screenY: num
 export function drawStroke(context: Context, view: Viewport, stroke: Stroke, colour: string): void {
   context.save();
   context.strokeStyle = colour;
-  context.lineWidth = 2 * stroke.radiusPx * view.scale;
+  // With a pen the widest place is shown; the step itself follows the pressure.
+  context.lineWidth = 2 * stroke.radiusPx * Math.max(...(stroke.widths ?? [1])) * view.scale;
   context.lineCap = 'round';
   context.lineJoin = 'round';
   context.beginPath();

@@ -23,8 +23,9 @@ export function cropHoldAt(rect: RectPx, x: number, y: number, reach: number, wi
 /**
  * The frame after dragging one of its parts from `from` to `to`, whole pixels, kept inside a picture of the given size and at least one pixel in
  * each direction.
+ * @param aspect width over height that the frame keeps; none for any.
  */
-export function cropDragged(rect: RectPx, hold: CropHold, from: { x: number; y: number }, to: { x: number; y: number }, widthPx: number, heightPx: number): RectPx {
+export function cropDragged(rect: RectPx, hold: CropHold, from: Place, to: Place, widthPx: number, heightPx: number, aspect?: number): RectPx {
   const dx = to.x - from.x;
   const dy = to.y - from.y;
   if (hold === 'move') {
@@ -44,7 +45,35 @@ export function cropDragged(rect: RectPx, hold: CropHold, from: { x: number; y: 
   const y0 = clamp(Math.round(Math.min(top, bottom)), 0, heightPx - 1);
   const x1 = clamp(Math.round(Math.max(left, right)), x0 + 1, widthPx);
   const y1 = clamp(Math.round(Math.max(top, bottom)), y0 + 1, heightPx);
-  return { xPx: x0, yPx: y0, widthPx: x1 - x0, heightPx: y1 - y0 };
+  const free = { xPx: x0, yPx: y0, widthPx: x1 - x0, heightPx: y1 - y0 };
+  return aspect === undefined ? free : withAspect(free, hold, from, aspect, widthPx, heightPx);
+}
+
+interface Place {
+  readonly x: number;
+  readonly y: number;
+}
+
+/**
+ * The frame brought to an aspect (width over height) by growing or shrinking about what stays in place while it is dragged: the corner or the middle of the edge
+ * across from the hold.
+ */
+export function withAspect(rect: RectPx, hold: CropHold, from: Place, aspect: number, widthPx: number, heightPx: number): RectPx {
+  const right = rect.xPx + rect.widthPx;
+  const bottom = rect.yPx + rect.heightPx;
+  // Where the fixed point lies: −1 at the left or upper edge, 1 at the right or lower one, 0 in the middle.
+  const [sideX, sideY] = hold === 'new' ? [from.x <= rect.xPx + rect.widthPx / 2 ? -1 : 1, from.y <= rect.yPx + rect.heightPx / 2 ? -1 : 1] : [hold.includes('w') ? 1 : hold.includes('e') ? -1 : 0, hold.includes('n') ? 1 : hold.includes('s') ? -1 : 0];
+  const fixedX = sideX === 0 ? rect.xPx + rect.widthPx / 2 : sideX < 0 ? rect.xPx : right;
+  const fixedY = sideY === 0 ? rect.yPx + rect.heightPx / 2 : sideY < 0 ? rect.yPx : bottom;
+  const wanted = sideX === 0 ? rect.heightPx * aspect : sideY === 0 ? rect.widthPx : Math.max(rect.widthPx, rect.heightPx * aspect);
+  const room = (side: number, fixed: number, size: number): number => (side === 0 ? 2 * Math.min(fixed, size - fixed) : side < 0 ? size - fixed : fixed);
+  const width = Math.max(1, Math.min(wanted, room(sideX, fixedX, widthPx), room(sideY, fixedY, heightPx) * aspect));
+  const height = Math.max(1, width / aspect);
+  const left = sideX === 0 ? fixedX - width / 2 : sideX < 0 ? fixedX : fixedX - width;
+  const top = sideY === 0 ? fixedY - height / 2 : sideY < 0 ? fixedY : fixedY - height;
+  const wholeWidth = clamp(Math.round(width), 1, widthPx);
+  const wholeHeight = clamp(Math.round(height), 1, heightPx);
+  return { xPx: clamp(Math.round(left), 0, widthPx - wholeWidth), yPx: clamp(Math.round(top), 0, heightPx - wholeHeight), widthPx: wholeWidth, heightPx: wholeHeight };
 }
 
 const clamp = (value: number, least: number, most: number): number => Math.max(least, Math.min(most, value));

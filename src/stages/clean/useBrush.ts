@@ -11,6 +11,8 @@ export function useBrush() {
   const radiusPx = ref(12);
   /** What the strokes of a subject lift say. */
   const says = ref<'keep' | 'clear'>('keep');
+  /** Strokes go only over what is like the colour they begin on, up to this difference; none for everything. */
+  const within = ref<number>();
   const stroke = shallowRef<Stroke>();
   const at = shallowRef<TablePoint>();
   /** Where the last stroke ended: Shift draws straight on from there. */
@@ -19,11 +21,17 @@ export function useBrush() {
   function resize(factor: number): void {
     radiusPx.value = Math.max(0.5, Math.min(MAX_BRUSH_PX, Math.round(radiusPx.value * factor * 10) / 10));
   }
-  function begin(point: TablePoint, straightOn: boolean): void {
-    const points = straightOn && last !== undefined ? [last.x, last.y, point.x, point.y] : [point.x, point.y];
-    stroke.value = { radiusPx: radiusPx.value, points };
+  function begin(point: TablePoint, event: PointerEvent): void {
+    const points = event.shiftKey && last !== undefined ? [last.x, last.y, point.x, point.y] : [point.x, point.y];
+    const pressed = pressureOf(event);
+    stroke.value = {
+      radiusPx: radiusPx.value,
+      points,
+      ...(pressed === undefined ? {} : { widths: points.length === 2 ? [pressed] : [pressed, pressed] }),
+      ...(within.value === undefined ? {} : { within: within.value }),
+    };
   }
-  function move(point: TablePoint): void {
+  function move(point: TablePoint, event: PointerEvent): void {
     at.value = point;
     const current = stroke.value;
     if (current === undefined) return;
@@ -31,7 +39,8 @@ export function useBrush() {
     const dx = point.x - points[points.length - 2];
     const dy = point.y - points[points.length - 1];
     if (Math.hypot(dx, dy) < radiusPx.value * LEAST_STEP) return;
-    stroke.value = { radiusPx: current.radiusPx, points: [...points, round(point.x), round(point.y)] };
+    const widths = current.widths === undefined ? {} : { widths: [...current.widths, pressureOf(event) ?? 1] };
+    stroke.value = { ...current, points: [...points, round(point.x), round(point.y)], ...widths };
   }
   /** Ends the stroke and gives it. */
   function end(): Stroke | undefined {
@@ -44,7 +53,15 @@ export function useBrush() {
     stroke.value = undefined;
   }
   const drawing = computed(() => stroke.value !== undefined);
-  return { radiusPx, says, stroke, at, drawing, resize, begin, move, end, leave };
+  return { radiusPx, says, within, stroke, at, drawing, resize, begin, move, end, leave };
+}
+
+/** The lightest touch of a pen still draws so much of the radius. */
+const LEAST_PRESSED = 0.2;
+
+/** Share of the radius that a pen's pressure gives; none for a mouse or a finger. */
+function pressureOf(event: PointerEvent): number | undefined {
+  return event.pointerType === 'pen' ? round(LEAST_PRESSED + (1 - LEAST_PRESSED) * event.pressure) : undefined;
 }
 
 /** Positions are kept to a hundredth of a pixel. */

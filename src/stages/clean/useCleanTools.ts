@@ -4,6 +4,7 @@ import { STEP_NAMES, type Step, type StepKindName } from '../../core/job/recipe.
 import { basesFirst, turnedAnew } from '../../core/job/carryTurn.ts';
 import { stepsBefore, withChanged, withStep } from '../../core/job/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
+import type { Stroke } from '../../core/clean/paintStrokes.ts';
 import type { TablePoint } from '../../ui/useTableView.ts';
 import { colourAt } from '../shared/colourAt.ts';
 import { cropDragged, cropHoldAt, type CropHold } from './cropDrag.ts';
@@ -29,6 +30,8 @@ export function useCleanTools(reach: () => number) {
   const waiting = ref<Waiting>();
   const pull = useLiftPull();
   const brush = useBrush();
+  /** Width over height that the crop frame keeps while it is dragged. */
+  const cropAspect = ref<number>();
   const hold = shallowRef<{ kind: CropHold; from: TablePoint; step: Extract<Step, { kind: 'crop' }> }>();
 
   const job = computed(() => bench.job as Job);
@@ -75,7 +78,7 @@ export function useCleanTools(reach: () => number) {
       if (waiting.value !== undefined) add(newStep.colourLift(colour));
       else if (current !== undefined) bench.commit('Colour lift: colour', { ...job.value, recipe: withChanged<'colourLift'>(job.value.recipe, current.id, { colour }) });
     } else if (isBrush.value) {
-      brush.begin(point, event.shiftKey);
+      brush.begin(point, event);
     } else if (current?.kind === 'turn') {
       level.value = { from: point, to: point };
     } else if (current?.kind === 'crop' && bench.base !== undefined) {
@@ -84,14 +87,14 @@ export function useCleanTools(reach: () => number) {
     }
   }
 
-  function move(point: TablePoint): void {
+  function move(point: TablePoint, event: PointerEvent): void {
     pull.pull(point);
-    brush.move(point);
+    brush.move(point, event);
     if (level.value !== undefined) level.value = { ...level.value, to: point };
     const { base: picture } = bench;
     if (hold.value === undefined || picture === undefined) return;
     const { kind, from, step: crop } = hold.value;
-    const rect = cropDragged(crop.rect, kind, from, point, picture.widthPx, picture.heightPx);
+    const rect = cropDragged(crop.rect, kind, from, point, picture.widthPx, picture.heightPx, cropAspect.value);
     bench.preview({ ...job.value, recipe: withChanged<'crop'>(job.value.recipe, crop.id, { rect: { ...rect } }) });
   }
 
@@ -106,7 +109,7 @@ export function useCleanTools(reach: () => number) {
     if (lift !== undefined) finishLift(lift);
     const stroke = brush.end();
     const current = step.value;
-    if (stroke !== undefined && current !== undefined) addStroke(current, { radiusPx: stroke.radiusPx, points: [...stroke.points] });
+    if (stroke !== undefined && current !== undefined) addStroke(current, stroke);
   }
 
   /** Straightens so that the drawn line comes to lie level or upright, whichever is nearer. */
@@ -119,13 +122,16 @@ export function useCleanTools(reach: () => number) {
     bench.commit('Turn: straightened', { ...job.value, recipe: turnedAnew(job.value.recipe, current.id, next, sizeBeforeTurn(report, bench.base)) });
   }
 
-  function addStroke(current: Step, stroke: { radiusPx: number; points: number[] }): void {
+  function addStroke(current: Step, { radiusPx, points, widths, within }: Stroke): void {
     const { recipe } = job.value;
     const { id } = current;
+    const path = { radiusPx, points: [...points] };
     let changed: Step[];
-    if (current.kind === 'subjectLift') changed = withChanged<'subjectLift'>(recipe, id, { strokes: [...current.strokes, { ...stroke, says: brush.says.value }] });
-    else if (current.kind === 'rubOut' || current.kind === 'bringBack') changed = withChanged<'rubOut'>(recipe, id, { strokes: [...current.strokes, stroke] });
-    else return;
+    if (current.kind === 'subjectLift') changed = withChanged<'subjectLift'>(recipe, id, { strokes: [...current.strokes, { ...path, says: brush.says.value }] });
+    else if (current.kind === 'rubOut' || current.kind === 'bringBack') {
+      const stroke = { ...path, ...(widths === undefined ? {} : { widths: [...widths] }), ...(within === undefined ? {} : { within }) };
+      changed = withChanged<'rubOut'>(recipe, id, { strokes: [...current.strokes, stroke] });
+    } else return;
     bench.commit(`${STEP_NAMES[current.kind]}: stroke`, { ...job.value, recipe: changed });
   }
 
@@ -151,5 +157,5 @@ export function useCleanTools(reach: () => number) {
     else selected.value = undefined;
   }
 
-  return { selected, step, tool, isBrush, isIdle, waiting, level, pull, brush, select, start, press, move, release, escape };
+  return { selected, step, tool, isBrush, isIdle, waiting, level, cropAspect, pull, brush, select, start, press, move, release, escape };
 }

@@ -10,19 +10,23 @@ export const levelsSchema = z.strictObject({
   /** Lightness that becomes black and the one that becomes white; `auto` finds both, so that a pale drawing comes out black. */
   points: z.union([z.literal('auto'), z.strictObject({ black: z.number().min(0).max(254), white: z.number().min(1).max(255) }).refine(({ black, white }) => black < white, 'black must lie below white')]),
   gamma: z.number().min(0.1).max(10),
+  /** −1 to 1: half the range darker or lighter. */
+  brightness: z.number().min(-1).max(1).optional(),
+  /** −1 (all grey) to 1 (two tones). */
+  contrast: z.number().min(-1).max(1).optional(),
   saturation: z.number().min(0).max(3),
   invert: z.boolean(),
 });
 export type LevelsStep = z.infer<typeof levelsSchema>;
 
 export const levels: StepKind<LevelsStep> = {
-  about: 'Black and white point, middle tones, saturation, inversion.',
+  about: 'Black and white point, brightness, contrast, colour, inversion.',
   revision: 1,
   readsSize: false,
-  *run(art, { points, gamma, saturation, invert }) {
+  *run(art, { points, gamma, brightness, contrast, saturation, invert }) {
     const found = points === 'auto' ? fullContrast(art.colour) : points;
     if (found === undefined) throw new AppError('oneColour');
     yield 0.3;
-    return { art: withAlpha(art, art.alpha, applyLevels(art.colour, { ...found, gamma, saturation, invert })), facts: { ...found } };
+    return { art: withAlpha(art, art.alpha, applyLevels(art.colour, { ...found, gamma, brightness, contrast, saturation, invert })), facts: { ...found } };
   },
 };

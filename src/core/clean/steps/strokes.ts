@@ -1,13 +1,19 @@
 import { z } from 'zod';
 import { artXFromPicture, artYFromPicture, withAlpha, type Art, type Frame } from '../../raster/art.ts';
 import { makeRgba8 } from '../../raster/raster.ts';
+import { keepWithin } from '../keepWithin.ts';
 import { paintStroke, type Stroke } from '../paintStrokes.ts';
+import { MAX_TOLERANCE } from './areaLift.ts';
 import { stepBase, type StepContext, type StepKind } from './step.ts';
 
 export const MAX_BRUSH_PX = 2000;
 export const strokeSchema = z.strictObject({
   radiusPx: z.number().positive().max(MAX_BRUSH_PX),
   points: z.array(z.number().finite()).min(2).max(40_000),
+  /** Share of the radius at each point, as a pen was pressed. */
+  widths: z.array(z.number().min(0).max(1)).max(20_000).optional(),
+  /** Stays within the colour under its first point, up to this perceptual difference. */
+  within: z.number().min(0).max(MAX_TOLERANCE).optional(),
 });
 
 export const rubOutSchema = z.strictObject({ kind: z.literal('rubOut'), ...stepBase, strokes: z.array(strokeSchema).max(5000) });
@@ -25,12 +31,18 @@ export function placedStroke(frame: Frame, { radiusPx, points }: Stroke): { radi
   return { radius: radiusPx * frame.scale, points: placed };
 }
 
-/** Share of every art pixel that the strokes cover, 0 to 255. */
-function coverOf(art: Art, strokes: RubOutStep['strokes']): Uint8Array {
+/** Share of every art pixel that the strokes cover, 0 to 255. @param colours what strokes that stay within a colour go by, and where its first pixel lies in it. */
+function coverOf(art: Art, strokes: RubOutStep['strokes'], colours: Art): Uint8Array {
   const cover = new Uint8Array(art.alpha.length);
   for (const stroke of strokes) {
     const { points, radius } = placedStroke(art.frame, stroke);
-    paintStroke(cover, art.width, art.height, points, radius);
+    if (stroke.within === undefined) paintStroke(cover, art.width, art.height, points, radius, stroke.widths);
+    else {
+      const own = new Uint8Array(cover.length);
+      paintStroke(own, art.width, art.height, points, radius, stroke.widths);
+      keepWithin(own, art, colours, stroke.points, stroke.within);
+      for (let i = 0; i < cover.length; i++) if (own[i] > cover[i]) cover[i] = own[i];
+    }
   }
   return cover;
 }
@@ -40,7 +52,7 @@ export const rubOut: StepKind<RubOutStep> = {
   revision: 1,
   readsSize: false,
   *run(art, step) {
-    const cover = coverOf(art, step.strokes);
+    const cover = coverOf(art, step.strokes, art);
     yield 0.7;
     const alpha = art.alpha.slice();
     for (let i = 0; i < alpha.length; i++) if (cover[i] !== 0) alpha[i] = Math.min(alpha[i], 255 - cover[i]);
@@ -53,7 +65,7 @@ export const bringBack: StepKind<BringBackStep> = {
   revision: 1,
   readsSize: false,
   *run(art, step, context) {
-    const cover = coverOf(art, step.strokes);
+    const cover = coverOf(art, step.strokes, context.picture);
     yield 0.7;
     return { art: restored(art, cover, context), facts: { strokes: step.strokes.length } };
   },

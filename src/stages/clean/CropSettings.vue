@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import type { CropStep } from '../../core/clean/steps/crop.ts';
+import type { Job } from '../../core/job/job.ts';
+import { withChanged } from '../../core/job/recipeEdits.ts';
+import { useBench } from '../../stores/bench.ts';
+import ChoiceInput from '../../ui/ChoiceInput.vue';
+import QuantityInput from '../../ui/QuantityInput.vue';
+import { withAspect } from './cropDrag.ts';
+
+/** The crop frame in numbers, and the shape that it keeps while it is dragged. */
+const props = defineProps<{ step: CropStep }>();
+const aspect = defineModel<number | undefined>('aspect', { required: true });
+const bench = useBench();
+const job = computed(() => bench.job as Job);
+const picture = computed(() => ({ widthPx: bench.base?.widthPx ?? 1, heightPx: bench.base?.heightPx ?? 1 }));
+
+const SHAPES = { free: 'any', now: 'as it is now', picture: 'as the picture', blank: 'as the blank', square: 'square' } as const;
+type Shape = keyof typeof SHAPES;
+const shape = ref<Shape>(aspect.value === undefined ? 'free' : 'now');
+
+type Rect = CropStep['rect'];
+const changed = (rect: Rect): Job => ({ ...job.value, recipe: withChanged<'crop'>(job.value.recipe, props.step.id, { rect }) });
+const drag = (change: Partial<Rect>): void => bench.preview(changed(kept({ ...props.step.rect, ...change })));
+function set(rect: Rect): void {
+  bench.preview(changed(rect));
+  bench.commitPreview('Crop');
+}
+/** A frame whose one side was typed, in its shape and inside the picture. */
+function kept(rect: Rect): Rect {
+  const { widthPx, heightPx } = picture.value;
+  const inside = { ...rect, widthPx: Math.min(rect.widthPx, widthPx - rect.xPx), heightPx: Math.min(rect.heightPx, heightPx - rect.yPx) };
+  if (aspect.value === undefined) return inside;
+  const hold = rect.heightPx === props.step.rect.heightPx ? 'e' : 's';
+  const fitted = withAspect(inside, hold, { x: rect.xPx, y: rect.yPx }, aspect.value, widthPx, heightPx);
+  return { ...fitted };
+}
+function chooseShape(next: Shape): void {
+  shape.value = next;
+  const { rect } = props.step;
+  aspect.value = { free: undefined, now: rect.widthPx / rect.heightPx, picture: picture.value.widthPx / picture.value.heightPx, blank: job.value.blank.widthMm / job.value.blank.heightMm, square: 1 }[next];
+  if (aspect.value !== undefined) set({ ...withAspect(rect, 'se', { x: rect.xPx, y: rect.yPx }, aspect.value, picture.value.widthPx, picture.value.heightPx) });
+}
+</script>
+
+<template>
+  <label class="row"><span>Shape of the frame</span><ChoiceInput class="shape" small :model-value="shape" :choices="SHAPES" label="Shape of the frame" @choose="chooseShape" /></label>
+  <QuantityInput label="From the left" suffix="px" :model-value="step.rect.xPx" :least="0" :most="picture.widthPx - step.rect.widthPx" :digits="0" @change="drag({ xPx: $event })" @done="set({ ...step.rect, xPx: $event })" @cancel="bench.revert" />
+  <QuantityInput label="From the top" suffix="px" :model-value="step.rect.yPx" :least="0" :most="picture.heightPx - step.rect.heightPx" :digits="0" @change="drag({ yPx: $event })" @done="set({ ...step.rect, yPx: $event })" @cancel="bench.revert" />
+  <QuantityInput label="Width" suffix="px" :model-value="step.rect.widthPx" :least="1" :most="picture.widthPx" :digits="0" @change="drag({ widthPx: $event })" @done="set(kept({ ...step.rect, widthPx: $event }))" @cancel="bench.revert" />
+  <QuantityInput label="Height" suffix="px" :model-value="step.rect.heightPx" :least="1" :most="picture.heightPx" :digits="0" @change="drag({ heightPx: $event })" @done="set(kept({ ...step.rect, heightPx: $event }))" @cancel="bench.revert" />
+  <p>Drag the frame’s edges and corners on the table, or draw a new one.</p>
+</template>
+
+<style scoped>
+.shape {
+  width: 140px;
+}
+</style>
