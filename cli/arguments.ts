@@ -1,4 +1,5 @@
 import { AppError } from '../src/core/errors/appError.ts';
+import { DRAWN_SIDE_PX, LEAST_DRAWN_SIDE_PX, MOST_DRAWN_SIDE_PX } from '../src/formats/picture/drawSvg.ts';
 import { parseLength } from '../src/core/units/parseLength.ts';
 
 /** What an option takes: nothing, or a word shown in the help. */
@@ -41,6 +42,10 @@ export function parseArguments(words: readonly string[], options: Readonly<Recor
   }
   return { inputs, values };
 }
+
+/** For commands that read pictures: at what size an SVG becomes one. */
+export const DRAW_OPTION = { 'draw-px': { takes: `px, ${LEAST_DRAWN_SIDE_PX} to ${MOST_DRAWN_SIDE_PX}`, about: `long side at which an SVG is drawn (default: ${DRAWN_SIDE_PX})` } } as const satisfies Record<string, OptionSpec>;
+export const drawnSide = (parsed: Parsed): { drawnSidePx: number | undefined } => ({ drawnSidePx: numberOption(parsed, 'draw-px', LEAST_DRAWN_SIDE_PX, MOST_DRAWN_SIDE_PX) });
 
 export function required(parsed: Parsed, name: string, takes: string): string {
   const value = parsed.values.get(name);

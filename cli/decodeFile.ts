@@ -5,12 +5,16 @@ import sharp from 'sharp';
 import { AppError } from '../src/core/errors/appError.ts';
 import { makeRgba8, type Rgba8 } from '../src/core/raster/raster.ts';
 import { checkPicture } from '../src/formats/picture/checkPicture.ts';
+import { sfntFromWoff } from '../src/formats/fonts/sfntFromWoff.ts';
+import { cameraOf } from '../src/formats/picture/cameraOf.ts';
 import { decodeHeic, type HeicLibrary } from '../src/formats/picture/decodeHeic.ts';
 import type { DecodePicture } from '../src/formats/picture/decodedPicture.ts';
+import { DRAWN_SIDE_PX, drawSvg, isSvg, type SvgLibrary } from '../src/formats/picture/drawSvg.ts';
 import { statedDpi } from '../src/formats/picture/statedDpi.ts';
 
-/** Decodes on the command line and in tests: native decoders for all but BMP and HEIC, upright by EXIF, embedded profiles turned into sRGB, first frame only. */
-export const decodeFile: DecodePicture = async (bytes, file) => {
+/** Decodes on the command line and in tests: native decoders for all but BMP, HEIC and SVG, upright by EXIF, embedded profiles turned into sRGB, first frame only. */
+export const decodeFile: DecodePicture = async (bytes, file, { drawnSidePx = DRAWN_SIDE_PX } = {}) => {
+  if (isSvg(bytes)) return { picture: drawSvg(await loadSvg(), bytes, file, drawnSidePx, await loadFonts()), drawnSidePx };
   const head = checkPicture(bytes, file);
   let picture: Rgba8;
   try {
@@ -19,14 +23,28 @@ export const decodeFile: DecodePicture = async (bytes, file) => {
     throw new AppError('truncated', { file }, error);
   }
   const dpi = statedDpi(bytes, head.type);
-  return dpi === undefined ? { picture } : { picture, statedDpi: dpi };
+  const camera = await cameraOf(bytes, head.type);
+  return { picture, ...(dpi === undefined ? {} : { statedDpi: dpi }), ...(camera === undefined ? {} : { camera }) };
 };
 
+const packageFile = (name: string): Promise<Buffer> => readFile(createRequire(import.meta.url).resolve(name));
+
+let svgLibrary: Promise<SvgLibrary> | undefined;
+function loadSvg(): Promise<SvgLibrary> {
+  svgLibrary ??= (async () => {
+    const { initWasm, Resvg } = await import('@resvg/resvg-wasm');
+    await initWasm(new Uint8Array(await packageFile('@resvg/resvg-wasm/index_bg.wasm')));
+    return { Resvg };
+  })();
+  return svgLibrary;
+}
+
+const loadFonts = (): Promise<Uint8Array[]> => Promise.all(['400', '700'].map(async (weight) => sfntFromWoff(await packageFile(`@fontsource/hanken-grotesk/files/hanken-grotesk-latin-${weight}-normal.woff`))));
+
 async function heicLibrary(): Promise<HeicLibrary> {
-  const require = createRequire(import.meta.url);
   const { default: start } = await import('libheif-js/libheif-wasm/libheif.js');
   // Its types do not tell of the wrapper around the decoder.
-  return start({ wasmBinary: await readFile(require.resolve('libheif-js/libheif-wasm/libheif.wasm')) }) as unknown as HeicLibrary;
+  return start({ wasmBinary: await packageFile('libheif-js/libheif-wasm/libheif.wasm') }) as unknown as HeicLibrary;
 }
 
 async function nativePicture(bytes: Uint8Array): Promise<Rgba8> {

@@ -2,7 +2,7 @@ import { mkdir, readFile, stat, writeFile } from 'node:fs/promises';
 import { basename, dirname } from 'node:path';
 import { AppError } from '../src/core/errors/appError.ts';
 import { checkFileSize } from '../src/formats/picture/checkPicture.ts';
-import type { DecodedPicture } from '../src/formats/picture/decodedPicture.ts';
+import type { DecodedPicture, DecodeOptions } from '../src/formats/picture/decodedPicture.ts';
 import { decodeFile } from './decodeFile.ts';
 
 /** Reads a file whole. @throws AppError `cannotRead`, or by its size. */
@@ -29,7 +29,7 @@ export async function readJson(path: string): Promise<unknown> {
   }
 }
 
-export const readPicture = async (path: string): Promise<DecodedPicture> => decodeFile(await readBytes(path), basename(path));
+export const readPicture = async (path: string, options?: DecodeOptions): Promise<DecodedPicture> => decodeFile(await readBytes(path), basename(path), options);
 
 /** Writes a file, its folder too. @throws AppError `cannotWrite`. */
 export async function writeBytes(path: string, content: Uint8Array | string): Promise<void> {

@@ -20,7 +20,7 @@ import { artFromPicture, pictureFromArt, withAlpha, type Art } from '../../src/c
 import { turnArt } from '../../src/core/raster/turn.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { pxPerMmFromDpi } from '../../src/core/units/length.ts';
-import { autoOrNumber, lengthOption, numberOption, type Parsed } from '../arguments.ts';
+import { autoOrNumber, DRAW_OPTION, drawnSide, lengthOption, numberOption, type Parsed } from '../arguments.ts';
 import { eachInput } from '../eachInput.ts';
 import { encodeFile } from '../encodeFile.ts';
 import { readJson, readPicture, writeBytes } from '../files.ts';
@@ -82,6 +82,7 @@ export const clean: Command = {
   usage: 'limner clean IN... --out OUT.png|DIR [--recipe FILE] [steps, in order] [--timings]',
   about: 'Runs clean-up steps on pictures: those of a recipe, then those given as options, in their order.',
   options: {
+    ...DRAW_OPTION,
     out: { takes: 'a PNG file, or a folder for several', about: 'the PNG file to write, or a folder' },
     recipe: { takes: 'a JSON file', about: 'a recipe: a list of steps, or a job whose recipe is meant' },
     width: { takes: 'a length', about: 'finished width, for steps that measure in mm (default: what the file states, else 96 dpi)' },
@@ -95,7 +96,7 @@ export const clean: Command = {
     if (recipe.length === 0 && chosen.length === 0) throw new AppError('badValue', { name: 'The steps', value: 'nothing', takes: `--recipe or one of ${Object.keys(STEPS).map((name) => `--${name}`).join(', ')}` });
     const timings = new Timings();
     const code = await eachInput(parsed, console, '.png', async (input, output) => {
-      const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input));
+      const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input, drawnSide(parsed)));
       const widthMm = lengthOption(parsed, 'width') ?? picture.width / pxPerMmFromDpi(statedDpi ?? 96);
       const cleaned = await timings.measure('clean', () => {
         const art = withRecipe(artFromPicture(picture), hashBytes(picture.data as Uint8Array), recipe, widthMm, input, console);

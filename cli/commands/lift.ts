@@ -5,7 +5,7 @@ import { liftSubject } from '../../src/core/clean/subject/liftSubject.ts';
 import { artFromPicture, pictureFromArt, type Art } from '../../src/core/raster/art.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { pxPerMmFromDpi } from '../../src/core/units/length.ts';
-import { autoOrNumber, numberOption, required, type Parsed } from '../arguments.ts';
+import { autoOrNumber, DRAW_OPTION, drawnSide, numberOption, required, type Parsed } from '../arguments.ts';
 import { eachInput } from '../eachInput.ts';
 import { encodeFile } from '../encodeFile.ts';
 import { readPicture, writeBytes } from '../files.ts';
@@ -16,6 +16,7 @@ export const lift: Command = {
   usage: 'limner lift IN... --out OUT.png|DIR (--subject | --at X,Y [--tolerance auto|NUMBER] [--everywhere] [--enclosed] [--guard PX]) [--timings]',
   about: 'Lifts the ground off: all but the subject, from a point, or a colour everywhere.',
   options: {
+    ...DRAW_OPTION,
     out: { takes: 'the PNG file to write', about: 'the PNG file to write' },
     subject: { about: 'find the subject and lift everything else' },
     at: { takes: 'X,Y in pixels', about: 'where to start, pixels from the upper left of the upright picture' },
@@ -30,7 +31,7 @@ export const lift: Command = {
     const lifted = lifterOf(parsed);
     const timings = new Timings();
     const code = await eachInput(parsed, console, '.png', async (input, output) => {
-      const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input));
+      const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input, drawnSide(parsed)));
       const { art, words } = await timings.measure('lift', () => lifted(artFromPicture(picture)));
       await timings.measure('write', async () => writeBytes(output, await encodeFile(pictureFromArt(art), statedDpi === undefined ? undefined : pxPerMmFromDpi(statedDpi))));
       console.out(`${words}\n`);

@@ -2,6 +2,7 @@ import { basename } from 'node:path';
 import { AppError, isAppError } from '../../src/core/errors/appError.ts';
 import { explain } from '../../src/core/errors/explain.ts';
 import { firstLook, type FirstLook } from '../../src/core/job/firstLook.ts';
+import { DRAW_OPTION, drawnSide } from '../arguments.ts';
 import { readPicture } from '../files.ts';
 import type { Command } from './command.ts';
 
@@ -17,14 +18,14 @@ const KINDS = { line: 'line drawing', flat: 'flat colour', shaded: 'shaded', pho
 export const look: Command = {
   usage: 'limner look IN... [--json]',
   about: 'Says what kind of picture it is and how to start with it.',
-  options: { json: { about: 'print one JSON list instead of text' } },
+  options: { ...DRAW_OPTION, json: { about: 'print one JSON list instead of text' } },
   async run(parsed, console) {
     if (parsed.inputs.length === 0) throw new AppError('badValue', { name: 'The input', value: 'nothing', takes: 'at least one picture file' });
     const seen: Seen[] = [];
     let failed = 0;
     for (const input of parsed.inputs) {
       try {
-        const { picture, statedDpi } = await readPicture(input);
+        const { picture, statedDpi } = await readPicture(input, drawnSide(parsed));
         const found = { input: basename(input), widthPx: picture.width, heightPx: picture.height, ...firstLook(picture) };
         seen.push(statedDpi === undefined ? found : { ...found, statedDpi });
       } catch (error) {

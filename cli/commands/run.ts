@@ -69,7 +69,7 @@ async function runOne(job: Job, input: string, out: string, name: string): Promi
   };
   let measures: Record<string, unknown> = {};
   try {
-    const { picture } = await timings.measure('decode', () => readPicture(input));
+    const { picture } = await timings.measure('decode', () => readPicture(input, { drawnSidePx: job.picture?.drawnSidePx }));
     const clean = await timings.measure('clean', () => finish(cleanPicture(job, picture, hashBytes(picture.data as Uint8Array))));
     for (const step of clean.steps) if (step.skipped !== undefined) warnings.push(`step ${step.id} skipped: ${explain({ code: step.skipped, details: {} }).what}`);
     const cut = await timings.measure('cut', () => finish(cutArt(job, clean.art)));

@@ -9,7 +9,7 @@ import { artFromPicture } from '../../src/core/raster/art.ts';
 import { oneTone } from '../../src/core/separate/oneTone.ts';
 import { mmFromPx, px, pxPerMm, pxPerMmFromDpi } from '../../src/core/units/length.ts';
 import { writeOutlineSvg } from '../../src/formats/svg/writeSvg.ts';
-import { autoOrNumber, lengthOption, numberOption, oneInput, required } from '../arguments.ts';
+import { autoOrNumber, DRAW_OPTION, drawnSide, lengthOption, numberOption, oneInput, required } from '../arguments.ts';
 import { readPicture, writeBytes } from '../files.ts';
 import { Timings } from '../timings.ts';
 import type { Command } from './command.ts';
@@ -21,6 +21,7 @@ export const trace: Command = {
   usage: 'limner trace IN --out OUT.svg [--colours N] [--width 200mm] [--threshold auto|0..255] [--timings]',
   about: 'Outlines a picture as one colour and writes it as SVG.',
   options: {
+    ...DRAW_OPTION,
     out: { takes: 'the SVG file to write', about: 'the SVG file to write' },
     colours: { takes: 'a whole number from 2 to 32', about: 'tones, counting the background: 2 is one colour on a ground (default 2)' },
     width: { takes: 'a length', about: 'width of the whole picture when finished, such as 200mm or "8 in" (default: what the file states, else 96 dpi)' },
@@ -36,7 +37,7 @@ export const trace: Command = {
     const threshold = autoOrNumber(parsed, 'threshold', 0, 255);
     if (colours > 2) throw new AppError('notYet', { feature: `${colours} tones`, instead: 'Use --colours 2 for one colour on a ground.' });
     const timings = new Timings();
-    const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input));
+    const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input, drawnSide(parsed)));
     const { tone, outline } = await timings.measure('trace', () => {
       const tone = oneTone(artFromPicture(picture), { source: 'threshold', threshold, inkIs: 'auto' });
       return { tone, outline: outlineOf(tone.share) };

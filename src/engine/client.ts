@@ -18,7 +18,7 @@ export class EngineClient implements Engine {
 
   constructor(private readonly makeWorker: MakeWorker = startWorker) {}
 
-  open: Engine['open'] = (bytes, file) => this.ask((remote) => remote.open(transfer(bytes, [bytes.buffer]), file));
+  open: Engine['open'] = (bytes, file, options) => this.ask((remote) => remote.open(transfer(bytes, [bytes.buffer]), file, options));
   look: Engine['look'] = (pictureKey) => this.ask((remote) => remote.look(pictureKey));
   run: Engine['run'] = (request, onProgress) => this.ask((remote) => remote.run(request, onProgress === undefined ? undefined : proxy(onProgress)));
   reach: Engine['reach'] = (request) => this.ask((remote) => remote.reach(request));

@@ -18,7 +18,7 @@ import { lumaHistogram } from '../core/raster/luma.ts';
 import { amplifiedDifference } from '../core/raster/amplifiedDifference.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
 import { resample, shrinkToSide } from '../core/raster/shrink.ts';
-import type { DecodePicture } from '../formats/picture/decodedPicture.ts';
+import type { DecodeOptions, DecodePicture } from '../formats/picture/decodedPicture.ts';
 import { writePng } from '../formats/picture/writePng.ts';
 import { writeSheetSvg } from '../formats/svg/writeSvg.ts';
 import { drain } from './drain.ts';
@@ -54,9 +54,9 @@ export class LocalEngine implements Engine {
 
   constructor(private readonly decode: DecodePicture) {}
 
-  async open(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<OpenedPicture> {
-    const { picture, statedDpi } = await this.decode(bytes, file);
-    const pictureKey = hashBytes(bytes);
+  async open(bytes: Uint8Array<ArrayBuffer>, file: string, options?: DecodeOptions): Promise<OpenedPicture> {
+    const { picture, ...facts } = await this.decode(bytes, file, options);
+    const pictureKey = `${hashBytes(bytes)}${facts.drawnSidePx === undefined ? '' : `@${facts.drawnSidePx}`}`;
     const preview = shrinkToSide(picture, PREVIEW_SIDE_PX);
     this.pictures.delete(pictureKey);
     this.pictures.set(pictureKey, { final: picture, preview, previewScale: preview.width / picture.width });
@@ -64,8 +64,7 @@ export class LocalEngine implements Engine {
       if (this.pictures.size <= KEPT_PICTURES) break;
       this.pictures.delete(oldest);
     }
-    const opened = { pictureKey, widthPx: picture.width, heightPx: picture.height, view: ownCopy(shrinkToSide(picture, VIEW_SIDE_PX)), look: lookAt(picture) };
-    return statedDpi === undefined ? opened : { ...opened, statedDpi };
+    return { ...facts, pictureKey, widthPx: picture.width, heightPx: picture.height, view: ownCopy(shrinkToSide(picture, VIEW_SIDE_PX)), look: lookAt(picture) };
   }
 
   async look(pictureKey: string): Promise<FirstLook> {

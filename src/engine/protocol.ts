@@ -10,6 +10,7 @@ import type { Sheet } from '../core/layout/laySheet.ts';
 import type { Curves } from '../core/outline/curves.ts';
 import type { Frame } from '../core/raster/art.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
+import type { DecodeOptions } from '../formats/picture/decodedPicture.ts';
 
 /** `preview` works on a picture reduced for the screen, `final` on the whole one. */
 export type Quality = 'preview' | 'final';
@@ -20,6 +21,9 @@ export interface OpenedPicture {
   readonly widthPx: number;
   readonly heightPx: number;
   readonly statedDpi?: number;
+  readonly camera?: string;
+  /** Long side at which a vector drawing was drawn, px. */
+  readonly drawnSidePx?: number;
   /** The picture reduced for the screen. */
   readonly view: Rgba8;
   readonly look: PictureLook;
@@ -158,7 +162,7 @@ export type OnProgress = (share: number) => void;
  * `cancelled`. Errors are AppErrors; `pictureMissing` means that the picture must be opened (again) first.
  */
 export interface Engine {
-  open(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<OpenedPicture>;
+  open(bytes: Uint8Array<ArrayBuffer>, file: string, options?: DecodeOptions): Promise<OpenedPicture>;
   /** What kind of picture it is and how to start with it. */
   look(pictureKey: string): Promise<FirstLook>;
   run(request: RunRequest, onProgress?: OnProgress): Promise<RunResult>;

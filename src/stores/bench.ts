@@ -3,10 +3,12 @@ import { computed, markRaw, ref, shallowRef, watch } from 'vue';
 import { AppError, asAppError, isAppError } from '../core/errors/appError.ts';
 import { hashBytes } from '../core/job/hash.ts';
 import type { Job } from '../core/job/job.ts';
+import { scaledRecipe } from '../core/job/scaledRecipe.ts';
 import { checkFileSize } from '../formats/picture/checkPicture.ts';
 import type { OpenedPicture, RunResult } from '../engine/protocol.ts';
 import type { ShelfEntry } from '../storage/ports.ts';
 import { History } from './history.ts';
+import { pictureInfo } from './pictureInfo.ts';
 import { useServices } from './services.ts';
 import { useShelf } from './shelf.ts';
 
@@ -70,7 +72,7 @@ export const useBench = defineStore('bench', () => {
     if (file === undefined) throw new AppError('pictureMissing');
     busy.value = 0;
     try {
-      picture.value = markRaw(await engine.open(file.bytes.slice(), file.fileName));
+      picture.value = markRaw(await engine.open(file.bytes.slice(), file.fileName, { drawnSidePx: job.value?.picture?.drawnSidePx }));
     } finally {
       busy.value = undefined;
     }
@@ -83,11 +85,19 @@ export const useBench = defineStore('bench', () => {
     const bytes = new Uint8Array(await file.arrayBuffer());
     const opened = markRaw(await engine.open(bytes.slice(), file.name));
     const id = hashBytes(bytes);
-    const info = { fileName: file.name, widthPx: opened.widthPx, heightPx: opened.heightPx };
-    const next = { ...job.value, picture: opened.statedDpi === undefined ? info : { ...info, statedDpi: opened.statedDpi } };
+    const next = { ...job.value, picture: pictureInfo(file.name, opened) };
     entry.value = await shelf.save({ ...entry.value, pictureId: id, updatedAt: Date.now(), job: next }, { id, fileName: file.name, bytes });
     picture.value = opened;
     commit('Other picture', next);
+  }
+
+  /** Draws a vector picture at another size; what was put on it moves along. */
+  async function drawAt(drawnSidePx: number): Promise<void> {
+    const before = job.value?.picture;
+    if (job.value === undefined || before?.drawnSidePx === undefined || drawnSidePx === before.drawnSidePx) return;
+    const factor = drawnSidePx / before.drawnSidePx;
+    const size = { widthPx: Math.round(before.widthPx * factor), heightPx: Math.round(before.heightPx * factor) };
+    commit(`Drawn at ${drawnSidePx} px`, { ...job.value, picture: { ...before, ...size, drawnSidePx }, recipe: scaledRecipe(job.value.recipe, factor) });
   }
 
   /** Changes the job for good; `label` names it for undo. */
@@ -176,6 +186,10 @@ export const useBench = defineStore('bench', () => {
   }
 
   watch([job, picture], () => void work());
+  // Undo and redo of the drawn size open the picture anew as well.
+  watch(() => job.value?.picture?.drawnSidePx, (wanted) => {
+    if (wanted !== undefined && picture.value !== undefined && picture.value.drawnSidePx !== wanted) void openPicture().catch((caught: unknown) => (error.value = asAppError(caught, 'unexpected')));
+  });
 
   // --- keeping
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -240,7 +254,7 @@ export const useBench = defineStore('bench', () => {
 
   return {
     entry, job, picture, base, result, cleanView, error, saveError, busy, saving, dragging, undoLabel, redoLabel, resolutionPxPerMm,
-    open, close, setPicture, commit, preview, commitPreview, revert, undo, redo, work, saveNow, cancel: () => engine.cancel(),
+    open, close, setPicture, drawAt, commit, preview, commitPreview, revert, undo, redo, work, saveNow, cancel: () => engine.cancel(),
     look: engine.look.bind(engine), reach: engine.reach.bind(engine), moment: engine.moment.bind(engine), region: engine.region.bind(engine), exportFile: engine.export.bind(engine),
   };
 });

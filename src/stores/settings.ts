@@ -1,6 +1,7 @@
 import { usePreferredDark, useStorage } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
+import { lensSchema, type LensSettings as Lens } from '../core/clean/steps/squaring.ts';
 import type { LengthUnit } from '../core/units/parseLength.ts';
 
 export type Theme = 'auto' | 'light' | 'dark';
@@ -16,5 +17,15 @@ export const useSettings = defineStore('settings', () => {
   const screenMeasured = useStorage('limner.screenMeasured', false);
   const prefersDark = usePreferredDark();
   const isDark = computed(() => theme.value === 'dark' || (theme.value === 'auto' && prefersDark.value));
-  return { unit, theme, backdrop, screenPxPerMm, screenMeasured, isDark };
+  /** How the lenses of cameras bend, as photos of the mark sheet told. */
+  const lenses = useStorage<Record<string, unknown>>('limner.lenses', {});
+  function lensOf(camera: string): Lens | undefined {
+    const known = lensSchema.safeParse(Object.hasOwn(lenses.value, camera) ? lenses.value[camera] : undefined);
+    return known.success ? known.data : undefined;
+  }
+  function rememberLens(camera: string, lens: Lens): void {
+    const known = lensOf(camera);
+    if (known?.k1 !== lens.k1 || known.k2 !== lens.k2) lenses.value = { ...lenses.value, [camera]: lens };
+  }
+  return { lensOf, rememberLens, unit, theme, backdrop, screenPxPerMm, screenMeasured, isDark };
 });

@@ -6,6 +6,7 @@ import { newJob } from '../core/job/newJob.ts';
 import { ARCHIVE_ENDING, readArchive, writeArchive } from '../formats/archive/archive.ts';
 import { checkFileSize } from '../formats/picture/checkPicture.ts';
 import type { PictureFile, ShelfEntry } from '../storage/ports.ts';
+import { pictureInfo } from './pictureInfo.ts';
 import { useServices } from './services.ts';
 
 const SEEDED = 'demoOffered';
@@ -42,9 +43,8 @@ export const useShelf = defineStore('shelf', () => {
     const fresh: ShelfEntry = { id: crypto.randomUUID(), job, createdAt: now, updatedAt: now, stage: 'picture' };
     if (bytes === undefined) return save(fresh);
     const picture: PictureFile = { id: hashBytes(bytes), fileName, bytes };
-    const opened = await engine.open(bytes.slice(), fileName);
-    const info = { fileName, widthPx: opened.widthPx, heightPx: opened.heightPx };
-    const withPicture: Job = { ...job, picture: opened.statedDpi === undefined ? info : { ...info, statedDpi: opened.statedDpi } };
+    const opened = await engine.open(bytes.slice(), fileName, { drawnSidePx: job.picture?.drawnSidePx });
+    const withPicture: Job = { ...job, picture: pictureInfo(fileName, opened) };
     const thumbnail = await engine.export({ pictureKey: opened.pictureKey, job: withPicture, kind: 'thumbnail' });
     return save({ ...fresh, job: withPicture, pictureId: picture.id, thumbnail }, picture);
   }

@@ -18,9 +18,10 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
   emptyFile: (d) => ({ what: `${named(d)} is empty (0 bytes).`, todo: 'Ask for it again or export it once more, then drop it here.' }),
   notAPicture: (d) => ({
     what: `${named(d)} is not a picture that Limner reads.`,
-    todo: 'Use PNG, JPEG, WebP, GIF, BMP, TIFF or HEIC; open other files in their own program and export one of these.',
+    todo: 'Use PNG, JPEG, WebP, GIF, BMP, TIFF, HEIC or SVG; open other files in their own program and export one of these.',
   }),
   truncated: (d) => ({ what: `${named(d)} breaks off before its end.`, todo: 'The download or upload was cut short: get the file again.' }),
+  badDrawing: (d) => ({ what: `${named(d)} is not a whole SVG drawing, or nothing in it has a size.`, todo: 'Open it in the program that drew it and export it once more, or export a PNG.' }),
   fileTooLarge: (d) => ({
     what: `${named(d)} has ${d['megabytes']} MB; Limner reads files up to ${d['limitMegabytes']} MB.`,
     todo: 'Save it as a PNG or JPEG at the size that the work needs.',

@@ -32,6 +32,10 @@ export const pictureInfoSchema = z.strictObject({
   heightPx: z.number().int().min(1),
   /** Resolution that the file states, dots per inch; absent when it states none. */
   statedDpi: z.number().positive().max(100_000).optional(),
+  /** Camera and focal length that the file names. */
+  camera: z.string().max(120).optional(),
+  /** Long side at which a vector drawing is drawn as a picture. */
+  drawnSidePx: z.number().int().min(100).max(8000).optional(),
 });
 export type PictureInfo = z.infer<typeof pictureInfoSchema>;
 

@@ -1,17 +1,39 @@
 import { AppError } from '../../core/errors/appError.ts';
 import { makeRgba8, type Rgba8 } from '../../core/raster/raster.ts';
 import { checkPicture, type PictureHead } from './checkPicture.ts';
+import { sfntFromWoff } from '../fonts/sfntFromWoff.ts';
+import { cameraOf } from './cameraOf.ts';
 import { decodeHeic, type HeicLibrary } from './decodeHeic.ts';
 import type { DecodePicture } from './decodedPicture.ts';
+import { DRAWN_SIDE_PX, drawSvg, isSvg, type SvgLibrary } from './drawSvg.ts';
 import { statedDpi } from './statedDpi.ts';
 
-/** Decodes with the browser's own decoders (in a worker or a page); TIFF and HEIC, which not all browsers read, through libraries loaded when needed. */
-export const decodeInBrowser: DecodePicture = async (bytes, file) => {
+/** Decodes with the browser's own decoders (in a worker or a page); TIFF and HEIC, which not all browsers read, and SVG, which never gets into the page, through libraries loaded when needed. */
+export const decodeInBrowser: DecodePicture = async (bytes, file, { drawnSidePx = DRAWN_SIDE_PX } = {}) => {
+  if (isSvg(bytes)) return { picture: drawSvg(await loadSvg(), bytes, file, drawnSidePx, await loadFonts()), drawnSidePx };
   const head = checkPicture(bytes, file);
   const picture = head.type === 'tiff' ? await decodeTiff(bytes, file) : head.type === 'heic' ? await decodeHeic(await loadHeic(), bytes, file) : await decodeBitmap(bytes, head, file);
   const dpi = statedDpi(bytes, head.type);
-  return dpi === undefined ? { picture } : { picture, statedDpi: dpi };
+  const camera = await cameraOf(bytes, head.type);
+  return { picture, ...(dpi === undefined ? {} : { statedDpi: dpi }), ...(camera === undefined ? {} : { camera }) };
 };
+
+let svgLibrary: Promise<SvgLibrary> | undefined;
+/** The drawing library, started once. */
+function loadSvg(): Promise<SvgLibrary> {
+  svgLibrary ??= (async () => {
+    const [{ initWasm, Resvg }, { default: address }] = await Promise.all([import('@resvg/resvg-wasm'), import('@resvg/resvg-wasm/index_bg.wasm?url')]);
+    await initWasm(await (await fetch(address)).arrayBuffer());
+    return { Resvg };
+  })();
+  return svgLibrary;
+}
+
+/** The shipped font for text in drawings, plain and bold. */
+async function loadFonts(): Promise<Uint8Array[]> {
+  const addresses = await Promise.all([import('@fontsource/hanken-grotesk/files/hanken-grotesk-latin-400-normal.woff?url'), import('@fontsource/hanken-grotesk/files/hanken-grotesk-latin-700-normal.woff?url')]);
+  return Promise.all(addresses.map(async ({ default: address }) => sfntFromWoff(new Uint8Array(await (await fetch(address)).arrayBuffer()))));
+}
 
 async function decodeBitmap(bytes: Uint8Array<ArrayBuffer>, head: PictureHead, file: string): Promise<Rgba8> {
   const mime = head.type === 'jpg' ? 'image/jpeg' : `image/${head.type}`;

@@ -26,6 +26,7 @@ import CropSettings from './CropSettings.vue';
 import MomentChoice from './MomentChoice.vue';
 import PlacesCard from './PlacesCard.vue';
 import RecipeList from './RecipeList.vue';
+import SquaringSettings from './SquaringSettings.vue';
 import { useCleanScene, type CleanViewName } from './useCleanScene.ts';
 import { useCleanTools } from './useCleanTools.ts';
 import { useMoments } from './useMoments.ts';
@@ -38,7 +39,7 @@ const router = useRouter();
 const { pointerMm, pointerColour, cssPxPerMm, items, progress, status } = useReadout();
 
 const job = computed(() => bench.job as Job);
-const tools = useCleanTools(() => 9 / scene.tableView.value.view.scale);
+const tools = useCleanTools(() => 9 / scene.tableView.value.view.scale, () => scene.tableView.value.view.scale);
 const places = usePlaces(tools.step);
 const moments = useMoments(tools.step);
 const scene = useCleanScene(tools, places, moments);
@@ -49,6 +50,7 @@ const views = computed<readonly { value: CleanViewName; name: string }[]>(() => 
   { value: 'one', name: 'one view' },
   ...(moments.showsRemoved.value ? [{ value: 'removed' as const, name: 'what it takes' }] : []),
 ]);
+const squaringReport = computed(() => bench.result?.clean.steps.find(({ id }) => id === tools.selected.value));
 const mmPerUnit = computed(() => 1 / (bench.resolutionPxPerMm ?? 1));
 
 function onView(at: Viewport, size: Size): void {
@@ -118,7 +120,7 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
         v-if="bench.picture !== undefined" ref="table" :box="scene.box.value" :zero="{ x: 0, y: 0 }" :mm-per-unit="mmPerUnit" :unit="settings.unit" :draw="scene.draw" :redraw-on="scene.redrawOn.value" :cursor="cursor" label="Picture and cut"
         @view="onView" @press="onPress" @move="onMove" @release="tools.release" @leave="onLeave"
       >
-        <TableDivider v-if="view !== 'one'" v-model="divider" :left="view === 'cut' ? 'picture' : view === 'removed' ? 'now' : 'before'" :right="view === 'cut' ? 'cut' : view === 'removed' ? 'what it takes, 8 times as strong' : 'after'">
+        <TableDivider v-if="view !== 'one' && !tools.corners.active.value" v-model="divider" :left="view === 'cut' ? 'picture' : view === 'removed' ? 'now' : 'before'" :right="view === 'cut' ? 'cut' : view === 'removed' ? 'what it takes, 8 times as strong' : 'after'">
           <template v-if="view === 'before'" #left><MomentChoice v-model="moments.left.value" :moments="moments.moments.value" label="Left moment" /></template>
           <template v-if="view === 'before'" #right><MomentChoice v-model="moments.right.value" :moments="moments.moments.value" label="Right moment" /></template>
         </TableDivider>
@@ -137,7 +139,8 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
           <span>Strokes say</span>
           <ViewSwitch v-model="tools.brush.says.value" :choices="SAYS" label="What strokes say" />
         </div>
-        <CropSettings v-if="tools.step.value?.kind === 'crop'" v-model:aspect="tools.cropAspect.value" :step="tools.step.value" />
+        <SquaringSettings v-if="tools.step.value?.kind === 'squaring'" :step="tools.step.value" :report="squaringReport" :corners="tools.corners" />
+        <CropSettings v-else-if="tools.step.value?.kind === 'crop'" v-model:aspect="tools.cropAspect.value" :step="tools.step.value" />
         <template v-else>
           <QuantityInput label="Brush radius" suffix="px" :model-value="tools.brush.radiusPx.value" :least="0.5" :most="2000" :step="0.5" @change="tools.brush.radiusPx.value = $event" @done="tools.brush.radiusPx.value = $event" />
           <BrushGuard v-if="tools.tool.value !== 'subjectLift'" v-model="tools.brush.within.value" />

@@ -1,19 +1,58 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
-import { computed } from 'vue';
+import { computed, watch } from 'vue';
 import type { SquaringStep } from '../../core/clean/steps/squaring.ts';
 import type { StepReport } from '../../core/job/applyRecipe.ts';
 import type { Job } from '../../core/job/job.ts';
 import { withChanged } from '../../core/job/recipeEdits.ts';
 import { trimNumber } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
+import QuantityInput from '../../ui/QuantityInput.vue';
+import ViewSwitch from '../../ui/ViewSwitch.vue';
+import type { useCorners } from './useCorners.ts';
 
-const props = defineProps<{ step: SquaringStep; report: StepReport | undefined }>();
+const props = defineProps<{ step: SquaringStep; report: StepReport | undefined; corners: ReturnType<typeof useCorners> }>();
 const bench = useBench();
+const settings = useSettings();
 const job = computed(() => bench.job as Job);
-const pxPerMm = computed(() => props.report?.facts['pxPerMm']);
+const facts = computed(() => props.report?.facts ?? {});
+const pxPerMm = computed(() => facts.value['pxPerMm']);
 
-const setLight = (levelLight: boolean): void => bench.commit('Squaring: settings', { ...job.value, recipe: withChanged<'squaring'>(job.value.recipe, props.step.id, { levelLight }) });
+const changed = (change: Partial<SquaringStep>): Job => ({ ...job.value, recipe: withChanged<'squaring'>(job.value.recipe, props.step.id, change) });
+const set = (words: string, change: Partial<SquaringStep>): void => bench.commit(`Squaring: ${words}`, changed(change));
+
+const WAYS = [{ value: 'sheet', name: 'mark sheet' }, { value: 'corners', name: 'four corners' }] as const;
+function chooseWay(way: 'sheet' | 'corners'): void {
+  if (way === props.step.marks.by) return;
+  if (way === 'sheet') set('by the mark sheet', { marks: { by: 'sheet' } });
+  else props.corners.begin();
+}
+const byCorners = computed(() => (props.step.marks.by === 'corners' ? props.step.marks : undefined));
+type Side = { widthMm: number } | { heightMm: number | undefined };
+function setSide(side: Side): void {
+  if (byCorners.value === undefined) return;
+  bench.preview(withSide(side));
+  bench.commitPreview('Squaring: length');
+}
+function withSide(side: Side): Job {
+  const marks = { ...(byCorners.value as Extract<SquaringStep['marks'], { by: 'corners' }>), ...side };
+  if (marks.heightMm === undefined) delete marks.heightMm;
+  return changed({ marks });
+}
+
+/** How this camera's lens bends, from the last photo of the mark sheet that it took. */
+const camera = computed(() => bench.picture?.camera);
+const knownLens = computed(() => (camera.value === undefined ? undefined : settings.lensOf(camera.value)));
+watch(() => bench.result, (result) => {
+  const found = result?.quality === 'final' ? facts.value : {};
+  const { k1, k2 } = found;
+  if (props.step.marks.by === 'sheet' && props.step.lens === undefined && camera.value !== undefined && k1 !== undefined && k2 !== undefined) settings.rememberLens(camera.value, { k1, k2 });
+}, { immediate: true });
+function useLens(on: boolean): void {
+  if (on && knownLens.value !== undefined) set('lens of the camera', { lens: knownLens.value });
+  else set('lens not known', { lens: undefined });
+}
 
 /** The size, mm, at which the art is as large as the work on the photo was. */
 const trueSizeMm = computed(() => {
@@ -26,15 +65,24 @@ function useTrueSize(): void {
 </script>
 
 <template>
-  <template v-if="step.marks.by === 'sheet'">
+  <ViewSwitch :model-value="step.marks.by" :choices="WAYS" label="Squared by" @update:model-value="chooseWay" />
+  <template v-if="byCorners === undefined">
     <p>Print the mark sheet at 100 %, lay the work inside its rings and photograph the whole sheet.</p>
     <p class="sheets">
       <a href="/mark-sheet-a4.pdf" download>Mark sheet A4</a>
       <a href="/mark-sheet-letter.pdf" download>Mark sheet Letter</a>
     </p>
+    <p v-if="facts['marksFound'] !== undefined">{{ facts['marksFound'] }} marks found; they lie within {{ trimNumber(facts['meanMissMm'] ?? 0, 2) }} mm, the worst {{ trimNumber(facts['worstMissMm'] ?? 0, 2) }} mm.</p>
   </template>
-  <p v-if="report?.facts['marksFound'] !== undefined && step.marks.by === 'sheet'">{{ report.facts['marksFound'] }} marks found; they lie within {{ trimNumber(report.facts['meanMissMm'] ?? 0, 2) }} mm, the worst {{ trimNumber(report.facts['worstMissMm'] ?? 0, 2) }} mm.</p>
-  <label class="row"><span>Level the light too</span><ElSwitch size="small" :model-value="step.levelLight" @change="setLight($event === true)" /></label>
+  <template v-else>
+    <p>Drag the rings to the corners of something square, clockwise from its upper left. The red side is the one whose length you give.</p>
+    <QuantityInput kind="length" label="Red side" :unit="settings.unit" :model-value="byCorners.widthMm" :least="1" :most="10000" @change="bench.preview(withSide({ widthMm: $event }))" @done="setSide({ widthMm: $event })" @cancel="bench.revert" />
+    <label class="row"><span>I know the other side too</span><ElSwitch size="small" :model-value="byCorners.heightMm !== undefined" @change="setSide({ heightMm: $event === true ? Math.round((facts['heightMm'] ?? byCorners.widthMm) * 10) / 10 : undefined })" /></label>
+    <QuantityInput v-if="byCorners.heightMm !== undefined" kind="length" label="Other side" :unit="settings.unit" :model-value="byCorners.heightMm" :least="1" :most="10000" @change="bench.preview(withSide({ heightMm: $event }))" @done="setSide({ heightMm: $event })" @cancel="bench.revert" />
+    <label v-if="camera !== undefined && (knownLens !== undefined || step.lens !== undefined)" class="row"><span>Lens of {{ camera }}</span><ElSwitch size="small" :model-value="step.lens !== undefined" @change="useLens($event === true)" /></label>
+    <button type="button" class="plain-button" @click="corners.toggle">{{ corners.setting.value ? 'See it flat' : 'Set the corners' }}</button>
+  </template>
+  <label class="row"><span>Level the light too</span><ElSwitch size="small" :model-value="step.levelLight" @change="set('light', { levelLight: $event === true })" /></label>
   <button v-if="trueSizeMm !== undefined && Math.abs(trueSizeMm - job.assembly.sizeMm) > 0.05" type="button" class="plain-button" @click="useTrueSize">Cut at true size, {{ trimNumber(trueSizeMm, 1) }} mm {{ job.assembly.by === 'width' ? 'wide' : 'high' }}</button>
 </template>
 
@@ -44,6 +92,6 @@ function useTrueSize(): void {
   gap: 16px;
 }
 a {
-  color: var(--madder);
+  color: var(--madder-text);
 }
 </style>

@@ -13,7 +13,6 @@ import { useBench } from '../../stores/bench.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import ViewSwitch from '../../ui/ViewSwitch.vue';
 import LevelsSettings from './LevelsSettings.vue';
-import SquaringSettings from './SquaringSettings.vue';
 import ToleranceCurve from './ToleranceCurve.vue';
 import TurnSettings from './TurnSettings.vue';
 
@@ -100,7 +99,7 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
     </template>
     <template v-else-if="step.kind === 'crop'"><slot /></template>
     <TurnSettings v-else-if="step.kind === 'turn'" :step="step" :report="report" />
-    <SquaringSettings v-else-if="step.kind === 'squaring'" :step="step" :report="report" />
+    <slot v-else-if="step.kind === 'squaring'" />
     <template v-else-if="step.kind === 'enlarging'">
       <label class="row"><span>Times as large</span><ViewSwitch :model-value="step.times === 2 ? '2' : '4'" :choices="TIMES" label="Times as large" @update:model-value="set({ times: $event === '2' ? 2 : 4 })" /></label>
       <p>For small flat art. Bring it to fewer colours first where it is noisy.</p>

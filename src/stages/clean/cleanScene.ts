@@ -7,6 +7,7 @@ type Context = CanvasRenderingContext2D;
 
 const INK = '#241b2f';
 const PAPER = '#fffdf8';
+const MADDER = '#9e2f4b';
 
 /** The crop frame with its handles; what is outside is dimmed. */
 export function drawCropFrame(context: Context, view: Viewport, rect: RectPx, picture: { widthPx: number; heightPx: number }): void {
@@ -35,6 +36,39 @@ export function drawCropFrame(context: Context, view: Viewport, rect: RectPx, pi
       context.strokeRect(hx - 4.5, hy - 4.5, 9, 9);
     }
   }
+  context.restore();
+}
+
+/** The four corners of a rectangle that is to come out square, with the side whose length is known marked. */
+export function drawCorners(context: Context, view: Viewport, corners: readonly { readonly xPx: number; readonly yPx: number }[], held: number | undefined): void {
+  const at = corners.map(({ xPx, yPx }) => [toScreenX(view, xPx), toScreenY(view, yPx)] as const);
+  context.save();
+  for (const [colour, width] of [[PAPER, 3], [INK, 1.2]] as const) {
+    context.strokeStyle = colour;
+    context.lineWidth = width;
+    context.beginPath();
+    at.forEach(([x, y], k) => (k === 0 ? context.moveTo(x, y) : context.lineTo(x, y)));
+    context.closePath();
+    context.stroke();
+  }
+  if (at.length === 4) {
+    context.strokeStyle = MADDER;
+    context.lineWidth = 3;
+    context.beginPath();
+    context.moveTo(at[0][0], at[0][1]);
+    context.lineTo(at[1][0], at[1][1]);
+    context.stroke();
+  }
+  at.forEach(([x, y], k) => {
+    // Open in the middle, so that the corner under it stays in sight.
+    for (const [colour, width] of [[PAPER, 5], [k === held ? MADDER : INK, 2]] as const) {
+      context.strokeStyle = colour;
+      context.lineWidth = width;
+      context.beginPath();
+      context.arc(x, y, 9, 0, 2 * Math.PI);
+      context.stroke();
+    }
+  });
   context.restore();
 }
 

@@ -9,7 +9,7 @@ import type { DrawScene } from '../../ui/LightTable.vue';
 import { toScreenX, toScreenY, type Box, type Size, type Viewport } from '../../ui/viewport.ts';
 import { drawClear, drawCut, drawPlaced, onSide, type Placed } from '../shared/pictureScene.ts';
 import { useSharpPatch } from '../shared/useSharpPatch.ts';
-import { drawBrushRim, drawCropFrame, drawLiftLayer, drawPull, drawStroke } from './cleanScene.ts';
+import { drawBrushRim, drawCorners, drawCropFrame, drawLiftLayer, drawPull, drawStroke } from './cleanScene.ts';
 import type { useCleanTools } from './useCleanTools.ts';
 import { liftLayer } from './useLiftPull.ts';
 import type { useMoments } from './useMoments.ts';
@@ -33,13 +33,14 @@ export function useCleanScene(tools: ReturnType<typeof useCleanTools>, places: R
   const tableView = shallowRef<{ view: Viewport; size: Size }>({ view: { scale: 1, x: 0, y: 0 }, size: { width: 1, height: 1 } });
 
   const job = computed(() => bench.job as Job);
-  const box = computed<Box>(() => ({ x: 0, y: 0, width: bench.base?.widthPx ?? 100, height: bench.base?.heightPx ?? 100 }));
+  const baseBox = computed<Box>(() => ({ x: 0, y: 0, width: bench.base?.widthPx ?? 100, height: bench.base?.heightPx ?? 100 }));
+  const box = computed<Box>(() => (tools.corners.active.value && tools.corners.photo.value !== undefined ? tools.corners.photo.value.box : baseBox.value));
   const film = computed(() => job.value.assembly.films[0].colour);
   const paint = computed(() => backdropPaint(settings.backdrop, job.value.blank.colour, [film.value], settings.isDark));
   const cutPath = computed(() => (bench.result?.cut === undefined ? undefined : pathFromCurves(bench.result.cut.outline)));
   const cleanBox = computed<Box>(() => {
     const clean = bench.result?.clean;
-    if (clean === undefined) return box.value;
+    if (clean === undefined) return baseBox.value;
     const { leftPx, topPx, scale } = clean.frame;
     return { x: leftPx, y: topPx, width: clean.widthPx / scale, height: clean.heightPx / scale };
   });
@@ -56,8 +57,8 @@ export function useCleanScene(tools: ReturnType<typeof useCleanTools>, places: R
   const drawPicture: DrawScene = (context, at) => {
     const { base: picture } = bench;
     if (picture === undefined) return;
-    drawClear(context, at, box.value, paint.value);
-    drawPlaced(context, at, { pixels: picture.view, box: box.value });
+    drawClear(context, at, baseBox.value, paint.value);
+    drawPlaced(context, at, { pixels: picture.view, box: baseBox.value });
     if (sharpPicture.patch.value !== undefined) drawPlaced(context, at, sharpPicture.patch.value);
   };
   const drawAfter: DrawScene = (context, at) => {
@@ -80,7 +81,16 @@ export function useCleanScene(tools: ReturnType<typeof useCleanTools>, places: R
     if (view.value === 'removed') return [drawAfter, moments.removed.value === undefined ? drawAfter : drawMoment(moments.removed.value)];
     return [sideOf(moments.left.value, moments.leftArt.value), sideOf(moments.right.value, moments.rightArt.value)];
   }
+  /** The photo whose corners are set, instead of the flat picture that they lead to. */
+  function drawPhoto(context: CanvasRenderingContext2D, at: Viewport): void {
+    if (tools.corners.photo.value !== undefined) drawPlaced(context, at, tools.corners.photo.value);
+    drawCorners(context, at, tools.corners.corners.value, tools.corners.held.value);
+  }
   const draw: DrawScene = (context, at, size) => {
+    if (tools.corners.active.value) {
+      drawPhoto(context, at);
+      return;
+    }
     if (view.value === 'one') (swapped.value ? drawPicture : drawAfter)(context, at, size);
     else {
       const [first, second] = sides();
@@ -111,7 +121,7 @@ export function useCleanScene(tools: ReturnType<typeof useCleanTools>, places: R
   const redrawOn = computed(() => [
     bench.base, bench.result, tools.level.value, bench.cleanView, paint.value, film.value, view.value, divider.value, swapped.value, sharpPicture.patch.value, sharpClean.patch.value,
     tools.pull.reach.value, tools.pull.end.value, tools.brush.stroke.value, tools.brush.at.value, tools.brush.radiusPx.value, tools.step.value, tools.tool.value,
-    places.places.value, places.chosen.value, moments.left.value, moments.right.value, moments.leftArt.value, moments.rightArt.value, moments.removed.value,
+    tools.corners.active.value, tools.corners.photo.value, tools.corners.corners.value, tools.corners.held.value, places.places.value, places.chosen.value, moments.left.value, moments.right.value, moments.leftArt.value, moments.rightArt.value, moments.removed.value,
   ]);
 
   function look(at: Viewport, size: Size): void {

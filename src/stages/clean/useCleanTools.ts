@@ -12,6 +12,7 @@ import { LEAST_LEVEL_PX, straightenedBy } from './levelLine.ts';
 import { newStep } from './newStep.ts';
 import { sizeBeforeTurn } from './sizeBeforeTurn.ts';
 import { useBrush } from './useBrush.ts';
+import { useCorners } from './useCorners.ts';
 import { useLiftPull } from './useLiftPull.ts';
 
 /** Kinds that need a point on the table before they become a step. */
@@ -24,7 +25,7 @@ const BRUSHES: readonly (StepKindName | undefined)[] = ['rubOut', 'bringBack', '
  * What the pointer does on the table of Clean: the tool of the step that is open, or of the one that waits for its place. Each tool is a small
  * state machine of its own; this one passes press, move and release on to it and turns its outcome into a change of the recipe.
  */
-export function useCleanTools(reach: () => number) {
+export function useCleanTools(reach: () => number, scale: () => number) {
   const bench = useBench();
   const selected = ref<string>();
   const waiting = ref<Waiting>();
@@ -37,6 +38,7 @@ export function useCleanTools(reach: () => number) {
   const job = computed(() => bench.job as Job);
   const step = computed(() => job.value.recipe.find(({ id }) => id === selected.value));
   const tool = computed<StepKindName | undefined>(() => waiting.value ?? step.value?.kind);
+  const corners = useCorners(step);
   /** The line drawn along an edge that is to lie straight, while it is drawn. */
   const level = shallowRef<{ from: TablePoint; to: TablePoint }>();
   const isBrush = computed(() => BRUSHES.includes(tool.value));
@@ -69,6 +71,7 @@ export function useCleanTools(reach: () => number) {
 
   function press(point: TablePoint, event: PointerEvent): void {
     const current = step.value;
+    if (corners.press(point, scale())) return;
     if (tool.value === 'areaLift') {
       const before = waiting.value === undefined && current !== undefined ? stepsBefore(job.value.recipe, current.id) : job.value.recipe;
       void pull.begin(job.value, before, point);
@@ -90,6 +93,7 @@ export function useCleanTools(reach: () => number) {
   function move(point: TablePoint, event: PointerEvent): void {
     pull.pull(point);
     brush.move(point, event);
+    corners.move(point);
     if (level.value !== undefined) level.value = { ...level.value, to: point };
     const { base: picture } = bench;
     if (hold.value === undefined || picture === undefined) return;
@@ -99,6 +103,7 @@ export function useCleanTools(reach: () => number) {
   }
 
   function release(): void {
+    corners.release();
     if (hold.value !== undefined) {
       hold.value = undefined;
       bench.commitPreview('Crop');
@@ -143,10 +148,11 @@ export function useCleanTools(reach: () => number) {
   }
 
   /** Whether nothing is under way that Escape would leave. */
-  const isIdle = computed(() => pull.start.value === undefined && !brush.drawing.value && level.value === undefined && hold.value === undefined && waiting.value === undefined);
+  const isIdle = computed(() => pull.start.value === undefined && !brush.drawing.value && level.value === undefined && hold.value === undefined && corners.held.value === undefined && waiting.value === undefined);
 
   /** Escape: leaves what is under way, then the waiting tool, then the open step. */
   function escape(): void {
+    if (corners.leave()) return;
     if (pull.start.value !== undefined) pull.leave();
     else if (brush.drawing.value) brush.leave();
     else if (level.value !== undefined) level.value = undefined;
@@ -157,5 +163,5 @@ export function useCleanTools(reach: () => number) {
     else selected.value = undefined;
   }
 
-  return { selected, step, tool, isBrush, isIdle, waiting, level, cropAspect, pull, brush, select, start, press, move, release, escape };
+  return { selected, step, tool, isBrush, isIdle, waiting, level, cropAspect, corners, pull, brush, select, start, press, move, release, escape };
 }

@@ -4,6 +4,7 @@ import { judge } from '../../core/check/judge.ts';
 import { BLANKS } from '../../core/job/blanks.ts';
 import type { Job } from '../../core/job/job.ts';
 import { PROCESSES, type Process } from '../../core/job/processes.ts';
+import { LEAST_DRAWN_SIDE_PX, MOST_DRAWN_SIDE_PX } from '../../formats/picture/drawSvg.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { backdropPaint } from '../../ui/backdrops.ts';
@@ -83,7 +84,7 @@ const judgement = computed(() => {
 const facts = computed(() => {
   const { picture } = bench;
   if (picture === undefined) return [];
-  const stated = picture.statedDpi === undefined ? 'none' : `${picture.statedDpi} dpi`;
+  const stated = picture.drawnSidePx !== undefined ? 'a drawing, any' : picture.statedDpi === undefined ? 'none' : `${picture.statedDpi} dpi`;
   return [
     ['Pixels', `${picture.widthPx.toLocaleString('en')} × ${picture.heightPx.toLocaleString('en')}`],
     ['Real colours', `${picture.look.realColours} (of ${picture.look.colours.toLocaleString('en')} in the file)`],
@@ -114,6 +115,7 @@ const facts = computed(() => {
         <dl>
           <template v-for="[name, value] in facts" :key="name"><dt>{{ name }}</dt><dd>{{ value }}</dd></template>
         </dl>
+        <QuantityInput v-if="job.picture?.drawnSidePx !== undefined" label="Draw it with" suffix="px on its long side" :model-value="job.picture.drawnSidePx" :least="LEAST_DRAWN_SIDE_PX" :most="MOST_DRAWN_SIDE_PX" :digits="0" @done="bench.drawAt(Math.round($event))" />
       </TrayCard>
       <FirstLookCard />
       <TrayCard title="Job">

@@ -1,5 +1,5 @@
 /** What the file chooser offers. */
-const ACCEPT = 'image/png,image/jpeg,image/webp,image/gif,image/bmp,image/tiff,image/heic,.heic,.heif,.tif,.tiff,.bmp,.limner';
+const ACCEPT = 'image/png,image/jpeg,image/webp,image/gif,image/bmp,image/tiff,image/heic,image/svg+xml,.svg,.heic,.heif,.tif,.tiff,.bmp,.limner';
 
 /** Event on the window that carries chosen files. */
 export const CHOSEN_FILES = 'limner:files';

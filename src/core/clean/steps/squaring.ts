@@ -5,6 +5,10 @@ import { pointSchema, stepBase, type StepKind } from './step.ts';
 
 const lengthMm = z.number().positive().max(10_000);
 
+/** How a lens bends: the radial coefficients of Brown's model. */
+export const lensSchema = z.strictObject({ k1: z.number().min(-1).max(1), k2: z.number().min(-1).max(1) });
+export type LensSettings = z.infer<typeof lensSchema>;
+
 export const squaringSchema = z.strictObject({
   kind: z.literal('squaring'),
   ...stepBase,
@@ -14,7 +18,7 @@ export const squaringSchema = z.strictObject({
     z.strictObject({ by: z.literal('corners'), corners: z.array(pointSchema).length(4), widthMm: lengthMm, heightMm: lengthMm.optional() }),
   ]),
   /** How the lens bends, where another photo of the same camera told. */
-  lens: z.strictObject({ k1: z.number().min(-1).max(1), k2: z.number().min(-1).max(1) }).optional(),
+  lens: lensSchema.optional(),
   /** Shadow and uneven light go as well. */
   levelLight: z.boolean(),
 });
