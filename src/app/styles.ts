@@ -17,5 +17,6 @@ import 'element-plus/theme-chalk/el-dropdown-item.css';
 import 'element-plus/theme-chalk/el-message.css';
 import 'element-plus/theme-chalk/el-message-box.css';
 import 'element-plus/theme-chalk/el-button.css';
+import 'element-plus/theme-chalk/el-checkbox.css';
 import 'element-plus/theme-chalk/el-progress.css';
 import './theme.css';

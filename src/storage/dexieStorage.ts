@@ -1,7 +1,7 @@
 import { Dexie, type Table } from 'dexie';
 import { AppError, isAppError } from '../core/errors/appError.ts';
-import { readJob } from '../core/job/readJob.ts';
-import type { JobStorage, PictureFile, ShelfEntry } from './ports.ts';
+import { readJob, readRecipe } from '../core/job/readJob.ts';
+import { sortedByName, type JobStorage, type NamedRecipe, type PictureFile, type ShelfEntry } from './ports.ts';
 
 interface Note {
   readonly name: string;
@@ -12,10 +12,12 @@ class Database extends Dexie {
   entries!: Table<ShelfEntry, string>;
   pictures!: Table<PictureFile, string>;
   notes!: Table<Note, string>;
+  recipes!: Table<NamedRecipe, string>;
 
   constructor(name: string) {
     super(name);
     this.version(1).stores({ entries: 'id, updatedAt, pictureId', pictures: 'id', notes: 'name' });
+    this.version(2).stores({ recipes: 'id' });
   }
 }
 
@@ -63,6 +65,18 @@ export class DexieStorage implements JobStorage {
     return guarded(() => this.db.pictures.get(id));
   }
 
+  recipes(): Promise<NamedRecipe[]> {
+    return guarded(async () => sortedByName((await this.db.recipes.toArray()).flatMap((row) => checkedRecipe(row) ?? [])));
+  }
+
+  putRecipe(recipe: NamedRecipe): Promise<void> {
+    return guarded(async () => void (await this.db.recipes.put(recipe)));
+  }
+
+  removeRecipe(id: string): Promise<void> {
+    return guarded(() => this.db.recipes.delete(id));
+  }
+
   note(name: string): Promise<string | undefined> {
     return guarded(async () => (await this.db.notes.get(name))?.value);
   }
@@ -75,6 +89,15 @@ export class DexieStorage implements JobStorage {
 function checkedEntry(row: ShelfEntry): ShelfEntry | undefined {
   try {
     return { ...row, job: readJob(row.job) };
+  } catch (error) {
+    if (!isAppError(error)) throw error;
+    return undefined;
+  }
+}
+
+function checkedRecipe(row: NamedRecipe): NamedRecipe | undefined {
+  try {
+    return { ...row, recipe: readRecipe(row.recipe) };
   } catch (error) {
     if (!isAppError(error)) throw error;
     return undefined;

@@ -1,10 +1,11 @@
 import { AppError } from '../core/errors/appError.ts';
-import type { JobStorage, PictureFile, ShelfEntry } from './ports.ts';
+import { sortedByName, type JobStorage, type NamedRecipe, type PictureFile, type ShelfEntry } from './ports.ts';
 
 /** Storage that forgets: for tests, and for browsers that allow none. `roomBytes` imitates a full disk. */
 export class MemoryStorage implements JobStorage {
   private readonly entries = new Map<string, ShelfEntry>();
   private readonly pictures = new Map<string, PictureFile>();
+  private readonly named = new Map<string, NamedRecipe>();
   private readonly notes = new Map<string, string>();
 
   constructor(private readonly roomBytes = Infinity) {}
@@ -32,6 +33,18 @@ export class MemoryStorage implements JobStorage {
 
   async picture(id: string): Promise<PictureFile | undefined> {
     return this.pictures.get(id);
+  }
+
+  async recipes(): Promise<NamedRecipe[]> {
+    return sortedByName([...this.named.values()]);
+  }
+
+  async putRecipe(recipe: NamedRecipe): Promise<void> {
+    this.named.set(recipe.id, structuredClone(recipe));
+  }
+
+  async removeRecipe(id: string): Promise<void> {
+    this.named.delete(id);
   }
 
   async note(name: string): Promise<string | undefined> {

@@ -1,4 +1,5 @@
 import type { Job } from '../core/job/job.ts';
+import type { Recipe } from '../core/job/recipe.ts';
 
 /** A job as it lies on the shelf, without its pixels. */
 export interface ShelfEntry {
@@ -14,6 +15,14 @@ export interface ShelfEntry {
   readonly thumbnail?: Uint8Array<ArrayBuffer>;
   /** Set when it was deleted and can still come back. */
   readonly deletedAt?: number;
+}
+
+/** A recipe that is kept under a name to be used on other pictures. */
+export interface NamedRecipe {
+  readonly id: string;
+  readonly name: string;
+  readonly recipe: Recipe;
+  readonly savedAt: number;
 }
 
 export interface PictureFile {
@@ -34,7 +43,14 @@ export interface JobStorage {
   /** Removes entries for good, and pictures that no entry uses any more. */
   purge(ids: readonly string[]): Promise<void>;
   picture(id: string): Promise<PictureFile | undefined>;
+  /** The kept recipes, by name. Those that no longer pass as recipes are left out. */
+  recipes(): Promise<NamedRecipe[]>;
+  putRecipe(recipe: NamedRecipe): Promise<void>;
+  removeRecipe(id: string): Promise<void>;
   /** A small note under a name, such as whether the demo was offered. */
   note(name: string): Promise<string | undefined>;
   setNote(name: string, value: string): Promise<void>;
 }
+
+/** Recipes as they are listed. */
+export const sortedByName = (recipes: readonly NamedRecipe[]): NamedRecipe[] => [...recipes].sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));

@@ -34,6 +34,18 @@ describe.each(Object.entries(kinds))('%s storage', (_name, make) => {
     expect(await storage.list()).toEqual([]);
   });
 
+  it('keeps recipes under their names, in their order, until they are removed', async () => {
+    const storage = make();
+    const recipe = [{ kind: 'fewerColours', id: 'f', enabled: true, v: 1, tones: 3 }] as const;
+    await storage.putRecipe({ id: 'b', name: 'Scans 10', recipe, savedAt: 2 });
+    await storage.putRecipe({ id: 'a', name: 'Scans 9', recipe, savedAt: 1 });
+    expect((await storage.recipes()).map(({ name }) => name)).toEqual(['Scans 9', 'Scans 10']);
+    await storage.putRecipe({ id: 'b', name: 'Logos', recipe: [], savedAt: 3 });
+    expect((await storage.recipes())[0]).toEqual({ id: 'b', name: 'Logos', recipe: [], savedAt: 3 });
+    await storage.removeRecipe('b');
+    expect((await storage.recipes()).map(({ id }) => id)).toEqual(['a']);
+  });
+
   it('keeps small notes', async () => {
     const storage = make();
     expect(await storage.note('demo')).toBeUndefined();
@@ -64,6 +76,12 @@ describe('storage in trouble', () => {
       table.hook('creating').unsubscribe(table.hook('creating').subscribers?.[0] as never);
       expect(await storage.list()).toEqual([]);
     }
+  });
+
+  it('leaves out kept recipes that it cannot read', async () => {
+    const storage = new DexieStorage(`test-${Math.random()}`);
+    await storage.putRecipe({ id: 'x', name: 'From tomorrow', recipe: [{ kind: 'somethingNew', id: 'n', enabled: true, v: 9 }] as never, savedAt: 1 });
+    expect(await storage.recipes()).toEqual([]);
   });
 
   it('leaves rows of a newer version stored but off the list', async () => {

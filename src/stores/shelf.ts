@@ -19,6 +19,15 @@ export function nameFromFile(fileName: string): string {
 
 export const isArchive = (fileName: string): boolean => fileName.toLowerCase().endsWith(ARCHIVE_ENDING);
 
+/** A new job, with what is not of the picture taken from another one. */
+function jobLike(pattern: Job | undefined, name: string): Job {
+  const fresh = newJob(name);
+  if (pattern === undefined) return fresh;
+  const { blank, process, separation, outline, assembly, layout, handOff } = pattern;
+  const { place: _place, ...size } = assembly;
+  return { ...fresh, blank, process, separation, outline, assembly: size, layout, handOff };
+}
+
 /** The shelf: all jobs, and what can be done with one as a whole. */
 export const useShelf = defineStore('shelf', () => {
   const { engine, storage } = useServices();
@@ -49,11 +58,14 @@ export const useShelf = defineStore('shelf', () => {
     return save({ ...fresh, job: withPicture, pictureId: picture.id, thumbnail }, picture);
   }
 
-  /** Starts a job from a file: a picture, or a whole job from an archive. The file is checked before anything is stored. */
-  async function addFile(file: File): Promise<ShelfEntry> {
+  /**
+   * Starts a job from a file: a picture, or a whole job from an archive. The file is checked before anything is stored.
+   * @param pattern a job whose blank, process, size and layout a picture's job takes.
+   */
+  async function addFile(file: File, pattern?: Job): Promise<ShelfEntry> {
     checkFileSize(file.size, file.name);
     const bytes = new Uint8Array(await file.arrayBuffer());
-    if (!isArchive(file.name)) return add(newJob(nameFromFile(file.name)), bytes, file.name);
+    if (!isArchive(file.name)) return add(jobLike(pattern, nameFromFile(file.name)), bytes, file.name);
     const { job, picture } = readArchive(bytes, file.name);
     return add(job, picture, job.picture?.fileName ?? 'picture');
   }

@@ -27,6 +27,7 @@ import MomentChoice from './MomentChoice.vue';
 import PlacesCard from './PlacesCard.vue';
 import RecipeList from './RecipeList.vue';
 import SquaringSettings from './SquaringSettings.vue';
+import RecipeMenu from './RecipeMenu.vue';
 import { useCleanScene, type CleanViewName } from './useCleanScene.ts';
 import { useCleanTools } from './useCleanTools.ts';
 import { useMoments } from './useMoments.ts';
@@ -152,7 +153,12 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
         @choose="places.chosen.value = $event" @go="places.go" @spare="places.toggleSpared" @spare-all="places.spareAll"
       />
     </template>
-    <template #foot><AddStep v-if="bench.picture !== undefined" @choose="tools.start" /></template>
+    <template #foot>
+      <template v-if="bench.picture !== undefined">
+        <AddStep @choose="tools.start" />
+        <RecipeMenu />
+      </template>
+    </template>
   </StageLayout>
 </template>
 

@@ -38,8 +38,9 @@ function kept(rect: Rect): Rect {
 function chooseShape(next: Shape): void {
   shape.value = next;
   const { rect } = props.step;
-  aspect.value = { free: undefined, now: rect.widthPx / rect.heightPx, picture: picture.value.widthPx / picture.value.heightPx, blank: job.value.blank.widthMm / job.value.blank.heightMm, square: 1 }[next];
-  if (aspect.value !== undefined) set({ ...withAspect(rect, 'se', { x: rect.xPx, y: rect.yPx }, aspect.value, picture.value.widthPx, picture.value.heightPx) });
+  const ratio = { free: undefined, now: rect.widthPx / rect.heightPx, picture: picture.value.widthPx / picture.value.heightPx, blank: job.value.blank.widthMm / job.value.blank.heightMm, square: 1 }[next];
+  aspect.value = ratio;
+  if (ratio !== undefined) set({ ...withAspect(rect, 'se', { x: rect.xPx, y: rect.yPx }, ratio, picture.value.widthPx, picture.value.heightPx) });
 }
 </script>
 

@@ -4,15 +4,21 @@ const ACCEPT = 'image/png,image/jpeg,image/webp,image/gif,image/bmp,image/tiff,i
 /** Event on the window that carries chosen files. */
 export const CHOSEN_FILES = 'limner:files';
 
-/** Opens the file chooser; what is chosen goes the same way as a drop or a paste. */
-export function pickFiles(): void {
+/** Opens the file chooser and gives what is chosen; nothing when it is left. */
+export function chooseFiles(accept = ACCEPT, several = true): Promise<File[]> {
   const input = document.createElement('input');
   input.type = 'file';
-  input.multiple = true;
-  input.accept = ACCEPT;
-  input.addEventListener('change', () => {
-    const files = [...(input.files ?? [])];
-    if (files.length > 0) window.dispatchEvent(new CustomEvent(CHOSEN_FILES, { detail: files }));
+  input.multiple = several;
+  input.accept = accept;
+  return new Promise((resolve) => {
+    input.addEventListener('change', () => resolve([...(input.files ?? [])]));
+    input.addEventListener('cancel', () => resolve([]));
+    input.click();
   });
-  input.click();
+}
+
+/** Opens the file chooser; what is chosen goes the same way as a drop or a paste. */
+export async function pickFiles(): Promise<void> {
+  const files = await chooseFiles();
+  if (files.length > 0) window.dispatchEvent(new CustomEvent(CHOSEN_FILES, { detail: files }));
 }

@@ -10,12 +10,14 @@ import { download } from '../shared/download.ts';
 import { pickFiles } from '../shared/pickFiles.ts';
 import { tellError } from '../shared/tellError.ts';
 import { undoNotice } from '../shared/undoNotice.ts';
+import BatchDialog from '../batch/BatchDialog.vue';
 import ShelfCard from './ShelfCard.vue';
 
 const shelf = useShelf();
 const settings = useSettings();
 const router = useRouter();
 const search = ref('');
+const batchOpen = ref(false);
 
 /** Jobs whose name, keywords, blank or process hold every word that was typed. */
 const shown = computed(() => {
@@ -72,8 +74,10 @@ const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
       <input v-model="search" class="search" type="search" placeholder="Find by name, keyword, blank" aria-label="Find jobs" />
       <button type="button" class="plain-button" :title="`Theme: ${settings.theme}`" @click="settings.theme = THEMES[settings.theme]">Theme: {{ settings.theme }}</button>
       <button type="button" class="plain-button" title="Unit of all lengths" @click="settings.unit = settings.unit === 'mm' ? 'in' : 'mm'">Unit: {{ settings.unit }}</button>
+      <button type="button" class="plain-button" @click="batchOpen = true">Recipe on many…</button>
       <button type="button" class="plain-button main" @click="pickFiles">Choose a picture</button>
     </header>
+    <BatchDialog v-model="batchOpen" />
     <p v-if="shelf.loaded && shelf.entries.length > 0" class="hint">Drop a picture anywhere, or paste one, to start a job. A <b>.limner</b> file from another shop opens the same way.</p>
     <ul v-if="shown.length > 0" class="cards" aria-label="Jobs">
       <li v-for="entry in shown" :key="entry.id">
