@@ -92,7 +92,7 @@ describe('noise', () => {
   it('is measured, and smoothed without moving an edge', () => {
     for (const sigma of [0, 4, 8]) expect(Math.abs(noiseLevel(painted([[STONE, () => true], [RUST, disc(40, 44, 28)]], sigma).art.colour) - sigma)).toBeLessThan(0.6);
     const { art } = painted([[PAPER, () => true], [NAVY, (x) => x > 48]], 5);
-    const smooth = finish(sigmaFilter(art.colour, 2, 20));
+    const smooth = finish(sigmaFilter(art.colour, 20));
     expect(noiseLevel(smooth)).toBeLessThan(2);
     for (let y = 0; y < SIZE; y++) {
       expect(smooth.data[(y * SIZE + 46) * 4]).toBeGreaterThan(235);

@@ -1,31 +1,37 @@
 import { makeRgba8, wordsOf, type Rgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
+import { SigmaBands } from './sigmaBands.ts';
 
 const ROWS_PER_TURN = 64;
+/** Half the width of the neighbourhood, px; its corners do not belong to it. */
+const RADIUS = 2;
 
 /**
- * Edge-keeping smoothing: each pixel becomes the mean of those within `radius` whose colour is within `reach` of its own in every channel
+ * Edge-keeping smoothing: each pixel becomes the mean of the twenty around it whose colour is within `reach` of its own in every channel
  * (J.-S. Lee, "Digital image smoothing and the sigma filter", CVGIP 24, 1983, doi:10.1016/0734-189X(83)90047-6). Pixels that nothing near
  * resembles take the mean of their four neighbours, as Lee proposes, so that single wrong pixels go.
- * @param radius whole px, 1 to 4; cost grows with its square. @param reach levels of 255, above 0. Alpha is kept.
+ * @param reach levels of 255, above 0. Alpha is kept.
  * @param mendLone off to keep the pixels that nothing near resembles.
  */
-export function* sigmaFilter(picture: Rgba8, radius: number, reach: number, mendLone = true): Task<Rgba8> {
+export function* sigmaFilter(picture: Rgba8, reach: number, mendLone = true): Task<Rgba8> {
   const { width, height, data } = picture;
   const out = new Uint8Array(data);
-  const offsets = neighbours(radius);
-  const alone = mendLone ? ALONE : 0;
-  const fields = fieldsOf(picture);
-  const steps = Int32Array.from({ length: offsets.length / 2 }, (_, k) => offsets[2 * k] + offsets[2 * k + 1] * width);
+  const offsets = neighbours(RADIUS);
   const whole = Math.min(254, Math.floor(reach));
+  const hasInside = width > 2 * RADIUS && height > 2 * RADIUS;
   for (let y = 0; y < height; y++) {
-    if (y < radius || y >= height - radius || width <= 2 * radius) filterRow(data, out, width, height, y, 0, width, reach, offsets);
-    else {
-      filterRow(data, out, width, height, y, 0, radius, reach, offsets);
-      filterInside(fields, out, y * width + radius, (y + 1) * width - radius, width, whole, steps, alone);
-      filterRow(data, out, width, height, y, width - radius, width, reach, offsets);
-    }
-    if (y % ROWS_PER_TURN === ROWS_PER_TURN - 1) yield y / height;
+    const isInside = hasInside && y >= RADIUS && y < height - RADIUS;
+    filterRow(data, out, width, height, y, 0, isInside ? RADIUS : width, reach, offsets);
+    if (isInside) filterRow(data, out, width, height, y, width - RADIUS, width, reach, offsets);
+  }
+  if (!hasInside) return makeRgba8(width, height, out, picture.opaque === true);
+  const bands = SigmaBands.start(picture, offsets, RADIUS, ROWS_PER_TURN);
+  const fields = bands === undefined ? fieldsOf(picture) : undefined;
+  for (let from = RADIUS; from < height - RADIUS; from += ROWS_PER_TURN) {
+    const to = Math.min(height - RADIUS, from + ROWS_PER_TURN);
+    if (bands !== undefined) bands.filter(out, from, to, whole, mendLone);
+    if (fields !== undefined) for (let y = from; y < to; y++) filterInside(fields, out, y * width + RADIUS, (y + 1) * width - RADIUS, width, whole, mendLone ? ALONE : 0);
+    yield to / height;
   }
   return makeRgba8(width, height, out, picture.opaque === true);
 }
@@ -83,28 +89,37 @@ const STAYS = ONES << 8;
 
 /**
  * Pixels `from` to `to` of a row, all of whose neighbours exist. A neighbour is like the pixel when neither difference, with the reach and 256 added, runs below
- * 256 in any field (L. Lamport, "Multiple byte processing with full-word instructions", CACM 18(8), 1975, doi:10.1145/360933.360994).
+ * 256 in any field (L. Lamport, "Multiple byte processing with full-word instructions", CACM 18(8), 1975, doi:10.1145/360933.360994). Where all are equal the
+ * pixel stays as it is, which is most of flat art.
  */
-function filterInside(fields: Int32Array, out: Uint8Array, from: number, to: number, width: number, reach: number, steps: Int32Array, alone: number): void {
+function filterInside(fields: Int32Array, out: Uint8Array, from: number, to: number, width: number, reach: number, alone: number): void {
   const slack = Math.imul(ONES, 256 + reach);
+  const up = -width;
+  const down = width;
   for (let i = from; i < to; i++) {
     const own = fields[i];
+    if (own === fields[i + 2] && own === fields[i - 2] && own === fields[i + down + 2] && isEven(fields, i, own, up, down)) continue;
     const above = (own + slack) | 0;
     const below = (slack - own) | 0;
     let count = 1;
     let redBlue = (own & 255) + ((own & 0x0ff00000) >> 4);
     let green = (own >> 10) & 255;
-    for (let k = 0; k < steps.length; k++) {
-      const other = fields[i + steps[k]];
-      const a = (above - other) | 0;
-      const b = (below + other) | 0;
-      if (((a | (a >> 1)) & (b | (b >> 1)) & STAYS) !== STAYS) continue;
-      count++;
-      redBlue += (other & 255) + ((other & 0x0ff00000) >> 4);
-      green += (other >> 10) & 255;
+    // The round neighbourhood, row by row; its own pixel is like itself and is counted already.
+    for (let row = -2; row <= 2; row++) {
+      const half = row === -2 || row === 2 ? 1 : 2;
+      const middle = i + row * width;
+      for (let j = middle - half; j <= middle + half; j++) {
+        const other = fields[j];
+        const a = (above - other) | 0;
+        const b = (below + other) | 0;
+        if (((a | (a >> 1)) & (b | (b >> 1)) & STAYS) !== STAYS || j === i) continue;
+        count++;
+        redBlue += (other & 255) + ((other & 0x0ff00000) >> 4);
+        green += (other >> 10) & 255;
+      }
     }
     if (count <= alone) {
-      const four = [fields[i - 1], fields[i + 1], fields[i - width], fields[i + width]];
+      const four = [fields[i - 1], fields[i + 1], fields[i + up], fields[i + down]];
       count = 4;
       redBlue = 0;
       green = 0;
@@ -121,12 +136,23 @@ function filterInside(fields: Int32Array, out: Uint8Array, from: number, to: num
   }
 }
 
+/** Whether all neighbours equal the pixel, those that were not looked at yet. */
+function isEven(fields: Int32Array, i: number, own: number, up: number, down: number): boolean {
+  return (
+    own === fields[i - 1] && own === fields[i + 1] &&
+    own === fields[i + up - 2] && own === fields[i + up - 1] && own === fields[i + up] && own === fields[i + up + 1] && own === fields[i + up + 2] &&
+    own === fields[i + down - 2] && own === fields[i + down - 1] && own === fields[i + down] && own === fields[i + down + 1] &&
+    own === fields[i + 2 * up - 1] && own === fields[i + 2 * up] && own === fields[i + 2 * up + 1] &&
+    own === fields[i + 2 * down - 1] && own === fields[i + 2 * down] && own === fields[i + 2 * down + 1]
+  );
+}
+
 /** Two passes with a small radius keep edges better than one with a large one. */
 const PASSES = 2;
 
 /** Smooths differences up to `reach` levels of 255 away and keeps larger ones, the edges. */
 export function* smoothNoise(picture: Rgba8, reach: number): Task<Rgba8> {
   let smooth = picture;
-  for (let pass = 0; pass < PASSES; pass++) smooth = yield* within(sigmaFilter(smooth, 2, reach), pass / PASSES, (pass + 1) / PASSES);
+  for (let pass = 0; pass < PASSES; pass++) smooth = yield* within(sigmaFilter(smooth, reach), pass / PASSES, (pass + 1) / PASSES);
   return smooth;
 }

@@ -3,7 +3,7 @@ import { isOpaque, withAlpha, type Art } from '../raster/art.ts';
 import { labelRegions, type Regions } from '../raster/labelRegions.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
-import { fewerColours } from './fewerColours.ts';
+import { toneLabels } from './fewerColours.ts';
 import { spareRegions, type Find, type Places } from './finds.ts';
 import { sweepSpecks, type SweepResult } from './sweepSpecks.ts';
 
@@ -17,7 +17,7 @@ const MOST_TONES = 32;
  */
 export function* sweepTones(art: Art, areaPx2: number, spared: Places = []): Task<{ art: Art; specks: number; finds: readonly Find[] }> {
   const { width, height } = art;
-  const { labels, tones } = yield* within(fewerColours(art, 'auto', false), 0, 0.8);
+  const { labels, tones } = yield* within(toneLabels(art, 'auto', false), 0, 0.8);
   const regions = labelRegions(labels, width, height, 'each', true);
   const chosen = Uint8Array.from(regions.area, (area) => (area < areaPx2 ? 1 : 0));
   const finds = spareRegions(regions, chosen, width, 'speck', spared);
@@ -26,8 +26,10 @@ export function* sweepTones(art: Art, areaPx2: number, spared: Places = []): Tas
   if (small.count === 0) return { art, specks: 0, finds };
   const tone = surroundingTones(regions, small, labels, width, height);
   const colour = new Uint8Array(art.colour.data);
+  const room = (2 * AROUND + 1) ** 2;
+  const covering: Covering = { art, labels, speck: small.is, out: colour, near: new Int32Array(room), sorted: new Uint8Array(room) };
   eachPixel(regions, small.number, width, (x, y, k) => {
-    if (tone[k] >= 0) coverPixel(art, labels, small.is, colour, x, y, tone[k], tones[tone[k]]);
+    if (tone[k] >= 0) coverPixel(covering, x, y, tone[k], tones[tone[k]]);
   });
   return { art: withAlpha(art, art.alpha, makeRgba8(width, height, colour, art.colour.opaque === true)), specks: small.count, finds };
 }
@@ -79,24 +81,55 @@ function surroundingTones(regions: Regions, small: SmallRegions, labels: Uint8Ar
   return tone;
 }
 
+interface Covering {
+  readonly art: Art;
+  readonly labels: Uint8Array;
+  /** 1 for each pixel of a speck. */
+  readonly speck: Uint8Array;
+  readonly out: Uint8Array;
+  /** Room for the pixels around one, and for their values in one channel. */
+  readonly near: Int32Array;
+  readonly sorted: Uint8Array;
+}
+
 /** Gives a pixel of a speck, and the neighbours that are mixtures of it with the surrounding tone, the colour of that tone nearby. */
-function coverPixel(art: Art, labels: Uint8Array, speck: Uint8Array, out: Uint8Array, x: number, y: number, tone: number, otherwise: Rgb): void {
+function coverPixel({ art, labels, speck, out, near, sorted }: Covering, x: number, y: number, tone: number, otherwise: Rgb): void {
   const { width, height } = art;
+  const count = collectNear(labels, speck, width, height, x, y, tone, near);
   const rgb = art.colour.data;
-  const near: number[] = [];
-  for (let yy = Math.max(0, y - AROUND); yy <= Math.min(height - 1, y + AROUND); yy++) {
-    for (let xx = Math.max(0, x - AROUND), j = yy * width + xx; xx <= Math.min(width - 1, x + AROUND); xx++, j++) {
-      if (labels[j] === tone && speck[j] === 0 && Math.max(Math.abs(xx - x), Math.abs(yy - y)) > 1) near.push(j);
-    }
-  }
-  const middle = (c: number): number => near.map((j) => rgb[j * 4 + c]).sort((a, b) => a - b)[near.length >> 1];
-  const cover = near.length < 3 ? [otherwise.r, otherwise.g, otherwise.b] : [middle(0), middle(1), middle(2)];
+  const r = count < 3 ? otherwise.r : middle(rgb, near, count, 0, sorted);
+  const g = count < 3 ? otherwise.g : middle(rgb, near, count, 1, sorted);
+  const b = count < 3 ? otherwise.b : middle(rgb, near, count, 2, sorted);
   for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) {
     for (let xx = Math.max(0, x - 1), j = yy * width + xx; xx <= Math.min(width - 1, x + 1); xx++, j++) {
       if (speck[j] !== 0 ? xx !== x || yy !== y : labels[j] !== tone) continue;
-      for (let c = 0; c < 3; c++) out[j * 4 + c] = cover[c];
+      out[j * 4] = r;
+      out[j * 4 + 1] = g;
+      out[j * 4 + 2] = b;
     }
   }
+}
+
+/** Collects the pixels of a tone around a place, but for those next to it and those of specks; gives how many. */
+function collectNear(labels: Uint8Array, speck: Uint8Array, width: number, height: number, x: number, y: number, tone: number, near: Int32Array): number {
+  let count = 0;
+  for (let yy = Math.max(0, y - AROUND); yy <= Math.min(height - 1, y + AROUND); yy++) {
+    for (let xx = Math.max(0, x - AROUND), j = yy * width + xx; xx <= Math.min(width - 1, x + AROUND); xx++, j++) {
+      if (labels[j] === tone && speck[j] === 0 && (Math.abs(xx - x) > 1 || Math.abs(yy - y) > 1)) near[count++] = j;
+    }
+  }
+  return count;
+}
+
+/** The middle one of the values that some pixels have in a channel, by insertion: there are at most 49. */
+function middle(rgb: Art['colour']['data'], near: Int32Array, count: number, channel: number, sorted: Uint8Array): number {
+  for (let k = 0; k < count; k++) {
+    const value = rgb[near[k] * 4 + channel];
+    let at = k;
+    for (; at > 0 && sorted[at - 1] > value; at--) sorted[at] = sorted[at - 1];
+    sorted[at] = value;
+  }
+  return sorted[count >> 1];
 }
 
 /** Sweeps art of either kind: by what is there and what is clear, or, where nothing is clear yet, by its tones, then both sizes are the larger one. */

@@ -1,0 +1,2 @@
+export const KERNELS: readonly string[];
+export function kernelModule(path: string): Promise<string>;
