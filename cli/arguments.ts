@@ -54,6 +54,14 @@ export function required(parsed: Parsed, name: string, takes: string): string {
 }
 
 /** A number within a range, or undefined when the option is not given. */
+/** Numbers with commas between them, as many as one of the counts. */
+export function numbersOption(parsed: Parsed, name: string, counts: readonly number[], takes: string): number[] {
+  const text = parsed.values.get(name) ?? '';
+  const values = text.split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
+  if (!counts.includes(values.length) || !values.every(Number.isFinite)) throw new AppError('badValue', { name: `--${name}`, value: text, takes });
+  return values;
+}
+
 export function numberOption(parsed: Parsed, name: string, least: number, most: number, whole = false): number | undefined {
   const text = parsed.values.get(name);
   if (text === undefined) return undefined;

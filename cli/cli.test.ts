@@ -98,6 +98,11 @@ describe('limner', () => {
     await limner('clean', at('disc.png'), '--out', at('b.png'), '--full-contrast', '--invert');
     const [a, b] = await Promise.all(['a.png', 'b.png'].map(async (name) => decode(await readFile(at(name))).data[0]));
     expect([a, b]).toEqual([0, 0]);
+    await limner('clean', at('disc.png'), '--out', at('c.png'), '--crop', '20,10,40,40', '--brightness', '-20', '--contrast=30', '--levels', '10,240,1.2', '--saturation', '0', '--threshold', 'auto');
+    const cropped = decode(await readFile(at('c.png')));
+    expect([cropped.width, cropped.height]).toEqual([40, 40]);
+    expect([cropped.data[3], cropped.data[(20 * 40 + 20) * 4 + 3]]).toEqual([0, 255]);
+    for (const wrong of [['--levels', '200,100'], ['--levels', 'a,b'], ['--crop', '1,2,3'], ['--crop', '200,200,5,5'], ['--crop', '0,0,-4,9'], ['--threshold', '300'], ['--contrast', '200']]) expect([1, 2]).toContain((await limner('clean', at('disc.png'), '--out', at('x.png'), ...wrong)).code);
     const many = await limner('clean', at('disc.png'), at('disc.gif'), at('nothing-here.png'), '--out', at('cleaned'), '--level-light');
     expect([many.code, many.out]).toEqual([1, '2 of 3 pictures done\n']);
     expect(many.err).toContain('no such file');

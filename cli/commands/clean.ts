@@ -4,7 +4,7 @@ import { explain } from '../../src/core/errors/explain.ts';
 import { enlarge } from '../../src/core/clean/enlarge.ts';
 import { fewerColours } from '../../src/core/clean/fewerColours.ts';
 import { levelLight } from '../../src/core/clean/levelLight.ts';
-import { applyLevels, fullContrast } from '../../src/core/clean/levels.ts';
+import { applyLevels, fullContrast, type Levels } from '../../src/core/clean/levels.ts';
 import { mendGaps } from '../../src/core/clean/mendGaps.ts';
 import { pickLines } from '../../src/core/clean/pickLines.ts';
 import { smoothNoise } from '../../src/core/clean/sigmaFilter.ts';
@@ -17,10 +17,11 @@ import { hashBytes } from '../../src/core/job/hash.ts';
 import { readRecipe } from '../../src/core/job/readJob.ts';
 import type { Recipe } from '../../src/core/job/recipe.ts';
 import { artFromPicture, pictureFromArt, withAlpha, type Art } from '../../src/core/raster/art.ts';
+import { cropArt } from '../../src/core/raster/crop.ts';
 import { turnArt } from '../../src/core/raster/turn.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { pxPerMmFromDpi } from '../../src/core/units/length.ts';
-import { autoOrNumber, DRAW_OPTION, drawnSide, lengthOption, numberOption, type Parsed } from '../arguments.ts';
+import { autoOrNumber, DRAW_OPTION, drawnSide, lengthOption, numberOption, numbersOption, type Parsed } from '../arguments.ts';
 import { eachInput } from '../eachInput.ts';
 import { encodeFile } from '../encodeFile.ts';
 import { readJson, readPicture, writeBytes } from '../files.ts';
@@ -42,11 +43,32 @@ const STEPS: Readonly<Record<string, { takes?: string; about: string; run: Clean
     run(art) {
       const points = fullContrast(art.colour);
       if (points === undefined) throw new AppError('oneColour');
-      return withAlpha(art, art.alpha, applyLevels(art.colour, { ...points, gamma: 1, saturation: 1, invert: false }));
+      return relevelled(art, points);
     },
   },
-  grey: { about: 'take the colour out', run: (art) => withAlpha(art, art.alpha, applyLevels(art.colour, { black: 0, white: 255, gamma: 1, saturation: 0, invert: false })) },
-  invert: { about: 'light to dark and dark to light', run: (art) => withAlpha(art, art.alpha, applyLevels(art.colour, { black: 0, white: 255, gamma: 1, saturation: 1, invert: true })) },
+  levels: {
+    takes: 'BLACK,WHITE or BLACK,WHITE,GAMMA',
+    about: 'bring these two lightnesses (0 to 255) to black and white, bend the middle tones by gamma',
+    run(art, parsed) {
+      const [black, white, gamma = 1] = numbersOption(parsed, 'levels', [2, 3], 'two lightnesses from 0 to 255, black below white, and a gamma from 0.1 to 10');
+      if (!(black >= 0 && black < white && white <= 255 && gamma >= 0.1 && gamma <= 10)) throw new AppError('badValue', { name: '--levels', value: parsed.values.get('levels') ?? '', takes: 'two lightnesses from 0 to 255, black below white, and a gamma from 0.1 to 10' });
+      return relevelled(art, { black, white, gamma });
+    },
+  },
+  brightness: { takes: 'percent, -100 to 100', about: 'lighter or darker', run: (art, parsed) => relevelled(art, { brightness: (numberOption(parsed, 'brightness', -100, 100) ?? 0) / 100 }) },
+  contrast: { takes: 'percent, -100 to 100', about: 'more or less contrast', run: (art, parsed) => relevelled(art, { contrast: (numberOption(parsed, 'contrast', -100, 100) ?? 0) / 100 }) },
+  saturation: { takes: 'percent, 0 to 300', about: 'less or more colour', run: (art, parsed) => relevelled(art, { saturation: (numberOption(parsed, 'saturation', 0, 300) ?? 100) / 100 }) },
+  threshold: { takes: 'auto or 0 to 255', about: 'keep what is darker than one lightness, found or given, and clear the rest', run: (art, parsed) => finish(pickLines(art, 0.5, thresholdOf(parsed))).art },
+  crop: {
+    takes: 'X,Y,WIDTH,HEIGHT in px',
+    about: 'keep this part',
+    run(art, parsed) {
+      const [xPx, yPx, widthPx, heightPx] = numbersOption(parsed, 'crop', [4], 'left, top, width and height in px');
+      return cropArt(art, { xPx: art.frame.leftPx + xPx, yPx: art.frame.topPx + yPx, widthPx, heightPx });
+    },
+  },
+  grey: { about: 'take the colour out', run: (art) => relevelled(art, { saturation: 0 }) },
+  invert: { about: 'light to dark and dark to light', run: (art) => relevelled(art, { invert: true }) },
   colours: { takes: 'auto or 2 to 32', about: 'bring it to so many real tones, counting the background', run: (art, parsed) => finish(fewerColours(art, autoOrNumber(parsed, 'colours', 2, 32))).art },
   'mend-gaps': { takes: 'a width in px', about: 'close breaks in drawn lines up to this width', run: (art, parsed) => finish(mendGaps(art, numberOption(parsed, 'mend-gaps', 1, 500) ?? 12)).art },
   'pick-lines': { takes: 'detail, 0 to 1', about: 'keep ink, clear pencil, watermarks and paper', run: (art, parsed) => finish(pickLines(art, numberOption(parsed, 'pick-lines', 0, 1) ?? 0.4)).art },
@@ -64,6 +86,12 @@ const STEPS: Readonly<Record<string, { takes?: string; about: string; run: Clean
     },
   },
 };
+
+const relevelled = (art: Art, change: Partial<Levels>): Art => withAlpha(art, art.alpha, applyLevels(art.colour, { black: 0, white: 255, gamma: 1, saturation: 1, invert: false, ...change }));
+
+function thresholdOf(parsed: Parsed): 'found' | number {
+  return parsed.values.get('threshold') === 'auto' ? 'found' : (numberOption(parsed, 'threshold', 0, 255) ?? 128);
+}
 
 function timesOf(parsed: Parsed): 2 | 4 {
   const text = parsed.values.get('enlarge') ?? '';

@@ -62,9 +62,10 @@ describe('light levelling', () => {
   });
 });
 
+const alphaAt = (art: Art, x: number, y: number): number => art.alpha[y * WIDTH + x];
+
 describe('line pick', () => {
   const pencil = (_x: number, y: number): number => (Math.abs(y - 110) < 1.5 ? 0.78 : 1);
-  const alphaAt = (art: Art, x: number, y: number): number => art.alpha[y * WIDTH + x];
 
   it('keeps ink under any light and drops paper and pencil', () => {
     for (const light of [slope, vignette]) {
@@ -99,6 +100,32 @@ describe('line pick', () => {
     let covered = 0;
     for (let y = 45; y < 75; y++) covered += alphaAt(picked, 40, y) / 255;
     expect(covered).toBeCloseTo(5, -0.5);
+  });
+});
+
+describe('line pick by one threshold', () => {
+  const even = lit((x, y) => stroke(x, y), () => 1, 2);
+
+  it('keeps ink under even light, found or given, with its edges inside the pixel', () => {
+    for (const threshold of ['found', 128] as const) {
+      const { art, inkShare } = finish(pickLines(even, 0.5, threshold));
+      expect([alphaAt(art, 40, 60), alphaAt(art, 40, 120)]).toEqual([255, 0]);
+      expect(inkShare).toBeGreaterThan(0.005);
+      expect(inkShare).toBeLessThan(0.5);
+    }
+    // A mid-grey mark beside the ink: with little detail it goes, with much it stays.
+    const marked = lit((x, y) => Math.min(stroke(x, y), Math.hypot(x - 200, y - 40) < 8 ? 0.5 : 1), () => 1, 2);
+    const [faint, full] = [0, 1].map((detail) => alphaAt(finish(pickLines(marked, detail, 'found')).art, 200, 40));
+    expect(faint).toBeLessThan(20);
+    expect(full).toBeGreaterThan(235);
+  });
+
+  it('takes a darker threshold for less and keeps what was clear', () => {
+    const shares = [60, 128, 200].map((threshold) => finish(pickLines(even, 0, threshold)).inkShare);
+    expect(shares[0]).toBeLessThanOrEqual(shares[1]);
+    expect(shares[1]).toBeLessThanOrEqual(shares[2]);
+    const cleared = { ...even, alpha: new Uint8Array(even.alpha.length) };
+    expect(finish(pickLines(cleared, 0.5, 'found')).inkShare).toBe(0);
   });
 });
 

@@ -16,14 +16,23 @@ const LENIENT = 0.08;
 /** Lightness over which a rim goes from ink to clear, as a share of the place's contrast, and at least so many levels. */
 const RIM_SHARE = 0.7;
 const LEAST_RIM = 10;
+/** The same for one threshold everywhere, as a share of the way from ink to paper. */
+const FLAT_RIM_SHARE = 0.35;
+/** Where the threshold that is found lies on the way from ink to paper: with no and with all detail wanted. */
+const FOUND_FROM = 0.25;
+const FOUND_TO = 0.75;
+
+/** One for each neighbourhood, one found for the whole picture, or a lightness from 0 to 255. */
+export type InkThreshold = 'local' | 'found' | number;
 
 /**
  * Keeps ink and clears the rest by local contrast, so that pale marks (pencil, watermarks, paper grain) and shade go: a pixel is ink when it is darker than a
  * threshold from the mean and the standard deviation of its neighbourhood (J. Sauvola & M. Pietikäinen, "Adaptive document image binarization",
  * Pattern Recognition 33(2), 2000, doi:10.1016/S0031-3203(99)00055-2). Departs from it in a soft rim, so that edges keep their place inside the pixel.
- * @param detail 0 keeps only strong ink, 1 also faint lines.
+ * @param detail 0 keeps only strong ink, 1 also faint lines; a given lightness leaves it out of account.
  */
-export function* pickLines(art: Art, detail: number): Task<{ art: Art; inkShare: number }> {
+export function* pickLines(art: Art, detail: number, threshold: InkThreshold = 'local'): Task<{ art: Art; inkShare: number }> {
+  if (threshold !== 'local') return pickBelow(art, detail, threshold);
   const { width, height } = art;
   const luma = throughTable(art, Uint8Array.from({ length: 256 }, (_, v) => v), isOpaque(art.alpha));
   yield 0.2;
@@ -40,6 +49,21 @@ export function* pickLines(art: Art, detail: number): Task<{ art: Art; inkShare:
     if (y % 64 === 63) yield 0.2 + (0.8 * y) / height;
   }
   return { art: withAlpha(art, alpha), inkShare: ink / (width * height) };
+}
+
+/** Keeps what is darker than one threshold: through a table, for the same lightness is ink everywhere. */
+function pickBelow(art: Art, detail: number, threshold: 'found' | number): { art: Art; inkShare: number } {
+  const { dark, light } = otsu(lumaHistogram(art).histogram);
+  const at = threshold === 'found' ? dark + (FOUND_FROM + (FOUND_TO - FOUND_FROM) * detail) * (light - dark) : threshold;
+  const rim = Math.max(LEAST_RIM, FLAT_RIM_SHARE * (light - dark));
+  const share = throughTable(art, Uint8Array.from({ length: 256 }, (_, v) => Math.round(255 * Math.max(0, Math.min(1, 0.5 + (at - v) / rim)))), isOpaque(art.alpha));
+  const { alpha } = art;
+  let ink = 0;
+  for (let i = 0; i < share.length; i++) {
+    share[i] = alpha[i] === 255 ? share[i] : Math.round((share[i] * alpha[i]) / 255);
+    ink += share[i];
+  }
+  return { art: withAlpha(art, share), inkShare: ink / 255 / share.length };
 }
 
 /** Sums and sums of squares of the rows around one row, column by column: each step down adds one row and takes one off. */

@@ -16,6 +16,7 @@ import LevelsSettings from './LevelsSettings.vue';
 import ToleranceCurve from './ToleranceCurve.vue';
 import TurnSettings from './TurnSettings.vue';
 
+const THRESHOLDS = [{ value: 'local', name: 'local' }, { value: 'found', name: 'found' }, { value: 'fixed', name: 'fixed' }] as const;
 const TIMES = [{ value: '2', name: '2×' }, { value: '4', name: '4×' }] as const;
 
 const props = defineProps<{ step: Step; report: StepReport | undefined }>();
@@ -94,8 +95,10 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <p>In picture pixels, between the ink on both sides.</p>
     </template>
     <template v-else-if="step.kind === 'linePick'">
-      <QuantityInput label="Fine detail" suffix="%" :model-value="step.detail * 100" :least="0" :most="100" :digits="0" @change="drag({ detail: $event / 100 })" @done="set({ detail: $event / 100 })" @cancel="bench.revert" />
-      <p>Less keeps only strong ink; more keeps faint lines too.</p>
+      <label class="row"><span>Threshold</span><ViewSwitch :model-value="typeof step.threshold === 'number' ? 'fixed' : (step.threshold ?? 'local')" :choices="THRESHOLDS" label="Threshold" @update:model-value="set({ threshold: $event === 'fixed' ? 128 : $event })" /></label>
+      <QuantityInput v-if="typeof step.threshold === 'number'" label="Ink is darker than" :model-value="step.threshold" :least="0" :most="255" :digits="0" @change="drag({ threshold: $event })" @done="set({ threshold: $event })" @cancel="bench.revert" />
+      <QuantityInput v-else label="Fine detail" suffix="%" :model-value="step.detail * 100" :least="0" :most="100" :digits="0" @change="drag({ detail: $event / 100 })" @done="set({ detail: $event / 100 })" @cancel="bench.revert" />
+      <p>{{ typeof step.threshold === 'number' ? 'The same lightness everywhere.' : step.threshold === 'found' ? 'One threshold for the whole picture: for even light.' : 'By what surrounds each place: also for shade.' }}</p>
     </template>
     <template v-else-if="step.kind === 'crop'"><slot /></template>
     <TurnSettings v-else-if="step.kind === 'turn'" :step="step" :report="report" />
