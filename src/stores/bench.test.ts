@@ -6,6 +6,7 @@ import { discFiles } from '../../tests/fixtures/files.ts';
 import { AppError } from '../core/errors/appError.ts';
 import { LocalEngine } from '../engine/localEngine.ts';
 import type { Engine, OnProgress, RunRequest, RunResult } from '../engine/protocol.ts';
+import { LocalSignal } from '../storage/jobSignal.ts';
 import { MemoryStorage } from '../storage/memoryStorage.ts';
 import { useBench } from './bench.ts';
 import { provideServices } from './services.ts';
@@ -43,9 +44,9 @@ let engine: HeldEngine;
 let storage: MemoryStorage;
 let pinia: Pinia;
 
-function start(): { bench: ReturnType<typeof useBench>; shelf: ReturnType<typeof useShelf> } {
+function start(signal = new LocalSignal()): { bench: ReturnType<typeof useBench>; shelf: ReturnType<typeof useShelf> } {
   const app = createApp({});
-  provideServices(app, { engine, storage });
+  provideServices(app, { engine, storage, signal });
   pinia = createPinia();
   app.use(pinia);
   setActivePinia(pinia);
@@ -129,6 +130,55 @@ describe('bench', () => {
     await until(() => bench.result !== before);
     expect(engine.opened).toBe(opened + 1);
     expect(bench.result?.cut?.design.widthMm).toBeCloseTo(44, 6);
+  });
+});
+
+describe('two tabs', () => {
+  const sized = (bench: ReturnType<typeof useBench>, sizeMm: number) => ({ ...bench.job!, assembly: { ...bench.job!.assembly, sizeMm } });
+
+  it('take over what the other saved, and undo brings one’s own back', async () => {
+    const [here, there] = LocalSignal.joined(2);
+    const one = start(here);
+    const { id } = await one.shelf.addFile(file());
+    const first = pinia;
+    const two = start(there);
+    await one.bench.open(id);
+    await two.bench.open(id);
+    await until(() => one.bench.result !== undefined && two.bench.result !== undefined);
+
+    one.bench.commit('Size', sized(one.bench, 33));
+    await one.bench.saveNow();
+    await until(() => two.bench.job?.assembly.sizeMm === 33);
+    two.bench.commit('Size', sized(two.bench, 44));
+    await two.bench.saveNow();
+    await until(() => one.bench.job?.assembly.sizeMm === 44);
+    expect([one.bench.undoLabel, (await storage.get(id))?.job.assembly.sizeMm]).toEqual(['Changed in another tab', 44]);
+    one.bench.undo();
+    expect(one.bench.job?.assembly.sizeMm).toBe(33);
+    disposePinia(first);
+  });
+
+  it('do not tell each other of what is the same, so that neither saves for ever', async () => {
+    const [here, there] = LocalSignal.joined(2);
+    const one = start(here);
+    const { id } = await one.shelf.addFile(file());
+    const first = pinia;
+    const two = start(there);
+    await one.bench.open(id);
+    await two.bench.open(id);
+    await until(() => one.bench.result !== undefined && two.bench.result !== undefined);
+    let saves = 0;
+    const put = storage.put.bind(storage);
+    storage.put = (...args) => {
+      saves++;
+      return put(...args);
+    };
+    one.bench.commit('Size', sized(one.bench, 33));
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    // The job and its thumbnail, from the tab that changed it.
+    expect(saves).toBeLessThanOrEqual(2);
+    expect(two.bench.job?.assembly.sizeMm).toBe(33);
+    disposePinia(first);
   });
 });
 

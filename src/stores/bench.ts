@@ -17,7 +17,7 @@ const SAVE_AFTER_MS = 400;
 
 /** The job on the bench: its settings with undo, its picture, and what the engine made of them. */
 export const useBench = defineStore('bench', () => {
-  const { engine, storage } = useServices();
+  const { engine, storage, signal } = useServices();
   const shelf = useShelf();
   const entry = shallowRef<ShelfEntry>();
   const picture = shallowRef<OpenedPicture>();
@@ -199,6 +199,23 @@ export const useBench = defineStore('bench', () => {
     clearTimeout(timer);
     timer = setTimeout(() => void saveNow(), SAVE_AFTER_MS);
   });
+
+  /**
+   * Another tab saved the job that lies here: its state becomes the newest here as well, as a change that undo takes back. So whichever tab saves last, what
+   * the other did is not lost.
+   */
+  signal.listen((id) => void takeOver(id));
+  async function takeOver(id: string): Promise<void> {
+    if (entry.value?.id !== id) return;
+    const found = await storage.get(id).catch(() => undefined);
+    if (found === undefined || found.deletedAt !== undefined || entry.value?.id !== id) return;
+    const other = JSON.stringify(found.job);
+    const isOther = other !== JSON.stringify(entry.value.job);
+    entry.value = isOther ? found : { ...found, job: entry.value.job };
+    if (!isOther || other === JSON.stringify(history?.present)) return;
+    commit('Changed in another tab', found.job);
+    if (found.pictureId !== undefined) await openPicture().catch((caught: unknown) => (error.value = asAppError(caught, 'unexpected')));
+  }
 
   async function saveNow(stage?: string): Promise<void> {
     clearTimeout(timer);

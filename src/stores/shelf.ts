@@ -30,7 +30,7 @@ function jobLike(pattern: Job | undefined, name: string): Job {
 
 /** The shelf: all jobs, and what can be done with one as a whole. */
 export const useShelf = defineStore('shelf', () => {
-  const { engine, storage } = useServices();
+  const { engine, storage, signal } = useServices();
   const all = shallowRef<readonly ShelfEntry[]>([]);
   const loaded = ref(false);
   const entries = computed(() => all.value.filter((entry) => entry.deletedAt === undefined));
@@ -40,8 +40,17 @@ export const useShelf = defineStore('shelf', () => {
     loaded.value = true;
   }
 
+  // What another tab saved is shown here too.
+  signal.listen((id) => void refresh(id));
+  async function refresh(id: string): Promise<void> {
+    const found = await storage.get(id).catch(() => undefined);
+    if (found === undefined || !loaded.value) return;
+    all.value = [found, ...all.value.filter((other) => other.id !== id)].sort((a, b) => b.updatedAt - a.updatedAt);
+  }
+
   async function save(entry: ShelfEntry, picture?: PictureFile): Promise<ShelfEntry> {
     await storage.put(entry, picture);
+    signal.tell(entry.id);
     const others = all.value.filter((other) => other.id !== entry.id);
     all.value = [entry, ...others].sort((a, b) => b.updatedAt - a.updatedAt);
     return entry;

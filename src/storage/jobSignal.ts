@@ -1,0 +1,47 @@
+/** Tells other tabs of the same browser that a job was saved, so that none writes over what another did. */
+export interface JobSignal {
+  /** Called after a job was saved here. */
+  tell(jobId: string): void;
+  /** Calls back when a job was saved in another tab. Gives what ends it. */
+  listen(heard: (jobId: string) => void): () => void;
+}
+
+const CHANNEL = 'limner.jobs';
+
+/** Between the tabs of one browser. */
+export class TabSignal implements JobSignal {
+  private readonly channel = new BroadcastChannel(CHANNEL);
+
+  tell(jobId: string): void {
+    this.channel.postMessage(jobId);
+  }
+
+  listen(heard: (jobId: string) => void): () => void {
+    const onMessage = ({ data }: MessageEvent<unknown>): void => {
+      if (typeof data === 'string') heard(data);
+    };
+    this.channel.addEventListener('message', onMessage);
+    return () => this.channel.removeEventListener('message', onMessage);
+  }
+}
+
+/** Where there is only one tab; tests join several of these to stand for tabs. */
+export class LocalSignal implements JobSignal {
+  private readonly ears = new Set<(jobId: string) => void>();
+  private others: readonly LocalSignal[] = [];
+
+  static joined(count: number): LocalSignal[] {
+    const signals = Array.from({ length: count }, () => new LocalSignal());
+    for (const signal of signals) signal.others = signals.filter((other) => other !== signal);
+    return signals;
+  }
+
+  tell(jobId: string): void {
+    for (const other of this.others) for (const heard of other.ears) heard(jobId);
+  }
+
+  listen(heard: (jobId: string) => void): () => void {
+    this.ears.add(heard);
+    return () => this.ears.delete(heard);
+  }
+}
