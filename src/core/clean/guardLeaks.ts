@@ -1,4 +1,4 @@
-import { distanceInside, distanceTo } from '../raster/distance.ts';
+import { cellsAbove, distanceInside, distanceTo } from '../raster/distance.ts';
 import { labelRegions } from '../raster/labelRegions.ts';
 
 /**
@@ -10,12 +10,17 @@ import { labelRegions } from '../raster/labelRegions.ts';
 export function guardLeaks(mask: Uint8Array, width: number, height: number, x: number, y: number, guardPx: number): Uint8Array {
   const half = guardPx / 2;
   const inside = distanceInside(mask, width, height, 'free');
-  const wide = Uint8Array.from(inside, (distance) => (distance > half ? 1 : 0));
+  const wide = cellsAbove(inside, half);
   const part = partAt(wide, width, height, x, y, half);
   if (part === undefined) return mask;
   const near = distanceTo(part, width, height);
-  const kept = mask.map((v, i) => (v !== 0 && near[i] <= half + 0.5 ? 1 : 0));
-  const rest = mask.map((v, i) => (v !== 0 && kept[i] === 0 ? 1 : 0));
+  const kept = new Uint8Array(mask.length);
+  const rest = new Uint8Array(mask.length);
+  for (let i = 0; i < mask.length; i++) {
+    if (mask[i] === 0) continue;
+    if (near[i] <= half + 0.5) kept[i] = 1;
+    else rest[i] = 1;
+  }
   const regions = labelRegions(rest, width, height, 1, false);
   const leads = new Uint8Array(regions.count);
   for (let run = 0; run < regions.runStart.length; run++) {

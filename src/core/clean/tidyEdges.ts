@@ -1,10 +1,11 @@
 import { distanceTo, distanceToWide } from '../raster/distance.ts';
+import { nearEdges, type Stretches } from '../raster/nearEdges.ts';
 import { withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
 import { fewerColours } from './fewerColours.ts';
 import type { Tone } from './palette.ts';
-import { blurred } from './planes.ts';
+import { blurReach, blurred } from './planes.ts';
 
 export interface TidyEdges {
   readonly art: Art;
@@ -38,12 +39,14 @@ export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
   if (count < 2) return { art, movedPx2: 0 };
   const sigma = amountPx * BLUR_SHARE;
   const kept = new Uint8Array(width * height);
+  // Twice the reach of the blur, for what is blurred twice; beyond, every share is all or nothing.
+  const where = nearEdges(labels, width, height, 2 * blurReach(sigma) + 2);
   const field = new Strongest(width * height);
   for (let tone = 0; tone < count; tone++) {
     const own = new Float32Array(labels.length);
     for (let i = 0; i < own.length; i++) own[i] = labels[i] === tone ? 1 : 0;
-    field.add(tone, levelled(own, width, height, sigma));
-    markCorners(blurred(own, width, height, sigma * CORNER_SCALE), kept, width, height, sigma * CORNER_SCALE);
+    field.add(tone, levelled(own, width, height, sigma, where));
+    markCorners(blurred(own, width, height, sigma * CORNER_SCALE, where), kept, width, height, sigma * CORNER_SCALE);
     markThin(labels, tone, kept, width, height, amountPx);
     yield 0.4 + (0.5 * (tone + 1)) / count;
   }
@@ -52,9 +55,9 @@ export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
 }
 
 /** Blurred without drawing round edges in: twice the blur less the blur of the blur (after G. Taubin, "Curve and surface smoothing without shrinkage", ICCV 1995, doi:10.1109/ICCV.1995.466848). */
-function levelled(own: Float32Array, width: number, height: number, sigma: number): Float32Array {
-  const once = blurred(own, width, height, sigma);
-  const twice = blurred(once, width, height, sigma);
+function levelled(own: Float32Array, width: number, height: number, sigma: number, where: Stretches): Float32Array {
+  const once = blurred(own, width, height, sigma, where);
+  const twice = blurred(once, width, height, sigma, where);
   for (let i = 0; i < once.length; i++) once[i] = 2 * once[i] - twice[i];
   return once;
 }
@@ -110,7 +113,8 @@ function markCorners(share: Float32Array, kept: Uint8Array, width: number, heigh
 /** Marks what an opening of a tone by a disc would lose. */
 function markThin(labels: Uint8Array, tone: number, kept: Uint8Array, width: number, height: number, amountPx: number): void {
   const radiusPx = THIN * amountPx;
-  const own = labels.map((label) => (label === tone ? 1 : 0));
+  const own = new Uint8Array(labels.length);
+  for (let i = 0; i < own.length; i++) own[i] = labels[i] === tone ? 1 : 0;
   const fromWide = distanceToWide(own, width, height, radiusPx);
   for (let i = 0; i < own.length; i++) if (own[i] !== 0 && fromWide[i] > radiusPx + TOOTH * amountPx) kept[i] = 1;
 }

@@ -95,7 +95,7 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <p>In picture pixels, between the ink on both sides.</p>
     </template>
     <template v-else-if="step.kind === 'linePick'">
-      <label class="row"><span>Threshold</span><ViewSwitch :model-value="typeof step.threshold === 'number' ? 'fixed' : (step.threshold ?? 'local')" :choices="THRESHOLDS" label="Threshold" @update:model-value="set({ threshold: $event === 'fixed' ? 128 : $event })" /></label>
+      <div class="row"><span>Threshold</span><ViewSwitch :model-value="typeof step.threshold === 'number' ? 'fixed' : (step.threshold ?? 'local')" :choices="THRESHOLDS" label="Threshold" @update:model-value="set({ threshold: $event === 'fixed' ? 128 : $event })" /></div>
       <QuantityInput v-if="typeof step.threshold === 'number'" label="Ink is darker than" :model-value="step.threshold" :least="0" :most="255" :digits="0" @change="drag({ threshold: $event })" @done="set({ threshold: $event })" @cancel="bench.revert" />
       <QuantityInput v-else label="Fine detail" suffix="%" :model-value="step.detail * 100" :least="0" :most="100" :digits="0" @change="drag({ detail: $event / 100 })" @done="set({ detail: $event / 100 })" @cancel="bench.revert" />
       <p>{{ typeof step.threshold === 'number' ? 'The same lightness everywhere.' : step.threshold === 'found' ? 'One threshold for the whole picture: for even light.' : 'By what surrounds each place: also for shade.' }}</p>
@@ -104,7 +104,7 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
     <TurnSettings v-else-if="step.kind === 'turn'" :step="step" :report="report" />
     <slot v-else-if="step.kind === 'squaring'" />
     <template v-else-if="step.kind === 'enlarging'">
-      <label class="row"><span>Times as large</span><ViewSwitch :model-value="step.times === 2 ? '2' : '4'" :choices="TIMES" label="Times as large" @update:model-value="set({ times: $event === '2' ? 2 : 4 })" /></label>
+      <div class="row"><span>Times as large</span><ViewSwitch :model-value="step.times === 2 ? '2' : '4'" :choices="TIMES" label="Times as large" @update:model-value="set({ times: $event === '2' ? 2 : 4 })" /></div>
       <p>For small flat art. Bring it to fewer colours first where it is noisy.</p>
     </template>
     <template v-else-if="step.kind === 'edgeTidying'">

@@ -1,4 +1,4 @@
-import { distanceTo } from '../../raster/distance.ts';
+import { cellsAbove, distanceTo } from '../../raster/distance.ts';
 import { labelRegions } from '../../raster/labelRegions.ts';
 import type { Rgba8 } from '../../raster/raster.ts';
 import type { Task } from '../../task/task.ts';
@@ -45,7 +45,7 @@ export function* findSubject(picture: Rgba8, marks: Uint8Array): Task<FoundSubje
     yield 0.5 + (0.5 * round) / ROUNDS;
     // What was found to be ground tells what the ground looks like close to the subject.
     const away = distanceTo(subject, width, height);
-    certain = Uint8Array.from(away, (d) => (d > CLEAR_OF_EDGE_PX ? 1 : 0));
+    certain = cellsAbove(away, CLEAR_OF_EDGE_PX);
     if (!certain.includes(1)) break;
     ground = smoothGround(colours, certain);
     subject = minCut(gridOf(seen, ground, certain));
