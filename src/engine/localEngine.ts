@@ -32,10 +32,10 @@ const PREVIEW_SIDE_PX = 1100;
 const THUMBNAIL_SIDE_PX = 320;
 /** What a step removed is shown so many times as strong. */
 const REMOVED_GAIN = 8;
-/** Room for step results: a twelve-megapixel job's ten steps with masks of 12 MB each, and a few with colours of their own. */
-const MEMO_BYTES = 320_000_000;
-/** Pictures kept decoded; the oldest goes first. */
-const KEPT_PICTURES = 2;
+/** Room for step results: of a twelve-megapixel job, a few steps with colours of their own (48 MB each) and those around them with masks (12 MB). */
+const MEMO_BYTES = 200_000_000;
+/** Pictures kept decoded: the newest, and older ones as long as all take no more than this, bytes. */
+const KEPT_PICTURE_BYTES = 64_000_000;
 
 interface OpenPicture {
   readonly final: Rgba8;
@@ -60,8 +60,8 @@ export class LocalEngine implements Engine {
     const preview = shrinkToSide(picture, PREVIEW_SIDE_PX);
     this.pictures.delete(pictureKey);
     this.pictures.set(pictureKey, { final: picture, preview, previewScale: preview.width / picture.width });
-    for (const oldest of this.pictures.keys()) {
-      if (this.pictures.size <= KEPT_PICTURES) break;
+    for (const [oldest] of this.pictures) {
+      if (oldest === pictureKey || this.pictureBytes() <= KEPT_PICTURE_BYTES) break;
       this.pictures.delete(oldest);
     }
     return { ...facts, pictureKey, widthPx: picture.width, heightPx: picture.height, view: ownCopy(shrinkToSide(picture, VIEW_SIDE_PX)), look: lookAt(picture) };
@@ -140,6 +140,12 @@ export class LocalEngine implements Engine {
   async cancel(): Promise<void> {
     this.newest.run++;
     this.newest.reach++;
+  }
+
+  private pictureBytes(): number {
+    let bytes = 0;
+    for (const { final, preview } of this.pictures.values()) bytes += final.data.byteLength + preview.data.byteLength;
+    return bytes;
   }
 
   private picture(pictureKey: string): OpenPicture {

@@ -3,7 +3,7 @@ import { nearEdges, type Stretches } from '../raster/nearEdges.ts';
 import { withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
-import { fewerColours } from './fewerColours.ts';
+import { toneLabels } from './fewerColours.ts';
 import type { Tone } from './palette.ts';
 import { blurReach, blurred } from './planes.ts';
 
@@ -30,28 +30,62 @@ const TOOTH = 1.3;
  */
 export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
   const { width, height } = art;
-  const flat = yield* within(fewerColours(art, 'auto'), 0, 0.4);
-  const isClear = art.alpha.some((v) => v < 128);
-  const labels = flat.labels.slice();
-  const clear = flat.tones.length;
-  if (isClear) for (let i = 0; i < labels.length; i++) if (art.alpha[i] < 128) labels[i] = clear;
-  const count = clear + (isClear ? 1 : 0);
-  if (count < 2) return { art, movedPx2: 0 };
-  const sigma = amountPx * BLUR_SHARE;
-  const kept = new Uint8Array(width * height);
+  const { tones, labels } = yield* within(toneLabels(art, 'auto', true), 0, 0.4);
+  const clear = tones.length;
+  let isClear = false;
+  for (let i = 0; i < labels.length; i++) {
+    if (art.alpha[i] >= 128) continue;
+    labels[i] = clear;
+    isClear = true;
+  }
+  if (clear + (isClear ? 1 : 0) < 2) return { art, movedPx2: 0 };
+  const work: Tidying = { art, tones, amountPx, sigma: amountPx * BLUR_SHARE, colour: new Uint8Array(art.colour.data), alpha: art.alpha.slice() };
+  const margin = marginOf(work.sigma, amountPx);
+  let movedPx2 = 0;
+  for (let y = 0; y < height; y += BAND_ROWS) {
+    const top = Math.max(0, y - margin);
+    const bottom = Math.min(height, y + BAND_ROWS + margin);
+    movedPx2 += tidyBand(work, labels.subarray(top * width, bottom * width), top, y, Math.min(height, y + BAND_ROWS));
+    yield 0.4 + (0.6 * Math.min(height, y + BAND_ROWS)) / height;
+  }
+  return { art: withAlpha(art, work.alpha, makeRgba8(width, height, work.colour, art.colour.opaque === true)), movedPx2 };
+}
+
+/** Rows that are tidied at a time: the fields of a tall picture would take ten times its own memory. */
+const BAND_ROWS = 512;
+
+interface Tidying {
+  readonly art: Art;
+  readonly tones: readonly Tone[];
+  readonly amountPx: number;
+  readonly sigma: number;
+  /** The outcome, written band by band. */
+  readonly colour: Uint8Array;
+  readonly alpha: Uint8Array;
+}
+
+/** How far a row's outcome depends on the rows around it: what is kept near it, found by a blur of a blur, the corners' blur or an opening. */
+const marginOf = (sigma: number, amountPx: number): number => Math.ceil(sigma + Math.max(2 * blurReach(sigma), blurReach(sigma * CORNER_SCALE), (2 * THIN + TOOTH) * amountPx)) + 4;
+
+/** Tidies rows `from` to `to`. @param labels of those rows and as many around them as they depend on, the first of which is row `top`. @returns how many pixels moved. */
+function tidyBand(work: Tidying, labels: Uint8Array, top: number, from: number, to: number): number {
+  const { sigma, amountPx, tones } = work;
+  const { width } = work.art;
+  const height = labels.length / width;
+  const kept = new Uint8Array(labels.length);
   // Twice the reach of the blur, for what is blurred twice; beyond, every share is all or nothing.
   const where = nearEdges(labels, width, height, 2 * blurReach(sigma) + 2);
-  const field = new Strongest(width * height);
-  for (let tone = 0; tone < count; tone++) {
-    const own = new Float32Array(labels.length);
-    for (let i = 0; i < own.length; i++) own[i] = labels[i] === tone ? 1 : 0;
-    field.add(tone, levelled(own, width, height, sigma, where));
-    markCorners(blurred(own, width, height, sigma * CORNER_SCALE, where), kept, width, height, sigma * CORNER_SCALE);
-    markThin(labels, tone, kept, width, height, amountPx);
-    yield 0.4 + (0.5 * (tone + 1)) / count;
+  const field = new Strongest(labels.length);
+  const own = new Uint8Array(labels.length);
+  const share = new Float32Array(labels.length);
+  for (let tone = 0; tone <= tones.length; tone++) {
+    if (!labels.includes(tone)) continue;
+    for (let i = 0; i < own.length; i++) share[i] = own[i] = labels[i] === tone ? 1 : 0;
+    field.add(tone, levelled(share, width, height, sigma, where));
+    markCorners(blurred(share, width, height, sigma * CORNER_SCALE, where), kept, width, height, sigma * CORNER_SCALE);
+    markThin(own, kept, width, height, amountPx);
   }
-  const near = distanceTo(kept, width, height);
-  return painted(art, flat.tones, labels, field, near, sigma);
+  return paintRows(work, labels, field, distanceTo(kept, width, height), top, from, to);
 }
 
 /** Blurred without drawing round edges in: twice the blur less the blur of the blur (after G. Taubin, "Curve and surface smoothing without shrinkage", ICCV 1995, doi:10.1109/ICCV.1995.466848). */
@@ -111,33 +145,30 @@ function markCorners(share: Float32Array, kept: Uint8Array, width: number, heigh
 }
 
 /** Marks what an opening of a tone by a disc would lose. */
-function markThin(labels: Uint8Array, tone: number, kept: Uint8Array, width: number, height: number, amountPx: number): void {
+function markThin(own: Uint8Array, kept: Uint8Array, width: number, height: number, amountPx: number): void {
   const radiusPx = THIN * amountPx;
-  const own = new Uint8Array(labels.length);
-  for (let i = 0; i < own.length; i++) own[i] = labels[i] === tone ? 1 : 0;
   const fromWide = distanceToWide(own, width, height, radiusPx);
   for (let i = 0; i < own.length; i++) if (own[i] !== 0 && fromWide[i] > radiusPx + TOOTH * amountPx) kept[i] = 1;
 }
 
-function painted(art: Art, tones: readonly Tone[], labels: Uint8Array, field: Strongest, near: Float32Array, sigma: number): TidyEdges {
-  const { width, height } = art;
+/** Writes the rows `from` to `to`; labels, field and distances begin at row `top`. */
+function paintRows({ art, tones, sigma, colour, alpha }: Tidying, labels: Uint8Array, field: Strongest, near: Float32Array, top: number, from: number, to: number): number {
+  const { width } = art;
   const { first, second, firstShare, secondShare } = field;
   const clear = tones.length;
-  const colour = new Uint8Array(art.colour.data);
-  const alpha = art.alpha.slice();
   // Across a straight edge the two shares part by this much over one pixel.
   const perPx = 2 / (sigma * Math.sqrt(2 * Math.PI));
   let movedPx2 = 0;
-  for (let i = 0; i < labels.length; i++) {
-    if (near[i] <= sigma) continue;
-    const share = Math.min(1, 0.5 + (firstShare[i] - secondShare[i]) / (2 * perPx));
-    if (first[i] !== labels[i]) movedPx2++;
-    if (share >= 1 && first[i] === labels[i] && alpha[i] !== 0) {
-      if (first[i] !== clear) for (let c = 0; c < 3; c++) colour[i * 4 + c] = toneValue(tones[first[i]], c);
-      if (first[i] === clear) alpha[i] = 0;
+  for (let i = from * width, k = i - top * width; i < to * width; i++, k++) {
+    if (near[k] <= sigma) continue;
+    const share = Math.min(1, 0.5 + (firstShare[k] - secondShare[k]) / (2 * perPx));
+    if (first[k] !== labels[k]) movedPx2++;
+    if (share >= 1 && first[k] === labels[k] && alpha[i] !== 0) {
+      if (first[k] !== clear) for (let c = 0; c < 3; c++) colour[i * 4 + c] = toneValue(tones[first[k]], c);
+      if (first[k] === clear) alpha[i] = 0;
       continue;
     }
-    const [a, b] = [first[i], second[i]];
+    const [a, b] = [first[k], second[k]];
     alpha[i] = Math.round(255 * ((a === clear ? 0 : share) + (b === clear ? 0 : 1 - share)));
     for (let c = 0; c < 3; c++) {
       const va = toneValue(tones[a === clear ? b : a], c);
@@ -145,7 +176,7 @@ function painted(art: Art, tones: readonly Tone[], labels: Uint8Array, field: St
       colour[i * 4 + c] = Math.round(va * share + vb * (1 - share));
     }
   }
-  return { art: withAlpha(art, alpha, makeRgba8(width, height, colour, art.colour.opaque === true)), movedPx2 };
+  return movedPx2;
 }
 
 const toneValue = (tone: Tone | undefined, c: number): number => (tone === undefined ? 0 : c === 0 ? tone.r : c === 1 ? tone.g : tone.b);
