@@ -1,14 +1,12 @@
 import { findTolerance } from '../core/clean/findTolerance.ts';
 import { reachLevels } from '../core/clean/reachLevels.ts';
-import type { StepOutcome } from '../core/clean/steps/step.ts';
 import { lookAt } from '../core/check/lookAt.ts';
 import { AppError, isAppError, plainFromError } from '../core/errors/appError.ts';
 import { followedBy, inverseOf, placed, scaling, translation } from '../core/geometry/affine.ts';
-import type { CleanResult } from '../core/job/applyRecipe.ts';
+import { keepSteps, type CleanResult } from '../core/job/applyRecipe.ts';
 import { firstLook, type FirstLook } from '../core/job/firstLook.ts';
 import { hashBytes } from '../core/job/hash.ts';
 import type { Job } from '../core/job/job.ts';
-import { Memo } from '../core/job/memo.ts';
 import { assertFits } from '../core/layout/laySheet.ts';
 import { nodeCount } from '../core/outline/curves.ts';
 import { piecesOf } from '../core/outline/pieces.ts';
@@ -46,7 +44,7 @@ interface OpenPicture {
 /** The engine in the thread that calls it. The worker holds one; tests and the command line use it directly. */
 export class LocalEngine implements Engine {
   private readonly pictures = new Map<string, OpenPicture>();
-  private readonly memo = new Memo<StepOutcome>(MEMO_BYTES);
+  private readonly kept = keepSteps(MEMO_BYTES);
   private cleanArt: { readonly key: string; readonly art: Art } | undefined;
   private baseArt: { readonly key: string; readonly art: Art } | undefined;
   private readonly cuts = new Map<string, CutResult>();
@@ -157,7 +155,7 @@ export class LocalEngine implements Engine {
   private clean(pictureKey: string, job: Job, quality: Quality, isStale: () => boolean, onProgress?: OnProgress): Promise<CleanResult> {
     const { final, preview, previewScale } = this.picture(pictureKey);
     const [picture, scale] = quality === 'final' ? [final, 1] : [preview, previewScale];
-    return drain(cleanPicture(job, picture, pictureKey, this.memo, scale), isStale, onProgress);
+    return drain(cleanPicture(job, picture, pictureKey, this.kept, scale), isStale, onProgress);
   }
 
   /** The last few cuts are kept, so that a change of film or sheet does not outline again. */

@@ -1,9 +1,7 @@
 import type { Design } from '../core/assemble/design.ts';
 import type { Finding } from '../core/check/cutCheck.ts';
-import type { StepOutcome } from '../core/clean/steps/step.ts';
-import { applyRecipe, type CleanResult } from '../core/job/applyRecipe.ts';
+import { applyRecipe, type CleanResult, type KeptSteps } from '../core/job/applyRecipe.ts';
 import type { Job } from '../core/job/job.ts';
-import type { Memo } from '../core/job/memo.ts';
 import { checkOf, designOf, finishedSizeOf, outlineArt, sheetOf } from '../core/job/runJob.ts';
 import type { Sheet } from '../core/layout/laySheet.ts';
 import type { Curves } from '../core/outline/curves.ts';
@@ -23,9 +21,9 @@ export interface CutResult {
 }
 
 /** The recipe on a picture; `scale` is art pixels per picture pixel when the picture handed in is a reduced one. */
-export function* cleanPicture(job: Pick<Job, 'recipe' | 'assembly'>, picture: Rgba8, pictureKey: string, memo?: Memo<StepOutcome>, scale = 1): Task<CleanResult> {
+export function* cleanPicture(job: Pick<Job, 'recipe' | 'assembly'>, picture: Rgba8, pictureKey: string, kept?: KeptSteps, scale = 1): Task<CleanResult> {
   const input = { picture: artFromPicture(picture, scale), pictureKey, recipe: job.recipe, finished: finishedSizeOf(job) };
-  return yield* applyRecipe(memo === undefined ? input : { ...input, memo });
+  return yield* applyRecipe(kept === undefined ? input : { ...input, kept });
 }
 
 /** Separation, outlines, design, sheet and cut check. @throws AppError of the stage that cannot go on. */

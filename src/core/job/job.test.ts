@@ -1,17 +1,17 @@
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import fc from 'fast-check';
 import { artFromShare, disc, sampled } from '../../../tests/fixtures/shapes.ts';
-import type { StepOutcome } from '../clean/steps/step.ts';
+
 import { isAppError } from '../errors/appError.ts';
 import { finish } from '../task/task.ts';
-import { applyRecipe, type CleanResult } from './applyRecipe.ts';
+import { applyRecipe, keepSteps, type CleanResult, type KeptSteps } from './applyRecipe.ts';
 import { BLANKS } from './blanks.ts';
 import { canonicalJson, hashBytes, hashText } from './hash.ts';
 import { blankSchema, jobSchema } from './job.ts';
 import { Memo } from './memo.ts';
 import { newJob, SHEETS } from './newJob.ts';
 import { readJob } from './readJob.ts';
-import { recipeSchema, type Step } from './recipe.ts';
+import { recipeSchema, STEP_KINDS, type Step } from './recipe.ts';
 import { stepsBefore, withChanged, withMoved, withoutStep, withStep } from './recipeEdits.ts';
 import { mirroringOf, outlineArt } from './runJob.ts';
 
@@ -26,9 +26,9 @@ const colour: Step = { kind: 'colourLift', id: 'colour', ...base, colour: '#ffff
 const picture = artFromShare(sampled(64, 64, (x, y) => Math.hypot(x - 32, y - 30) < 18 || Math.hypot(x - 56, y - 56) < 1.6));
 const finished = { by: 'width', sizeMm: 40 } as const;
 
-function clean(recipe: readonly Step[], memo?: Memo<StepOutcome>): CleanResult {
+function clean(recipe: readonly Step[], kept?: KeptSteps): CleanResult {
   const input = { picture, pictureKey: 'test', recipe, finished };
-  return finish(applyRecipe(memo === undefined ? input : { ...input, memo }));
+  return finish(applyRecipe(kept === undefined ? input : { ...input, kept }));
 }
 const same = (a: CleanResult, b: CleanResult): void => {
   expect(a.key).toBe(b.key);
@@ -39,21 +39,43 @@ const same = (a: CleanResult, b: CleanResult): void => {
 
 describe('recipe', () => {
   it('gives the same bytes from the memo as from a fresh run, in any order of steps', () => {
-    const memo = new Memo<StepOutcome>(1e8);
-    const order = fc.shuffledSubarray([lift, crop, sweep, rub, back, colour], { minLength: 0, maxLength: 6 });
-    fc.assert(
-      fc.property(order, (recipe) => same(clean(recipe, memo), clean(recipe))),
-      { seed: 101, numRuns: 60 },
-    );
-    expect(memo.bytes).toBeGreaterThan(0);
+    const turned: Step = { kind: 'turn', id: 'turn', ...base, mirrored: false, quarters: 1, angleDeg: 0 };
+    const outside: Step = { ...crop, id: 'outside', rect: { xPx: 900, yPx: 0, widthPx: 5, heightPx: 5 } } as Step;
+    const order = fc.shuffledSubarray([lift, crop, sweep, rub, back, colour, turned, outside], { minLength: 0, maxLength: 8 });
+    // With room for all, and with so little that most is dropped again.
+    for (const kept of [keepSteps(1e8), keepSteps(30_000), keepSteps(1e8, 4)]) {
+      fc.assert(
+        fc.property(order, (recipe) => {
+          const [fast, fresh] = [clean(recipe, kept), clean(recipe)];
+          same(fast, fresh);
+          expect(fast.steps).toEqual(fresh.steps);
+          expect(fast.base.key).toBe(fresh.base.key);
+        }),
+        { seed: 101, numRuns: 40 },
+      );
+      expect(kept.outcomes.bytes).toBeGreaterThan(0);
+    }
   });
 
   it('recomputes only from the changed step on', () => {
-    const memo = new Memo<StepOutcome>(1e8);
-    clean([crop, lift, rub], memo);
-    const before = memo.bytes;
-    clean([crop, lift, { ...rub, strokes: [{ radiusPx: 9, points: [30, 30] }] } as Step], memo);
-    expect(memo.bytes - before).toBe(56 * 52);
+    const kept = keepSteps(1e8);
+    clean([crop, lift, rub], kept);
+    const before = kept.outcomes.bytes;
+    clean([crop, lift, { ...rub, strokes: [{ radiusPx: 9, points: [30, 30] }] } as Step], kept);
+    expect(kept.outcomes.bytes - before).toBe(56 * 52);
+  });
+
+  it('goes on after the last step that is kept, although earlier ones were dropped', () => {
+    // Room for the results of the last step or two only.
+    const kept = keepSteps(20_000);
+    const recipe = [crop, colour, lift, sweep, rub];
+    const whole = clean(recipe, kept);
+    const run = vi.spyOn(STEP_KINDS.crop, 'run');
+    same(clean([...recipe, back], kept), clean([...recipe, back]));
+    // Once: by the fresh run.
+    expect(run).toHaveBeenCalledTimes(1);
+    expect(clean(recipe, kept).steps).toEqual(whole.steps);
+    run.mockRestore();
   });
 
   it('passes over steps that are off or cannot apply, and says so', () => {

@@ -5,6 +5,11 @@ export class Memo<Value> {
 
   constructor(private readonly limitBytes: number) {}
 
+  /** Whether a result is kept; asking does not count as use. */
+  has(key: string): boolean {
+    return this.entries.has(key);
+  }
+
   get(key: string): Value | undefined {
     const entry = this.entries.get(key);
     if (entry === undefined) return undefined;
