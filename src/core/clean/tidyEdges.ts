@@ -73,18 +73,19 @@ function tidyBand(work: Tidying, labels: Uint8Array, top: number, from: number, 
   const { width } = work.art;
   const height = labels.length / width;
   const kept = new Uint8Array(labels.length);
-  // Twice the reach of the blur, for what is blurred twice; beyond, every share is all or nothing.
-  const where = nearEdges(labels, width, height, 2 * blurReach(sigma) + 2);
-  const field = new Strongest(labels.length);
+  const field = new Strongest(labels);
   const own = new Uint8Array(labels.length);
   const share = new Float32Array(labels.length);
   for (let tone = 0; tone <= tones.length; tone++) {
     if (!labels.includes(tone)) continue;
     for (let i = 0; i < own.length; i++) share[i] = own[i] = labels[i] === tone ? 1 : 0;
-    field.add(tone, levelled(share, width, height, sigma, where));
-    markCorners(blurred(share, width, height, sigma * CORNER_SCALE, where), kept, width, height, sigma * CORNER_SCALE);
+    // Twice the reach of the blur, for what is blurred twice; beyond, the tone has all or nothing.
+    const where = nearEdges(own, width, height, 2 * blurReach(sigma) + 2);
+    field.add(tone, levelled(share, width, height, sigma, where), where);
+    markCorners(blurred(share, width, height, sigma * CORNER_SCALE, where), kept, width, height, sigma * CORNER_SCALE, where);
     markThin(own, kept, width, height, amountPx);
   }
+  field.finish();
   return paintRows(work, labels, field, distanceTo(kept, width, height), top, from, to);
 }
 
@@ -92,27 +93,37 @@ function tidyBand(work: Tidying, labels: Uint8Array, top: number, from: number, 
 function levelled(own: Float32Array, width: number, height: number, sigma: number, where: Stretches): Float32Array {
   const once = blurred(own, width, height, sigma, where);
   const twice = blurred(once, width, height, sigma, where);
-  for (let i = 0; i < once.length; i++) once[i] = 2 * once[i] - twice[i];
+  for (let s = 0; s < where.start.length; s++) for (let i = where.start[s]; i < where.end[s]; i++) once[i] = 2 * once[i] - twice[i];
   return once;
 }
 
-/** The two strongest tones of each pixel. */
+/** The two strongest tones of each pixel. Away from every edge that is its own alone. */
 class Strongest {
   readonly first: Uint8Array;
   readonly second: Uint8Array;
   readonly firstShare: Float32Array;
   readonly secondShare: Float32Array;
+  /** 1 where the pixel's own tone was among those that were added. */
+  private readonly weighed: Uint8Array;
 
-  constructor(count: number) {
+  constructor(private readonly labels: Uint8Array) {
+    const count = labels.length;
     this.first = new Uint8Array(count);
     this.second = new Uint8Array(count);
     this.firstShare = new Float32Array(count).fill(-1);
     this.secondShare = new Float32Array(count).fill(-1);
+    this.weighed = new Uint8Array(count);
   }
 
-  add(tone: number, share: Float32Array): void {
-    const { first, second, firstShare, secondShare } = this;
-    for (let i = 0; i < share.length; i++) {
+  /** @param where elsewhere the tone has all of a pixel or nothing of it. */
+  add(tone: number, share: Float32Array, { start, end }: Stretches): void {
+    for (let s = 0; s < start.length; s++) this.addStretch(tone, share, start[s], end[s]);
+  }
+
+  private addStretch(tone: number, share: Float32Array, from: number, to: number): void {
+    const { labels, weighed, first, second, firstShare, secondShare } = this;
+    for (let i = from; i < to; i++) {
+      if (labels[i] === tone) weighed[i] = 1;
       if (share[i] > firstShare[i]) {
         second[i] = first[i];
         secondShare[i] = firstShare[i];
@@ -124,23 +135,38 @@ class Strongest {
       }
     }
   }
+
+  /** Gives the pixels whose own tone has all of them that tone. */
+  finish(): void {
+    const { labels, weighed, first, second, firstShare, secondShare } = this;
+    for (let i = 0; i < labels.length; i++) {
+      if (weighed[i] !== 0) continue;
+      first[i] = second[i] = labels[i];
+      firstShare[i] = 1;
+      secondShare[i] = 0;
+    }
+  }
 }
 
 /** Marks edge pixels where the half-way line turns by a corner's angle over the blur's own length. Curvature of an isoline from first and second differences. */
-function markCorners(share: Float32Array, kept: Uint8Array, width: number, height: number, sigma: number): void {
+function markCorners(share: Float32Array, kept: Uint8Array, width: number, height: number, sigma: number, where: Stretches): void {
   for (let y = 2; y < height - 2; y++) {
-    for (let x = 2, i = y * width + 2; x < width - 2; x++, i++) {
-      if (share[i] < 0.2 || share[i] > 0.8) continue;
-      const dx = (share[i + 1] - share[i - 1]) / 2;
-      const dy = (share[i + width] - share[i - width]) / 2;
-      const square = dx * dx + dy * dy;
-      if (square < (0.05 / sigma) ** 2) continue;
-      const dxx = share[i + 1] - 2 * share[i] + share[i - 1];
-      const dyy = share[i + width] - 2 * share[i] + share[i - width];
-      const dxy = (share[i + width + 1] - share[i + width - 1] - share[i - width + 1] + share[i - width - 1]) / 4;
-      const curvature = Math.abs(dxx * dy * dy - 2 * dxy * dx * dy + dyy * dx * dx) / square ** 1.5;
-      if (curvature * sigma > CORNER_TURN) kept[i] = 1;
-    }
+    for (let s = where.rowFirst[y]; s < where.rowFirst[y + 1]; s++) markCornersIn(share, kept, width, sigma, Math.max(y * width + 2, where.start[s]), Math.min((y + 1) * width - 2, where.end[s]));
+  }
+}
+
+function markCornersIn(share: Float32Array, kept: Uint8Array, width: number, sigma: number, from: number, to: number): void {
+  for (let i = from; i < to; i++) {
+    if (share[i] < 0.2 || share[i] > 0.8) continue;
+    const dx = (share[i + 1] - share[i - 1]) / 2;
+    const dy = (share[i + width] - share[i - width]) / 2;
+    const square = dx * dx + dy * dy;
+    if (square < (0.05 / sigma) ** 2) continue;
+    const dxx = share[i + 1] - 2 * share[i] + share[i - 1];
+    const dyy = share[i + width] - 2 * share[i] + share[i - width];
+    const dxy = (share[i + width + 1] - share[i + width - 1] - share[i - width + 1] + share[i - width - 1]) / 4;
+    const curvature = Math.abs(dxx * dy * dy - 2 * dxy * dx * dy + dyy * dx * dx) / square ** 1.5;
+    if (curvature * sigma > CORNER_TURN) kept[i] = 1;
   }
 }
 
