@@ -26,7 +26,7 @@ import type { BaseView, CutView, Engine, ExportRequest, MomentRequest, MomentVie
 /** Long side of what is sent to be shown, px: about a screen. */
 const VIEW_SIDE_PX = 1400;
 /** Long side of the picture on which previews are computed, px. */
-const PREVIEW_SIDE_PX = 1100;
+const PREVIEW_SIDE_PX = 800;
 const THUMBNAIL_SIDE_PX = 320;
 /** What a step removed is shown so many times as strong. */
 const REMOVED_GAIN = 8;

@@ -82,40 +82,52 @@ function isLike(a: number, b: number, most: number): number {
   return Math.abs((a & 255) - (b & 255)) <= most && Math.abs(((a >> 8) & 255) - ((b >> 8) & 255)) <= most && Math.abs(((a >> 16) & 255) - ((b >> 16) & 255)) <= most ? 1 : 0;
 }
 
-/** The nearest tone of every pixel, through a table of 6 bits a channel. */
+/** The nearest tone of every pixel, through a table of 6 bits a channel that is filled as its colours are met. */
 function nearestTones(picture: Rgba8, tones: readonly Rgb[]): Uint8Array {
   const { width, height } = picture;
   const words = wordsOf(picture);
-  const table = toneTable(tones);
+  const table = new ToneTable(tones);
   const labels = new Uint8Array(width * height);
   for (let y = 0; y < height; y++) labelRow(words, table, labels, y * width, (y + 1) * width);
   return labels;
 }
 
-function labelRow(words: Int32Array, table: Uint8Array, labels: Uint8Array, from: number, to: number): void {
-  for (let i = from; i < to; i++) labels[i] = table[((words[i] >> 2) & 63) | (((words[i] >> 10) & 63) << 6) | (((words[i] >> 18) & 63) << 12)];
+function labelRow(words: Int32Array, table: ToneTable, labels: Uint8Array, from: number, to: number): void {
+  const { known } = table;
+  for (let i = from; i < to; i++) {
+    const key = ((words[i] >> 2) & 63) | (((words[i] >> 10) & 63) << 6) | (((words[i] >> 18) & 63) << 12);
+    const tone = known[key];
+    labels[i] = tone === UNKNOWN ? table.find(key) : tone;
+  }
 }
 
-function toneTable(tones: readonly Rgb[]): Uint8Array {
-  const lab = new Float64Array(tones.length * 3);
-  for (const [k, tone] of tones.entries()) writeOklab(tone.r, tone.g, tone.b, lab, k * 3);
-  const table = new Uint8Array(1 << 18);
-  const own = new Float64Array(3);
-  for (let key = 0; key < table.length; key++) {
+const UNKNOWN = 255;
+
+class ToneTable {
+  readonly known = new Uint8Array(1 << 18).fill(UNKNOWN);
+  private readonly lab: Float64Array;
+  private readonly own = new Float64Array(3);
+
+  constructor(tones: readonly Rgb[]) {
+    this.lab = new Float64Array(tones.length * 3);
+    for (const [k, tone] of tones.entries()) writeOklab(tone.r, tone.g, tone.b, this.lab, k * 3);
+  }
+
+  /** The nearest tone to the middle of a cell of the table. */
+  find(key: number): number {
+    const { lab, own } = this;
     writeOklab(((key & 63) << 2) + 2, (((key >> 6) & 63) << 2) + 2, ((key >> 12) << 2) + 2, own);
     let best = Infinity;
-    for (let k = 0; k < tones.length; k++) {
-      const dl = lab[k * 3] - own[0];
-      const da = lab[k * 3 + 1] - own[1];
-      const db = lab[k * 3 + 2] - own[2];
-      const d = dl * dl + da * da + db * db;
-      if (d < best) {
-        best = d;
-        table[key] = k;
-      }
+    let nearest = 0;
+    for (let k = 0; k < lab.length; k += 3) {
+      const d = (lab[k] - own[0]) ** 2 + (lab[k + 1] - own[1]) ** 2 + (lab[k + 2] - own[2]) ** 2;
+      if (d >= best) continue;
+      best = d;
+      nearest = k / 3;
     }
+    this.known[key] = nearest;
+    return nearest;
   }
-  return table;
 }
 
 /** 1 where a plain pixel's eight neighbours all have its tone: the inside of an area, as thin as three pixels. */

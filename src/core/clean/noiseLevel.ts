@@ -2,6 +2,8 @@ import { BAND, type Rgba8 } from '../raster/raster.ts';
 
 /** Largest response of a place that still counts as plain, green levels: above it an edge speaks, not noise. */
 const PLAIN = 200;
+/** So many bands of pixels, spread over the picture, tell the noise to a hundredth. */
+const SAMPLED_BANDS = 8;
 
 /**
  * Standard deviation of a picture's noise, in levels of 255, from the second differences of its green channel (John Immerkær, "Fast noise variance
@@ -9,7 +11,7 @@ const PLAIN = 200;
  */
 export function noiseLevel({ data, width, height }: Rgba8): number {
   if (width < 3 || height < 3) return 0;
-  const rows = Math.max(1, Math.floor((width * (height - 2)) / (64 * BAND)));
+  const rows = Math.max(1, Math.floor((width * (height - 2)) / (SAMPLED_BANDS * BAND)));
   let sum = 0;
   let count = 0;
   for (let y = 1; y < height - 1; y += rows) {
