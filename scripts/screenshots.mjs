@@ -40,6 +40,32 @@ const VIEWS = [
     await page.locator('.readout [role="status"]').getByText('last').waitFor({ timeout: 60_000 });
     await page.getByRole('button', { name: 'Add a step' }).click();
   } },
+  { name: 'clean-found', job: 'Crew crest', stage: 'Clean', async act(page) {
+    await page.getByRole('button', { name: /^Sweep/ }).click();
+    for (const key of ['n', 'n', 'n', 'x']) await page.keyboard.press(key);
+  } },
+  { name: 'clean-levels', job: 'Bell buoy tote', stage: 'Clean', async act(page) {
+    for (const step of ['Light levelling', 'Levels']) {
+      await page.getByRole('button', { name: 'Add a step' }).click();
+      await page.getByRole('menuitem', { name: step }).click();
+      await page.waitForTimeout(2500);
+    }
+    await page.getByRole('radio', { name: 'before | after' }).click();
+    await page.getByLabel('Left moment').selectOption({ index: 1 });
+  } },
+  { name: 'clean-corners', job: 'Bell buoy tote', stage: 'Clean', async act(page) {
+    await page.getByRole('button', { name: 'Recipes' }).click();
+    await page.getByRole('menuitem', { name: 'Back to the picture as it came' }).click();
+    await page.getByRole('button', { name: 'Add a step' }).click();
+    await page.getByRole('menuitem', { name: 'Squaring' }).click();
+    await page.getByRole('radio', { name: 'four corners' }).click();
+    await page.waitForTimeout(2000);
+  } },
+  { name: 'clean-many', job: 'Crew crest', stage: 'Clean', async act(page) {
+    await page.getByRole('button', { name: 'Recipes' }).click();
+    await page.getByRole('menuitem', { name: 'Use it on many' }).click();
+    await page.locator('label', { hasText: 'jobs on the shelf' }).click();
+  } },
   { name: 'separate', job: 'Crew crest', stage: 'Separate' },
   { name: 'assemble', job: 'Crew crest', stage: 'Assemble' },
   { name: 'layout', job: 'Crew crest', stage: 'Lay out' },

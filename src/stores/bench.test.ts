@@ -136,7 +136,8 @@ describe('bench', () => {
 describe('two tabs', () => {
   const sized = (bench: ReturnType<typeof useBench>, sizeMm: number) => ({ ...bench.job!, assembly: { ...bench.job!.assembly, sizeMm } });
 
-  it('take over what the other saved, and undo brings one’s own back', async () => {
+  /** Two tabs with the same job open. */
+  async function twoTabs() {
     const [here, there] = LocalSignal.joined(2);
     const one = start(here);
     const { id } = await one.shelf.addFile(file());
@@ -145,6 +146,11 @@ describe('two tabs', () => {
     await one.bench.open(id);
     await two.bench.open(id);
     await until(() => one.bench.result !== undefined && two.bench.result !== undefined);
+    return { id, one, two, first };
+  }
+
+  it('take over what the other saved, and undo brings one’s own back', async () => {
+    const { id, one, two, first } = await twoTabs();
 
     one.bench.commit('Size', sized(one.bench, 33));
     await one.bench.saveNow();
@@ -159,14 +165,7 @@ describe('two tabs', () => {
   });
 
   it('do not tell each other of what is the same, so that neither saves for ever', async () => {
-    const [here, there] = LocalSignal.joined(2);
-    const one = start(here);
-    const { id } = await one.shelf.addFile(file());
-    const first = pinia;
-    const two = start(there);
-    await one.bench.open(id);
-    await two.bench.open(id);
-    await until(() => one.bench.result !== undefined && two.bench.result !== undefined);
+    const { one, two, first } = await twoTabs();
     let saves = 0;
     const put = storage.put.bind(storage);
     storage.put = (...args) => {

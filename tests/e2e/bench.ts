@@ -53,6 +53,17 @@ export async function settled(page: Page): Promise<void> {
   await expect(page.locator('.readout [role="status"]')).not.toHaveText('working…');
 }
 
+/** Opens a demo job at a stage and waits for it. */
+export async function openJob(page: Page, job: string, stage: string): Promise<void> {
+  await openShelf(page);
+  await page.getByRole('button', { name: `Open ${job}`, exact: true }).click();
+  await goTo(page, stage);
+  await settled(page);
+}
+
+/** What a step of the recipe says of itself; of the last one of its name. */
+export const stepWords = (page: Page, name: string): Locator => page.locator(`.step:has(.name:text-is("${name}")) .words`).last();
+
 export const table = (page: Page): Locator => page.locator('.surface');
 
 /** Presses the pointer at one place of the table and lets go at another; places are shares of its width and height. */

@@ -1,47 +1,40 @@
 import { readFile } from 'node:fs/promises';
 import { strFromU8, unzipSync } from 'fflate';
 import { expect } from '@playwright/test';
-import { addStep, drag, dropFiles, goTo, openShelf, setQuantity, settled, table, test } from './bench.ts';
+import { addStep, drag, dropFiles, goTo, openJob, openShelf, setQuantity, stepWords, table, test } from './bench.ts';
 
-const words = (name: string) => `.step:has(.name:text-is("${name}")) .words`;
-const open = async (page: Parameters<typeof openShelf>[0], job: string): Promise<void> => {
-  await openShelf(page);
-  await page.getByRole('button', { name: `Open ${job}`, exact: true }).click();
-  await goTo(page, 'Clean');
-  await settled(page);
-};
 
 test('specks are walked through by key, one is left alone, and that is undone', async ({ page }) => {
-  await open(page, 'Crew crest');
+  await openJob(page, 'Crew crest', 'Clean');
   await page.getByRole('button', { name: /^Sweep/ }).click();
-  await expect(page.locator(words('Sweep'))).toContainText('24 found');
+  await expect(stepWords(page, 'Sweep')).toContainText('24 found');
   await table(page).focus();
   await page.keyboard.press('n');
   await page.keyboard.press('n');
   await page.keyboard.press('Shift+N');
   await expect(page.getByRole('region', { name: 'Found' })).toContainText('1 of 24');
   await page.keyboard.press('x');
-  await expect(page.locator(words('Sweep'))).toContainText('23 found');
+  await expect(stepWords(page, 'Sweep')).toContainText('23 found');
   await expect(page.getByRole('region', { name: 'Found' })).toContainText('1 left alone');
   await page.getByRole('button', { name: 'Leave all' }).click();
-  await expect(page.locator(words('Sweep'))).toContainText('0 found');
+  await expect(stepWords(page, 'Sweep')).toContainText('0 found');
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
-  await expect(page.locator(words('Sweep'))).toContainText('24 found');
+  await expect(stepWords(page, 'Sweep')).toContainText('24 found');
 });
 
 test('a break in a drawing is shown and its joint refused', async ({ page }) => {
-  await open(page, 'Bell buoy tote');
+  await openJob(page, 'Bell buoy tote', 'Clean');
   await addStep(page, 'Gap mending');
-  await expect(page.locator(words('Gap mending'))).toContainText(/[1-9] breaks? closed/, { timeout: 30_000 });
-  const closed = Number(/\d+/.exec((await page.locator(words('Gap mending')).textContent()) ?? '')?.[0]);
+  await expect(stepWords(page, 'Gap mending')).toContainText(/[1-9] breaks? closed/, { timeout: 30_000 });
+  const closed = Number(/\d+/.exec((await stepWords(page, 'Gap mending').textContent()) ?? '')?.[0]);
   await page.getByRole('button', { name: 'Next place' }).click();
   await page.getByRole('button', { name: 'leave', exact: true }).first().click();
-  await expect(page.locator(words('Gap mending'))).toContainText(closed === 2 ? '1 break closed' : `${closed - 1} break`);
+  await expect(stepWords(page, 'Gap mending')).toContainText(closed === 2 ? '1 break closed' : `${closed - 1} break`);
 });
 
 test('levels are drawn on their histogram, brightened, made black, and compared with the picture as it came', async ({ page }) => {
-  await open(page, 'Bell buoy tote');
+  await openJob(page, 'Bell buoy tote', 'Clean');
   await addStep(page, 'Levels');
   const black = page.getByRole('slider', { name: 'Black from' });
   await expect(black).toBeVisible();
@@ -52,7 +45,7 @@ test('levels are drawn on their histogram, brightened, made black, and compared 
   await setQuantity(page, 'Contrast', '40');
   await setQuantity(page, 'Brightness', '10');
   await page.getByRole('button', { name: 'Make it black' }).click();
-  await expect(page.locator(words('Levels'))).toContainText('grey');
+  await expect(stepWords(page, 'Levels')).toContainText('grey');
   await expect(page.getByLabel('Contrast', { exact: true })).toHaveValue('0 %');
   await addStep(page, 'Smoothing');
   await page.getByRole('radio', { name: 'what it takes' }).click();
@@ -67,20 +60,20 @@ test('levels are drawn on their histogram, brightened, made black, and compared 
 });
 
 test('a photo is squared by four corners that are dragged on it', async ({ page }) => {
-  await open(page, 'Bell buoy tote');
+  await openJob(page, 'Bell buoy tote', 'Clean');
   await addStep(page, 'Squaring');
   await page.getByRole('radio', { name: 'four corners' }).click();
-  await expect(page.locator(words('Squaring'))).toContainText('100 × 121.4 mm, by four corners', { timeout: 30_000 });
+  await expect(stepWords(page, 'Squaring')).toContainText('100 × 121.4 mm, by four corners', { timeout: 30_000 });
   const box = (await table(page).boundingBox())!;
   // The right upper ring, up and to the right.
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await setQuantity(page, 'Red side', '50');
-  await expect(page.locator(words('Squaring'))).toContainText('50 × 60.7 mm');
+  await expect(stepWords(page, 'Squaring')).toContainText('50 × 60.7 mm');
   await drag(page, [0.741, 0.19], [0.76, 0.16]);
-  await expect(page.locator(words('Squaring'))).not.toContainText('50 × 60.7 mm');
+  await expect(stepWords(page, 'Squaring')).not.toContainText('50 × 60.7 mm');
   await page.getByRole('button', { name: 'See it flat' }).click();
   await page.keyboard.press('Control+z');
-  await expect(page.locator(words('Squaring'))).toContainText('50 × 60.7 mm');
+  await expect(stepWords(page, 'Squaring')).toContainText('50 × 60.7 mm');
 });
 
 test('an SVG is drawn as a picture at a chosen size, and what was put on it moves along', async ({ page }) => {
@@ -91,19 +84,19 @@ test('an SVG is drawn as a picture at a chosen size, and what was put on it move
   await goTo(page, 'Clean');
   await addStep(page, 'Crop');
   await setQuantity(page, 'Width', '1200');
-  await expect(page.locator(words('Crop'))).toHaveText('1,200 × 1,600 px');
+  await expect(stepWords(page, 'Crop')).toHaveText('1,200 × 1,600 px');
   await goTo(page, 'Picture');
   await setQuantity(page, 'Draw it with', '1200');
   await expect(page.locator('.tab', { hasText: 'Picture' })).toContainText('1,200 × 800 px', { timeout: 30_000 });
   await goTo(page, 'Clean');
-  await expect(page.locator(words('Crop'))).toHaveText('600 × 800 px');
+  await expect(stepWords(page, 'Crop')).toHaveText('600 × 800 px');
   await page.keyboard.press('Control+z');
   await expect(page.locator('.tab', { hasText: 'Picture' })).toContainText('2,400 × 1,600 px', { timeout: 30_000 });
   expect(await page.title()).toBe('Buoy · Limner');
 });
 
 test('a recipe is kept under a name, used on other jobs and files at once, saved as cut files, and put back', async ({ page }) => {
-  await open(page, 'Crew crest');
+  await openJob(page, 'Crew crest', 'Clean');
   await page.getByRole('button', { name: 'Recipes' }).click();
   await page.getByRole('menuitem', { name: 'Keep this recipe' }).click();
   await page.getByRole('textbox').last().fill('Flat logos');
@@ -127,15 +120,15 @@ test('a recipe is kept under a name, used on other jobs and files at once, saved
 });
 
 test('the brush stays within a colour, and the crop keeps a shape', async ({ page }) => {
-  await open(page, 'Crew crest');
+  await openJob(page, 'Crew crest', 'Clean');
   await addStep(page, 'Rub out');
   await page.getByText('Stay within this colour').click();
   await drag(page, [0.45, 0.6], [0.5, 0.6]);
-  await expect(page.locator(words('Rub out'))).toHaveText('1 stroke');
+  await expect(stepWords(page, 'Rub out')).toHaveText('1 stroke');
   await page.getByRole('button', { name: /^Crop/ }).click();
   await page.locator('.el-select', { has: page.getByRole('combobox', { name: 'Shape of the frame' }) }).click();
   await page.getByRole('option', { name: 'square', exact: true }).click();
-  await expect(page.locator(words('Crop'))).toHaveText('1,080 × 1,080 px');
+  await expect(stepWords(page, 'Crop')).toHaveText('1,080 × 1,080 px');
   await setQuantity(page, 'Width', '800');
-  await expect(page.locator(words('Crop'))).toHaveText('800 × 800 px');
+  await expect(stepWords(page, 'Crop')).toHaveText('800 × 800 px');
 });

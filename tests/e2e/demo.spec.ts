@@ -1,26 +1,18 @@
 import { expect, type Page } from '@playwright/test';
-import { addStep, drag, goTo, openShelf, save, setQuantity, settled, test } from './bench.ts';
+import { addStep, drag, goTo, openJob, save, setQuantity, settled, stepWords, test } from './bench.ts';
 import { areaOf, readCutFile } from './svgGeometry.ts';
 
 /** A decorator's session on each of the demo's pictures, from the picture as it came to what is cut. The crest is gone through in road.spec.ts. */
-const words = (page: Page, name: string) => page.locator(`.step:has(.name:text-is("${name}")) .words`).last();
 const separate = (page: Page) => page.locator('.tab', { hasText: 'Separate' });
 
-async function open(page: Page, job: string): Promise<void> {
-  await openShelf(page);
-  await page.getByRole('button', { name: `Open ${job}`, exact: true }).click();
-  await goTo(page, 'Clean');
-  await settled(page);
-}
-
 test('the buoy: a shaded scan with a broken line and pencil becomes closed ink', async ({ page }) => {
-  await open(page, 'Bell buoy tote');
+  await openJob(page, 'Bell buoy tote', 'Clean');
   await addStep(page, 'Light levelling');
-  await expect(words(page, 'Light levelling')).toContainText(/light fell off by \d\d %/);
+  await expect(stepWords(page, 'Light levelling')).toContainText(/light fell off by \d\d %/);
   await addStep(page, 'Gap mending');
-  await expect(words(page, 'Gap mending')).toContainText(/[1-9] breaks? closed/, { timeout: 30_000 });
+  await expect(stepWords(page, 'Gap mending')).toContainText(/[1-9] breaks? closed/, { timeout: 30_000 });
   await addStep(page, 'Line pick');
-  await expect(words(page, 'Line pick')).toContainText('% is ink');
+  await expect(stepWords(page, 'Line pick')).toContainText('% is ink');
   await page.getByRole('radio', { name: 'found' }).click();
   await page.getByRole('radio', { name: 'local' }).click();
   await addStep(page, 'Edge tidying');
@@ -33,30 +25,30 @@ test('the buoy: a shaded scan with a broken line and pencil becomes closed ink',
 });
 
 test('the lettering: counters are lifted with the ground, one is left, few colours make clicks exact', async ({ page }) => {
-  await open(page, 'Bread, rope and boats');
+  await openJob(page, 'Bread, rope and boats', 'Clean');
   await addStep(page, 'Fewer colours');
-  await expect(words(page, 'Fewer colours')).toContainText(/found: [2-4] tones/);
+  await expect(stepWords(page, 'Fewer colours')).toContainText(/found: [2-4] tones/);
   await addStep(page, 'Area lift');
   await drag(page, [0.15, 0.5], [0.15, 0.5]);
-  await expect(words(page, 'Area lift')).toContainText('found:');
+  await expect(stepWords(page, 'Area lift')).toContainText('found:');
   await page.getByText('Enclosed areas of this colour too').click();
-  await expect(words(page, 'Area lift')).toContainText(/[1-9]\d* enclosed areas/);
-  const lifted = Number(/(\d+) enclosed/.exec((await words(page, 'Area lift').textContent()) ?? '')?.[1]);
+  await expect(stepWords(page, 'Area lift')).toContainText(/[1-9]\d* enclosed areas/);
+  const lifted = Number(/(\d+) enclosed/.exec((await stepWords(page, 'Area lift').textContent()) ?? '')?.[1]);
   await page.getByRole('button', { name: 'Next place' }).click();
   await page.keyboard.press('x');
-  await expect(words(page, 'Area lift')).toContainText(`${lifted - 1} enclosed`);
+  await expect(stepWords(page, 'Area lift')).toContainText(`${lifted - 1} enclosed`);
   await page.keyboard.press('Control+z');
-  await expect(words(page, 'Area lift')).toContainText(`${lifted} enclosed`);
+  await expect(stepWords(page, 'Area lift')).toContainText(`${lifted} enclosed`);
 });
 
 test('the heron: 300 pixels are enlarged without steps and fill a sheet', async ({ page }) => {
-  await open(page, 'Heron glasses');
+  await openJob(page, 'Heron glasses', 'Clean');
   await addStep(page, 'Enlarging');
   await page.getByRole('radio', { name: '4×' }).click();
-  await expect(words(page, 'Enlarging')).toHaveText('4 times as large');
+  await expect(stepWords(page, 'Enlarging')).toHaveText('4 times as large');
   await page.getByRole('button', { name: 'earlier' }).click();
   await settled(page);
-  await expect(words(page, 'Area lift')).toContainText('found:');
+  await expect(stepWords(page, 'Area lift')).toContainText('found:');
   await goTo(page, 'Hand off');
   const file = await save(page, 'Save SVG');
   const cut = readCutFile(file.bytes.toString('utf8'));
@@ -66,8 +58,8 @@ test('the heron: 300 pixels are enlarged without steps and fill a sheet', async 
 });
 
 test('the duck: one colour everywhere goes, and made too small it says what would not cut', async ({ page }) => {
-  await open(page, 'Duck race soap');
-  await expect(words(page, 'Colour lift')).toContainText('#ffffff');
+  await openJob(page, 'Duck race soap', 'Clean');
+  await expect(stepWords(page, 'Colour lift')).toContainText('#ffffff');
   await page.getByRole('button', { name: /^Colour lift/ }).click();
   await setQuantity(page, 'Tolerance (colour difference)', '4');
   await page.getByRole('button', { name: /^Colour lift/ }).click();
@@ -83,28 +75,28 @@ test('the duck: one colour everywhere goes, and made too small it says what woul
 });
 
 test('the lighthouse: noise is smoothed, four tones are found, the sky is lifted', async ({ page }) => {
-  await open(page, 'Lighthouse mug');
+  await openJob(page, 'Lighthouse mug', 'Clean');
   await addStep(page, 'Smoothing');
-  await expect(words(page, 'Smoothing')).toContainText(/noise \d/);
+  await expect(stepWords(page, 'Smoothing')).toContainText(/noise \d/);
   await page.getByRole('radio', { name: 'what it takes' }).click();
   await addStep(page, 'Fewer colours');
-  await expect(words(page, 'Fewer colours')).toContainText(/found: \d+ tones/);
+  await expect(stepWords(page, 'Fewer colours')).toContainText(/found: \d+ tones/);
   await setQuantity(page, 'Tones, the ground counted', '4');
-  await expect(words(page, 'Fewer colours')).toContainText('4 tones');
+  await expect(stepWords(page, 'Fewer colours')).toContainText('4 tones');
   await addStep(page, 'Area lift');
   await drag(page, [0.35, 0.2], [0.35, 0.2]);
-  await expect(words(page, 'Area lift')).toContainText('found:');
+  await expect(stepWords(page, 'Area lift')).toContainText('found:');
   await settled(page);
   await expect(separate(page)).toContainText('piece');
 });
 
 test('the sign: a photo of twelve megapixels is straightened, its subject lifted, ten steps deep', async ({ page }) => {
   test.setTimeout(240_000);
-  await open(page, 'Landing stage');
+  await openJob(page, 'Landing stage', 'Clean');
   await addStep(page, 'Turn');
   await setQuantity(page, 'Straighten by', '1.5');
   await addStep(page, 'Subject lift');
-  await expect(words(page, 'Subject lift')).toContainText(/\d\d % of the picture lifted/, { timeout: 90_000 });
+  await expect(stepWords(page, 'Subject lift')).toContainText(/\d\d % of the picture lifted/, { timeout: 90_000 });
   for (const name of ['Levels', 'Smoothing', 'Rub out', 'Bring back', 'Sweep', 'Edge tidying']) await addStep(page, name);
   await page.getByRole('button', { name: /^Levels/ }).click();
   await page.getByRole('slider', { name: 'White from' }).focus();

@@ -1,13 +1,10 @@
 import { expect } from '@playwright/test';
-import { addStep, drag, goTo, openShelf, settled, test } from './bench.ts';
+import { addStep, drag, openJob, settled, test } from './bench.ts';
 
-const clean = (page: Parameters<typeof openShelf>[0]) => page.locator('.tab', { hasText: 'Clean' });
+const clean = (page: Parameters<typeof openJob>[0]) => page.locator('.tab', { hasText: 'Clean' });
 
 test('a tab that is killed in the middle of work loses nothing that is a second old', async ({ page, context }) => {
-  await openShelf(page);
-  await page.getByRole('button', { name: 'Open Crew crest' }).click();
-  await goTo(page, 'Clean');
-  await settled(page);
+  await openJob(page, 'Crew crest', 'Clean');
   for (let k = 0; k < 3; k++) {
     const before = Number(/(\d+) steps/.exec((await clean(page).textContent()) ?? '')?.[1]);
     await addStep(page, 'Rub out');
@@ -26,10 +23,7 @@ test('a tab that is killed in the middle of work loses nothing that is a second 
 });
 
 test('a worker that dies is started anew, and the work goes on', async ({ page }) => {
-  await openShelf(page);
-  await page.getByRole('button', { name: 'Open Lighthouse mug' }).click();
-  await goTo(page, 'Clean');
-  await settled(page);
+  await openJob(page, 'Lighthouse mug', 'Clean');
   const errors: string[] = [];
   page.on('console', (message) => errors.push(message.text()));
   for (let k = 0; k < 2; k++) {
@@ -45,10 +39,7 @@ test('a worker that dies is started anew, and the work goes on', async ({ page }
 });
 
 test('two tabs on one job: what is done in one appears in the other, and undo brings one’s own back', async ({ page, context }) => {
-  await openShelf(page);
-  await page.getByRole('button', { name: 'Open Heron glasses' }).click();
-  await goTo(page, 'Clean');
-  await settled(page);
+  await openJob(page, 'Heron glasses', 'Clean');
   const other = await context.newPage();
   await other.goto(page.url());
   await expect(clean(other)).toContainText('1 step', { timeout: 30_000 });

@@ -42,10 +42,12 @@ export function* levelLight(art: Art, strength = 1): Task<LevelledLight> {
   yield 0.5;
   const { width, height } = art;
   const out = new Uint8Array(art.colour.data);
-  const line = new Float64Array(width * 3);
+  const columns = new Float64Array(field.columns * 3);
+  const gains = new Float64Array((Math.ceil(width / KNOT_PX) + 1) * 3);
   for (let y = 0; y < height; y++) {
-    lightOfRow(field, y, width, line);
-    divideRow(out, y * width * 4, width, line, strength);
+    lightAcross(field, y, columns);
+    gainsOfRow(field, columns, width, strength, gains);
+    levelRow(out, y * width * 4, width, gains);
     if (y % 128 === 127) yield 0.5 + (0.5 * y) / height;
   }
   return { art: withAlpha(art, art.alpha, makeRgba8(width, height, out, art.colour.opaque === true)), fallOffPercent: fallOff(field) };
@@ -172,38 +174,50 @@ function smoothed(field: LightField): LightField {
   return { ...field, paper: out };
 }
 
-/** Bilinear between the blocks' middles. */
-function lightOfRow({ columns, rows, blockPx, paper }: LightField, y: number, width: number, out: Float64Array): void {
+/** The light on one row at the middles of the blocks' columns: linear between the middles of the blocks above and below it. */
+function lightAcross({ columns, rows, blockPx, paper }: LightField, y: number, out: Float64Array): void {
   const v = Math.max(0, Math.min(rows - 1, (y + 0.5) / blockPx - 0.5));
-  const r0 = Math.floor(v);
-  const r1 = Math.min(rows - 1, r0 + 1);
-  const fy = v - r0;
-  for (let x = 0; x < width; x++) {
-    const u = Math.max(0, Math.min(columns - 1, (x + 0.5) / blockPx - 0.5));
-    const c0 = Math.floor(u);
-    const c1 = Math.min(columns - 1, c0 + 1);
-    const fx = u - c0;
-    const a = 3 * (r0 * columns + c0);
-    const b = 3 * (r0 * columns + c1);
-    const d = 3 * (r1 * columns + c0);
-    const e = 3 * (r1 * columns + c1);
+  const row = Math.floor(v);
+  const upper = 3 * row * columns;
+  const lower = 3 * Math.min(rows - 1, row + 1) * columns;
+  const share = v - row;
+  for (let k = 0; k < 3 * columns; k++) out[k] = paper[upper + k] + (paper[lower + k] - paper[upper + k]) * share;
+}
+
+/** The light changes so slowly that what pixels are multiplied by is worked out so far apart, px, and drawn straight between. */
+const KNOT_PX = 8;
+/** Paper comes out a touch above white, so that its noise is clipped away. */
+const WHITE = 257;
+
+/** What the pixels of a row are multiplied by, three channels every `KNOT_PX`. */
+function gainsOfRow({ columns, blockPx }: LightField, light: Float64Array, width: number, strength: number, gains: Float64Array): void {
+  for (let x = 0, k = 0; k < gains.length; x += KNOT_PX, k += 3) {
+    const u = Math.max(0, Math.min(columns - 1, (Math.min(x, width) + 0.5) / blockPx - 0.5));
+    const column = Math.floor(u);
+    const left = 3 * column;
+    const right = 3 * Math.min(columns - 1, column + 1);
     for (let c = 0; c < 3; c++) {
-      const top = paper[a + c] + (paper[b + c] - paper[a + c]) * fx;
-      const bottom = paper[d + c] + (paper[e + c] - paper[d + c]) * fx;
-      out[3 * x + c] = top + (bottom - top) * fy;
+      const here = light[left + c] + (light[right + c] - light[left + c]) * (u - column);
+      gains[k + c] = 1 + (WHITE / Math.max(1, here) - 1) * strength;
     }
   }
 }
 
-/** Paper comes out a touch above white, so that its noise is clipped away. */
-const WHITE = 257;
-
-function divideRow(out: Uint8Array, from: number, width: number, light: Float64Array, strength: number): void {
-  for (let x = 0, j = from; x < width; x++, j += 4) {
-    for (let c = 0; c < 3; c++) {
-      const levelled = (out[j + c] * WHITE) / Math.max(1, light[3 * x + c]);
-      const value = out[j + c] + (levelled - out[j + c]) * strength;
-      out[j + c] = value > 255 ? 255 : value + 0.5;
+function levelRow(out: Uint8Array, from: number, width: number, gains: Float64Array): void {
+  for (let start = 0, k = 0; start < width; start += KNOT_PX, k += 3) {
+    let r = gains[k];
+    let g = gains[k + 1];
+    let b = gains[k + 2];
+    const dr = (gains[k + 3] - r) / KNOT_PX;
+    const dg = (gains[k + 4] - g) / KNOT_PX;
+    const db = (gains[k + 5] - b) / KNOT_PX;
+    for (let j = from + start * 4, end = from + Math.min(width, start + KNOT_PX) * 4; j < end; j += 4) {
+      out[j] = Math.min(255, (out[j] * r + 0.5) | 0);
+      out[j + 1] = Math.min(255, (out[j + 1] * g + 0.5) | 0);
+      out[j + 2] = Math.min(255, (out[j + 2] * b + 0.5) | 0);
+      r += dr;
+      g += dg;
+      b += db;
     }
   }
 }

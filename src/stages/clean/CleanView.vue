@@ -150,7 +150,7 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
       <p v-else class="none">The picture as it came. Add a step: crop, lift the background off, rub out, sweep specks. Every step stays changeable, and later ones follow.</p>
       <PlacesCard
         v-if="bench.picture !== undefined && (tools.step.value === undefined || places.finds.value !== undefined)" :places="places.places.value" :chosen="places.chosen.value" :of-step="places.finds.value !== undefined"
-        @choose="places.chosen.value = $event" @go="places.go" @spare="places.toggleSpared" @spare-all="places.spareAll"
+        @choose="places.chosen.value = $event" @go="places.go" @spare="places.toggleSpared" @mend="places.mend" @spare-all="places.spareAll"
       />
     </template>
     <template #foot>

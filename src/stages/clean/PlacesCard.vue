@@ -6,7 +6,7 @@ import type { Place } from './usePlaces.ts';
 
 /** The places to look at: one after the other by buttons or keys, or out of the list; finds of a step can be left alone. */
 const props = defineProps<{ places: readonly Place[]; chosen: number | undefined; ofStep: boolean }>();
-const emit = defineEmits<{ choose: [index: number | undefined]; go: [by: 1 | -1]; spare: [index: number]; spareAll: [spared: boolean] }>();
+const emit = defineEmits<{ choose: [index: number | undefined]; go: [by: 1 | -1]; spare: [index: number]; mend: [index: number]; spareAll: [spared: boolean] }>();
 
 const SHOWN = 100;
 const from = computed(() => (props.chosen === undefined ? 0 : Math.max(0, Math.min(props.places.length - SHOWN, props.chosen - SHOWN / 2))));
@@ -39,6 +39,7 @@ watch(() => props.chosen, async () => {
         <li v-for="(place, k) in shown" :key="from + k" :class="{ chosen: from + k === chosen, spared: place.hollow }">
           <button type="button" class="words" :aria-pressed="from + k === chosen" @click="emit('choose', from + k === chosen ? undefined : from + k)"><b>{{ from + k + 1 }}</b> {{ place.words }}</button>
           <button v-if="place.find !== undefined" type="button" class="spare" :title="place.hollow ? 'The step works on it again (X)' : 'The step leaves it as it is (X)'" @click="emit('spare', from + k)">{{ place.hollow ? 'take' : 'leave' }}</button>
+          <button v-else-if="place.mend !== undefined" type="button" class="spare" :title="place.mend === 'sweep' ? 'Sweep everything up to this size' : 'Tidy edges by this much'" @click="emit('mend', from + k)">{{ place.mend === 'sweep' ? 'sweep' : 'tidy' }}</button>
         </li>
       </ol>
       <div v-if="ofStep" class="all">

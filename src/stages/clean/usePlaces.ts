@@ -1,7 +1,9 @@
 import { computed, ref, watch, type Ref } from 'vue';
 import { isInSight } from '../../ui/viewport.ts';
+import type { Finding } from '../../core/check/cutCheck.ts';
 import type { Find } from '../../core/clean/finds.ts';
 import type { Job } from '../../core/job/job.ts';
+import { mendOf, withMend } from '../../core/job/mendFinding.ts';
 import { STEP_NAMES, type Step } from '../../core/job/recipe.ts';
 import { sparesFinds, withSpared } from '../../core/job/spareFinds.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -15,6 +17,9 @@ export interface Place extends Pin {
   readonly words: string;
   /** Present when the step can leave it alone. */
   readonly find?: Find;
+  /** What the cut check found, and by what step it can be mended. */
+  readonly finding?: Finding;
+  readonly mend?: ReturnType<typeof mendOf>;
 }
 
 /** The places to look at on the table of Clean, one of which is chosen; next and previous go around. */
@@ -29,7 +34,7 @@ export function usePlaces(step: Ref<Step | undefined>) {
     if (step.value !== undefined) return (finds.value ?? []).map((find) => ({ x: find.xPx, y: find.yPx, hollow: find.spared, words: findWords(find, perMm.value), find }));
     const cut = bench.result?.cut;
     if (cut === undefined) return [];
-    return cut.findings.flatMap((finding, k) => (finding.kind === 'coarsePicture' ? [] : [{ x: cut.findingsAt[k].xPx, y: cut.findingsAt[k].yPx, words: findingWords(finding) }]));
+    return cut.findings.flatMap((finding, k) => (finding.kind === 'coarsePicture' ? [] : [{ x: cut.findingsAt[k].xPx, y: cut.findingsAt[k].yPx, words: findingWords(finding), finding, mend: mendOf(finding.kind) }]));
   });
   watch([() => step.value?.id, () => places.value.length], () => {
     if (chosen.value !== undefined && chosen.value >= places.value.length) chosen.value = undefined;
@@ -49,6 +54,12 @@ export function usePlaces(step: Ref<Step | undefined>) {
     const words = `${STEP_NAMES[step.value.kind]}: ${find.spared ? 'take one again' : 'leave one'}`;
     bench.commit(words, { ...job, recipe: withSpared(job.recipe, step.value.id, [find], !find.spared) });
   }
+  /** Mends what the cut check found by a step of the recipe. */
+  function mend(index: number): void {
+    const finding = places.value[index]?.finding;
+    const job = bench.job as Job;
+    if (finding !== undefined) bench.commit(`Mend: ${findingWords(finding).split(':')[0].toLowerCase()}`, { ...job, recipe: withMend(job.recipe, finding, perMm.value, crypto.randomUUID()) });
+  }
   /** Leaves all finds alone, or none. */
   function spareAll(spared: boolean): void {
     const job = bench.job as Job;
@@ -67,5 +78,5 @@ export function usePlaces(step: Ref<Step | undefined>) {
     const place = chosen.value === undefined ? undefined : places.value[chosen.value];
     return place === undefined || isInSight(view, size, place.x, place.y) ? undefined : place;
   }
-  return { places, chosen, finds, go, toggleSpared, spareAll, press, unseen };
+  return { places, chosen, finds, go, toggleSpared, mend, spareAll, press, unseen };
 }
