@@ -29,6 +29,10 @@ describe('lift --subject', () => {
     expect([data[3], data[(30 * 80 + 40) * 4 + 3]]).toEqual([0, 255]);
     expect((await limner('lift', disc, '--subject', '--at', '1,1', '--out', at('x.png'))).code).toBe(2);
     expect((await limner('lift', disc, '--out', at('x.png'))).err).toContain('--subject');
+    expect((await limner('lift', disc, '--at', '1,1', '--hair', '4', '--out', at('x.png'))).code).toBe(2);
+    expect((await limner('lift', disc, '--subject', '--hair', '4', '--out', at('x.png'))).code).toBe(0);
+    const soft = decode(await readFile(at('x.png'))).data;
+    expect([soft[3], soft[(30 * 80 + 40) * 4 + 3]]).toEqual([0, 255]);
   });
 });
 

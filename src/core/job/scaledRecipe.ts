@@ -21,7 +21,7 @@ function scaled(step: Step, factor: number): Step {
     case 'edgeTidying':
       return { ...step, amountPx: Math.max(0.5, Math.min(20, step.amountPx * factor)) };
     case 'subjectLift':
-      return { ...step, strokes: step.strokes.map((stroke) => scaledStroke(stroke, factor)) };
+      return { ...step, strokes: step.strokes.map((stroke) => scaledStroke(stroke, factor)), ...(step.rimPx === undefined ? {} : { rimPx: Math.min(300, step.rimPx * factor) }) };
     case 'rubOut':
     case 'bringBack':
       return { ...step, strokes: step.strokes.map((stroke) => scaledStroke(stroke, factor)) };

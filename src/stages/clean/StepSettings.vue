@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
 import { computed, shallowRef, watch } from 'vue';
+import { MAX_RIM_PX } from '../../core/clean/steps/subjectLift.ts';
 import { MAX_TIDY_PX } from '../../core/clean/steps/edgeTidying.ts';
 import { MAX_GUARD_PX, MAX_TOLERANCE } from '../../core/clean/steps/areaLift.ts';
 import { isAppError } from '../../core/errors/appError.ts';
@@ -113,6 +114,7 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
     </template>
     <template v-else-if="step.kind === 'subjectLift'">
       <p>Where it went wrong, brush over what belongs to the subject, or press <kbd>K</kbd> and brush over what does not.</p>
+      <QuantityInput label="Hair and soft rims up to" suffix="px" :model-value="step.rimPx ?? 0" :least="0" :most="MAX_RIM_PX" :digits="0" @change="drag({ rimPx: $event })" @done="set({ rimPx: $event })" @cancel="bench.revert" />
       <button v-if="step.strokes.length > 0" type="button" class="plain-button" @click="set({ strokes: [] })">Take the strokes away</button>
       <slot />
     </template>

@@ -6,6 +6,7 @@ import { paintStroke } from '../paintStrokes.ts';
 import { findSubject } from './findSubject.ts';
 import { MARK } from './marks.ts';
 import { groundReader, matteSubject } from './matte.ts';
+import { softenRim } from './softRim.ts';
 import { refineMask } from './refineMask.ts';
 
 /** The subject is looked for on a picture reduced to this side, px; its border is then found on the full one. */
@@ -28,16 +29,19 @@ export interface SubjectLift {
 /**
  * Clears everything but the subject, which is found by itself and corrected by strokes. What is clear already stays clear. About two seconds whatever the
  * size, and 0.2 µs a pixel along the border.
+ * @param rimPx how far to both sides of the border pixels may be partly subject: hair, fur, blur. 0 for a border as sharp as the picture.
  * @throws AppError `noSubject` when all of it is ground.
  */
-export function* liftSubject(art: Art, strokes: readonly SubjectStroke[] = []): Task<SubjectLift> {
+export function* liftSubject(art: Art, strokes: readonly SubjectStroke[] = [], rimPx = 0): Task<SubjectLift> {
   const { width, height, colour } = art;
   const small = shrinkToSide(colour, WORK_SIDE_PX);
   const { subject, ground } = yield* within(findSubject(small, marksOf(art, small.width, small.height, strokes)), 0, 0.8);
   if (!subject.includes(1)) throw new AppError('noSubject');
   const mask = small.width === width ? subject : refineMask(colour, subject, small.width, small.height);
-  yield 0.9;
-  const lifted = matteSubject(art, mask, groundReader(ground.colour.planes, small.width, small.height, width, height));
+  yield 0.85;
+  const groundAt = groundReader(ground.colour.planes, small.width, small.height, width, height);
+  const sharp = matteSubject(art, mask, groundAt);
+  const lifted = rimPx > 0 ? yield* within(softenRim(sharp, art, groundAt, rimPx), 0.85, 1) : sharp;
   let areaPx2 = 0;
   for (let i = 0; i < lifted.alpha.length; i++) if (lifted.alpha[i] < 128 && art.alpha[i] >= 128) areaPx2++;
   return { art: lifted, areaPx2 };
