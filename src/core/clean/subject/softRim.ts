@@ -9,6 +9,8 @@ import { closedForm, type ClosedForm } from './closedForm.ts';
 const SOLVED_SIDE_PX = 1600;
 /** Subject beyond this share is read for the subject's colour. */
 const SURELY = 0.95;
+/** Shares this near to nothing and to all are what is left of solving by steps. */
+const TRACE = 0.025;
 /** Below this share a pixel says too little of the subject's own colour. */
 const LITTLE = 0.35;
 
@@ -107,7 +109,8 @@ function rimRow({ original, alpha, colour, ground, solved, unknown, front, small
     const k = row + Math.min(smallWidth - 1, Math.floor(((x + 0.5) * smallWidth) / width));
     if (unknown[k] === 0) continue;
     const line = solved.lines;
-    const share = smallWidth === width ? solved.alpha[k] : Math.max(0, Math.min(1, line[4 * k] * rgb[4 * i] + line[4 * k + 1] * rgb[4 * i + 1] + line[4 * k + 2] * rgb[4 * i + 2] + line[4 * k + 3]));
+    const solvedShare = smallWidth === width ? solved.alpha[k] : line[4 * k] * rgb[4 * i] + line[4 * k + 1] * rgb[4 * i + 1] + line[4 * k + 2] * rgb[4 * i + 2] + line[4 * k + 3];
+    const share = Math.max(0, Math.min(1, (solvedShare - TRACE) / (1 - 2 * TRACE)));
     alpha[i] = Math.round(original.alpha[i] * share);
     if (share >= 1) {
       for (let c = 0; c < 3; c++) colour[4 * i + c] = rgb[4 * i + c];
