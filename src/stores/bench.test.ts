@@ -1,5 +1,6 @@
 import { createPinia, disposePinia, setActivePinia, type Pinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import sharp from 'sharp';
 import { createApp, nextTick } from 'vue';
 import { decodeFile } from '../../cli/decodeFile.ts';
 import { discFiles } from '../../tests/fixtures/files.ts';
@@ -21,6 +22,10 @@ class HeldEngine extends LocalEngine {
   loseNext = false;
   thumbnails: Promise<void> = Promise.resolve();
   opened = 0;
+  /** Quality and first step of each run. */
+  readonly asked: string[] = [];
+  /** Called with what was asked when a run is done, before its answer goes out. */
+  afterRun: (request: RunRequest) => Promise<void> = async () => undefined;
 
   override open: Engine['open'] = (bytes, name) => {
     this.opened++;
@@ -32,7 +37,10 @@ class HeldEngine extends LocalEngine {
       throw new AppError('workerLost');
     }
     this.late = onProgress;
-    return super.run(request, onProgress);
+    this.asked.push(`${request.quality} ${request.job.recipe[0]?.id ?? 'none'}`);
+    const result = await super.run(request, onProgress);
+    await this.afterRun(request);
+    return result;
   }
   override export: Engine['export'] = async (request) => {
     await this.thumbnails;
@@ -85,6 +93,23 @@ describe('bench', () => {
     engine.late?.(0.9);
     await nextTick();
     expect(bench.busy).toBeUndefined();
+  });
+
+  it('shows the newest of two changes of a large picture, although the older one is half done', async () => {
+    const { bench, shelf } = start();
+    const large = new Uint8Array(await sharp({ create: { width: 1400, height: 1300, channels: 3, background: '#fff' } }).composite([{ input: Buffer.from('<svg width="800" height="800"><circle cx="400" cy="400" r="300" fill="#123"/></svg>') }]).png().toBuffer());
+    await bench.open((await shelf.addFile(new File([large], 'large.png'))).id);
+    await until(() => bench.result?.quality === 'final');
+    const withLevels = (id: string) => ({ ...bench.job!, recipe: [{ kind: 'levels' as const, id, enabled: true, v: 1 as const, points: 'auto' as const, gamma: 1, saturation: 1, invert: false }] });
+    engine.afterRun = async ({ quality, job }) => {
+      if (quality !== 'preview' || job.recipe[0]?.id !== 'first') return;
+      // The second change comes just when the first one's reduced run is done.
+      bench.commit('Second', withLevels('second'));
+      await nextTick();
+    };
+    bench.commit('First', withLevels('first'));
+    await until(() => bench.result?.quality === 'final' && bench.result.clean.steps[0]?.id === 'second');
+    expect(engine.asked).not.toContain('final first');
   });
 
   it('saves the job at once and its thumbnail when the engine finds time', async () => {

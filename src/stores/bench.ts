@@ -148,6 +148,8 @@ export const useBench = defineStore('bench', () => {
     try {
       const large = opened.widthPx * opened.heightPx > 1_600_000;
       if (large) await runOnce(opened.pictureKey, current, 'preview', mine);
+      // A newer change has its own run by now, which the rest of this one would cancel.
+      if (mine !== turn) return;
       if (!dragging.value || !large) await runOnce(opened.pictureKey, current, 'final', mine);
     } catch (caught) {
       await onRunError(caught, mine);

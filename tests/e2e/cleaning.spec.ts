@@ -38,6 +38,8 @@ test('levels are drawn on their histogram, brightened, made black, and compared 
   await addStep(page, 'Levels');
   const black = page.getByRole('slider', { name: 'Black from' });
   await expect(black).toBeVisible();
+  await expect(stepWords(page, 'Levels')).toContainText('found:');
+  await expect(black).not.toHaveAttribute('aria-valuenow', '0');
   const before = Number(await black.getAttribute('aria-valuenow'));
   await black.focus();
   await page.keyboard.press('Shift+ArrowRight');
