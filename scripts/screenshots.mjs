@@ -54,8 +54,6 @@ const VIEWS = [
     await page.getByLabel('Left moment').selectOption({ index: 1 });
   } },
   { name: 'clean-corners', job: 'Bell buoy tote', stage: 'Clean', async act(page) {
-    await page.getByRole('button', { name: 'Recipes' }).click();
-    await page.getByRole('menuitem', { name: 'Back to the picture as it came' }).click();
     await page.getByRole('button', { name: 'Add a step' }).click();
     await page.getByRole('menuitem', { name: 'Squaring' }).click();
     await page.getByRole('radio', { name: 'four corners' }).click();
@@ -105,15 +103,14 @@ mkdirSync(folder, { recursive: true });
 const { server, address } = await serve();
 const browser = await chromium.launch({ executablePath: process.env.LIMNER_CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 try {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.goto(address);
-  await page.getByRole('button', { name: 'Open Crew crest' }).waitFor({ timeout: 90_000 });
-  await page.locator('.bringing').waitFor({ state: 'detached', timeout: 90_000 });
   for (const { name, job, stage, theme, act } of VIEWS) {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
-    await page.evaluate((chosen) => localStorage.setItem('limner.theme', chosen), theme ?? 'light');
+    // Each view has a shelf of its own: what is done for one picture shows in no other.
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.addInitScript((chosen) => localStorage.setItem('limner.theme', chosen), theme ?? 'light');
     await page.goto(address);
-    await page.getByRole('button', { name: 'Open Crew crest' }).waitFor();
+    await page.getByRole('button', { name: 'Open Crew crest' }).waitFor({ timeout: 90_000 });
+    await page.locator('.bringing').waitFor({ state: 'detached', timeout: 90_000 });
     if (job !== undefined) {
       await page.getByRole('button', { name: `Open ${job}`, exact: true }).click();
       await page.locator('.tab', { hasText: stage }).first().click();
@@ -122,7 +119,7 @@ try {
       await page.waitForTimeout(1200);
     }
     await page.screenshot({ path: join(folder, `${name}.png`) });
-    await page.mouse.up();
+    await page.close();
     process.stdout.write(`docs/screenshots/${name}.png\n`);
   }
 } finally {
