@@ -30,6 +30,16 @@ describe('turnedAnew', () => {
     }
   });
 
+  it('carries corners and what is left alone, and nothing that lies on a squared picture', () => {
+    const squaring: Step = { kind: 'squaring', id: 'q', ...base, marks: { by: 'corners', corners: [{ xPx: 10, yPx: 4 }, { xPx: 60, yPx: 4 }, { xPx: 60, yPx: 40 }, { xPx: 10, yPx: 40 }], widthMm: 50 }, levelLight: false };
+    const sweep: Step = { kind: 'sweep', id: 's', ...base, speckMm2: 1, pinholeMm2: 1, spared: [{ xPx: 10, yPx: 4 }] };
+    const turned = turnedAnew([turn, squaring, sweep], 't', { ...turn, quarters: 1 }, { widthPx: 70, heightPx: 44 });
+    expect(turned[1]).toMatchObject({ marks: { corners: [{ xPx: 40, yPx: 10 }, { xPx: 40, yPx: 60 }, { xPx: 4, yPx: 60 }, { xPx: 4, yPx: 10 }] } });
+    expect(turned[2]).toEqual(sweep);
+    const off = turnedAnew([turn, { ...squaring, enabled: false }, sweep], 't', { ...turn, quarters: 1 }, { widthPx: 70, heightPx: 44 });
+    expect(off[2]).toMatchObject({ spared: [{ xPx: 40, yPx: 10 }] });
+  });
+
   it('carries nothing for a turn that was switched off', () => {
     const off = turnedAnew(RECIPE, 't', { ...turn, quarters: 1, enabled: false }, { widthPx: 70, heightPx: 44 });
     expect(off.slice(1)).toEqual(RECIPE.slice(1));

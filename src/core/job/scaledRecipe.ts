@@ -1,38 +1,30 @@
-import type { Places } from '../clean/finds.ts';
+import { MAX_GUARD_PX } from '../clean/steps/areaLift.ts';
+import { MAX_TIDY_PX } from '../clean/steps/edgeTidying.ts';
+import { MAX_BRUSH_PX } from '../clean/steps/strokes.ts';
+import { MAX_RIM_PX } from '../clean/steps/subjectLift.ts';
+import { carriedStep } from './carriedStep.ts';
 import type { Recipe, Step } from './recipe.ts';
 
-/** A recipe for the same picture with `factor` times as many pixels a side: places, strokes and lengths in picture pixels go along. */
-export const scaledRecipe = (recipe: Recipe, factor: number): Step[] => recipe.map((step) => scaled(step, factor));
+/** A recipe for the same picture with `factor` times as many pixels a side: places, strokes and lengths in picture pixels go along, as far as the steps take them. */
+export const scaledRecipe = (recipe: Recipe, factor: number): Step[] => recipe.map((step) => withLengths(carriedStep(step, (x, y) => [x * factor, y * factor]), factor));
 
-function scaled(step: Step, factor: number): Step {
+/** The step with its lengths in picture pixels scaled. */
+function withLengths(step: Step, factor: number): Step {
+  const scaled = (value: number, least: number, most: number): number => Math.max(least, Math.min(most, value * factor));
+  const wider = <S extends { radiusPx: number }>(strokes: readonly S[]): S[] => strokes.map((stroke) => ({ ...stroke, radiusPx: scaled(stroke.radiusPx, 0, MAX_BRUSH_PX) }));
   switch (step.kind) {
-    case 'squaring':
-      return step.marks.by === 'corners' ? { ...step, marks: { ...step.marks, corners: scaledPlaces(step.marks.corners, factor) } } : step;
-    case 'crop': {
-      const { xPx, yPx, widthPx, heightPx } = step.rect;
-      return { ...step, rect: { xPx: xPx * factor, yPx: yPx * factor, widthPx: widthPx * factor, heightPx: heightPx * factor } };
-    }
     case 'areaLift':
-      return { ...step, at: scaledPlaces([step.at], factor)[0], ...scaledSpared(step.spared, factor), ...(step.guardPx === undefined ? {} : { guardPx: Math.min(500, step.guardPx * factor) }) };
+      return step.guardPx === undefined ? step : { ...step, guardPx: scaled(step.guardPx, 0, MAX_GUARD_PX) };
     case 'gapMending':
-      return { ...step, widestPx: Math.max(1, Math.min(500, step.widestPx * factor)), ...scaledSpared(step.spared, factor) };
-    case 'sweep':
-      return { ...step, ...scaledSpared(step.spared, factor) };
+      return { ...step, widestPx: scaled(step.widestPx, 1, 500) };
     case 'edgeTidying':
-      return { ...step, amountPx: Math.max(0.5, Math.min(20, step.amountPx * factor)) };
+      return { ...step, amountPx: scaled(step.amountPx, 0.5, MAX_TIDY_PX) };
     case 'subjectLift':
-      return { ...step, strokes: step.strokes.map((stroke) => scaledStroke(stroke, factor)), ...(step.rimPx === undefined ? {} : { rimPx: Math.min(300, step.rimPx * factor) }) };
+      return { ...step, strokes: wider(step.strokes), ...(step.rimPx === undefined ? {} : { rimPx: scaled(step.rimPx, 0, MAX_RIM_PX) }) };
     case 'rubOut':
     case 'bringBack':
-      return { ...step, strokes: step.strokes.map((stroke) => scaledStroke(stroke, factor)) };
+      return { ...step, strokes: wider(step.strokes) };
     default:
       return step;
   }
-}
-
-const scaledPlaces = (places: Places, factor: number): { xPx: number; yPx: number }[] => places.map(({ xPx, yPx }) => ({ xPx: xPx * factor, yPx: yPx * factor }));
-const scaledSpared = (spared: Places | undefined, factor: number): { spared?: { xPx: number; yPx: number }[] } => (spared === undefined ? {} : { spared: scaledPlaces(spared, factor) });
-
-function scaledStroke<S extends { radiusPx: number; points: number[] }>(stroke: S, factor: number): S {
-  return { ...stroke, radiusPx: Math.min(2000, stroke.radiusPx * factor), points: stroke.points.map((value) => value * factor) };
 }

@@ -1,5 +1,4 @@
 import { computed, ref, watch, type Ref } from 'vue';
-import { isInSight } from '../../ui/viewport.ts';
 import type { Finding } from '../../core/check/cutCheck.ts';
 import type { Find } from '../../core/clean/finds.ts';
 import type { Job } from '../../core/job/job.ts';
@@ -8,7 +7,7 @@ import { STEP_NAMES, type Step } from '../../core/job/recipe.ts';
 import { sparesFinds, withSpared } from '../../core/job/spareFinds.ts';
 import { useBench } from '../../stores/bench.ts';
 import { pinAt, type Pin } from '../../ui/draw/pins.ts';
-import type { Size, Viewport } from '../../ui/viewport.ts';
+import { isInSight, type Size, type Viewport } from '../../ui/viewport.ts';
 import { findingWords } from '../layout/findingWords.ts';
 import { findWords } from './findWords.ts';
 
