@@ -20,6 +20,8 @@ const file = (name = 'disc.png'): File => new File([files.png.slice()], name);
 class HeldEngine extends LocalEngine {
   late: OnProgress | undefined;
   loseNext = false;
+  /** How many times opening a picture loses the engine. */
+  loseOpening = 0;
   thumbnails: Promise<void> = Promise.resolve();
   opened = 0;
   /** Quality and first step of each run. */
@@ -29,6 +31,10 @@ class HeldEngine extends LocalEngine {
 
   override open: Engine['open'] = (bytes, name) => {
     this.opened++;
+    if (this.loseOpening > 0) {
+      this.loseOpening--;
+      return Promise.reject(new AppError('workerLost'));
+    }
     return super.open(bytes, name);
   };
   override async run(request: RunRequest, onProgress?: OnProgress): Promise<RunResult> {
@@ -73,6 +79,21 @@ beforeEach(() => {
 afterEach(() => disposePinia(pinia));
 
 describe('bench', () => {
+  it('opens the picture once more when the engine is lost meanwhile, and lets one try again when that fails too', async () => {
+    const { bench, shelf } = start();
+    const { id } = await shelf.addFile(file());
+    engine.loseOpening = 1;
+    await bench.open(id);
+    expect(bench.picture).toBeDefined();
+    bench.close();
+    engine.loseOpening = 2;
+    await expect(bench.open(id)).rejects.toMatchObject({ code: 'workerLost' });
+    expect([bench.job?.name, bench.picture, bench.pictureFailed]).toEqual(['Disc', undefined, true]);
+    await bench.reopenPicture();
+    await until(() => bench.result?.cut !== undefined);
+    expect(bench.pictureFailed).toBe(false);
+  });
+
   it('shows what the engine made of the job, and again after each change', async () => {
     const { bench, shelf } = start();
     await bench.open((await shelf.addFile(file())).id);

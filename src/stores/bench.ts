@@ -62,20 +62,36 @@ export const useBench = defineStore('bench', () => {
     baseView.value = undefined;
     error.value = undefined;
     history = undefined;
+    pictureFailed.value = false;
     showHistory();
   }
 
-  async function openPicture(): Promise<void> {
+  /** Whether the job's picture could not be opened, and trying again is all that helps. */
+  const pictureFailed = ref(false);
+
+  /** Opens the job's picture. An engine that is lost meanwhile, as when memory is short, is started once more. */
+  async function openPicture(tries = 2): Promise<void> {
     const id = entry.value?.pictureId;
     if (id === undefined) return;
-    const file = await storage.picture(id);
-    if (file === undefined) throw new AppError('pictureMissing');
     busy.value = 0;
+    pictureFailed.value = false;
     try {
-      picture.value = markRaw(await engine.open(file.bytes.slice(), file.fileName, { drawnSidePx: job.value?.picture?.drawnSidePx }));
+      const file = await storage.picture(id);
+      if (file === undefined) throw new AppError('pictureMissing');
+      const opened = markRaw(await engine.open(file.bytes.slice(), file.fileName, { drawnSidePx: job.value?.picture?.drawnSidePx }));
+      if (entry.value?.pictureId === id) picture.value = opened;
+    } catch (caught) {
+      if (tries > 1 && isAppError(caught) && caught.code === 'workerLost') return await openPicture(tries - 1);
+      pictureFailed.value = picture.value === undefined;
+      throw caught;
     } finally {
       busy.value = undefined;
     }
+  }
+
+  /** Opens the job's picture anew; what goes wrong is shown. */
+  async function reopenPicture(): Promise<void> {
+    await openPicture().catch((caught: unknown) => (error.value = asAppError(caught, 'unexpected')));
   }
 
   /** Gives the job another picture. The recipe stays: it is what is reused. */
@@ -190,7 +206,7 @@ export const useBench = defineStore('bench', () => {
   watch([job, picture], () => void work());
   // Undo and redo of the drawn size open the picture anew as well.
   watch(() => job.value?.picture?.drawnSidePx, (wanted) => {
-    if (wanted !== undefined && picture.value !== undefined && picture.value.drawnSidePx !== wanted) void openPicture().catch((caught: unknown) => (error.value = asAppError(caught, 'unexpected')));
+    if (wanted !== undefined && picture.value !== undefined && picture.value.drawnSidePx !== wanted) void reopenPicture();
   });
 
   // --- keeping
@@ -212,11 +228,12 @@ export const useBench = defineStore('bench', () => {
     const found = await storage.get(id).catch(() => undefined);
     if (found === undefined || found.deletedAt !== undefined || entry.value?.id !== id) return;
     const other = JSON.stringify(found.job);
+    const isOtherPicture = found.pictureId !== entry.value.pictureId;
     const isOther = other !== JSON.stringify(entry.value.job);
     entry.value = isOther ? found : { ...found, job: entry.value.job };
     if (!isOther || other === JSON.stringify(history?.present)) return;
     commit('Changed in another tab', found.job);
-    if (found.pictureId !== undefined) await openPicture().catch((caught: unknown) => (error.value = asAppError(caught, 'unexpected')));
+    if (isOtherPicture) await reopenPicture();
   }
 
   async function saveNow(stage?: string): Promise<void> {
@@ -272,8 +289,8 @@ export const useBench = defineStore('bench', () => {
   });
 
   return {
-    entry, job, picture, base, result, cleanView, error, saveError, busy, saving, dragging, undoLabel, redoLabel, resolutionPxPerMm,
-    open, close, setPicture, drawAt, commit, preview, commitPreview, revert, undo, redo, work, saveNow, cancel: () => engine.cancel(),
+    entry, job, picture, base, result, cleanView, error, pictureFailed, saveError, busy, saving, dragging, undoLabel, redoLabel, resolutionPxPerMm,
+    open, close, reopenPicture, setPicture, drawAt, commit, preview, commitPreview, revert, undo, redo, work, saveNow, cancel: () => engine.cancel(),
     look: engine.look.bind(engine), reach: engine.reach.bind(engine), moment: engine.moment.bind(engine), region: engine.region.bind(engine), exportFile: engine.export.bind(engine),
   };
 });

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { addStep, drag, openJob, settled, test } from './bench.ts';
+import { addStep, drag, openJob, settled, table, test } from './bench.ts';
 
 const clean = (page: Parameters<typeof openJob>[0]) => page.locator('.tab', { hasText: 'Clean' });
 
@@ -43,6 +43,7 @@ test('two tabs on one job: what is done in one appears in the other, and undo br
   const other = await context.newPage();
   await other.goto(page.url());
   await expect(clean(other)).toContainText('1 step', { timeout: 30_000 });
+  await expect(table(other)).toBeVisible({ timeout: 30_000 });
   await addStep(page, 'Sweep');
   await expect(clean(other)).toContainText('2 steps');
   await addStep(other, 'Smoothing');
