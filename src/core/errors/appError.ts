@@ -23,6 +23,8 @@ export type ErrorCode =
   | 'mirrorMissing'
   | 'badValue'
   | 'badJob'
+  | 'badRecipe'
+  | 'unknownStep'
   | 'newerVersion'
   | 'badArchive'
   | 'pictureMissing'

@@ -58,7 +58,9 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
   }),
   mirrorMissing: () => ({ what: 'This process is cut from the back, and the sheet is not mirrored.', todo: 'Mirror it, or confirm that it is meant; the ticket will say so.' }),
   badValue: (d) => ({ what: `${d['name']} cannot be “${d['value']}”.`, todo: `It takes ${d['takes']}.` }),
-  badJob: (d) => ({ what: `The job cannot be read: ${d['reason']}.`, todo: 'Open the archive it came from, or check the file against docs/job-format.md.' }),
+  badJob: (d) => ({ what: `${d['file'] === undefined ? 'The job' : named(d)} cannot be read: ${d['reason']}.`, todo: 'Open the archive it came from, or check the file against docs/job-format.md.' }),
+  badRecipe: (d) => ({ what: `${named(d)} is not a recipe: ${d['reason']}.`, todo: 'Save the recipe again where it came from, or check the file against docs/job-format.md.' }),
+  unknownStep: (d) => ({ what: `${named(d)} has a step that this Limner does not know: “${d['kind']}”.`, todo: 'Update Limner, or take that step out of the file.' }),
   newerVersion: (d) => ({
     what: `${named(d)} was written by a newer Limner (format ${d['version']}, this one reads up to ${d['reads']}).`,
     todo: 'Update Limner, or have it exported from there as SVG.',

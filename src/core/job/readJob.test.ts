@@ -39,7 +39,7 @@ describe('reading jobs and recipes from outside', () => {
     fc.assert(
       fc.property(fc.anything(), (value) => {
         if (Array.isArray(value) && value.length === 0) return;
-        expect(codeOf(() => readRecipe(value))).toBe('badJob');
+        expect(['badJob', 'badRecipe', 'newerVersion', 'unknownStep']).toContain(codeOf(() => readRecipe(value)));
         expect(codeOf(() => readJob(value))).toBe('badJob');
       }),
       { seed: 71, numRuns: 400 },
@@ -52,8 +52,9 @@ describe('reading jobs and recipes from outside', () => {
         const fields = Object.keys(step);
         const changed = { ...step, [fields[pick % fields.length]]: value };
         const outcome = codeOf(() => readRecipe([...STEPS, changed]));
-        expect(outcome).toBe(recipeSchema.safeParse([...STEPS, changed]).success ? 'fine' : 'badJob');
-        expect(codeOf(() => readRecipe([{ ...step, somethingMore: 1 }]))).toBe('badJob');
+        if (recipeSchema.safeParse([...STEPS, changed]).success) expect(outcome).toBe('fine');
+        else expect(['badRecipe', 'newerVersion', 'unknownStep']).toContain(outcome);
+        expect(codeOf(() => readRecipe([{ ...step, somethingMore: 1 }]))).toBe('badRecipe');
       }),
       { seed: 72, numRuns: 400 },
     );
@@ -68,5 +69,7 @@ describe('reading jobs and recipes from outside', () => {
     }
     expect(codeOf(() => readJob({ ...newJob('x'), version: 99 }))).toBe('newerVersion');
     expect(codeOf(() => readRecipe({ ...newJob('x'), version: 99 }))).toBe('newerVersion');
+    expect(codeOf(() => readRecipe([{ ...STEPS[0], v: 2, blend: 'soft' }]))).toBe('newerVersion');
+    expect(codeOf(() => readRecipe([STEPS[0], { kind: 'steaming', id: 'a', enabled: true, v: 1 }]))).toBe('unknownStep');
   });
 });

@@ -1,11 +1,13 @@
 import { AppError } from '../errors/appError.ts';
 import { z } from 'zod';
 import { JOB_VERSION, jobSchema, type Job } from './job.ts';
-import { recipeSchema, type Recipe } from './recipe.ts';
+import { recipeSchema, STEP_KINDS, type Recipe } from './recipe.ts';
+import { STEP_VERSION } from '../clean/steps/step.ts';
 
 /** Turns an older job value into the next version's. Keyed by the version it reads; none is needed yet. */
 const MIGRATIONS: Readonly<Record<number, (old: unknown) => unknown>> = {};
 
+const stepHeadSchema = z.object({ kind: z.string().max(60), v: z.number().int() });
 const headSchema = z.object({ format: z.literal('limner-job'), version: z.number().int().min(1) });
 
 /**
@@ -25,13 +27,25 @@ export function readJob(value: unknown, file = 'The job'): Job {
 
 /**
  * Checks a recipe from outside: a list of steps, or a job, whose recipe is taken.
- * @throws AppError `newerVersion` or `badJob`.
+ * @throws AppError `newerVersion`, `unknownStep`, `badRecipe`, or `badJob`.
  */
 export function readRecipe(value: unknown, file = 'The recipe'): Recipe {
   if (!Array.isArray(value)) return readJob(value, file).recipe;
+  refuseNewerSteps(value, file);
   const parsed = recipeSchema.safeParse(value);
-  if (!parsed.success) throw new AppError('badJob', { file, reason: firstIssue(parsed.error) });
+  if (!parsed.success) throw new AppError('badRecipe', { file, reason: firstIssue(parsed.error) });
   return parsed.data;
+}
+
+/** A step of a later version, or of a kind that this version lacks, is told as what it is and not as a fault of the file. */
+function refuseNewerSteps(steps: readonly unknown[], file: string): void {
+  for (const step of steps) {
+    const head = stepHeadSchema.safeParse(step);
+    if (!head.success) continue;
+    const { kind, v } = head.data;
+    if (v > STEP_VERSION) throw new AppError('newerVersion', { file, version: v, reads: STEP_VERSION });
+    if (!(kind in STEP_KINDS)) throw new AppError('unknownStep', { file, kind });
+  }
 }
 
 /** `field.path: message` of the first issue. */

@@ -1,12 +1,20 @@
 import { SideFit, type Ray } from './sideFit.ts';
 
-/** One ring of isoline points as it is fitted: separate coordinates and the distance along it. */
+/** The points of an edge as it is fitted: separate coordinates and the distance along it. A closed one is a ring; an open one ends at junctions, beyond its points. */
 export interface Ring {
   readonly n: number;
   readonly x: Float64Array;
   readonly y: Float64Array;
-  /** Distance along the ring from point 0 to point k, px; along[n] is the whole length. */
+  /** Distance along the edge from point 0 to point k, px; along[n] is the whole length, of a closed one with the way back to point 0. */
   readonly along: Float64Array;
+  readonly closed: boolean;
+}
+
+/** The point after or before one; −1 beyond the end of an open edge. */
+export function neighbour(ring: Ring, k: number, step: 1 | -1): number {
+  const next = k + step;
+  if (next >= 0 && next < ring.n) return next;
+  return ring.closed ? (next + ring.n) % ring.n : -1;
 }
 
 /** A true corner of the art: the ring's point nearest to it and where its two sides meet. */
@@ -76,9 +84,9 @@ function allowedGap(turnRad: number, edgeWidthPx: number): number {
 
 /** Cheap first look: does the ring turn at all between a few px before and after this point? */
 function turnsNear(ring: Ring, i: number, least: number): boolean {
-  const { n, x, y } = ring;
-  const a = (i + n - 3) % n;
-  const b = (i + 3) % n;
+  const { n, x, y, closed } = ring;
+  const a = closed ? (i + n - 3) % n : Math.max(0, i - 3);
+  const b = closed ? (i + 3) % n : Math.min(n - 1, i + 3);
   const ux = x[i] - x[a];
   const uy = y[i] - y[a];
   const vx = x[b] - x[i];
@@ -92,7 +100,9 @@ function freeLength(ring: Ring, taken: Uint8Array, i: number, step: 1 | -1, limi
   let travelled = 0;
   let k = i;
   for (let guard = 1; guard < n; guard++) {
-    const next = (k + step + n) % n;
+    const next = neighbour(ring, k, step);
+    // An open edge ends at a corner of its own.
+    if (next < 0) return travelled;
     travelled += step > 0 ? along[k + 1] - along[k] : along[next + 1] - along[next];
     k = next;
     if (travelled >= limit) return limit;
@@ -148,25 +158,27 @@ class Sides {
   }
 
   private read(i: number, step: 1 | -1, lengthPx: number, out: Ray): boolean {
-    const { n, x, y, along } = this.ring;
+    const { n, x, y, along, closed } = this.ring;
     const total = along[n];
     this.fit.clear();
     let k = i;
     let travelled = 0;
     for (let guard = 0; guard < n; guard++) {
-      const next = (k + step + n) % n;
+      const next = neighbour(this.ring, k, step);
+      if (next < 0) break;
       travelled += step > 0 ? (along[k + 1] - along[k]) : (along[next + 1] - along[next]);
       k = next;
-      if (travelled > lengthPx || travelled > total / 2) break;
+      if (travelled > lengthPx || (closed && travelled > total / 2)) break;
       if (travelled >= this.gap && !this.fit.add(step * travelled, x[k], y[k])) break;
     }
     return this.fit.solve(out);
   }
 
   private distanceToRing(i: number, px: number, py: number): number {
-    const { n, x, y } = this.ring;
+    const { n, x, y, closed } = this.ring;
     let best = Infinity;
     for (let k = -2; k < 2; k++) {
+      if (!closed && (i + k < 0 || i + k + 1 >= n)) continue;
       const a = (i + k + n) % n;
       const b = (a + 1) % n;
       const dx = x[b] - x[a];

@@ -18,8 +18,16 @@ export interface Section {
 /** Half-length of the stretch from which a joint takes its place and direction, px. */
 const SMOOTH_PX = 3.2;
 
-/** Points nearer than this to a corner are left out: they lie on the rounding. */
-export function sectionBetween(ring: Ring, fromIndex: number, toIndex: number, from: { x: number; y: number }, to: { x: number; y: number }, trimPx: number): Section {
+interface Place {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** An end whose direction comes out of the fit. */
+const freeEnd = ({ x, y }: Place): End => ({ x, y, dx: 0, dy: 0, free: true });
+
+/** The stretch of a ring between two corners. Points nearer than `trimPx` to a corner are left out: they lie on the rounding. */
+export function sectionBetween(ring: Ring, fromIndex: number, toIndex: number, from: Place, to: Place, trimPx: number): Section {
   const { n, x, y, along } = ring;
   const total = along[n];
   const last = toIndex > fromIndex ? toIndex : toIndex + n;
@@ -39,7 +47,30 @@ export function sectionBetween(ring: Ring, fromIndex: number, toIndex: number, f
   }
   xs[count] = to.x;
   ys[count++] = to.y;
-  return makeSection(xs.subarray(0, count), ys.subarray(0, count), false);
+  return makeSection(xs.subarray(0, count), ys.subarray(0, count), [freeEnd(from), freeEnd(to)]);
+}
+
+/**
+ * The stretch of an open edge from point `fromIndex` to `toIndex` (inclusive) between two ends, which are corners or junctions. Points nearer than `trimPx` to an end are left
+ * out: they lie on its rounding, or a third tone has a part in them.
+ */
+export function sectionWithin(ring: Ring, fromIndex: number, toIndex: number, from: End, to: End, trimPx: number): Section {
+  const xs = new Float64Array(toIndex - fromIndex + 3);
+  const ys = new Float64Array(toIndex - fromIndex + 3);
+  xs[0] = from.x;
+  ys[0] = from.y;
+  let count = 1;
+  const near2 = trimPx * trimPx;
+  for (let k = fromIndex; k <= toIndex; k++) {
+    const x = ring.x[k];
+    const y = ring.y[k];
+    if ((x - from.x) ** 2 + (y - from.y) ** 2 < near2 || (x - to.x) ** 2 + (y - to.y) ** 2 < near2) continue;
+    xs[count] = x;
+    ys[count++] = y;
+  }
+  xs[count] = to.x;
+  ys[count++] = to.y;
+  return makeSection(xs.subarray(0, count), ys.subarray(0, count), [from, to]);
 }
 
 /** A whole ring without corners, opened at point `start`, which is both first and last. */
@@ -51,18 +82,20 @@ export function closedSection(ring: Ring, start: number): Section {
     xs[k] = x[(start + k) % n];
     ys[k] = y[(start + k) % n];
   }
-  return makeSection(xs, ys, true);
+  return makeSection(xs, ys);
 }
 
-function makeSection(x: Float64Array, y: Float64Array, closed: boolean): Section {
+/** @param ends of an open section; a closed one has none. */
+function makeSection(x: Float64Array, y: Float64Array, ends?: readonly [End, End]): Section {
   const n = x.length;
+  const closed = ends === undefined;
   const along = new Float64Array(n);
   for (let k = 1; k < n; k++) along[k] = along[k - 1] + Math.sqrt((x[k] - x[k - 1]) ** 2 + (y[k] - y[k - 1]) ** 2);
   const known: (End | undefined)[] = new Array<End | undefined>(n);
   const joint = (k: number): End => {
     const kept = known[k];
     if (kept !== undefined) return kept;
-    const end = !closed && (k === 0 || k === n - 1) ? { x: x[k], y: y[k], dx: 0, dy: 0, free: true } : smoothed(x, y, along, k, closed);
+    const end = ends !== undefined && (k === 0 || k === n - 1) ? ends[k === 0 ? 0 : 1] : smoothed(x, y, along, k, closed);
     known[k] = end;
     if (closed && k === 0) known[n - 1] = end;
     if (closed && k === n - 1) known[0] = end;

@@ -24,7 +24,7 @@ export interface OutlineOptions {
 export const DEFAULT_OUTLINE: OutlineOptions = { followPx: 0.3, cornerRad: 0.42, leastAreaPx2: 2, circles: true };
 
 /** A straight line may differ from the points by this share of the tolerance: lines are preferred, but not at any price. */
-const STRAIGHT_SHARE = 0.75;
+export const STRAIGHT_SHARE = 0.75;
 
 /**
  * Outlines a share map: half-way lines, corners, and between them the fewest cubics within the tolerance. Coordinates are px of the map.
@@ -92,10 +92,11 @@ function ringOf(points: Float64Array, from: number, to: number): Ring {
     y[k] = atY = nextY;
   }
   along[n] = along[n - 1] + before;
-  return { n, x, y, along };
+  return { n, x, y, along, closed: true };
 }
 
-function drawRing(builder: CurvesBuilder, ring: Ring, area: number, parent: number, options: OutlineOptions, finder: JointFinder): void {
+/** Draws a closed ring: as a circle, or corner to corner, or as one smooth round. */
+export function drawRing(builder: CurvesBuilder, ring: Ring, area: number, parent: number, options: Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'circles'>, finder: JointFinder): void {
   const circle = options.circles ? circleOf(ring, options.followPx) : undefined;
   if (circle !== undefined) {
     drawCircle(builder, circle, area > 0, parent);
@@ -107,7 +108,7 @@ function drawRing(builder: CurvesBuilder, ring: Ring, area: number, parent: numb
 }
 
 /** Points within this length of a corner lie on its rounding, px. */
-const TRIM_PX = 0.9;
+export const TRIM_PX = 0.9;
 
 function sectionsBetween(ring: Ring, corners: readonly Corner[]): Section[] {
   return corners.map((corner, k) => {
@@ -116,7 +117,7 @@ function sectionsBetween(ring: Ring, corners: readonly Corner[]): Section[] {
   });
 }
 
-function drawSections(builder: CurvesBuilder, sections: Section[], parent: number, finder: JointFinder): void {
+export function drawSections(builder: CurvesBuilder, sections: Section[], parent: number, finder: JointFinder): void {
   const first = sections[0].joint(0);
   builder.start(first.x, first.y, parent);
   for (const section of sections) {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElMessage, ElMessageBox } from 'element-plus';
 import { computed, onMounted, ref } from 'vue';
-import { asAppError } from '../../core/errors/appError.ts';
+import { AppError, asAppError } from '../../core/errors/appError.ts';
 import type { Job } from '../../core/job/job.ts';
 import { basesFirst } from '../../core/job/carryTurn.ts';
 import { readRecipe } from '../../core/job/readJob.ts';
@@ -52,7 +52,7 @@ const openFile = (): Promise<void> =>
     try {
       value = JSON.parse(await file.text());
     } catch (error) {
-      throw asAppError(error, 'badJob');
+      throw new AppError('badRecipe', { file: file.name, reason: 'it is not JSON' }, error);
     }
     use(`Recipe from ${file.name}`, asNewSteps(readRecipe(value, file.name)));
   });

@@ -4,11 +4,14 @@ import type { Task } from '../../task/task.ts';
 import type { Find } from '../finds.ts';
 import type { FinishedSize } from '../finishedSize.ts';
 
+/** Version of the step formats that this code writes. */
+export const STEP_VERSION = 1;
+
 /** What every step has beside its own settings. */
 export const stepBase = {
   id: z.string().min(1).max(64),
   enabled: z.boolean(),
-  v: z.literal(1),
+  v: z.literal(STEP_VERSION),
 };
 
 /** A point in picture pixels (corners are whole, centres at +0.5). */

@@ -1,0 +1,61 @@
+import type { Ring } from '../corners.ts';
+import { DOWN, RIGHT, UP, type CrackArcs } from './crackArcs.ts';
+import type { EdgePlaces } from './edgePlaces.ts';
+
+/** An arc with fewer points keeps every crossing, also those that place the edge poorly. */
+const FEW_CLOSED = 12;
+const FEW_OPEN = 4;
+
+/**
+ * The points of one arc inside the pixels, in picture px: one for each crack that the edge crosses rather than runs along, since the others place it poorly.
+ * A chord of an open arc to its nodes is not among them.
+ */
+export function arcPoints(arcs: CrackArcs, arc: number, places: EdgePlaces): Ring {
+  const from = arcs.starts[arc];
+  const to = arcs.starts[arc + 1];
+  const closed = arcs.from[arc] < 0;
+  places.between(arcs.left[arc], arcs.right[arc]);
+  const x = new Float64Array(to - from);
+  const y = new Float64Array(to - from);
+  let n = collect(arcs, from, to, places, false, x, y);
+  if (n < (closed ? FEW_CLOSED : FEW_OPEN)) n = collect(arcs, from, to, places, true, x, y);
+  return ringFrom(x.subarray(0, n), y.subarray(0, n), closed);
+}
+
+export function ringFrom(x: Float64Array, y: Float64Array, closed: boolean): Ring {
+  const n = x.length;
+  const along = new Float64Array(n + 1);
+  for (let k = 1; k < n; k++) along[k] = along[k - 1] + Math.sqrt((x[k] - x[k - 1]) ** 2 + (y[k] - y[k - 1]) ** 2);
+  if (n > 0) along[n] = along[n - 1] + (closed ? Math.sqrt((x[0] - x[n - 1]) ** 2 + (y[0] - y[n - 1]) ** 2) : 0);
+  return { n, x, y, along, closed };
+}
+
+function collect(arcs: CrackArcs, from: number, to: number, places: EdgePlaces, every: boolean, x: Float64Array, y: Float64Array): number {
+  const { cracks, stride } = arcs;
+  const ahead = [-stride, 1, stride, -1];
+  let n = 0;
+  for (let k = from; k < to; k++) {
+    const v = cracks[k] >> 2;
+    const direction = cracks[k] & 3;
+    const left = direction === UP ? v - stride - 1 : direction === RIGHT ? v - stride : direction === DOWN ? v : v - 1;
+    const across = ahead[(direction + 1) & 3];
+    if (!every && !crosses(places, left, across, ahead[direction])) continue;
+    const at = places.place(left, across);
+    const row = (left / stride) | 0;
+    x[n] = left - row * stride - 0.5 + (across === 1 ? at : across === -1 ? -at : 0);
+    y[n++] = row - 0.5 + (across === stride ? at : across === -stride ? -at : 0);
+  }
+  return n;
+}
+
+/** Whether the shares change more across a crack than along it. */
+function crosses(places: EdgePlaces, left: number, across: number, along: number): boolean {
+  const right = left + across;
+  const a = places.share(left);
+  const b = places.share(right);
+  const steepAcross = 2 * (b - a);
+  const before = places.shareBeside(left - along, a) + places.shareBeside(right - along, b);
+  const after = places.shareBeside(left + along, a) + places.shareBeside(right + along, b);
+  const steepAlong = (after - before) / 2;
+  return steepAlong <= steepAcross && -steepAlong <= steepAcross;
+}

@@ -1,0 +1,233 @@
+import type { Rgb } from '../../colour/oklab.ts';
+import type { Art } from '../../raster/art.ts';
+import { CLEAR } from '../../raster/labelMap.ts';
+import { wordsOf } from '../../raster/raster.ts';
+
+/** How far across an edge shares are summed to each side, px: soft edges are rarely wider. */
+const REACH = 4;
+/** How far a strip that is thinner than its own blur is followed to its other side, px. */
+const THIN_REACH = 7;
+/** A share this near to none or all counts as the end of the edge, of 255. */
+const NEAR = 18;
+/** Two tones that surround a thin strip and the strip's own must make a triangle this high, of 255, for its two edges to be told apart by colour. */
+const LEAST_HEIGHT = 20;
+
+/**
+ * Says where an edge between two tones runs inside its pixels. A pixel's share of the second tone is its place on the way from the first tone's colour to the
+ * second's; for an edge to what is clear, its alpha. Summed across the edge, from where there is only the one to where there is only the other, the shares say
+ * exactly where a straight edge runs, and a symmetric blur does not change it (lowest grey moment: Tabatabai & Mitchell, IEEE PAMI 6(2), 1984,
+ * doi:10.1109/TPAMI.1984.4767502). Where a third tone lies too near for that, the colours of the whole profile, from the first tone across a thin strip to the third,
+ * are the sum of the three tones times their widths, which least squares solves for.
+ */
+export class EdgePlaces {
+  private readonly words: Int32Array;
+  private readonly alpha: Uint8Array;
+  private readonly width: number;
+  /** From the first to the second tone: direction over its squared length times 255, and where it starts. */
+  private readonly way = new Float64Array(4);
+  private first = 0;
+  private second = 0;
+
+  constructor(
+    art: Art,
+    private readonly tones: readonly Rgb[],
+    private readonly cells: Uint8Array,
+    private readonly stride: number,
+  ) {
+    this.words = wordsOf(art.colour);
+    this.alpha = art.alpha;
+    this.width = art.width;
+  }
+
+  /** The two tones, or `CLEAR`, between which edges are placed from now on. */
+  between(first: number, second: number): void {
+    this.first = first;
+    this.second = second;
+    if (first === CLEAR || second === CLEAR) return;
+    const a = this.tones[first];
+    const b = this.tones[second];
+    const x = b.r - a.r;
+    const y = b.g - a.g;
+    const z = b.b - a.b;
+    const scale = 255 / Math.max(1, x * x + y * y + z * z);
+    this.way[0] = x * scale;
+    this.way[1] = y * scale;
+    this.way[2] = z * scale;
+    this.way[3] = -(a.r * x + a.g * y + a.b * z) * scale;
+  }
+
+  /** Share of the second tone in a cell, 0 to 255; 0 outside of the picture unless the second is `CLEAR`. */
+  share(cell: number): number {
+    const { stride, width, second } = this;
+    const row = (cell / stride) | 0;
+    const column = cell - row * stride;
+    if (column === 0 || column > width || row === 0 || cell >= this.cells.length - stride) return second === CLEAR ? 255 : 0;
+    const i = (row - 1) * width + column - 1;
+    if (second === CLEAR) return 255 - this.alpha[i];
+    if (this.first === CLEAR) return this.alpha[i];
+    const word = this.words[i];
+    const { way } = this;
+    const share = (word & 255) * way[0] + ((word >> 8) & 255) * way[1] + ((word >> 16) & 255) * way[2] + way[3];
+    return share < 0 ? 0 : share > 255 ? 255 : share;
+  }
+
+  /** A neighbour's share where it belongs to one of the two tones, else what the pixel beside it has: a third tone says nothing of this edge. */
+  shareBeside(cell: number, beside: number): number {
+    const label = this.cells[cell];
+    return label === this.first || label === this.second ? this.share(cell) : beside;
+  }
+
+  /**
+   * How far from the centre of cell `from` (of the first tone) towards that of its neighbour `from + across` (of the second) the edge lies, px.
+   * Mostly between 0 and 1, at most half a pixel more to either side.
+   */
+  place(from: number, across: number): number {
+    let sum = 0;
+    const outside = this.sumOutwards(from, across);
+    const inside = this.sumInwards(from + across, across);
+    if (outside >= 0 && inside >= 0) {
+      sum = outside - inside;
+      return held(0.5 - sum / 255);
+    }
+    const thin = outside >= 0 ? this.thinBehind(from, across) : inside >= 0 ? 1 - this.thinBefore(from + across, -across) : NaN;
+    if (thin > -1 && thin < 2) return held(thin);
+    const a = this.share(from);
+    const b = this.share(from + across);
+    return b - a < 8 ? 0.5 : held((127.5 - a) / (b - a));
+  }
+
+  /** What there is of the second tone on the first one's side; −1 when that side does not become all of the first tone. */
+  private sumOutwards(from: number, across: number): number {
+    let sum = 0;
+    let before = 256;
+    for (let k = 0, i = from; k < REACH; k++, i -= across) {
+      if (k > 0 && this.cells[i] !== this.first) return -1;
+      const value = this.share(i);
+      if (value > before) return -1;
+      sum += value;
+      before = value;
+      if (value <= NEAR) return sum;
+    }
+    return -1;
+  }
+
+  private sumInwards(from: number, across: number): number {
+    let sum = 0;
+    let before = 256;
+    for (let k = 0, i = from; k < REACH; k++, i += across) {
+      if (k > 0 && this.cells[i] !== this.second) return -1;
+      const missing = 255 - this.share(i);
+      if (missing > before) return -1;
+      sum += missing;
+      before = missing;
+      if (missing <= NEAR) return sum;
+    }
+    return -1;
+  }
+
+  /** Place of the edge into a strip of the second tone that never becomes all of it, seen from the first tone's side. */
+  private thinBehind(from: number, across: number): number {
+    return this.strip(from, across, this.first, this.second);
+  }
+
+  /** The same seen from the second tone's side, with a strip of the first: how far from that pixel's centre. */
+  private thinBefore(from: number, across: number): number {
+    return this.strip(from, across, this.second, this.first);
+  }
+
+  /**
+   * The place of the near edge of a strip: its tone and those before and behind it, weighed by their widths, add up to the colours of the profile.
+   * NaN when the profile does not end in a third tone, or the three tones lie in line.
+   */
+  private strip(from: number, across: number, before: number, own: number): number {
+    const { cells } = this;
+    let start = from;
+    let lead = 0;
+    while (lead < REACH - 1 && this.distanceTo(start, before) > NEAR && cells[start - across] === before) {
+      start -= across;
+      lead++;
+    }
+    let end = from + across;
+    let n = lead + 2;
+    while (n < lead + THIN_REACH && cells[end] === own) {
+      end += across;
+      n++;
+    }
+    const behind = cells[end];
+    if (behind === own) return NaN;
+    for (let k = 0; k < 2 && this.distanceTo(end, behind) > NEAR && cells[end + across] === behind; k++) {
+      end += across;
+      n++;
+    }
+    return this.solveStrip(start, across, n, lead, before, own, behind);
+  }
+
+  private readonly total = new Float64Array(4);
+  private readonly one = new Float64Array(4);
+
+  private solveStrip(start: number, across: number, n: number, lead: number, before: number, own: number, behind: number): number {
+    const { total, one } = this;
+    total.fill(0);
+    let moment = 0;
+    const base = this.colourOf(before);
+    const toOwn = this.colourOf(own).map((value, k) => value - base[k]);
+    const toBehind = this.colourOf(behind).map((value, k) => value - base[k]);
+    const oo = dot(toOwn, toOwn);
+    for (let k = 0, i = start; k < n; k++, i += across) {
+      this.writeCell(i, one);
+      for (let c = 0; c < 4; c++) {
+        one[c] -= base[c];
+        total[c] += one[c];
+      }
+      moment += (k - lead) * (dot(one, toOwn) / oo);
+    }
+    if (behind === before) {
+      const strip = dot(total, toOwn) / oo;
+      return strip > 0.05 ? moment / strip - strip / 2 : NaN;
+    }
+    const bb = dot(toBehind, toBehind);
+    const ob = dot(toOwn, toBehind);
+    const det = oo * bb - ob * ob;
+    if (det < LEAST_HEIGHT * LEAST_HEIGHT * Math.max(oo, bb)) return NaN;
+    const to = dot(total, toOwn);
+    const tb = dot(total, toBehind);
+    const strip = (to * bb - tb * ob) / det;
+    const after = (tb * oo - to * ob) / det;
+    return n - strip - after - lead - 0.5;
+  }
+
+  /** How far a cell's colour is from a tone, levels of 255. */
+  private distanceTo(cell: number, tone: number): number {
+    this.writeCell(cell, this.one);
+    const colour = this.colourOf(tone);
+    return Math.sqrt((this.one[0] - colour[0]) ** 2 + (this.one[1] - colour[1]) ** 2 + (this.one[2] - colour[2]) ** 2 + (this.one[3] - colour[3]) ** 2);
+  }
+
+  /** Premultiplied colour and alpha, so that clear is a colour like the others. */
+  private writeCell(cell: number, out: Float64Array): void {
+    const row = (cell / this.stride) | 0;
+    const column = cell - row * this.stride;
+    if (column === 0 || column > this.width || row === 0 || cell >= this.cells.length - this.stride) {
+      out.fill(0);
+      return;
+    }
+    const i = (row - 1) * this.width + column - 1;
+    const word = this.words[i];
+    const share = this.alpha[i] / 255;
+    out[0] = (word & 255) * share;
+    out[1] = ((word >> 8) & 255) * share;
+    out[2] = ((word >> 16) & 255) * share;
+    out[3] = this.alpha[i];
+  }
+
+  private colourOf(tone: number): readonly number[] {
+    if (tone === CLEAR) return NOTHING;
+    const { r, g, b } = this.tones[tone];
+    return [r, g, b, 255];
+  }
+}
+
+const NOTHING: readonly number[] = [0, 0, 0, 0];
+
+const dot = (a: ArrayLike<number>, b: ArrayLike<number>): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2] + a[3] * b[3];
+const held = (place: number): number => (place < -0.5 ? -0.5 : place > 1.5 ? 1.5 : place);
