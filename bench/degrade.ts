@@ -6,8 +6,11 @@ export type Condition = 'clean' | 'jpeg40' | 'small' | 'noise8';
 export const CONDITIONS: readonly Condition[] = ['clean', 'jpeg40', 'small', 'noise8'];
 
 /** The drawing as a picture in one of the conditions in which customers send them. */
-export async function pictureOf(drawing: Drawing, condition: Condition, pixels = condition === 'small' ? 256 : 512): Promise<Rgba8> {
-  let image = sharp(Buffer.from(svgOf(drawing, pixels)), { density: 72 }).resize(pixels, pixels).flatten({ background: '#fff' });
+export const pictureOf = (drawing: Drawing, condition: Condition, pixels?: number): Promise<Rgba8> => degraded((side) => svgOf(drawing, side), condition, pixels);
+
+/** A square SVG, asked for at a size in px, as such a picture. */
+export async function degraded(svg: (pixels: number) => string, condition: Condition, pixels = condition === 'small' ? 256 : 512): Promise<Rgba8> {
+  let image = sharp(Buffer.from(svg(pixels)), { density: 72 }).resize(pixels, pixels).flatten({ background: '#fff' });
   if (condition === 'jpeg40') image = sharp(await image.jpeg({ quality: 40 }).toBuffer());
   const { data, info } = await image.ensureAlpha().raw().toBuffer({ resolveWithObject: true });
   const bytes = new Uint8Array(data);

@@ -23,9 +23,9 @@ export function randomFrom(seed: number): () => number {
 const SIZE = 512;
 type Point = readonly [number, number];
 
-const polygon = (points: readonly Point[]): string => `M${points.map(([x, y]) => `${x} ${y}`).join('L')}Z`;
+export const polygon = (points: readonly Point[]): string => `M${points.map(([x, y]) => `${x} ${y}`).join('L')}Z`;
 
-function star(cx: number, cy: number, outer: number, inner: number, arms: number, turn: number): string {
+export function star(cx: number, cy: number, outer: number, inner: number, arms: number, turn: number): string {
   return polygon(
     Array.from({ length: arms * 2 }, (_, k): Point => {
       const radius = k % 2 === 0 ? outer : inner;
@@ -35,7 +35,7 @@ function star(cx: number, cy: number, outer: number, inner: number, arms: number
   );
 }
 
-function ellipse(cx: number, cy: number, rx: number, ry: number, turnDeg = 0): string {
+export function ellipse(cx: number, cy: number, rx: number, ry: number, turnDeg = 0): string {
   const a = (turnDeg * Math.PI) / 180;
   const dx = rx * Math.cos(a);
   const dy = rx * Math.sin(a);
@@ -43,7 +43,7 @@ function ellipse(cx: number, cy: number, rx: number, ry: number, turnDeg = 0): s
 }
 
 /** A smooth closed blob: a Catmull-Rom ring through points on an uneven circle, as cubics. */
-function blob(random: () => number, cx: number, cy: number, radius: number, knots: number, unevenness: number): string {
+export function blob(random: () => number, cx: number, cy: number, radius: number, knots: number, unevenness: number): string {
   const p = Array.from({ length: knots }, (_, k): Point => {
     const angle = (2 * Math.PI * k) / knots;
     const r = radius * (1 + unevenness * (random() - 0.5) * 2);
@@ -58,7 +58,7 @@ function blob(random: () => number, cx: number, cy: number, radius: number, knot
   return `${d}Z`;
 }
 
-function roundedBar(cx: number, cy: number, length: number, width: number, round: number, turnDeg: number): string {
+export function roundedBar(cx: number, cy: number, length: number, width: number, round: number, turnDeg: number): string {
   const a = (turnDeg * Math.PI) / 180;
   const to = (x: number, y: number): string => `${cx + x * Math.cos(a) - y * Math.sin(a)} ${cy + x * Math.sin(a) + y * Math.cos(a)}`;
   const [l, w, r] = [length / 2, width / 2, round];
@@ -67,13 +67,13 @@ function roundedBar(cx: number, cy: number, length: number, width: number, round
 }
 
 /** A leaf or sail: two arcs that meet in two sharp tips. */
-const leaf = (x0: number, y0: number, x1: number, y1: number, bulge: number): string => {
+export const leaf = (x0: number, y0: number, x1: number, y1: number, bulge: number): string => {
   const radius = Math.hypot(x1 - x0, y1 - y0) * bulge;
   return `M${x0} ${y0}A${radius} ${radius} 0 0 1 ${x1} ${y1}A${radius} ${radius} 0 0 1 ${x0} ${y0}Z`;
 };
 
 let font: Font | undefined;
-function lettering(text: string, x: number, y: number, size: number): string {
+export function lettering(text: string, x: number, y: number, size: number): string {
   font ??= openSync(createRequire(import.meta.url).resolve('@fontsource/hanken-grotesk/files/hanken-grotesk-latin-700-normal.woff2')) as Font;
   const scale = size / font.unitsPerEm;
   const run = font.layout(text);
@@ -90,7 +90,7 @@ function lettering(text: string, x: number, y: number, size: number): string {
 }
 
 /** Wavy band of even width, like water under a boat. */
-function wave(y: number, height: number, swing: number, count: number): string {
+export function wave(y: number, height: number, swing: number, count: number): string {
   const step = 440 / count;
   let d = `M36 ${y}`;
   for (let k = 0; k < count; k++) d += `q${step / 2} ${k % 2 === 0 ? -swing : swing} ${step} 0`;

@@ -7,6 +7,7 @@ import { pathData } from '../src/formats/svg/pathData.ts';
 import { CONDITIONS, pictureOf, type Condition } from './degrade.ts';
 import { oneColourDrawings, svgOf, type Drawing } from './drawings.ts';
 import { libraries, type Library, type Traced } from './libraries.ts';
+import { nodesOf } from './pathNodes.ts';
 import { chordsOf, edgeError, joined } from './truth.ts';
 
 const ours: Library = {
@@ -29,19 +30,6 @@ interface Row {
 const RUNS = 5;
 
 const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1];
-
-/** Segments of path data: lines, curves, and what Z closes. */
-function nodesOf(paths: readonly string[]): number {
-  let count = 0;
-  for (const path of paths) {
-    for (const [, command, rest] of path.matchAll(/([a-zA-Z])([^a-zA-Z]*)/g)) {
-      const values = (rest.match(/-?\d*\.?\d+(?:e-?\d+)?/g) ?? []).length;
-      const each = { M: 2, L: 2, H: 1, V: 1, C: 6, Q: 4, A: 7 }[command.toUpperCase()];
-      if (each !== undefined) count += Math.floor(values / each) - (command.toUpperCase() === 'M' ? 1 : 0);
-    }
-  }
-  return count;
-}
 
 /** Share of the picture's pixels, drawn at twice the size, that are ink in one and ground in the other. */
 async function wrongShare(drawing: Drawing, traced: Traced, pixels: number): Promise<number> {

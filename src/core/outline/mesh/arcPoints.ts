@@ -1,5 +1,5 @@
 import type { Ring } from '../corners.ts';
-import { DOWN, RIGHT, UP, type CrackArcs } from './crackArcs.ts';
+import { leftCell, type CrackArcs } from './crackArcs.ts';
 import type { EdgePlaces } from './edgePlaces.ts';
 
 /** An arc with fewer points keeps every crossing, also those that place the edge poorly. */
@@ -37,7 +37,7 @@ function collect(arcs: CrackArcs, from: number, to: number, places: EdgePlaces, 
   for (let k = from; k < to; k++) {
     const v = cracks[k] >> 2;
     const direction = cracks[k] & 3;
-    const left = direction === UP ? v - stride - 1 : direction === RIGHT ? v - stride : direction === DOWN ? v : v - 1;
+    const left = leftCell(v, direction, stride);
     const across = ahead[(direction + 1) & 3];
     if (!every && !crosses(places, left, across, ahead[direction])) continue;
     const at = places.place(left, across);

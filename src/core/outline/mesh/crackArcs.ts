@@ -20,7 +20,13 @@ export interface CrackArcs {
   /** Vertex of the node at which an arc begins and ends; −1 for closed arcs. */
   readonly from: Int32Array;
   readonly to: Int32Array;
+  /** Pairs of cells that touch only at a corner and are joined across it. */
+  readonly joins: Int32Array;
 }
+
+/** The cells to the left and to the right of the crack that leaves a vertex in a direction. */
+export const leftCell = (v: number, direction: number, stride: number): number => (direction === UP ? v - stride - 1 : direction === RIGHT ? v - stride : direction === DOWN ? v : v - 1);
+export const rightCell = (v: number, direction: number, stride: number): number => (direction === UP ? v - stride : direction === RIGHT ? v : direction === DOWN ? v - 1 : v - stride - 1);
 
 export const UP = 0;
 export const RIGHT = 1;
@@ -59,6 +65,7 @@ class Tracer {
   private readonly right: number[] = [];
   private readonly from: number[] = [];
   private readonly to: number[] = [];
+  private readonly joins: number[] = [];
   private readonly ahead: readonly number[];
 
   constructor(
@@ -102,6 +109,7 @@ class Tracer {
       right: Uint8Array.from(this.right),
       from: Int32Array.from(this.from),
       to: Int32Array.from(this.to),
+      joins: Int32Array.from(this.joins),
     };
   }
 
@@ -116,13 +124,11 @@ class Tracer {
   }
 
   private leftOf(v: number, direction: number): number {
-    const { cells, stride } = this;
-    return direction === UP ? cells[v - stride - 1] : direction === RIGHT ? cells[v - stride] : direction === DOWN ? cells[v] : cells[v - 1];
+    return this.cells[leftCell(v, direction, this.stride)];
   }
 
   private rightOf(v: number, direction: number): number {
-    const { cells, stride } = this;
-    return direction === UP ? cells[v - stride] : direction === RIGHT ? cells[v] : direction === DOWN ? cells[v - 1] : cells[v - stride - 1];
+    return this.cells[rightCell(v, direction, this.stride)];
   }
 
   /** Follows one arc from a vertex: to the next node, or for `node` −1 back to where it began. */
@@ -160,8 +166,11 @@ class Tracer {
     if (goesLeft && goesRight && goesOn) {
       const leftJoined = left === frontRight;
       const rightJoined = right === frontLeft;
-      if (leftJoined && rightJoined) return this.joinsLeft(v, heading) ? (heading + 1) & 3 : (heading + 3) & 3;
-      return leftJoined ? (heading + 1) & 3 : rightJoined ? (heading + 3) & 3 : -1;
+      if (!leftJoined && !rightJoined) return -1;
+      const joinsLeft = leftJoined && (!rightJoined || this.joinsLeft(v, heading));
+      if (joinsLeft) this.joins.push(rightCell(v, back, this.stride), rightCell(v, heading, this.stride));
+      else this.joins.push(leftCell(v, back, this.stride), leftCell(v, heading, this.stride));
+      return joinsLeft ? (heading + 1) & 3 : (heading + 3) & 3;
     }
     if (goesLeft) return goesRight || goesOn ? -1 : (heading + 3) & 3;
     if (goesRight) return goesOn ? -1 : (heading + 1) & 3;

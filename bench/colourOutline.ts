@@ -1,0 +1,87 @@
+import { finish } from '../src/core/task/task.ts';
+import { nodeCount } from '../src/core/outline/curves.ts';
+import { flatFilms, type Meet } from '../src/core/outline/mesh/flatFilms.ts';
+import { DEFAULT_OUTLINE } from '../src/core/outline/traceOutline.ts';
+import { artFromPicture } from '../src/core/raster/art.ts';
+import type { Rgba8 } from '../src/core/raster/raster.ts';
+import { flatTones } from '../src/core/separate/flatTones.ts';
+import { pathData } from '../src/formats/svg/pathData.ts';
+import { colourDrawings, colourSvgOf, tonesOf, type ColourDrawing } from './colourDrawings.ts';
+import { colourLibraries, type ColourLibrary, type ColourShape } from './colourLibraries.ts';
+import { CONDITIONS, degraded, type Condition } from './degrade.ts';
+import { compareTones, type ToneComparison } from './toneTruth.ts';
+
+const ours = (meet: Meet): ColourLibrary => ({
+  name: `limner ${meet}`,
+  async trace(picture, tones) {
+    const art = artFromPicture(picture);
+    const found = finish(flatTones(art, { count: tones.length, leastAreaPx2: LEAST_PX2 }));
+    const { films } = finish(flatFilms(art, found, meet, DEFAULT_OUTLINE));
+    const ground = found.tones[found.ground];
+    return {
+      ground: `rgb(${ground.r},${ground.g},${ground.b})`,
+      shapes: films.map(({ colour, curves }): ColourShape => ({ fill: colour, path: pathData(curves), nodes: nodeCount(curves) })),
+    };
+  },
+});
+
+const LEAST_PX2 = 5;
+const RUNS = 3;
+
+const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1];
+
+interface Row extends ToneComparison {
+  readonly nodes: number;
+  readonly ms: number;
+}
+
+const LESS = ['mean', 'p95', 'wrong', 'nodes', 'seams', 'ms'] as const;
+
+async function measure(drawing: ColourDrawing, picture: Rgba8, tracers: readonly ColourLibrary[]): Promise<Map<string, Row>> {
+  const tones = tonesOf(drawing);
+  const rows = new Map<string, Row>();
+  const times = new Map<string, number[]>(tracers.map(({ name }) => [name, []]));
+  const results = new Map<string, Awaited<ReturnType<ColourLibrary['trace']>>>();
+  for (let round = 0; round < RUNS; round++) {
+    for (const { name, trace } of tracers) {
+      const start = performance.now();
+      results.set(name, await trace(picture, tones));
+      times.get(name)?.push(performance.now() - start);
+    }
+  }
+  for (const [name, { ground, shapes }] of results) {
+    const compared = await compareTones(drawing, picture.width, ground, shapes);
+    rows.set(name, { ...compared, nodes: shapes.reduce((sum, { nodes }) => sum + nodes, 0), ms: median(times.get(name) ?? [NaN]) });
+  }
+  return rows;
+}
+
+async function table(title: string, drawings: readonly ColourDrawing[], condition: Condition, tracers: readonly ColourLibrary[]): Promise<void> {
+  const all = new Map<string, Row[]>();
+  for (const drawing of drawings) {
+    const picture = await degraded((pixels) => colourSvgOf(drawing, pixels, false), condition);
+    for (const [name, row] of await measure(drawing, picture, tracers)) {
+      all.set(name, [...(all.get(name) ?? []), row]);
+      if (process.env['EACH'] !== undefined && name.startsWith(process.env['EACH'])) console.log(`${drawing.name.padEnd(18)} ${condition} mean ${row.mean.toFixed(3)} p95 ${row.p95.toFixed(3)} wrong ${(row.wrong * 100).toFixed(3)} nodes ${row.nodes} seams ${(row.seams * 100).toFixed(3)} ms ${row.ms.toFixed(0)}`);
+    }
+  }
+  const medians = new Map([...all].map(([name, rows]) => [name, Object.fromEntries(LESS.map((key) => [key, median(rows.map((row) => row[key]))])) as unknown as Row]));
+  console.log(`\n### ${title}, ${condition}\n\n| | edge error px | 95 % px | wrong % | nodes | seams % | ms |\n|---|---|---|---|---|---|---|`);
+  for (const [name, row] of medians) console.log(`| ${name} | ${row.mean.toFixed(3)} | ${row.p95.toFixed(3)} | ${(row.wrong * 100).toFixed(3)} | ${row.nodes} | ${(row.seams * 100).toFixed(2)} | ${row.ms.toFixed(1)} |`);
+  const mine = medians.get('limner stacked');
+  const layers = medians.get('layers');
+  if (mine === undefined || layers === undefined) return;
+  const others = [...medians].filter(([name]) => !name.startsWith('limner')).map(([, row]) => row);
+  const ratio = (key: (typeof LESS)[number]): string => (mine[key] / Math.min(...others.map((row) => row[key]))).toFixed(2);
+  console.log(`| **ratio to the best** | ${ratio('mean')} | ${ratio('p95')} | ${ratio('wrong')} | ${ratio('nodes')} | | ${(mine.ms / layers.ms).toFixed(2)} of layers |`);
+}
+
+/** Fidelity, nodes, seams and time of outlines in colour beside general-purpose libraries. */
+export async function benchColourOutline(): Promise<void> {
+  const tracers = [ours('stacked'), ours('inset'), ...(await colourLibraries())];
+  const drawings = colourDrawings();
+  const few = drawings.filter((drawing) => tonesOf(drawing).length <= 4);
+  const many = drawings.filter((drawing) => tonesOf(drawing).length > 4);
+  for (const condition of CONDITIONS) await table('3 to 4 colours', few, condition, tracers);
+  for (const condition of CONDITIONS) await table('5 to 9 colours', many, condition, tracers);
+}

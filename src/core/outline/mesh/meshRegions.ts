@@ -1,0 +1,76 @@
+import { labelRegions } from '../../raster/labelRegions.ts';
+import type { ArcMesh } from './arcMesh.ts';
+import { leftCell, rightCell } from './crackArcs.ts';
+
+/** The connected regions between the arcs of a mesh, the outside among them. */
+export interface MeshRegions {
+  readonly count: number;
+  /** Region to the left and to the right of each arc. */
+  readonly left: Int32Array;
+  readonly right: Int32Array;
+  /** Label of each region. */
+  readonly label: Uint8Array;
+  readonly areaPx2: Float64Array;
+  /** A cell of each region, counted in the picture: its first in reading order; −1 where that lies outside. */
+  readonly firstPixel: Int32Array;
+}
+
+/** Finds the regions; what touches at a corner only belongs together where the arcs pass on either side of it. */
+export function meshRegions({ arcs, width }: Pick<ArcMesh, 'arcs' | 'width'>): MeshRegions {
+  const { cells, stride, joins } = arcs;
+  const { runStart, regionOfRun, count: parts, area } = labelRegions(cells, stride, cells.length / stride, 'each', false);
+  const partOf = (cell: number): number => regionOfRun[runAt(runStart, cell)];
+  const parent = Int32Array.from({ length: parts }, (_, k) => k);
+  for (let k = 0; k < joins.length; k += 2) {
+    const a = rootOf(parent, partOf(joins[k]));
+    const b = rootOf(parent, partOf(joins[k + 1]));
+    parent[Math.max(a, b)] = Math.min(a, b);
+  }
+  const number = new Int32Array(parts).fill(-1);
+  let count = 0;
+  for (let k = 0; k < parts; k++) if (parent[k] === k) number[k] = count++;
+  const label = new Uint8Array(count);
+  const areaPx2 = new Float64Array(count);
+  const firstPixel = new Int32Array(count).fill(-2);
+  for (let k = 0; k < parts; k++) areaPx2[number[rootOf(parent, k)]] += area[k];
+  for (let run = 0; run < runStart.length; run++) {
+    const region = number[rootOf(parent, regionOfRun[run])];
+    label[region] = cells[runStart[run]];
+    if (firstPixel[region] === -2) firstPixel[region] = pixelOf(runStart[run], stride, width);
+  }
+  const regionOf = (cell: number): number => number[rootOf(parent, partOf(cell))];
+  const left = new Int32Array(arcs.count);
+  const right = new Int32Array(arcs.count);
+  for (let k = 0; k < arcs.count; k++) {
+    const crack = arcs.cracks[arcs.starts[k]];
+    left[k] = regionOf(leftCell(crack >> 2, crack & 3, stride));
+    right[k] = regionOf(rightCell(crack >> 2, crack & 3, stride));
+  }
+  return { count, left, right, label, areaPx2, firstPixel };
+}
+
+function pixelOf(cell: number, stride: number, width: number): number {
+  const row = Math.floor(cell / stride);
+  const column = cell - row * stride;
+  return row === 0 || column === 0 || column > width ? -1 : (row - 1) * width + column - 1;
+}
+
+/** The run that holds a cell. */
+function runAt(runStart: Int32Array, cell: number): number {
+  let low = 0;
+  let high = runStart.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (runStart[middle] <= cell) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
+function rootOf(parent: Int32Array, k: number): number {
+  while (parent[k] !== k) {
+    parent[k] = parent[parent[k]];
+    k = parent[k];
+  }
+  return k;
+}

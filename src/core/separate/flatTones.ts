@@ -1,0 +1,64 @@
+import { toneLabels } from '../clean/fewerColours.ts';
+import type { Tone } from '../clean/palette.ts';
+import { AppError } from '../errors/appError.ts';
+import { isOpaque, type Art } from '../raster/art.ts';
+import { CLEAR, makeLabelMap, type LabelMap } from '../raster/labelMap.ts';
+import { within, type Task } from '../task/task.ts';
+import { sweepLabels } from './sweepLabels.ts';
+
+export interface FlatTonesOptions {
+  /** Tones with the background, 2 to 32, or found. Where the background is clear it is one of them. */
+  readonly count: number | 'auto';
+  /** Connected bits smaller than this go to what surrounds them, px². */
+  readonly leastAreaPx2: number;
+}
+
+/** The art as areas of few tones. */
+export interface FlatTones {
+  readonly labels: LabelMap;
+  /** Most frequent first; labels are indices into it. */
+  readonly tones: readonly Tone[];
+  /** The background: a tone, or `CLEAR`. */
+  readonly ground: number;
+}
+
+/**
+ * Brings the art to its few tones, or as many as are asked for, and tells which of them is the background: what has most of the picture's border.
+ * @throws AppError `nothingToCut` when all is clear, `oneColour` when there is only one tone and nothing is clear.
+ */
+export function* flatTones(art: Art, { count, leastAreaPx2 }: FlatTonesOptions): Task<FlatTones> {
+  const { width, height, alpha } = art;
+  const opaque = isOpaque(alpha);
+  const clearAround = !opaque && borderShare(alpha, width, height, (value) => value < 128) > 0.5;
+  const wanted = count === 'auto' || !clearAround ? count : Math.max(1, count - 1);
+  const { tones, labels } = yield* within(toneLabels(art, wanted, true), 0, 0.9);
+  const data = labels;
+  if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;
+  if (!opaque && !data.some((label) => label !== CLEAR)) throw new AppError('nothingToCut');
+  if (opaque && tones.length < 2) throw new AppError('oneColour');
+  const swept = sweepLabels(makeLabelMap(width, height, data), leastAreaPx2);
+  return { labels: swept, tones, ground: groundOf(swept) };
+}
+
+function groundOf({ data, width, height }: LabelMap): number {
+  const votes = new Uint32Array(256);
+  borderShare(data, width, height, (label) => {
+    votes[label]++;
+    return false;
+  });
+  return votes.indexOf(Math.max(...votes));
+}
+
+function borderShare(data: Uint8Array, width: number, height: number, is: (value: number) => boolean): number {
+  let count = 0;
+  const take = (i: number): void => void (is(data[i]) && count++);
+  for (let x = 0; x < width; x++) {
+    take(x);
+    take((height - 1) * width + x);
+  }
+  for (let y = 0; y < height; y++) {
+    take(y * width);
+    take(y * width + width - 1);
+  }
+  return count / (2 * (width + height));
+}
