@@ -1,7 +1,7 @@
 import { finish } from '../src/core/task/task.ts';
 import { nodeCount } from '../src/core/outline/curves.ts';
 import { flatFilms, type Meet } from '../src/core/outline/mesh/flatFilms.ts';
-import { DEFAULT_OUTLINE } from '../src/core/outline/traceOutline.ts';
+import { DEFAULT_MESH } from '../src/core/outline/mesh/arcMesh.ts';
 import { artFromPicture } from '../src/core/raster/art.ts';
 import type { Rgba8 } from '../src/core/raster/raster.ts';
 import { flatTones } from '../src/core/separate/flatTones.ts';
@@ -16,7 +16,7 @@ const ours = (meet: Meet): ColourLibrary => ({
   async trace(picture, tones) {
     const art = artFromPicture(picture);
     const found = finish(flatTones(art, { count: tones.length, leastAreaPx2: LEAST_PX2 }));
-    const { films } = finish(flatFilms(art, found, meet, DEFAULT_OUTLINE));
+    const { films } = finish(flatFilms(art, found, meet, DEFAULT_MESH));
     const ground = found.tones[found.ground];
     return {
       ground: `rgb(${ground.r},${ground.g},${ground.b})`,
@@ -60,10 +60,7 @@ async function table(title: string, drawings: readonly ColourDrawing[], conditio
   const all = new Map<string, Row[]>();
   for (const drawing of drawings) {
     const picture = await degraded((pixels) => colourSvgOf(drawing, pixels, false), condition);
-    for (const [name, row] of await measure(drawing, picture, tracers)) {
-      all.set(name, [...(all.get(name) ?? []), row]);
-      if (process.env['EACH'] !== undefined && name.startsWith(process.env['EACH'])) console.log(`${drawing.name.padEnd(18)} ${condition} mean ${row.mean.toFixed(3)} p95 ${row.p95.toFixed(3)} wrong ${(row.wrong * 100).toFixed(3)} nodes ${row.nodes} seams ${(row.seams * 100).toFixed(3)} ms ${row.ms.toFixed(0)}`);
-    }
+    for (const [name, row] of await measure(drawing, picture, tracers)) all.set(name, [...(all.get(name) ?? []), row]);
   }
   const medians = new Map([...all].map(([name, rows]) => [name, Object.fromEntries(LESS.map((key) => [key, median(rows.map((row) => row[key]))])) as unknown as Row]));
   console.log(`\n### ${title}, ${condition}\n\n| | edge error px | 95 % px | wrong % | nodes | seams % | ms |\n|---|---|---|---|---|---|---|`);

@@ -65,7 +65,7 @@ export async function compareTones(drawing: ColourDrawing, pixels: number, groun
     mean: distances.reduce((sum, d) => sum + d, 0) / distances.length / FINE,
     p95: distances[Math.floor(distances.length * 0.95)] / FINE,
     wrong: wrong / truth.data.length,
-    seams: seamShare(truth, open, tones.length),
+    seams: seamShare(truth, open, tones.length, nearest(tones, ...rgbOf(ground))),
   };
 }
 
@@ -110,8 +110,15 @@ function nearestEdge(to: Uint8Array, side: number, x: number, y: number): number
 
 const has = (edges: Uint8Array, side: number, x: number, y: number): boolean => x >= 0 && y >= 0 && x < side && y < side && edges[y * side + x] === 1;
 
+function rgbOf(colour: string): [number, number, number] {
+  const hex = rgbFromHex(colour);
+  if (hex !== undefined) return [hex.r, hex.g, hex.b];
+  const [r, g, b] = (colour.match(/\d+/g) ?? []).map(Number);
+  return [r, g, b];
+}
+
 /** Of the cells within half a px of an edge between two tones that are both film, the share where no film lies although the drawing has film all around. */
-function seamShare(truth: Labels, open: Labels, nowhere: number): number {
+function seamShare(truth: Labels, open: Labels, nowhere: number, ground: number): number {
   const { data, side } = truth;
   const reach = FINE * 2;
   let edge = 0;
@@ -123,7 +130,7 @@ function seamShare(truth: Labels, open: Labels, nowhere: number): number {
       const c = data[i + reach * side];
       const d = data[i - reach];
       const e = data[i - reach * side];
-      if (a === 0 || b === 0 || c === 0 || d === 0 || e === 0 || (a === b && a === c && a === d && a === e)) continue;
+      if (a === ground || b === ground || c === ground || d === ground || e === ground || (a === b && a === c && a === d && a === e)) continue;
       edge++;
       if (open.data[i] === nowhere) seam++;
     }

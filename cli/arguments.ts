@@ -53,7 +53,6 @@ export function required(parsed: Parsed, name: string, takes: string): string {
   return value;
 }
 
-/** A number within a range, or undefined when the option is not given. */
 /** Numbers with commas between them, as many as one of the counts. */
 export function numbersOption(parsed: Parsed, name: string, counts: readonly number[], takes: string): number[] {
   const text = parsed.values.get(name) ?? '';
@@ -62,6 +61,7 @@ export function numbersOption(parsed: Parsed, name: string, counts: readonly num
   return values;
 }
 
+/** A number within a range, or undefined when the option is not given. */
 export function numberOption(parsed: Parsed, name: string, least: number, most: number, whole = false): number | undefined {
   const text = parsed.values.get(name);
   if (text === undefined) return undefined;
@@ -81,6 +81,14 @@ export function autoOrNumber(parsed: Parsed, name: string, least: number, most: 
   } catch (error) {
     throw new AppError('badValue', { name: `--${name}`, value: text, takes: `auto or a number from ${least} to ${most}` }, error);
   }
+}
+
+/** One of some words, or undefined when the option is not given. */
+export function choiceOption<Choice extends string>(parsed: Parsed, name: string, choices: readonly Choice[]): Choice | undefined {
+  const text = parsed.values.get(name);
+  const found = choices.find((choice) => choice === text);
+  if (text !== undefined && found === undefined) throw new AppError('badValue', { name: `--${name}`, value: text, takes: choices.join(' or ') });
+  return found;
 }
 
 /** A length in mm, or undefined. A bare number is mm. */

@@ -3,7 +3,7 @@ import { decode } from 'fast-png';
 import { describe, expect, it } from 'vitest';
 import { limner, ownFolder } from '../tests/fixtures/command.ts';
 import { discFiles, discPicture, hugePng, sidewaysJpeg } from '../tests/fixtures/files.ts';
-import { disc, pictureFromShare } from '../tests/fixtures/shapes.ts';
+import { disc, pictureFromShare, paintedArt, WHITE } from '../tests/fixtures/shapes.ts';
 import { newJob } from '../src/core/job/newJob.ts';
 import { writePng } from '../src/formats/picture/writePng.ts';
 import { makeRgba8 } from '../src/core/raster/raster.ts';
@@ -56,6 +56,25 @@ describe('limner', () => {
   it('takes the size that the file states', async () => {
     await limner('trace', at('disc.jpg'), '--out', at('stated.svg'));
     expect(await readFile(at('stated.svg'), 'utf8')).toContain('width="6.7733mm"');
+  });
+
+  it('traces several colours to a group a film, stacked or inset, with edges that are the same curve', async () => {
+    const art = paintedArt(80, 60, (x, y) => (y < 12.3 || y > 50.2 || x < 14.4 || x > 66.2 ? WHITE : x < 40.6 ? { r: 179, g: 38, b: 46 } : { r: 36, g: 80, b: 154 }));
+    await writeFile(at('flags.png'), writePng(art.colour));
+    const groups = async (...flags: string[]): Promise<string[]> => {
+      const { code, err } = await limner('trace', at('flags.png'), '--out', at('flags.svg'), '--width', '80mm', ...flags);
+      expect([code, err]).toEqual([0, '']);
+      return [...(await readFile(at('flags.svg'), 'utf8')).matchAll(/<g id="([^"]+)" fill="#[0-9a-f]{6}" fill-rule="evenodd">\n<title>[^<]+<\/title>\n<path d="([^"]+)"/g)].map(([, id, d]) => `${id} ${d}`);
+    };
+    const inset = await groups('--colours', 'auto', '--meet', 'inset');
+    expect(inset.map((group) => group.split(' ')[0]).sort()).toEqual(['blue', 'red']);
+    // The edge between the two, from junction to junction, stands in both.
+    const points = inset.map((group) => new Set(group.match(/40\.[0-9.]+ [0-9.]+/g)));
+    expect([...points[0]].filter((point) => points[1].has(point)).length).toBeGreaterThanOrEqual(2);
+    expect(await groups('--colours', '3')).toHaveLength(2);
+    expect(await groups('--tones', '3')).toHaveLength(2);
+    // Two colours of one lightness are told apart by hue.
+    expect(await groups('--colours', '2')).toHaveLength(1);
   });
 
   it('lifts from a point, everywhere, with what is enclosed', async () => {
@@ -149,7 +168,8 @@ describe('limner', () => {
     [['trace', 'none.png', '--out', 'x.svg'], 1, 'no such file'],
     [['trace', 'disc.png'], 2, '--out'],
     [['trace', 'disc.png', '--out', 'x.svg', '--colours', '1'], 2, 'from 2 to 32'],
-    [['trace', 'disc.png', '--out', 'x.svg', '--colours', '5'], 1, 'cannot do this yet'],
+    [['trace', 'disc.png', '--out', 'x.svg', '--colours', '3', '--tones', '3'], 2, 'one of the two'],
+    [['trace', 'disc.png', '--out', 'x.svg', '--meet', 'glued'], 2, 'stacked or inset'],
     [['trace', 'disc.png', '--out', 'x.svg', '--threshold', 'dark'], 2, 'auto or a number'],
     [['trace', 'disc.png', '--out', 'x.svg', '--width', 'wide'], 2, 'a length'],
     [['trace', 'disc.png', '--out', 'x.svg', '--speed', '9'], 2, '--speed'],

@@ -1,56 +1,106 @@
 import { basename } from 'node:path';
-import { hexFromRgb } from '../../src/core/colour/hex.ts';
-import { AppError } from '../../src/core/errors/appError.ts';
+import { colourNames } from '../../src/core/colour/colourName.ts';
+import { hexFromRgb, rgbFromHex } from '../../src/core/colour/hex.ts';
+import { AppError, isAppError } from '../../src/core/errors/appError.ts';
 import { scaling } from '../../src/core/geometry/affine.ts';
-import { ringCount } from '../../src/core/outline/curves.ts';
+import { ringCount, type Curves } from '../../src/core/outline/curves.ts';
+import { DEFAULT_MESH } from '../../src/core/outline/mesh/arcMesh.ts';
+import { flatFilms, type Meet } from '../../src/core/outline/mesh/flatFilms.ts';
 import { outlineOf } from '../../src/core/outline/traceOutline.ts';
 import { transformCurves } from '../../src/core/outline/transformCurves.ts';
-import { artFromPicture } from '../../src/core/raster/art.ts';
+import { artFromPicture, type Art } from '../../src/core/raster/art.ts';
+import { flatTones } from '../../src/core/separate/flatTones.ts';
+import { lightnessTones } from '../../src/core/separate/lightnessTones.ts';
 import { oneTone } from '../../src/core/separate/oneTone.ts';
+import { finish } from '../../src/core/task/task.ts';
 import { mmFromPx, px, pxPerMm, pxPerMmFromDpi } from '../../src/core/units/length.ts';
 import { writeOutlineSvg } from '../../src/formats/svg/writeSvg.ts';
-import { autoOrNumber, DRAW_OPTION, drawnSide, lengthOption, numberOption, oneInput, required } from '../arguments.ts';
+import { autoOrNumber, choiceOption, DRAW_OPTION, drawnSide, lengthOption, numberOption, oneInput, required, type Parsed } from '../arguments.ts';
 import { readPicture, writeBytes } from '../files.ts';
 import { Timings } from '../timings.ts';
 import type { Command } from './command.ts';
 
 /** Resolution assumed for a picture that states none: a CSS pixel. */
 const ASSUMED_DPI = 96;
+/** Bits smaller than this are taken for noise when several tones are traced, px². */
+const LEAST_AREA_PX2 = 5;
+const MEETS: readonly Meet[] = ['stacked', 'inset'];
+
+interface Traced {
+  readonly name: string;
+  readonly colour: string;
+  readonly curves: Curves;
+}
 
 export const trace: Command = {
-  usage: 'limner trace IN --out OUT.svg [--colours N] [--width 200mm] [--threshold auto|0..255] [--timings]',
-  about: 'Outlines a picture as one colour and writes it as SVG.',
+  usage: 'limner trace IN --out OUT.svg [--colours N|auto | --tones N] [--meet stacked|inset] [--width 200mm] [--threshold auto|0..255] [--timings]',
+  about: 'Outlines a picture as one colour or as several films and writes it as SVG.',
   options: {
     ...DRAW_OPTION,
     out: { takes: 'the SVG file to write', about: 'the SVG file to write' },
-    colours: { takes: 'a whole number from 2 to 32', about: 'tones, counting the background: 2 is one colour on a ground (default 2)' },
+    colours: { takes: 'auto or a whole number from 2 to 32', about: 'tones, counting the background: 2 is one colour on a ground (default 2)' },
+    tones: { takes: 'a whole number from 2 to 6', about: 'tones of lightness for photos, the lightest being the blank; each film carries all darker ones' },
+    meet: { takes: 'stacked or inset', about: 'how films meet: upper ones on full lower ones, or each cut out of the others (default stacked)' },
     width: { takes: 'a length', about: 'width of the whole picture when finished, such as 200mm or "8 in" (default: what the file states, else 96 dpi)' },
-    threshold: { takes: 'auto or 0 to 255', about: 'lightness at which ink begins (default auto)' },
+    threshold: { takes: 'auto or 0 to 255', about: 'for 2 colours: lightness at which ink begins (default auto)' },
     timings: { about: 'print decode_ms, trace_ms (separation and outlining) and write_ms' },
   },
-  notes: 'The SVG has the frame of the picture: its width, height and viewBox are in mm.',
+  notes: 'The SVG has the frame of the picture: its width, height and viewBox are in mm. It has one group for each film, the lowest first.',
   async run(parsed, console) {
     const input = oneInput(parsed);
     const out = required(parsed, 'out', 'the SVG file to write');
-    const colours = numberOption(parsed, 'colours', 2, 32, true) ?? 2;
     const widthMm = lengthOption(parsed, 'width');
-    const threshold = autoOrNumber(parsed, 'threshold', 0, 255);
-    if (colours > 2) throw new AppError('notYet', { feature: `${colours} tones`, instead: 'Use --colours 2 for one colour on a ground.' });
+    const films = filmsFor(parsed);
     const timings = new Timings();
     const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input, drawnSide(parsed)));
-    const { tone, outline } = await timings.measure('trace', () => {
-      const tone = oneTone(artFromPicture(picture), { source: 'threshold', threshold, inkIs: 'auto' });
-      return { tone, outline: outlineOf(tone.share) };
-    });
-    if (ringCount(outline) === 0) throw new AppError('nothingToCut');
+    const traced = await timings.measure('trace', () => films(artFromPicture(picture)));
+    if (traced.every(({ curves }) => ringCount(curves) === 0)) throw new AppError('nothingToCut');
     await timings.measure('write', async () => {
       const resolution = widthMm === undefined ? pxPerMmFromDpi(statedDpi ?? ASSUMED_DPI) : pxPerMm(picture.width / widthMm);
-      const curves = transformCurves(outline, scaling(mmFromPx(px(1), resolution)));
-      const colour = hexFromRgb(tone.ink);
-      const svg = writeOutlineSvg(curves, mmFromPx(px(picture.width), resolution), mmFromPx(px(picture.height), resolution), { id: 'ink', name: 'Ink', colour }, basename(input));
-      await writeBytes(out, svg);
+      const inMm = scaling(mmFromPx(px(1), resolution));
+      const outlines = traced.map(({ name, colour, curves }) => ({ film: { id: name, name, colour }, curves: transformCurves(curves, inMm) }));
+      await writeBytes(out, writeOutlineSvg(outlines, mmFromPx(px(picture.width), resolution), mmFromPx(px(picture.height), resolution), basename(input)));
     });
     if (parsed.values.has('timings')) console.out(timings.lines());
     return 0;
   },
 };
+
+/** What the options ask for, checked before the picture is read. */
+function filmsFor(parsed: Parsed): (art: Art) => Traced[] {
+  const tones = numberOption(parsed, 'tones', 2, 6, true);
+  const threshold = autoOrNumber(parsed, 'threshold', 0, 255);
+  const meet = choiceOption(parsed, 'meet', MEETS) ?? 'stacked';
+  const colours = parsed.values.get('colours') === 'auto' ? 'auto' : (numberOption(parsed, 'colours', 2, 32, true) ?? 2);
+  if (tones !== undefined && parsed.values.has('colours')) throw new AppError('badValue', { name: '--tones', value: 'given with --colours', takes: 'its place: give one of the two' });
+  if (tones !== undefined) return (art) => byLightness(art, tones, meet);
+  if (colours === 2) return (art) => oneColour(art, threshold) ?? inColour(art, 2, meet);
+  return (art) => inColour(art, colours, meet);
+}
+
+/** One ink on its ground; undefined when the two differ in hue alone. */
+function oneColour(art: Art, threshold: number | 'auto'): Traced[] | undefined {
+  try {
+    const { share, ink } = oneTone(art, { source: 'threshold', threshold, inkIs: 'auto' });
+    return [{ name: 'Ink', colour: hexFromRgb(ink), curves: outlineOf(share) }];
+  } catch (error) {
+    if (isAppError(error) && error.code === 'oneColour' && threshold === 'auto') return undefined;
+    throw error;
+  }
+}
+
+function inColour(art: Art, count: number | 'auto', meet: Meet): Traced[] {
+  const tones = finish(flatTones(art, { count, leastAreaPx2: LEAST_AREA_PX2 }));
+  return named(finish(flatFilms(art, tones, meet, DEFAULT_MESH)).films);
+}
+
+function byLightness(art: Art, count: number, meet: Meet): Traced[] {
+  const tones = finish(lightnessTones(art, { count, leastAreaPx2: LEAST_AREA_PX2 }));
+  const darkestLast = tones.tones.map((_, k) => k).reverse();
+  return named(finish(flatFilms(tones.grey, tones, meet, DEFAULT_MESH, darkestLast)).films);
+}
+
+function named(films: readonly { readonly colour: string; readonly curves: Curves }[]): Traced[] {
+  const names = colourNames(films.map(({ colour }) => rgbFromHex(colour) ?? { r: 0, g: 0, b: 0 }));
+  return films.map(({ colour, curves }, k) => ({ name: names[k], colour, curves }));
+}

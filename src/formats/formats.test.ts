@@ -95,7 +95,7 @@ describe('SVG', () => {
     expect(lines).toMatch(/<g id="harbour-navy-art" fill="none" stroke="#22375f"/);
     const shapes = writeSheetSvg(sheet, film, 'x', 'shapes');
     expect(shapes).toMatch(/<g id="harbour-navy-art" fill="#22375f" fill-rule="evenodd"/);
-    expect(writeOutlineSvg(outline, 60, 80, film, 'x')).toContain('viewBox="0 0 60 80"');
+    expect(writeOutlineSvg([{ film, curves: outline }], 60, 80, 'x')).toContain('viewBox="0 0 60 80"');
   });
 
   it('lets no name break the file', () => {

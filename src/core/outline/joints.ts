@@ -30,9 +30,15 @@ const CHOICES = 5;
 export class JointFinder {
   private readonly fitter = new CubicFit();
 
-  private readonly limit2: number;
+  private limit2: number;
 
-  constructor(private readonly options: FitOptions) {
+  constructor(private options: FitOptions) {
+    this.limit2 = options.tolerancePx ** 2;
+  }
+
+  /** Fits from now on as closely as this. */
+  follow(options: FitOptions): void {
+    this.options = options;
     this.limit2 = options.tolerancePx ** 2;
   }
 

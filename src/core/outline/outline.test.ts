@@ -1,44 +1,18 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import { disc, polygon, randomFrom, sampled } from '../../../tests/fixtures/shapes.ts';
+import { disc, furthestOf, pointsOf, polygon, randomFrom, sampled } from '../../../tests/fixtures/shapes.ts';
 import { isAppError } from '../errors/appError.ts';
 import { mirrorAbout, rotation } from '../geometry/affine.ts';
 import { signedArea } from '../geometry/rings.ts';
 import { makeShareMap, type ShareMap } from '../raster/raster.ts';
 import { isProperlyNested, isSimpleRing } from './checkCurves.ts';
-import { boundsOf, depthOf, LINE, nodeCount, ringArea, ringCount, type Curves } from './curves.ts';
+import { boundsOf, depthOf, LINE, nodeCount, ringArea, ringCount } from './curves.ts';
 import { edgeShift, PAD } from './edgeShift.ts';
 import { flatten } from './flatten.ts';
 import { isolines } from './isoline.ts';
 import { piecesOf } from './pieces.ts';
 import { DEFAULT_OUTLINE, outlineOf } from './traceOutline.ts';
 import { joinCurves, lengthOf, transformCurves } from './transformCurves.ts';
-
-/** All points of the outline, close together. */
-function pointsOf(curves: Curves): [number, number][] {
-  const { points } = flatten(curves, 0.002);
-  return Array.from({ length: points.length / 2 }, (_, k) => [points[2 * k], points[2 * k + 1]]);
-}
-
-/** Largest distance of the points of one outline from the chords of another. */
-function furthest(from: Curves, to: Curves): number {
-  const { points, starts } = flatten(to, 0.002);
-  let worst = 0;
-  for (const [x, y] of pointsOf(from)) {
-    let best = Infinity;
-    for (let ring = 0; ring + 1 < starts.length; ring++) {
-      for (let i = starts[ring], j = starts[ring + 1] - 1; i < starts[ring + 1]; j = i++) {
-        const dx = points[2 * i] - points[2 * j];
-        const dy = points[2 * i + 1] - points[2 * j + 1];
-        const length2 = dx * dx + dy * dy;
-        const t = length2 === 0 ? 0 : Math.max(0, Math.min(1, ((x - points[2 * j]) * dx + (y - points[2 * j + 1]) * dy) / length2));
-        best = Math.min(best, Math.hypot(x - points[2 * j] - t * dx, y - points[2 * j + 1] - t * dy));
-      }
-    }
-    worst = Math.max(worst, best);
-  }
-  return worst;
-}
 
 function flipped(share: ShareMap): ShareMap {
   const data = new Uint8Array(share.data.length);
@@ -156,9 +130,9 @@ describe('outlines', () => {
     const outline = outlineOf(share);
     const mirrored = transformCurves(outline, mirrorAbout(share.width / 2));
     // Each is within its tolerance of the same edge.
-    expect(furthest(outlineOf(flipped(share)), mirrored)).toBeLessThan(2 * DEFAULT_OUTLINE.followPx);
+    expect(furthestOf(outlineOf(flipped(share)), mirrored)).toBeLessThan(2 * DEFAULT_OUTLINE.followPx);
     const turned = transformCurves(outline, rotation(Math.PI / 2, share.height / 2, share.height / 2));
-    expect(furthest(outlineOf(quarterTurned(share)), turned)).toBeLessThan(2 * DEFAULT_OUTLINE.followPx);
+    expect(furthestOf(outlineOf(quarterTurned(share)), turned)).toBeLessThan(2 * DEFAULT_OUTLINE.followPx);
   });
 
   it('traced, then drawn again, are within half a pixel of the picture', () => {

@@ -95,25 +95,28 @@ function ringOf(points: Float64Array, from: number, to: number): Ring {
   return { n, x, y, along, closed: true };
 }
 
+/** What drawing one ring goes by; `edgeWidthPx` is the width over which its tones mix, 1 where only area sampling mixed them. */
+export type RingOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'circles'> & { readonly edgeWidthPx?: number };
+
 /** Draws a closed ring: as a circle, or corner to corner, or as one smooth round. */
-export function drawRing(builder: CurvesBuilder, ring: Ring, area: number, parent: number, options: Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'circles'>, finder: JointFinder): void {
+export function drawRing(builder: CurvesBuilder, ring: Ring, area: number, parent: number, options: RingOptions, finder: JointFinder): void {
   const circle = options.circles ? circleOf(ring, options.followPx) : undefined;
   if (circle !== undefined) {
     drawCircle(builder, circle, area > 0, parent);
     return;
   }
-  const corners = findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: 1 });
-  const sections = corners.length === 0 ? [closedSection(ring, calmestPoint(ring))] : sectionsBetween(ring, corners);
+  const corners = findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: options.edgeWidthPx ?? 1 });
+  const sections = corners.length === 0 ? [closedSection(ring, calmestPoint(ring))] : sectionsBetween(ring, corners, TRIM_PX * (options.edgeWidthPx ?? 1));
   drawSections(builder, sections, parent, finder);
 }
 
 /** Points within this length of a corner lie on its rounding, px. */
 export const TRIM_PX = 0.9;
 
-function sectionsBetween(ring: Ring, corners: readonly Corner[]): Section[] {
+function sectionsBetween(ring: Ring, corners: readonly Corner[], trimPx: number): Section[] {
   return corners.map((corner, k) => {
     const next = corners[(k + 1) % corners.length];
-    return sectionBetween(ring, corner.index, next.index, corner, next, TRIM_PX);
+    return sectionBetween(ring, corner.index, next.index, corner, next, trimPx);
   });
 }
 

@@ -4,6 +4,7 @@ import { AppError } from '../errors/appError.ts';
 import { isOpaque, type Art } from '../raster/art.ts';
 import { CLEAR, makeLabelMap, type LabelMap } from '../raster/labelMap.ts';
 import { within, type Task } from '../task/task.ts';
+import { dropSlivers } from './dropSlivers.ts';
 import { sweepLabels } from './sweepLabels.ts';
 
 export interface FlatTonesOptions {
@@ -36,7 +37,7 @@ export function* flatTones(art: Art, { count, leastAreaPx2 }: FlatTonesOptions):
   if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;
   if (!opaque && !data.some((label) => label !== CLEAR)) throw new AppError('nothingToCut');
   if (opaque && tones.length < 2) throw new AppError('oneColour');
-  const swept = sweepLabels(makeLabelMap(width, height, data), leastAreaPx2);
+  const swept = sweepLabels(dropSlivers(makeLabelMap(width, height, data), art.colour, tones), leastAreaPx2);
   return { labels: swept, tones, ground: groundOf(swept) };
 }
 

@@ -37,9 +37,23 @@ export function writeSheetSvg(sheet: Sheet, film: Film, title: string, cutAs: Cu
   return `${head(sheet.widthMm, sheet.heightMm, title)}<g id="${id}">\n<title>${escapeXml(film.name)}</title>\n<g id="${id}-art"${cutAs === 'lines' ? ` fill="none" stroke="${film.colour}" stroke-width="${HAIRLINE_MM}"` : ` fill="${film.colour}" fill-rule="evenodd"`}>\n${art}</g>\n${boxes}</g>\n</svg>\n`;
 }
 
-/** Outlines alone as one filled group, in the frame they are measured in (mm). */
-export function writeOutlineSvg(curves: Curves, widthMm: number, heightMm: number, film: Film, title: string): string {
-  return `${head(widthMm, heightMm, title)}<g id="${idFromName(film.name)}" fill="${film.colour}" fill-rule="evenodd">\n<title>${escapeXml(film.name)}</title>\n<path d="${pathData(curves)}"/>\n</g>\n</svg>\n`;
+/** A film with its outlines in mm. */
+export interface FilmOutline {
+  readonly film: Film;
+  readonly curves: Curves;
+}
+
+/** Outlines of films as filled groups, the lowest first, in the frame they are measured in (mm). Ids are told apart when names are alike. */
+export function writeOutlineSvg(films: readonly FilmOutline[], widthMm: number, heightMm: number, title: string): string {
+  const taken = new Set<string>();
+  const groups = films.map(({ film, curves }) => {
+    const plain = idFromName(film.name);
+    let id = plain;
+    for (let k = 2; taken.has(id); k++) id = `${plain}-${k}`;
+    taken.add(id);
+    return `<g id="${id}" fill="${film.colour}" fill-rule="evenodd">\n<title>${escapeXml(film.name)}</title>\n<path d="${pathData(curves)}"/>\n</g>\n`;
+  });
+  return `${head(widthMm, heightMm, title)}${groups.join('')}</svg>\n`;
 }
 
 function linePaths(curves: Curves): string {

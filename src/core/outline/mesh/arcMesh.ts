@@ -8,9 +8,9 @@ import type { End } from '../cubicFit.ts';
 import { CurvesBuilder, type Curves } from '../curves.ts';
 import { JointFinder } from '../joints.ts';
 import { sectionWithin, type Section } from '../section.ts';
-import { drawRing, drawSections, STRAIGHT_SHARE, TRIM_PX, type OutlineOptions } from '../traceOutline.ts';
-import { arcPoints } from './arcPoints.ts';
-import { crackArcs, type CrackArcs } from './crackArcs.ts';
+import { DEFAULT_OUTLINE, drawRing, drawSections, STRAIGHT_SHARE, TRIM_PX, type OutlineOptions } from '../traceOutline.ts';
+import { arcPoints, type ArcPoints } from './arcPoints.ts';
+import { crackArcs, DOWN, UP, type CrackArcs } from './crackArcs.ts';
 import { EdgePlaces } from './edgePlaces.ts';
 import { junctions } from './junctions.ts';
 import { saddleRule } from './saddles.ts';
@@ -31,6 +31,9 @@ export interface ArcMesh {
 
 export type MeshOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'circles'>;
 
+/** Closer than for one colour: arcs are shorter and shared, so that this costs few nodes. */
+export const DEFAULT_MESH: MeshOptions = { followPx: 0.2, cornerRad: DEFAULT_OUTLINE.cornerRad, circles: true };
+
 /**
  * Traces the boundaries of a label map and fits each once.
  * @param tones colours of the labels, by which mixed pixels say where inside them an edge runs.
@@ -43,27 +46,49 @@ export function* traceMesh(art: Art, labels: LabelMap, tones: readonly Rgb[], op
     return saddleRule(places, cells, stride);
   });
   yield 0.2;
-  const rings: Ring[] = [];
-  if (places !== undefined) for (let k = 0; k < arcs.count; k++) rings.push(arcPoints(arcs, k, places));
+  const points: ArcPoints[] = [];
+  if (places !== undefined) for (let k = 0; k < arcs.count; k++) points.push(arcPoints(arcs, k, places));
   yield 0.35;
-  const { ends } = junctions(arcs, rings, options.cornerRad);
+  const { ends } = junctions(arcs, points, options.cornerRad);
   const builder = new CurvesBuilder();
   const finder = new JointFinder({ tolerancePx: options.followPx, straightPx: options.followPx * STRAIGHT_SHARE });
   let sincePause = 0;
-  for (const [k, ring] of rings.entries()) {
-    drawArc(builder, ring, ends[2 * k], ends[2 * k + 1], options, finder);
+  for (const [k, { ring, edgeWidthPx, roughPx }] of points.entries()) {
+    const tolerancePx = Math.max(options.followPx, ROUGH_FOLLOWS * roughPx);
+    finder.follow({ tolerancePx, straightPx: tolerancePx * STRAIGHT_SHARE });
+    const [from, to] = [ends[2 * k], ends[2 * k + 1]];
+    if (from !== undefined && to !== undefined && runsAlongFrame(arcs, k)) {
+      builder.start(from.x, from.y, -1);
+      builder.line(to.x, to.y);
+      builder.close();
+      continue;
+    }
+    drawArc(builder, ring, from, to, { ...options, edgeWidthPx }, finder);
     sincePause += ring.n;
     if (sincePause < 4000) continue;
     sincePause = 0;
-    yield 0.4 + (0.6 * k) / rings.length;
+    yield 0.4 + (0.6 * k) / points.length;
   }
   return { kind: 'arcMesh', width: labels.width, height: labels.height, arcs, curves: builder.build() };
 }
 
+/** An edge that compression or noise has roughened is followed no closer than this times its roughness: the curve then averages what strays to both sides. */
+const ROUGH_FOLLOWS = 3;
+
 /** `traceMesh` in one go. */
 export const meshOf = (art: Art, labels: LabelMap, tones: readonly Rgb[], options: MeshOptions): ArcMesh => finish(traceMesh(art, labels, tones, options));
 
-function drawArc(builder: CurvesBuilder, ring: Ring, from: End | undefined, to: End | undefined, options: MeshOptions, finder: JointFinder): void {
+/** Whether an arc lies on the picture's frame: then all of it does, along one side. */
+function runsAlongFrame({ cells, cracks, starts, stride }: CrackArcs, arc: number): boolean {
+  const v = cracks[starts[arc]] >> 2;
+  const direction = cracks[starts[arc]] & 3;
+  const column = v % stride;
+  return direction === UP || direction === DOWN ? column === 1 || column === stride - 1 : v < 2 * stride || v >= cells.length - stride;
+}
+
+type ArcOptions = MeshOptions & { readonly edgeWidthPx: number };
+
+function drawArc(builder: CurvesBuilder, ring: Ring, from: End | undefined, to: End | undefined, options: ArcOptions, finder: JointFinder): void {
   if (from === undefined || to === undefined) {
     const points = new Float64Array(ring.n * 2);
     for (let k = 0; k < ring.n; k++) points.set([ring.x[k], ring.y[k]], 2 * k);
@@ -73,17 +98,17 @@ function drawArc(builder: CurvesBuilder, ring: Ring, from: End | undefined, to: 
   drawSections(builder, sectionsOf(ring, from, to, options), -1, finder);
 }
 
-function sectionsOf(ring: Ring, from: End, to: End, options: MeshOptions): Section[] {
-  const corners = findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: 1 });
+function sectionsOf(ring: Ring, from: End, to: End, options: ArcOptions): Section[] {
+  const corners = findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: options.edgeWidthPx });
   const sections: Section[] = [];
   let start = from;
   let first = 0;
   for (const corner of corners) {
     const end: End = { x: corner.x, y: corner.y, dx: 0, dy: 0, free: true };
-    sections.push(sectionWithin(ring, first, corner.index, start, end, TRIM_PX));
+    sections.push(sectionWithin(ring, first, corner.index, start, end, TRIM_PX * options.edgeWidthPx));
     start = end;
     first = corner.index;
   }
-  sections.push(sectionWithin(ring, first, ring.n - 1, start, to, TRIM_PX));
+  sections.push(sectionWithin(ring, first, ring.n - 1, start, to, TRIM_PX * options.edgeWidthPx));
   return sections;
 }

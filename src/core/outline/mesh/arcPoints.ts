@@ -6,11 +6,20 @@ import type { EdgePlaces } from './edgePlaces.ts';
 const FEW_CLOSED = 12;
 const FEW_OPEN = 4;
 
+/** The points of an arc with what they say of its picture. */
+export interface ArcPoints {
+  readonly ring: Ring;
+  /** Width over which its tones mix, px: 1 when only area sampling mixed them. */
+  readonly edgeWidthPx: number;
+  /** How far the points stray, px. */
+  readonly roughPx: number;
+}
+
 /**
  * The points of one arc inside the pixels, in picture px: one for each crack that the edge crosses rather than runs along, since the others place it poorly.
  * A chord of an open arc to its nodes is not among them.
  */
-export function arcPoints(arcs: CrackArcs, arc: number, places: EdgePlaces): Ring {
+export function arcPoints(arcs: CrackArcs, arc: number, places: EdgePlaces): ArcPoints {
   const from = arcs.starts[arc];
   const to = arcs.starts[arc + 1];
   const closed = arcs.from[arc] < 0;
@@ -19,7 +28,8 @@ export function arcPoints(arcs: CrackArcs, arc: number, places: EdgePlaces): Rin
   const y = new Float64Array(to - from);
   let n = collect(arcs, from, to, places, false, x, y);
   if (n < (closed ? FEW_CLOSED : FEW_OPEN)) n = collect(arcs, from, to, places, true, x, y);
-  return ringFrom(x.subarray(0, n), y.subarray(0, n), closed);
+  const ring = ringFrom(x.subarray(0, n), y.subarray(0, n), closed);
+  return { ring, edgeWidthPx: places.edgeWidthPx(), roughPx: roughness(ring) };
 }
 
 export function ringFrom(x: Float64Array, y: Float64Array, closed: boolean): Ring {
@@ -58,4 +68,31 @@ function crosses(places: EdgePlaces, left: number, across: number, along: number
   const after = places.shareBeside(left + along, a) + places.shareBeside(right + along, b);
   const steepAlong = (after - before) / 2;
   return steepAlong <= steepAcross && -steepAlong <= steepAcross;
+}
+
+/** Points between those that are compared for roughness: compression errs alike over a few px. */
+const LAG = 3;
+
+/**
+ * How far the points of an edge stray from a smooth line, px (standard deviation): from third differences, which a curve hardly has, by their median, which
+ * corners do not move. 0 for edges too short to say.
+ */
+function roughness({ n, x, y, closed }: Ring): number {
+  const count = closed ? n : n - 3 * LAG;
+  if (n < 4 * LAG || count < 1) return 0;
+  const off = new Float64Array(count);
+  for (let k = 0; k < count; k++) {
+    const b = (k + LAG) % n;
+    const c = (k + 2 * LAG) % n;
+    const d = (k + 3 * LAG) % n;
+    const dx = x[d] - x[k];
+    const dy = y[d] - y[k];
+    const length = Math.sqrt(dx * dx + dy * dy);
+    const ex = x[d] - 3 * x[c] + 3 * x[b] - x[k];
+    const ey = y[d] - 3 * y[c] + 3 * y[b] - y[k];
+    off[k] = length > 1e-9 ? Math.abs(ex * dy - ey * dx) / length : Math.hypot(ex, ey);
+  }
+  off.sort();
+  // Third differences of white noise have twenty times its variance.
+  return off[count >> 1] / (0.6745 * Math.sqrt(20));
 }

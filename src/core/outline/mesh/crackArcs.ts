@@ -40,7 +40,8 @@ export const MAX_ARCS = 150_000;
 export type JoinsNorthWest = (vertex: number) => boolean;
 
 /**
- * Follows all cracks: first from node to node, where three or more labels meet, then those that close on themselves. Where only two labels meet in four
+ * Follows all cracks: first from node to node, then those that close on themselves. Nodes are where three or more labels meet, where an edge meets the picture's frame, and
+ * the picture's corners, so that what lies along the frame is straight. Where only two labels meet in four
  * cells, or one label twice and two others, the label that is there twice is joined across the corner; for two labels `joinsNorthWest` says which.
  * @throws AppError `tooIntricate` above `MAX_ARCS`.
  */
@@ -50,7 +51,15 @@ export function crackArcs(labels: LabelMap, joinsNorthWest: (cells: Uint8Array, 
   const cells = new Uint8Array(stride * (height + 2)).fill(CLEAR);
   for (let y = 0; y < height; y++) cells.set(data.subarray(y * width, (y + 1) * width), (y + 1) * stride + 1);
   const tracer = new Tracer(cells, stride, joinsNorthWest(cells, stride));
-  for (let y = 1; y <= height + 1; y++) tracer.nodesOfRow(y * stride + 1, y * stride + width + 1);
+  for (let y = 1; y <= height + 1; y++) {
+    const first = y * stride + 1;
+    if (y === 1 || y === height + 1) for (let v = first; v <= first + width; v++) tracer.frameNode(v);
+    else {
+      tracer.frameNode(first);
+      tracer.nodesOfRow(first + 1, first + width - 1);
+      tracer.frameNode(first + width);
+    }
+  }
   for (let y = 1; y <= height + 1; y++) tracer.closedOfRow(y * stride + 1, y * stride + width + 1);
   return tracer.result();
 }
@@ -113,6 +122,26 @@ class Tracer {
     };
   }
 
+  /** Starts the arcs at a vertex of the frame, when it is a node. */
+  frameNode(v: number): void {
+    if (!this.isFrameNode(v)) return;
+    for (let direction = 0; direction < 4; direction++) if (this.isOpen(v, direction)) this.follow(v, direction, v);
+  }
+
+  /** Whether a vertex of the frame is a corner of the picture or has an edge that leads inwards. */
+  private isFrameNode(v: number): boolean {
+    const { cells, stride } = this;
+    const turnsAcross = cells[v - stride] !== cells[v] || cells[v - stride - 1] !== cells[v - 1];
+    const turnsDown = cells[v - 1] !== cells[v] || cells[v - stride - 1] !== cells[v - stride];
+    return turnsAcross && turnsDown;
+  }
+
+  private isOnFrame(v: number): boolean {
+    const { cells, stride } = this;
+    const column = v % stride;
+    return column === 1 || column === stride - 1 || v < 2 * stride || v >= cells.length - stride;
+  }
+
   private isOpen(v: number, direction: number): boolean {
     if (this.leftOf(v, direction) === this.rightOf(v, direction)) return false;
     return (this.followed[this.owner(v, direction)] & bitOf(direction)) === 0;
@@ -163,6 +192,7 @@ class Tracer {
     const goesLeft = left !== frontLeft;
     const goesRight = right !== frontRight;
     const goesOn = frontLeft !== frontRight;
+    if (this.isOnFrame(v) && this.isFrameNode(v)) return -1;
     if (goesLeft && goesRight && goesOn) {
       const leftJoined = left === frontRight;
       const rightJoined = right === frontLeft;

@@ -7,6 +7,8 @@ import { wordsOf } from '../../raster/raster.ts';
 const REACH = 4;
 /** How far a strip that is thinner than its own blur is followed to its other side, px. */
 const THIN_REACH = 7;
+/** Edges are not taken for wider than this, px. */
+const WIDEST = 2.5;
 /** A share this near to none or all counts as the end of the edge, of 255. */
 const NEAR = 18;
 /** Two tones that surround a thin strip and the strip's own must make a triangle this high, of 255, for its two edges to be told apart by colour. */
@@ -27,6 +29,9 @@ export class EdgePlaces {
   private readonly way = new Float64Array(4);
   private first = 0;
   private second = 0;
+  /** Sum over the edges placed of how mixed the pixels across them are, and how many those are. */
+  private mixed = 0;
+  private placed = 0;
 
   constructor(
     art: Art,
@@ -43,6 +48,8 @@ export class EdgePlaces {
   between(first: number, second: number): void {
     this.first = first;
     this.second = second;
+    this.mixed = 0;
+    this.placed = 0;
     if (first === CLEAR || second === CLEAR) return;
     const a = this.tones[first];
     const b = this.tones[second];
@@ -54,6 +61,14 @@ export class EdgePlaces {
     this.way[1] = y * scale;
     this.way[2] = z * scale;
     this.way[3] = -(a.r * x + a.g * y + a.b * z) * scale;
+  }
+
+  /**
+   * Width of the edges placed so far between these tones, px: 1 when only area sampling mixed them, more for blurred ones. Across a ramp of width w the mean of
+   * share times the rest adds up to w / 6.
+   */
+  edgeWidthPx(): number {
+    return this.placed === 0 ? 1 : Math.max(1, Math.min(WIDEST, (6 * this.mixed) / this.placed));
   }
 
   /** Share of the second tone in a cell, 0 to 255; 0 outside of the picture unless the second is `CLEAR`. */
@@ -87,6 +102,7 @@ export class EdgePlaces {
     const inside = this.sumInwards(from + across, across);
     if (outside >= 0 && inside >= 0) {
       sum = outside - inside;
+      this.placed++;
       return held(0.5 - sum / 255);
     }
     const thin = outside >= 0 ? this.thinBehind(from, across) : inside >= 0 ? 1 - this.thinBefore(from + across, -across) : NaN;
@@ -106,6 +122,7 @@ export class EdgePlaces {
       if (value > before) return -1;
       sum += value;
       before = value;
+      this.mixed += (value * (255 - value)) / 65025;
       if (value <= NEAR) return sum;
     }
     return -1;
@@ -120,6 +137,7 @@ export class EdgePlaces {
       if (missing > before) return -1;
       sum += missing;
       before = missing;
+      this.mixed += (missing * (255 - missing)) / 65025;
       if (missing <= NEAR) return sum;
     }
     return -1;

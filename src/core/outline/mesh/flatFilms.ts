@@ -19,16 +19,19 @@ export interface FilmCurves {
   readonly curves: Curves;
 }
 
-/** Traces tones to films, lowest first; the background is none. */
-export function* flatFilms(art: Art, { labels, tones, ground }: FlatTones, meet: Meet, options: MeshOptions): Task<{ mesh: ArcMesh; films: FilmCurves[] }> {
+/**
+ * Traces tones to films, lowest first; the background is none.
+ * @param order in which the tones lie over each other, lowest first; the one with the least edge when absent.
+ */
+export function* flatFilms(art: Art, { labels, tones, ground }: FlatTones, meet: Meet, options: MeshOptions, order?: readonly number[]): Task<{ mesh: ArcMesh; films: FilmCurves[] }> {
   const mesh = yield* traceMesh(art, labels, tones, options);
   const regions = meshRegions(mesh);
   const filmTones = [...new Set(regions.label)].filter((label) => label < tones.length && label !== ground).sort((a, b) => a - b);
   const filmOf = Int32Array.from(regions.label, (label) => filmTones.indexOf(label));
-  const ranks = stackOrder(mesh, regions, filmOf, filmTones.length);
+  const ranks = order === undefined ? stackOrder(mesh, regions, filmOf, filmTones.length) : Int32Array.from(filmTones, (tone) => order.indexOf(tone));
   const covered = meet === 'stacked' ? stackedRegions(mesh, regions, filmOf, ranks) : ownRegions(filmOf, filmTones.length);
-  const order = filmTones.map((_, film) => film).sort((a, b) => ranks[a] - ranks[b]);
-  const films = order.map((film): FilmCurves => {
+  const lowestFirst = filmTones.map((_, film) => film).sort((a, b) => ranks[a] - ranks[b]);
+  const films = lowestFirst.map((film): FilmCurves => {
     const sides = sidesOfRegions(regions, covered.subarray(film * regions.count, (film + 1) * regions.count));
     return { tone: filmTones[film], colour: hexFromRgb(tones[filmTones[film]]), curves: filmOutline(mesh, sides) };
   });

@@ -1,9 +1,9 @@
-import type { Ring } from '../corners.ts';
 import type { End } from '../cubicFit.ts';
 import { SideFit, type Ray } from '../sideFit.ts';
+import type { ArcPoints } from './arcPoints.ts';
 import type { CrackArcs } from './crackArcs.ts';
 
-/** Points nearer than this to a node have a third tone in them, px. */
+/** Points nearer than this to a node have a third tone in them, px; more where edges are wider, like the length below. */
 const GAP_PX = 0.9;
 /** Length of an arc that is read for its direction at a node, px. */
 const SIDE_PX = 5;
@@ -30,15 +30,15 @@ interface Arrival extends Ray {
  * one edge at which a third ends: they pass the node with one common direction.
  * @param smoothRad the largest turn with which an edge passes a node smoothly, radians.
  */
-export function junctions(arcs: CrackArcs, rings: readonly Ring[], smoothRad: number): ArcEnds {
+export function junctions(arcs: CrackArcs, points: readonly ArcPoints[], smoothRad: number): ArcEnds {
   const ends = new Array<End | undefined>(arcs.count * 2);
   const fit = new SideFit();
   for (const [node, slots] of slotsByNode(arcs)) {
     const row = Math.floor(node / arcs.stride);
     const x = node - row * arcs.stride - 1;
     const y = row - 1;
-    const arrivals = slots.map((slot) => arrivalOf(fit, rings[slot >> 1], slot, x, y));
-    const place = meetingPlace(arrivals, x, y);
+    const arrivals = slots.map((slot) => arrivalOf(fit, points[slot >> 1], slot, x, y));
+    const place = meetingPlace(arrivals, x, y, arcs);
     for (const slot of slots) ends[slot] = { ...place, dx: 0, dy: 0, free: true };
     passSmoothly(arrivals, place, ends, smoothRad);
   }
@@ -61,7 +61,7 @@ function slotsByNode(arcs: CrackArcs): Map<number, number[]> {
 }
 
 /** How an arc arrives at its node, from the points up to `SIDE_PX` away; its direction is towards the node. */
-function arrivalOf(fit: SideFit, ring: Ring, slot: number, x: number, y: number): Arrival {
+function arrivalOf(fit: SideFit, { ring, edgeWidthPx }: ArcPoints, slot: number, x: number, y: number): Arrival {
   const ray: Ray = { x, y, dx: 0, dy: 0, count: 0, rms: 0 };
   const { n } = ring;
   const atEnd = (slot & 1) === 1;
@@ -74,16 +74,19 @@ function arrivalOf(fit: SideFit, ring: Ring, slot: number, x: number, y: number)
     travelled += Math.sqrt((ring.x[k] - fromX) ** 2 + (ring.y[k] - fromY) ** 2);
     fromX = ring.x[k];
     fromY = ring.y[k];
-    if (travelled > SIDE_PX) break;
+    if (travelled > SIDE_PX * edgeWidthPx) break;
     // Near the other node its tones mix in.
     if (Math.min(j, n - 1 - j) < 1 && n > 4 && j > 0) break;
-    if (travelled >= GAP_PX && !fit.add(-travelled, fromX, fromY)) break;
+    if (travelled >= GAP_PX * edgeWidthPx && !fit.add(-travelled, fromX, fromY)) break;
   }
   const known = fit.solve(ray);
   return { ...ray, slot, known };
 }
 
-function meetingPlace(arrivals: readonly Arrival[], x: number, y: number): { x: number; y: number } {
+/** The place of a node; one on the picture's frame stays on it. */
+function meetingPlace(arrivals: readonly Arrival[], x: number, y: number, { cells, stride }: CrackArcs): { x: number; y: number } {
+  const width = stride - 2;
+  const height = cells.length / stride - 2;
   let xx = ANCHOR;
   let xy = 0;
   let yy = ANCHOR;
@@ -100,12 +103,14 @@ function meetingPlace(arrivals: readonly Arrival[], x: number, y: number): { x: 
     rx -= weight * dy * off;
     ry += weight * dx * off;
   }
+  const onSide = x === 0 || x === width;
+  const onEnd = y === 0 || y === height;
   const det = xx * yy - xy * xy;
-  const px = (rx * yy - ry * xy) / det;
-  const py = (ry * xx - rx * xy) / det;
+  const px = onSide ? 0 : onEnd ? rx / xx : (rx * yy - ry * xy) / det;
+  const py = onEnd ? 0 : onSide ? ry / yy : (ry * xx - rx * xy) / det;
   const far = Math.hypot(px, py);
   const share = far > FURTHEST_PX ? FURTHEST_PX / far : 1;
-  return { x: x + px * share, y: y + py * share };
+  return { x: Math.max(0, Math.min(width, x + px * share)), y: Math.max(0, Math.min(height, y + py * share)) };
 }
 
 function passSmoothly(arrivals: readonly Arrival[], place: { x: number; y: number }, ends: (End | undefined)[], smoothRad: number): void {

@@ -1,0 +1,34 @@
+import { writeOklab, type Rgb } from './oklab.ts';
+
+/** Less chroma than this (OKLab × 100) is a grey. */
+const GREY = 3.5;
+
+/** Hues of OKLab, degrees, up to which each name holds. */
+const HUES: readonly (readonly [number, string])[] = [[12, 'pink'], [42, 'red'], [72, 'orange'], [112, 'yellow'], [165, 'green'], [222, 'turquoise'], [282, 'blue'], [325, 'violet'], [360, 'pink']];
+
+/** A plain word for a colour, such as “dark blue”, as it would stand on a roll of film. */
+export function colourName({ r, g, b }: Rgb): string {
+  const lab = new Float64Array(3);
+  writeOklab(Math.round(r), Math.round(g), Math.round(b), lab);
+  const [light, x, y] = lab;
+  if (Math.hypot(x, y) < GREY) return light < 28 ? 'black' : light > 94 ? 'white' : light < 52 ? 'dark grey' : light > 78 ? 'light grey' : 'grey';
+  const hue = ((Math.atan2(y, x) * 180) / Math.PI + 360) % 360;
+  const name = HUES.find(([to]) => hue <= to)?.[1] ?? 'pink';
+  // Dark orange and dark yellow are what one calls brown.
+  if ((name === 'orange' || name === 'yellow') && light < 62) return light < 42 ? 'dark brown' : 'brown';
+  if (name === 'red' && light > 68) return 'pink';
+  if (name === 'yellow' && Math.hypot(x, y) < 9 && light > 78) return 'sand';
+  return light < 38 ? `dark ${name}` : light > 80 && name !== 'yellow' ? `light ${name}` : name;
+}
+
+/** Names for several colours, numbered where two would be the same. */
+export function colourNames(colours: readonly Rgb[]): string[] {
+  const counts = new Map<string, number>();
+  return colours.map((colour) => {
+    const name = colourName(colour);
+    const count = (counts.get(name) ?? 0) + 1;
+    counts.set(name, count);
+    const capital = name[0].toUpperCase() + name.slice(1);
+    return count === 1 ? capital : `${capital} ${count}`;
+  });
+}

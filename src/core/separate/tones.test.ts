@@ -1,0 +1,123 @@
+import { describe, expect, it } from 'vitest';
+import fc from 'fast-check';
+import { codeOf } from '../../../tests/fixtures/errorCode.ts';
+import { artFromText, paintedArt, randomFrom } from '../../../tests/fixtures/shapes.ts';
+import type { Rgb } from '../colour/oklab.ts';
+import { artFromPicture, withAlpha } from '../raster/art.ts';
+import { CLEAR, makeLabelMap, type LabelMap } from '../raster/labelMap.ts';
+import { labelRegions } from '../raster/labelRegions.ts';
+import { makeRgba8 } from '../raster/raster.ts';
+import { finish } from '../task/task.ts';
+import { dropSlivers } from './dropSlivers.ts';
+import { flatTones } from './flatTones.ts';
+import { lightnessSteps, lightnessTones } from './lightnessTones.ts';
+import { sweepLabels } from './sweepLabels.ts';
+
+const SAND: Rgb = { r: 227, g: 207, b: 164 };
+const RED: Rgb = { r: 179, g: 38, b: 46 };
+const BLUE: Rgb = { r: 36, g: 80, b: 154 };
+
+const labelsFrom = (rows: readonly string[]): LabelMap => makeLabelMap(rows[0].length, rows.length, Uint8Array.from(rows.join(''), (c) => (c === ' ' ? CLEAR : Number(c))));
+const asText = ({ width, height, data }: LabelMap): string[] => Array.from({ length: height }, (_, y) => Array.from(data.subarray(y * width, (y + 1) * width), (label) => (label === CLEAR ? ' ' : String(label))).join(''));
+
+describe('sweepLabels', () => {
+  it('gives small bits the label that touches them most, bits inside bits too', () => {
+    expect(asText(sweepLabels(labelsFrom(['000000', '011100', '012100', '011122', '000022']), 3))).toEqual(['000000', '011100', '011100', '011122', '000022']);
+    expect(asText(sweepLabels(labelsFrom(['0000000', '0111110', '0122210', '0123210', '0122210', '0111110', '0000000']), 12))).toEqual(['0000000', '0111110', '0111110', '0111110', '0111110', '0111110', '0000000']);
+  });
+
+  it('leaves nothing smaller than the size unless it is all there is, and changes nothing a second time', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 9999 }), fc.integer({ min: 2, max: 9 }), (seed, least) => {
+        const random = randomFrom(seed);
+        const swept = sweepLabels(makeLabelMap(14, 11, Uint8Array.from({ length: 154 }, () => Math.floor(random() * 3))), least);
+        const again = sweepLabels(swept, least);
+        const regions = labelRegions(again.data, 14, 11, 'each', false);
+        if (regions.count > 1) expect(Math.min(...regions.area)).toBeGreaterThanOrEqual(least);
+        expect([...sweepLabels(again, least).data]).toEqual([...again.data]);
+      }),
+      { seed: 8, numRuns: 80 },
+    );
+  });
+
+  it('does not change the map that comes in', () => {
+    const map = labelsFrom(['000', '010', '000']);
+    sweepLabels(map, 3);
+    expect(asText(map)).toEqual(['000', '010', '000']);
+  });
+});
+
+describe('dropSlivers', () => {
+  const strip = (colour: Rgb): { labels: LabelMap; data: Uint8Array } => {
+    const labels = makeLabelMap(12, 9, Uint8Array.from({ length: 108 }, (_, i) => (i % 12 < 5 ? 0 : i % 12 === 5 ? 2 : 1)));
+    const data = new Uint8Array(108 * 4).fill(255);
+    labels.data.forEach((label, i) => {
+      const { r, g, b } = label === 2 ? colour : [SAND, BLUE][label];
+      data.set([r, g, b], 4 * i);
+    });
+    return { labels, data };
+  };
+  const tones = [SAND, BLUE, { r: 140, g: 110, b: 120 }];
+
+  it('parts a strip of mixed pixels between the two tones that it is a mixture of', () => {
+    const { labels, data } = strip({ r: 128, g: 140, b: 155 });
+    const out = dropSlivers(labels, makeRgba8(12, 9, data), tones);
+    expect(new Set(out.data.subarray(12, 96))).toEqual(new Set([0, 1]));
+  });
+
+  it('keeps a thin line that has its own colour', () => {
+    const { labels, data } = strip({ r: 142, g: 106, b: 118 });
+    expect([...dropSlivers(labels, makeRgba8(12, 9, data), tones).data]).toEqual([...labels.data]);
+  });
+});
+
+describe('flatTones', () => {
+  const paint = (x: number, y: number): Rgb => (Math.hypot(x - 20.4, y - 21.3) < 12.2 ? RED : x > 40.3 && y > 8 && y < 36 ? BLUE : SAND);
+
+  it('finds how many tones there are, and which is the background', () => {
+    const { tones, labels, ground } = finish(flatTones(paintedArt(64, 48, paint), { count: 'auto', leastAreaPx2: 4 }));
+    expect(tones).toHaveLength(3);
+    expect(tones[ground]).toMatchObject(SAND);
+    expect(tones[labels.data[21 * 64 + 20]]).toMatchObject(RED);
+  });
+
+  it('counts clear surroundings as the background', () => {
+    const art = paintedArt(64, 48, paint);
+    const alpha = Uint8Array.from(art.alpha, (_, i) => (paint((i % 64) + 0.5, Math.floor(i / 64) + 0.5) === SAND ? 0 : 255));
+    const { tones, ground, labels } = finish(flatTones(withAlpha(art, alpha), { count: 3, leastAreaPx2: 4 }));
+    expect([tones.length, ground, labels.data[0]]).toEqual([2, CLEAR, CLEAR]);
+  });
+
+  it('says when there is nothing to part', () => {
+    expect(codeOf(() => finish(flatTones(artFromText(['....', '....', '....']), { count: 3, leastAreaPx2: 1 })))).toBe('oneColour');
+    expect(codeOf(() => finish(flatTones(artFromText(['    ', '    ', '    ']), { count: 3, leastAreaPx2: 1 })))).toBe('nothingToCut');
+  });
+});
+
+describe('lightnessTones', () => {
+  it('puts the steps between the heaps of a histogram', () => {
+    const histogram = new Float64Array(256);
+    for (const [at, count] of [[20, 50], [24, 40], [120, 30], [126, 60], [240, 100]]) histogram[at] = count;
+    const steps = lightnessSteps(histogram, 3);
+    expect(steps).toEqual([72, 183]);
+    expect(lightnessSteps(histogram, 5)).toHaveLength(4);
+    expect(lightnessSteps(new Float64Array(256).fill(1, 7, 9), 4)).toHaveLength(1);
+  });
+
+  it('labels a ramp from dark to light in order, the lightest as the blank', () => {
+    const ramp = artFromPicture(makeRgba8(120, 20, Uint8Array.from({ length: 9600 }, (_, i) => (i % 4 === 3 ? 255 : Math.floor((Math.floor(i / 4) % 120) * 2.1)))));
+    const { labels, tones, ground, steps } = finish(lightnessTones(ramp, { count: 4, leastAreaPx2: 4 }));
+    expect([tones.length, ground, steps.length]).toEqual([4, 3, 3]);
+    const row = [...labels.data.subarray(10 * 120, 11 * 120)];
+    expect(row).toEqual([...row].sort((a, b) => a - b));
+    expect(new Set(row).size).toBe(4);
+  });
+
+  it('takes steps that are set by hand', () => {
+    const ramp = artFromPicture(makeRgba8(256, 4, Uint8Array.from({ length: 4096 }, (_, i) => (i % 4 === 3 ? 255 : Math.floor(i / 4) % 256))));
+    const { labels } = finish(lightnessTones(ramp, { count: 3, steps: [60, 200], leastAreaPx2: 1 }));
+    const row = [...labels.data.subarray(256, 512)];
+    expect(Math.abs(row.indexOf(1) - 60)).toBeLessThanOrEqual(1);
+    expect(Math.abs(row.indexOf(2) - 200)).toBeLessThanOrEqual(1);
+  });
+});
