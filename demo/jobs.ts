@@ -41,7 +41,7 @@ export function demoJobs(): Record<DemoName, Job> {
     }),
     duck: jobFor('Duck race soap', 'Soap bar', ['duck race', 'soap'], 'Our own drawing.', {
       recipe: [{ kind: 'colourLift', id: 'duck-ground', ...step, colour: '#ffffff', tolerance: 6, soft: true }],
-      separation: { ...base.separation, source: 'notClear' },
+      separation: { way: 'oneTone', source: 'notClear', threshold: 'auto', inkIs: 'auto' },
       assembly: { by: 'width', sizeMm: 55, turnDeg: 0, films: film('Stencil film', '#6f8aa5') },
       layout: { ...base.layout, sheet: SHEETS[3], box: { on: true, marginMm: 8 }, copies: 4, gapMm: 2 },
     }),

@@ -6,11 +6,12 @@ import { hashBytes } from '../../src/core/job/hash.ts';
 import type { Job } from '../../src/core/job/job.ts';
 import { readJob } from '../../src/core/job/readJob.ts';
 import { mirroringOf } from '../../src/core/job/runJob.ts';
+import { nodesOfFilms } from '../../src/core/job/separateArt.ts';
 import { assertFits } from '../../src/core/layout/laySheet.ts';
 import { nodeCount } from '../../src/core/outline/curves.ts';
 import { piecesOf } from '../../src/core/outline/pieces.ts';
 import { finish } from '../../src/core/task/task.ts';
-import { writeSheetSvg } from '../../src/formats/svg/writeSvg.ts';
+import { sheetFiles } from '../../src/formats/svg/sheetFiles.ts';
 import { pictureFromArt } from '../../src/core/raster/art.ts';
 import { cleanPicture, cutArt, type CutResult } from '../../src/engine/pipeline.ts';
 import { required } from '../arguments.ts';
@@ -34,7 +35,7 @@ export const run: Command = {
   usage: 'limner run JOB.json IN... --out DIR',
   about: "Applies a job's recipe, separation and layout to one or many pictures.",
   options: { out: { takes: 'a folder', about: 'folder for the files and report.json' } },
-  notes: 'For each picture: NAME.svg (the sheet), NAME.png (the cleaned art). The job format is in docs/job-format.md. A picture that fails is reported; the others go on, and the exit code is 1.',
+  notes: 'For each picture: NAME.svg (the sheet; with several films NAME-1-RED.svg and so on, lowest first), NAME.png (the cleaned art). The job format is in docs/job-format.md. A picture that fails is reported; the others go on, and the exit code is 1.',
   async run(parsed, console) {
     const out = required(parsed, 'out', 'a folder');
     const [jobPath, ...inputs] = parsed.inputs;
@@ -75,8 +76,9 @@ async function runOne(job: Job, input: string, out: string, name: string): Promi
     const cut = await timings.measure('cut', () => finish(cutArt(job, clean.art)));
     warnings.push(...warningsOf(job, cut));
     measures = { ...measuresOf(cut), steps: clean.steps };
-    assertFits(cut.sheet);
-    await write(`${name}.svg`, writeSheetSvg(cut.sheet, job.assembly.films[0], `${job.name}: ${name}`, job.handOff.cutAs));
+    for (const sheet of cut.sheets) assertFits(sheet);
+    const sheets = sheetFiles(cut.films.map(({ film }) => film), cut.sheets, `${job.name}: ${name}`, job.handOff.cutAs);
+    for (const { suffix, svg } of sheets) await write(`${name}${suffix === '' ? '' : `-${suffix}`}.svg`, svg);
     await write(`${name}.png`, await encodeFile(pictureFromArt(clean.art), cut.design.resolution));
     return { input: basename(input), ok: true, files, warnings, ...measures, ms: timings.record };
   } catch (error) {
@@ -100,12 +102,13 @@ function warningsOf(job: Job, cut: CutResult): string[] {
   return warnings;
 }
 
-function measuresOf({ design, sheet, outline }: CutResult): Record<string, unknown> {
+function measuresOf({ design, sheets: [sheet], films }: CutResult): Record<string, unknown> {
   return {
     widthMm: round(design.widthMm),
     heightMm: round(design.heightMm),
-    pieces: piecesOf(design.layers[0].curves).length,
-    nodes: nodeCount(outline),
+    pieces: design.layers.reduce((sum, { curves }) => sum + piecesOf(curves).length, 0),
+    nodes: nodesOfFilms(films),
+    films: films.map(({ film, outline }, k) => ({ ...film, pieces: piecesOf(design.layers[k].curves).length, nodes: nodeCount(outline) })),
     copies: sheet.placements.length,
     mirrored: sheet.mirrored,
     usedMm: [round(sheet.used.widthMm), round(sheet.used.heightMm)],

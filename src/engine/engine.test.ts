@@ -57,9 +57,9 @@ describe('engine', () => {
     expect([opened.widthPx, opened.heightPx, opened.look.realColours]).toEqual([80, 60, 2]);
     const result = await engine.run({ pictureKey: opened.pictureKey, job: job(), quality: 'final' });
     expect(result.problem).toBeUndefined();
-    expect(result.cut?.pieces).toBe(1);
+    expect(result.cut?.films[0].pieces).toBe(1);
     expect(result.cut?.design.widthMm).toBeCloseTo(40, 6);
-    expect(result.cut?.filmAreaMm2).toBeCloseTo(Math.PI * 400, -1);
+    expect(result.cut?.films[0].areaMm2).toBeCloseTo(Math.PI * 400, -1);
     const svg = new TextDecoder().decode(await engine.export({ pictureKey: opened.pictureKey, job: job(), kind: 'svg' }));
     expect(svg).toContain('width="305mm"');
     const png = await engine.export({ pictureKey: opened.pictureKey, job: job(), kind: 'png' });
@@ -88,17 +88,17 @@ describe('engine', () => {
     const engine = new LocalEngine(decodeFile);
     const { pictureKey } = await engine.open(files.png.slice(), 'disc.png');
     const recipe: Job['recipe'] = [{ kind: 'colourLift', id: 'all', enabled: true, v: 1, colour: '#14141a', tolerance: 25, soft: false }];
-    const result = await engine.run({ pictureKey, job: job({ recipe, separation: { ...job().separation, threshold: 10 } }), quality: 'final' });
+    const result = await engine.run({ pictureKey, job: job({ recipe, separation: { way: 'oneTone', source: 'threshold', threshold: 10, inkIs: 'auto' } }), quality: 'final' });
     expect(result.problem?.code).toBe('nothingToCut');
     expect(result.clean.view).toBeDefined();
-    expect(await code(engine.export({ pictureKey, job: job({ recipe, separation: { ...job().separation, threshold: 10 } }), kind: 'svg' }))).toBe('nothingToCut');
+    expect(await code(engine.export({ pictureKey, job: job({ recipe, separation: { way: 'oneTone', source: 'threshold', threshold: 10, inkIs: 'auto' } }), kind: 'svg' }))).toBe('nothingToCut');
   });
 
   it('does not export what does not fit', async () => {
     const engine = new LocalEngine(decodeFile);
     const { pictureKey } = await engine.open(files.png.slice(), 'disc.png');
     const large = job({ assembly: { ...job().assembly, sizeMm: 900 } });
-    expect((await engine.run({ pictureKey, job: large, quality: 'final' })).cut?.sheet.over.widthMm).toBeGreaterThan(600);
+    expect((await engine.run({ pictureKey, job: large, quality: 'final' })).cut?.sheets[0].over.widthMm).toBeGreaterThan(600);
     expect(await code(engine.export({ pictureKey, job: large, kind: 'svg' }))).toBe('doesNotFit');
   });
 

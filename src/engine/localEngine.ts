@@ -1,3 +1,4 @@
+import { strToU8, zipSync } from 'fflate';
 import { findTolerance } from '../core/clean/findTolerance.ts';
 import { reachLevels } from '../core/clean/reachLevels.ts';
 import { lookAt } from '../core/check/lookAt.ts';
@@ -7,6 +8,7 @@ import { keepSteps, type CleanResult } from '../core/job/applyRecipe.ts';
 import { firstLook, type FirstLook } from '../core/job/firstLook.ts';
 import { hashBytes } from '../core/job/hash.ts';
 import type { Job } from '../core/job/job.ts';
+import type { Remember, TracedTones } from '../core/job/separateArt.ts';
 import { assertFits } from '../core/layout/laySheet.ts';
 import { nodeCount } from '../core/outline/curves.ts';
 import { piecesOf } from '../core/outline/pieces.ts';
@@ -18,6 +20,7 @@ import type { Rgba8 } from '../core/raster/raster.ts';
 import { resample, shrinkToSide } from '../core/raster/shrink.ts';
 import type { DecodeOptions, DecodePicture } from '../formats/picture/decodedPicture.ts';
 import { writePng } from '../formats/picture/writePng.ts';
+import { sheetFiles } from '../formats/svg/sheetFiles.ts';
 import { writeSheetSvg } from '../formats/svg/writeSvg.ts';
 import { drain } from './drain.ts';
 import { cleanPicture, cutArt, type CutResult } from './pipeline.ts';
@@ -35,6 +38,9 @@ const MEMO_BYTES = 200_000_000;
 /** Pictures kept decoded: the newest, and older ones as long as all take no more than this, bytes. */
 const KEPT_PICTURE_BYTES = 64_000_000;
 
+/** Meshes kept: of the reduced and the full art. */
+const KEPT_MESHES = 2;
+
 interface OpenPicture {
   readonly final: Rgba8;
   readonly preview: Rgba8;
@@ -48,6 +54,7 @@ export class LocalEngine implements Engine {
   private cleanArt: { readonly key: string; readonly art: Art } | undefined;
   private baseArt: { readonly key: string; readonly art: Art } | undefined;
   private readonly cuts = new Map<string, CutResult>();
+  private readonly meshes = new Map<string, TracedTones>();
   private readonly newest = { run: 0, reach: 0 };
 
   constructor(private readonly decode: DecodePicture) {}
@@ -85,8 +92,8 @@ export class LocalEngine implements Engine {
     const view = key === haveView ? base : { ...base, view: ownCopy(shrinkToSide(pictureFromArt(art), VIEW_SIDE_PX)) };
     try {
       const cut = await this.cut(job, clean, isStale, (share) => onProgress?.(0.5 + share * 0.5));
-      const { threshold, inkIs, ink, histogram } = cut.tone;
-      return { quality, clean: view, ...turned, tone: { threshold, inkIs, ink, histogram }, cut: cutView(cut, art), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
+      const tone = cut.tone === undefined ? {} : { tone: { threshold: cut.tone.threshold, inkIs: cut.tone.inkIs, ink: cut.tone.ink, histogram: cut.tone.histogram } };
+      return { quality, clean: view, ...turned, ...tone, cut: cutView(cut, art), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
     } catch (error) {
       if (!isAppError(error) || error.code === 'cancelled') throw error;
       return { quality, clean: view, ...turned, problem: plainFromError(error), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
@@ -125,14 +132,16 @@ export class LocalEngine implements Engine {
     return resample(pictureFromArt(art), (xPx - leftPx) * scale, (yPx - topPx) * scale, widthPx * scale, heightPx * scale, outWidth, outHeight);
   }
 
-  async export({ pictureKey, job, kind }: ExportRequest): Promise<Uint8Array<ArrayBuffer>> {
+  async export({ pictureKey, job, kind, filmId }: ExportRequest): Promise<Uint8Array<ArrayBuffer>> {
     const never = (): boolean => false;
     const clean = await this.clean(pictureKey, job, kind === 'thumbnail' ? 'preview' : 'final', never);
     if (kind === 'thumbnail') return writePng(shrinkToSide(pictureFromArt(clean.art), THUMBNAIL_SIDE_PX));
     const cut = await this.cut(job, clean, never);
     if (kind === 'png') return writePng(pictureFromArt(clean.art), cut.design.resolution);
-    assertFits(cut.sheet);
-    return new TextEncoder().encode(writeSheetSvg(cut.sheet, job.assembly.films[0], job.name, job.handOff.cutAs));
+    for (const sheet of cut.sheets) assertFits(sheet);
+    if (kind === 'svgs') return zipOf(cut, job);
+    const at = Math.max(0, cut.films.findIndex(({ film }) => film.id === filmId));
+    return new TextEncoder().encode(writeSheetSvg(cut.sheets[at], cut.films[at].film, job.name, job.handOff.cutAs));
   }
 
   async cancel(): Promise<void> {
@@ -158,6 +167,23 @@ export class LocalEngine implements Engine {
     return drain(cleanPicture(job, picture, pictureKey, this.kept, scale), isStale, onProgress);
   }
 
+  /** Tones and mesh of the last art are kept, so that another film, name or order does not trace again. */
+  private remember(cleanKey: string): Remember {
+    const { meshes } = this;
+    return function* (settings, make) {
+      const key = `${cleanKey} ${settings}`;
+      const kept = meshes.get(key);
+      if (kept !== undefined) return kept;
+      const made = yield* make();
+      meshes.set(key, made);
+      for (const oldest of meshes.keys()) {
+        if (meshes.size <= KEPT_MESHES) break;
+        meshes.delete(oldest);
+      }
+      return made;
+    };
+  }
+
   /** The last few cuts are kept, so that a change of film or sheet does not outline again. */
   private async cut(job: Job, clean: CleanResult, isStale: () => boolean, onProgress?: OnProgress): Promise<CutResult> {
     const key = JSON.stringify([clean.key, job.separation, job.outline, job.assembly, job.layout, job.process]);
@@ -165,7 +191,7 @@ export class LocalEngine implements Engine {
     if (kept !== undefined) return kept;
     const { scale } = clean.art.frame;
     const scaled = scale === 1 ? job : { ...job, outline: { ...job.outline, followPx: Math.max(0.05, job.outline.followPx * scale) } };
-    const cut = await drain(cutArt(scaled, clean.art), isStale, onProgress);
+    const cut = await drain(cutArt(scaled, clean.art, this.remember(clean.key)), isStale, onProgress);
     this.cuts.set(key, cut);
     for (const oldest of this.cuts.keys()) {
       if (this.cuts.size <= 4) break;
@@ -173,6 +199,12 @@ export class LocalEngine implements Engine {
     }
     return cut;
   }
+}
+
+/** Every film's sheet as a file of its own. */
+function zipOf(cut: CutResult, job: Job): Uint8Array<ArrayBuffer> {
+  const files = sheetFiles(cut.films.map(({ film }) => film), cut.sheets, job.name, job.handOff.cutAs);
+  return new Uint8Array(zipSync(Object.fromEntries(files.map(({ suffix, svg }) => [`${suffix === '' ? 'sheet' : suffix}.svg`, strToU8(svg)]))));
 }
 
 function baseView({ key, art }: CleanResult['base'], have?: string): BaseView {
@@ -186,22 +218,23 @@ const ownCopy = (picture: Rgba8): Rgba8 => ({ ...picture, data: new Uint8Array(p
 
 function cutView(cut: CutResult, art: Art): CutView {
   const { leftPx, topPx, scale } = art.frame;
-  const pieces = piecesOf(cut.design.layers[0].curves);
   const toPicture = followedBy(scaling(1 / scale), translation(leftPx, topPx));
   const pictureFromDesign = followedBy(inverseOf(cut.design.fromOutline), toPicture);
   return {
-    outline: transformCurves(cut.outline, toPicture),
+    films: cut.films.map(({ film, outline }, k) => {
+      const { curves } = cut.design.layers[k];
+      const pieces = piecesOf(curves);
+      return { film, outline: transformCurves(outline, toPicture), pieces: pieces.length, nodes: nodeCount(outline), areaMm2: pieces.reduce((sum, piece) => sum + piece.area, 0), cutLengthMm: lengthOf(curves) };
+    }),
+    ...(cut.tones === undefined ? {} : { tones: cut.tones }),
+    ...(cut.steps === undefined ? {} : { steps: cut.steps }),
     // In preview the design counts reduced pixels; what is told is always in picture pixels.
     design: { ...cut.design, resolution: (cut.design.resolution / scale) as CutView['design']['resolution'] },
-    sheet: cut.sheet,
+    sheets: cut.sheets,
     findings: cut.findings,
     findingsAt: cut.findings.map(({ xMm, yMm }) => {
       const { x, y } = placed(pictureFromDesign, xMm, yMm);
       return { xPx: x, yPx: y };
     }),
-    pieces: pieces.length,
-    nodes: nodeCount(cut.outline),
-    filmAreaMm2: pieces.reduce((sum, piece) => sum + piece.area, 0),
-    cutLengthMm: lengthOf(cut.design.layers[0].curves),
   };
 }

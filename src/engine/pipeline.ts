@@ -2,21 +2,18 @@ import type { Design } from '../core/assemble/design.ts';
 import type { Finding } from '../core/check/cutCheck.ts';
 import { applyRecipe, type CleanResult, type KeptSteps } from '../core/job/applyRecipe.ts';
 import type { Job } from '../core/job/job.ts';
-import { checkOf, designOf, finishedSizeOf, outlineArt, sheetOf } from '../core/job/runJob.ts';
+import { checkOf, designOf, finishedSizeOf, outlineArt, sheetsOf } from '../core/job/runJob.ts';
+import type { Remember, SeparatedArt } from '../core/job/separateArt.ts';
 import type { Sheet } from '../core/layout/laySheet.ts';
-import type { Curves } from '../core/outline/curves.ts';
 import { artFromPicture, type Art } from '../core/raster/art.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
-import type { OneTone } from '../core/separate/oneTone.ts';
 import type { Task } from '../core/task/task.ts';
 
 /** From clean art to what is cut. */
-export interface CutResult {
-  readonly tone: OneTone;
-  /** In art pixels. */
-  readonly outline: Curves;
+export interface CutResult extends SeparatedArt {
   readonly design: Design;
-  readonly sheet: Sheet;
+  /** One for each film, lowest first. */
+  readonly sheets: readonly Sheet[];
   readonly findings: readonly Finding[];
 }
 
@@ -26,9 +23,9 @@ export function* cleanPicture(job: Pick<Job, 'recipe' | 'assembly'>, picture: Rg
   return yield* applyRecipe(kept === undefined ? input : { ...input, kept });
 }
 
-/** Separation, outlines, design, sheet and cut check. @throws AppError of the stage that cannot go on. */
-export function* cutArt(job: Job, art: Art): Task<CutResult> {
-  const { outline, tone } = yield* outlineArt(job, art);
-  const design = designOf(job, outline);
-  return { tone, outline, design, sheet: sheetOf(job, design), findings: checkOf(job, design) };
+/** Separation, outlines, design, sheets and cut check. @throws AppError of the stage that cannot go on. */
+export function* cutArt(job: Job, art: Art, remember?: Remember): Task<CutResult> {
+  const separated = yield* outlineArt(job, art, remember);
+  const design = designOf(job, separated.films);
+  return { ...separated, design, sheets: sheetsOf(job, design), findings: checkOf(job, design) };
 }

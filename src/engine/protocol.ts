@@ -4,8 +4,9 @@ import type { Rgb } from '../core/colour/oklab.ts';
 import type { PlainError } from '../core/errors/appError.ts';
 import type { StepReport } from '../core/job/applyRecipe.ts';
 import type { FirstLook } from '../core/job/firstLook.ts';
-import type { Job } from '../core/job/job.ts';
+import type { Film, Job } from '../core/job/job.ts';
 import type { Recipe } from '../core/job/recipe.ts';
+import type { ToneFact } from '../core/job/separateArt.ts';
 import type { Sheet } from '../core/layout/laySheet.ts';
 import type { Curves } from '../core/outline/curves.ts';
 import type { Frame } from '../core/raster/art.ts';
@@ -73,18 +74,30 @@ export interface ToneView {
   readonly histogram: Float64Array;
 }
 
-export interface CutView {
+/** What is cut of one film. */
+export interface FilmView {
+  readonly film: Film;
   /** In picture px, whatever the quality. */
   readonly outline: Curves;
+  readonly pieces: number;
+  readonly nodes: number;
+  readonly areaMm2: number;
+  readonly cutLengthMm: number;
+}
+
+export interface CutView {
+  /** Lowest first. */
+  readonly films: readonly FilmView[];
+  /** The palette, where the art is separated into several tones. */
+  readonly tones?: readonly ToneFact[];
+  /** Lightness at which the tones of a photo pass into each other. */
+  readonly steps?: readonly number[];
   readonly design: Design;
-  readonly sheet: Sheet;
+  /** One for each film, lowest first. */
+  readonly sheets: readonly Sheet[];
   readonly findings: readonly Finding[];
   /** Where each finding lies, in picture px whatever the quality. */
   readonly findingsAt: readonly { readonly xPx: number; readonly yPx: number }[];
-  readonly pieces: number;
-  readonly nodes: number;
-  readonly filmAreaMm2: number;
-  readonly cutLengthMm: number;
 }
 
 export interface RunResult {
@@ -147,12 +160,14 @@ export interface MomentRequest {
   readonly removed?: boolean;
 }
 
-export type ExportKind = 'svg' | 'png' | 'thumbnail';
+export type ExportKind = 'svg' | 'svgs' | 'png' | 'thumbnail';
 
 export interface ExportRequest {
   readonly pictureKey: string;
   readonly job: Job;
   readonly kind: ExportKind;
+  /** For `svg`: whose sheet; the lowest film's when absent. For `svgs` all sheets come in one zip. */
+  readonly filmId?: string;
 }
 
 export type OnProgress = (share: number) => void;

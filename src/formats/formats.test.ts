@@ -87,7 +87,7 @@ describe('SVG', () => {
   });
 
   it('has the sheet’s true size, one named group for the film, and lines or shapes', () => {
-    const sheet = laySheet(makeDesign('film-1', outline, { by: 'width', sizeMm: 40, turnDeg: 0 }), 'film-1', { ...newJob('x').layout, mirrored: true });
+    const sheet = laySheet(makeDesign([{ filmId: 'film-1', curves: outline }], { by: 'width', sizeMm: 40, turnDeg: 0 }), 'film-1', { ...newJob('x').layout, mirrored: true });
     const lines = writeSheetSvg(sheet, film, 'Crest & “crew”', 'lines');
     expect(lines).toContain('width="305mm" height="610mm" viewBox="0 0 305 610"');
     expect(lines).toContain('<g id="harbour-navy">\n<title>Harbour navy</title>');

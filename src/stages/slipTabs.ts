@@ -27,7 +27,7 @@ export function slipTabs(state: SlipState): SlipTab[] {
 function placesOf({ job, result }: SlipState): number {
   const cut = result?.cut;
   if (cut === undefined) return 0;
-  return cut.findings.length + (fits(cut.sheet) ? 0 : 1) + (mirroringOf(job.layout, job.process).against ? 1 : 0);
+  return cut.findings.length + (cut.sheets.every(fits) ? 0 : 1) + (mirroringOf(job.layout, job.process).against ? 1 : 0);
 }
 
 const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
@@ -37,7 +37,12 @@ const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
     const specks = result?.clean.steps.reduce((sum, step) => sum + (step.facts['specks'] ?? 0), 0) ?? 0;
     return specks > 0 ? `${steps} · ${plural(specks, 'speck', 'specks')}` : steps;
   },
-  separate: ({ result }) => (result?.cut !== undefined ? `one colour · ${plural(result.cut.pieces, 'piece', 'pieces')}` : result?.problem !== undefined ? 'nothing to cut' : 'one colour'),
+  separate: ({ job, result }) => {
+    const films = result?.cut?.films;
+    if (films === undefined) return result?.problem !== undefined ? 'nothing to cut' : job.separation.way === 'oneTone' ? 'one colour' : 'several colours';
+    const pieces = films.reduce((sum, film) => sum + film.pieces, 0);
+    return `${films.length === 1 ? 'one colour' : `${films.length} colours`} · ${plural(pieces, 'piece', 'pieces')}`;
+  },
   assemble: ({ job, result, unit }) => {
     const design = result?.cut?.design;
     if (design === undefined) return `${job.assembly.by} ${formatLength(job.assembly.sizeMm as never, unit)}`;
@@ -46,8 +51,9 @@ const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
   },
   layout: ({ job, result }) => {
     const mirrored = mirroringOf(job.layout, job.process).mirrored ? 'mirrored' : 'reads as it is';
-    if (result?.cut !== undefined && !fits(result.cut.sheet)) return `does not fit, ${mirrored}`;
-    return `${plural(job.layout.copies, 'copy', 'copies')}, ${mirrored}`;
+    if (result?.cut !== undefined && !result.cut.sheets.every(fits)) return `does not fit, ${mirrored}`;
+    const sheets = result?.cut?.sheets.length ?? 1;
+    return `${sheets > 1 ? plural(sheets, 'sheet', 'sheets') : plural(job.layout.copies, 'copy', 'copies')}, ${mirrored}`;
   },
-  handoff: ({ result }) => (result?.cut === undefined ? 'nothing to hand off' : fits(result.cut.sheet) ? 'ready' : 'waits for the layout'),
+  handoff: ({ result }) => (result?.cut === undefined ? 'nothing to hand off' : result.cut.sheets.every(fits) ? 'ready' : 'waits for the layout'),
 };

@@ -86,7 +86,7 @@ describe('storage in trouble', () => {
 
   it('leaves rows of a newer version stored but off the list', async () => {
     const storage = new DexieStorage(`test-${Math.random()}`);
-    await storage.put({ ...entry('new', 5), job: { ...newJob('x'), version: 2 } as never });
+    await storage.put({ ...entry('new', 5), job: { ...newJob('x'), version: 3 } as never });
     await storage.put(entry('a', 1));
     expect((await storage.list()).map(({ id }) => id)).toEqual(['a']);
     await expect(storage.get('new')).rejects.toThrow(/newerVersion/);

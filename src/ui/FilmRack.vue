@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { ref } from 'vue';
 import { formatLength, type LengthUnit } from '../core/units/parseLength.ts';
 import { mm } from '../core/units/length.ts';
 
@@ -13,15 +14,31 @@ export interface Roll {
   readonly places: number;
 }
 
-defineProps<{ rolls: readonly Roll[]; chosen?: string | undefined; unit: LengthUnit }>();
-const emit = defineEmits<{ choose: [id: string] }>();
+const props = defineProps<{ rolls: readonly Roll[]; chosen?: string | undefined; unit: LengthUnit; fixed?: boolean }>();
+const emit = defineEmits<{ choose: [id: string]; move: [id: string, to: number] }>();
+
+const held = ref<string>();
+function drop(to: number): void {
+  if (held.value !== undefined && props.rolls[to].id !== held.value) emit('move', held.value, to);
+  held.value = undefined;
+}
+/** With Alt the arrow keys move a roll along the rack. */
+function key(event: KeyboardEvent, at: number): void {
+  const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+  if (by === undefined || !event.altKey || props.fixed === true || props.rolls[at + by] === undefined) return;
+  event.preventDefault();
+  emit('move', props.rolls[at].id, at + by);
+}
 
 const areaText = (areaMm2: number, unit: LengthUnit): string => (unit === 'mm' ? `${(areaMm2 / 100).toFixed(areaMm2 < 1000 ? 1 : 0)} cm²` : `${formatLength(mm(areaMm2 / 25.4), 'in')}²`);
 </script>
 
 <template>
   <div class="rack" role="list" aria-label="Rack: films in the order in which they go on">
-    <button v-for="roll in rolls" :key="roll.id" type="button" role="listitem" class="roll" :class="{ chosen: roll.id === chosen }" @click="emit('choose', roll.id)">
+    <button
+      v-for="(roll, at) in rolls" :key="roll.id" type="button" role="listitem" class="roll" :class="{ chosen: roll.id === chosen }" :draggable="fixed !== true && rolls.length > 1"
+      @click="emit('choose', roll.id)" @keydown="key($event, at)" @dragstart="held = roll.id" @dragend="held = undefined" @dragover.prevent @drop.prevent="drop(at)"
+    >
       <svg width="116" height="28" viewBox="0 0 116 28" aria-hidden="true">
         <rect x="0.5" y="1.5" width="104" height="25" rx="4" :fill="roll.colour" stroke="var(--rule-strong)" />
         <rect x="1" y="4" width="100" height="5" fill="#fff" opacity="0.16" />
@@ -31,7 +48,7 @@ const areaText = (areaMm2: number, unit: LengthUnit): string => (unit === 'mm' ?
       <span class="name">{{ roll.name }}<i v-if="roll.places > 0" class="pin" :title="roll.places === 1 ? '1 place to look at' : `${roll.places} places to look at`">{{ roll.places }}</i></span>
       <span class="facts">{{ roll.pieces === 1 ? '1 piece' : `${roll.pieces} pieces` }} · {{ areaText(roll.areaMm2, unit) }}</span>
     </button>
-    <p v-if="rolls.length > 1" class="note">goes on left to right, bottom first</p>
+    <p v-if="rolls.length > 1" class="note">goes on left to right, bottom first{{ fixed === true ? '' : '; drag to change' }}</p>
     <slot />
   </div>
 </template>

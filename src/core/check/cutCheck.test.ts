@@ -84,7 +84,7 @@ describe('the cut check', () => {
   it('lists each kind smallest first, with strips and edges after the pieces', () => {
     // A hair of a stroke beside a block.
     const share = sampled(120, 80, (x, y) => (x > 10 && x < 60 && y > 10 && y < 70) || (x > 80 && x < 83 && y > 10 && y < 70) || Math.hypot(x - 100, y - 40) < 2);
-    const design = makeDesign('film', outlineOf(share), { by: 'width', sizeMm: 18.4, turnDeg: 0 });
+    const design = makeDesign([{ filmId: 'film', curves: outlineOf(share) }], { by: 'width', sizeMm: 18.4, turnDeg: 0 });
     const kinds = cutCheck(design, { leastPieceMm2: 1.5, leastStripMm: 0.8, artIsOpening: false }).map(({ kind }) => kind);
     expect(kinds).toEqual(['smallPiece', 'thin']);
   });

@@ -7,6 +7,8 @@ import { thinPlaces } from './thinPlaces.ts';
 /** A place that will not cut or weed well. */
 export interface Finding {
   readonly kind: 'smallPiece' | 'smallHole' | 'island' | 'thin' | 'jagged' | 'coarsePicture';
+  /** Film on which it lies; absent for what is of the whole picture. */
+  readonly filmId?: string;
   /** Where, in mm on the design. */
   readonly xMm: number;
   readonly yMm: number;
@@ -31,13 +33,13 @@ const COARSE_PX_PER_MM = 60 / 25.4;
  */
 export function cutCheck(design: Design, limits: CheckLimits): Finding[] {
   const findings: Finding[] = [];
-  for (const { curves } of design.layers) {
+  for (const { filmId, curves } of design.layers) {
     for (const piece of piecesOf(curves)) {
-      if (piece.area < limits.leastPieceMm2) findings.push({ kind: 'smallPiece', ...ringMiddle(curves, piece.outer), size: piece.area });
+      if (piece.area < limits.leastPieceMm2) findings.push({ kind: 'smallPiece', filmId, ...ringMiddle(curves, piece.outer), size: piece.area });
       for (const hole of piece.holes) {
         const area = Math.abs(ringArea(curves, hole));
-        if (limits.artIsOpening) findings.push({ kind: 'island', ...ringMiddle(curves, hole), size: area });
-        else if (area < limits.leastPieceMm2) findings.push({ kind: 'smallHole', ...ringMiddle(curves, hole), size: area });
+        if (limits.artIsOpening) findings.push({ kind: 'island', filmId, ...ringMiddle(curves, hole), size: area });
+        else if (area < limits.leastPieceMm2) findings.push({ kind: 'smallHole', filmId, ...ringMiddle(curves, hole), size: area });
       }
     }
   }
@@ -45,7 +47,7 @@ export function cutCheck(design: Design, limits: CheckLimits): Finding[] {
   const small = findings.filter(({ kind }) => kind === 'smallPiece');
   // A piece that is too small as a whole is told once.
   const isTold = ({ xMm, yMm }: Finding): boolean => small.some((piece) => Math.hypot(piece.xMm - xMm, piece.yMm - yMm) <= Math.sqrt(piece.size));
-  for (const { curves } of design.layers) findings.push(...stripFindings(curves, limits).filter((finding) => !isTold(finding)));
+  for (const { filmId, curves } of design.layers) findings.push(...stripFindings(curves, limits).filter((finding) => !isTold(finding)).map((finding) => ({ ...finding, filmId })));
   if (design.resolution < COARSE_PX_PER_MM) findings.push({ kind: 'coarsePicture', xMm: 0, yMm: 0, size: design.resolution * 25.4 });
   return findings;
 }

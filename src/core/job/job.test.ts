@@ -138,7 +138,7 @@ describe('job', () => {
 
   it('refuses what is not a job, names the field, and knows a newer version', () => {
     expect(code(7)).toContain('badJob');
-    expect(code({ ...newJob('x'), version: 2 })).toContain('newerVersion');
+    expect(code({ ...newJob('x'), version: 3 })).toContain('newerVersion');
     expect(code({ ...newJob('x'), process: 'magic' })).toContain('process');
     expect(code({ ...newJob('x'), extra: 1 })).toContain('badJob');
     expect(code({ ...newJob('x'), recipe: [{ ...sweep, speckMm2: -1 }] })).toContain('recipe.0.speckMm2');

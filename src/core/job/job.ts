@@ -3,7 +3,7 @@ import { processSchema } from './processes.ts';
 import { recipeSchema } from './recipe.ts';
 
 /** Version of the job format that this code writes. */
-export const JOB_VERSION = 1;
+export const JOB_VERSION = 2;
 
 const lengthMm = z.number().min(0).max(20_000);
 const sizeMm = z.number().min(1).max(10_000);
@@ -39,13 +39,43 @@ export const pictureInfoSchema = z.strictObject({
 });
 export type PictureInfo = z.infer<typeof pictureInfoSchema>;
 
-export const separationSchema = z.strictObject({
+const oneToneSchema = z.strictObject({
   way: z.literal('oneTone'),
   source: z.enum(['threshold', 'notClear']),
   /** Lightness 0 to 255 at which ink begins, or found by itself. */
   threshold: z.union([z.literal('auto'), z.number().min(0).max(255)]),
   inkIs: z.enum(['auto', 'dark', 'light']),
 });
+
+const meetSchema = z.enum(['stacked', 'inset']);
+
+/** A tone of the art: the film that it becomes, or none for the background. */
+export const heldToneSchema = z.strictObject({ colour: colourHex, film: z.string().min(1).max(40).nullable() });
+export type HeldTone = z.infer<typeof heldToneSchema>;
+
+const flatSchema = z.strictObject({
+  way: z.literal('flat'),
+  /** Tones with the background, or found. */
+  count: z.union([z.literal('auto'), z.number().int().min(2).max(32)]),
+  meet: meetSchema,
+  /** Tones held as they are, with their films; found anew from `count` when absent. */
+  palette: z.array(heldToneSchema).min(1).max(32).optional(),
+});
+
+const tonesSchema = z.strictObject({
+  way: z.literal('tones'),
+  /** Tones of lightness, the lightest being the blank. */
+  count: z.number().int().min(2).max(6),
+  meet: meetSchema,
+  /** Lightness 0 to 255 at which one tone passes into the next, ascending; found when absent. */
+  steps: z.array(z.number().min(0).max(255)).min(1).max(5).optional(),
+});
+
+/** How clean art becomes films: as one tone, as areas of flat colours, or as tones of lightness. */
+export const separationSchema = z.discriminatedUnion('way', [oneToneSchema, flatSchema, tonesSchema]);
+export type OneToneSeparation = z.infer<typeof oneToneSchema>;
+export type FlatSeparation = z.infer<typeof flatSchema>;
+export type TonesSeparation = z.infer<typeof tonesSchema>;
 export type Separation = z.infer<typeof separationSchema>;
 
 export const outlineSettingsSchema = z.strictObject({

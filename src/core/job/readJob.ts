@@ -4,8 +4,11 @@ import { JOB_VERSION, jobSchema, type Job } from './job.ts';
 import { recipeSchema, STEP_KINDS, type Recipe } from './recipe.ts';
 import { STEP_VERSION } from '../clean/steps/step.ts';
 
-/** Turns an older job value into the next version's. Keyed by the version it reads; none is needed yet. */
-const MIGRATIONS: Readonly<Record<number, (old: unknown) => unknown>> = {};
+/** Turns an older job value into the next version's. Keyed by the version it reads. */
+const MIGRATIONS: Readonly<Record<number, (old: unknown) => unknown>> = {
+  // Version 2 added ways of separating; one tone is written as before.
+  1: (old) => ({ ...(old as object), version: 2 }),
+};
 
 const stepHeadSchema = z.object({ kind: z.string().max(60), v: z.number().int() });
 const headSchema = z.object({ format: z.literal('limner-job'), version: z.number().int().min(1) });

@@ -3,14 +3,13 @@ import { cutCheck, type Finding } from '../check/cutCheck.ts';
 import { artResolution, type FinishedSize } from '../clean/finishedSize.ts';
 import { AppError } from '../errors/appError.ts';
 import { laySheet, type Sheet } from '../layout/laySheet.ts';
-import { DEFAULT_OUTLINE, traceOutline, type OutlineOptions } from '../outline/traceOutline.ts';
-import type { Curves } from '../outline/curves.ts';
+import { DEFAULT_OUTLINE, type OutlineOptions } from '../outline/traceOutline.ts';
 import { ringCount } from '../outline/curves.ts';
 import type { Art } from '../raster/art.ts';
-import { oneTone, type OneTone } from '../separate/oneTone.ts';
 import type { Task } from '../task/task.ts';
 import type { Job, Layout } from './job.ts';
 import { PROCESSES, type Process } from './processes.ts';
+import { separateArt, type Remember, type SeparatedArt, type TracedFilm } from './separateArt.ts';
 
 /** Whether a job's sheets are mirrored, and whether that goes against its process. */
 export function mirroringOf(layout: Pick<Layout, 'mirror'>, process: Process): { mirrored: boolean; against: boolean } {
@@ -20,9 +19,6 @@ export function mirroringOf(layout: Pick<Layout, 'mirror'>, process: Process): {
 }
 
 export const finishedSizeOf = (job: Pick<Job, 'assembly'>): FinishedSize => ({ by: job.assembly.by, sizeMm: job.assembly.sizeMm });
-
-/** The art read as one ink by the job's separation. */
-export const separate = (job: Pick<Job, 'separation'>, art: Art): OneTone => oneTone(art, job.separation);
 
 /** How the job's outline settings read for an art of a given scale and finished size. */
 export function outlineOptionsOf(job: Pick<Job, 'outline' | 'assembly'>, art: Art): OutlineOptions {
@@ -35,21 +31,20 @@ export function outlineOptionsOf(job: Pick<Job, 'outline' | 'assembly'>, art: Ar
   };
 }
 
-/** Clean art to outlines in art pixels. @throws AppError `nothingToCut` when no piece is left. */
-export function* outlineArt(job: Job, art: Art): Task<{ outline: Curves; tone: OneTone }> {
-  const tone = separate(job, art);
-  yield 0.2;
-  const outline = yield* traceOutline(tone.share, outlineOptionsOf(job, art));
-  if (ringCount(outline) === 0) throw new AppError('nothingToCut');
-  return { outline, tone };
+/** Clean art to films with their outlines in art pixels. @throws AppError `nothingToCut` when no piece is left. */
+export function* outlineArt(job: Job, art: Art, remember?: Remember): Task<SeparatedArt> {
+  const separated = yield* separateArt(job, art, outlineOptionsOf(job, art), remember);
+  if (separated.films.every(({ outline }) => ringCount(outline) === 0)) throw new AppError('nothingToCut');
+  return separated;
 }
 
 /** Outlines to the design at its finished size. */
-export const designOf = (job: Pick<Job, 'assembly'>, outline: Curves): Design => makeDesign(job.assembly.films[0].id, outline, job.assembly);
+export const designOf = (job: Pick<Job, 'assembly'>, films: readonly TracedFilm[]): Design => makeDesign(films.map(({ film, outline }) => ({ filmId: film.id, curves: outline })), job.assembly);
 
-/** The design laid out on its sheet. */
-export function sheetOf(job: Pick<Job, 'assembly' | 'layout' | 'process'>, design: Design): Sheet {
-  return laySheet(design, job.assembly.films[0].id, { ...job.layout, mirrored: mirroringOf(job.layout, job.process).mirrored });
+/** The design laid out, one sheet for each film, all alike so that they line up. */
+export function sheetsOf(job: Pick<Job, 'layout' | 'process'>, design: Design): Sheet[] {
+  const { mirrored } = mirroringOf(job.layout, job.process);
+  return design.layers.map(({ filmId }) => laySheet(design, filmId, { ...job.layout, mirrored }));
 }
 
 export const checkOf = (job: Pick<Job, 'process'>, design: Design): Finding[] => cutCheck(design, PROCESSES[job.process]);

@@ -14,7 +14,7 @@ import { assertFits, fits, laySheet, type LayoutSettings } from './laySheet.ts';
 
 /** An L, so that a mirror shows. */
 const letter = outlineOf(polygon(60, 80, [[10, 10], [22, 10], [22, 58], [48, 58], [48, 70], [10, 70]]));
-const design = (sizeMm = 40): Design => makeDesign('film', letter, { by: 'width', sizeMm, turnDeg: 0 });
+const design = (sizeMm = 40): Design => makeDesign([{ filmId: 'film', curves: letter }], { by: 'width', sizeMm, turnDeg: 0 });
 const settings = (change: Partial<LayoutSettings> = {}): LayoutSettings => ({
   sheet: { widthMm: 300, heightMm: 400, marginMm: { left: 5, top: 6, right: 7, bottom: 8 }, origin: 'topLeft' },
   mirrored: false,
@@ -30,13 +30,13 @@ describe('design', () => {
     const box = boundsOf(byWidth.layers[0].curves)!;
     expect(box.right - box.left).toBeCloseTo(123.4, 6);
     expect([box.left, box.top].map((v) => Math.abs(v))).toEqual([expect.closeTo(0, 9), expect.closeTo(0, 9)]);
-    const byHeight = makeDesign('film', letter, { by: 'height', sizeMm: 90, turnDeg: 0 });
+    const byHeight = makeDesign([{ filmId: 'film', curves: letter }], { by: 'height', sizeMm: 90, turnDeg: 0 });
     expect(byHeight.heightMm).toBeCloseTo(90, 6);
     expect(byHeight.resolution).toBeCloseTo(60 / 90, 2);
   });
 
   it('measures the turned design', () => {
-    const turned = makeDesign('film', letter, { by: 'width', sizeMm: 60, turnDeg: 90 });
+    const turned = makeDesign([{ filmId: 'film', curves: letter }], { by: 'width', sizeMm: 60, turnDeg: 90 });
     expect(turned.widthMm).toBeCloseTo(60, 6);
     expect(turned.heightMm).toBeCloseTo(60 * (38 / 60), 0);
   });
@@ -113,9 +113,9 @@ describe('checks', () => {
   it('finds what is too small at the finished size, smallest first, and a coarse picture', () => {
     const dots = outlineOf(disc(80, 80, 30, 40, 20));
     const limits = { leastPieceMm2: 2, leastStripMm: 0, artIsOpening: false };
-    const large = makeDesign('film', dots, { by: 'width', sizeMm: 40, turnDeg: 0 });
+    const large = makeDesign([{ filmId: 'film', curves: dots }], { by: 'width', sizeMm: 40, turnDeg: 0 });
     expect(cutCheck(large, limits).map(({ kind }) => kind)).toEqual(['coarsePicture']);
-    const small = makeDesign('film', dots, { by: 'width', sizeMm: 1, turnDeg: 0 });
+    const small = makeDesign([{ filmId: 'film', curves: dots }], { by: 'width', sizeMm: 1, turnDeg: 0 });
     const [finding] = cutCheck(small, limits);
     expect(finding.kind).toBe('smallPiece');
     expect(finding.size).toBeCloseTo(Math.PI / 4, 1);
@@ -124,7 +124,7 @@ describe('checks', () => {
 
   it('warns of islands where the art is cut out, of any size, and calls the same place a hole elsewhere', () => {
     const ringShape = sampled(80, 80, (x, y) => Math.abs(Math.hypot(x - 40, y - 40) - 22.5) <= 7.5);
-    const ring = makeDesign('film', outlineOf(ringShape), { by: 'width', sizeMm: 60, turnDeg: 0 });
+    const ring = makeDesign([{ filmId: 'film', curves: outlineOf(ringShape) }], { by: 'width', sizeMm: 60, turnDeg: 0 });
     expect(cutCheck(ring, { leastPieceMm2: 2, leastStripMm: 0.8, artIsOpening: false }).map(({ kind }) => kind)).toEqual(['coarsePicture']);
     const [island] = cutCheck(ring, { leastPieceMm2: 2, leastStripMm: 1, artIsOpening: true });
     expect(island.kind).toBe('island');

@@ -1,5 +1,6 @@
 import { toneLabels } from '../clean/fewerColours.ts';
 import type { Tone } from '../clean/palette.ts';
+import type { Rgb } from '../colour/oklab.ts';
 import { AppError } from '../errors/appError.ts';
 import { isOpaque, type Art } from '../raster/art.ts';
 import { CLEAR, makeLabelMap, type LabelMap } from '../raster/labelMap.ts';
@@ -8,8 +9,8 @@ import { dropSlivers } from './dropSlivers.ts';
 import { sweepLabels } from './sweepLabels.ts';
 
 export interface FlatTonesOptions {
-  /** Tones with the background, 2 to 32, or found. Where the background is clear it is one of them. */
-  readonly count: number | 'auto';
+  /** Tones with the background, 2 to 32, or found; where the background is clear it is one of them. Or the tones that are there. */
+  readonly count: number | 'auto' | readonly Rgb[];
   /** Connected bits smaller than this go to what surrounds them, px². */
   readonly leastAreaPx2: number;
 }
@@ -31,7 +32,7 @@ export function* flatTones(art: Art, { count, leastAreaPx2 }: FlatTonesOptions):
   const { width, height, alpha } = art;
   const opaque = isOpaque(alpha);
   const clearAround = !opaque && borderShare(alpha, width, height, (value) => value < 128) > 0.5;
-  const wanted = count === 'auto' || !clearAround ? count : Math.max(1, count - 1);
+  const wanted = typeof count !== 'number' || !clearAround ? count : Math.max(1, count - 1);
   const { tones, labels } = yield* within(toneLabels(art, wanted, true), 0, 0.9);
   const data = labels;
   if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;

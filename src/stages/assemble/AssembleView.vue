@@ -32,14 +32,15 @@ const design = computed(() => bench.result?.cut?.design);
 const place = computed(() => (design.value === undefined ? { xMm: 0, yMm: 0 } : placeOnBlank(job.value.assembly.place, job.value.blank, design.value)));
 const over = computed(() => (design.value === undefined ? 0 : overBlankMm(place.value, job.value.blank, design.value)));
 const box = computed(() => ({ x: 0, y: 0, width: job.value.blank.widthMm, height: job.value.blank.heightMm }));
-const path = computed(() => (design.value === undefined ? undefined : pathFromCurves(design.value.layers[0].curves)));
+const films = computed(() => bench.result?.cut?.films ?? []);
+const paths = computed(() => (design.value?.layers ?? []).map(({ curves }) => pathFromCurves(curves)));
 
 const draw: DrawScene = (context, view) => {
   drawBlank(context, view, job.value.blank);
-  if (path.value === undefined || design.value === undefined) return;
+  if (design.value === undefined) return;
   const moved = { scale: view.scale, x: view.x + place.value.xMm * view.scale, y: view.y + place.value.yMm * view.scale };
-  fillPath(context, path.value, moved, film.value.colour);
-  strokeCutLine(context, path.value, moved);
+  for (const [k, path] of paths.value.entries()) fillPath(context, path, moved, films.value[k].film.colour);
+  for (const path of paths.value) strokeCutLine(context, path, moved);
   context.save();
   context.strokeStyle = '#9e2f4b';
   context.setLineDash([6, 4]);
@@ -98,7 +99,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   <StageLayout title="Assemble" :aside="job.blank.name">
     <template #table>
       <LightTable
-        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[design, place, film, job.blank]" label="Design on the blank" :cursor="hold === undefined ? undefined : 'grabbing'"
+        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[design, place, films, job.blank]" label="Design on the blank" :cursor="hold === undefined ? undefined : 'grabbing'"
         @view="(view) => (cssPxPerMm = view.scale)" @press="press" @move="move" @release="release" @leave="pointerMm = undefined"
       >
         <ProblemNote />
@@ -125,7 +126,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <p v-if="over > 0" class="over">Reaches {{ formatLength(mm(over), settings.unit) }} over the printable area.</p>
         <div><button type="button" class="plain-button" :disabled="job.assembly.place === undefined" @click="centre">Centre it</button></div>
       </TrayCard>
-      <TrayCard title="Film">
+      <TrayCard v-if="job.separation.way === 'oneTone'" title="Film">
         <label class="row"><span>Name</span><input :value="film.name" maxlength="120" @change="($event.target as HTMLInputElement).value.trim() === '' || setFilm('Film name', { name: ($event.target as HTMLInputElement).value.trim() })" /></label>
         <label class="row"><span>Colour</span><input type="color" :value="film.colour" @change="setFilm('Film colour', { colour: ($event.target as HTMLInputElement).value })" /></label>
       </TrayCard>

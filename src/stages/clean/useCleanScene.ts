@@ -3,11 +3,11 @@ import type { Job } from '../../core/job/job.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { backdropPaint } from '../../ui/backdrops.ts';
-import { pathFromCurves } from '../../ui/draw/curvePath.ts';
 import { drawPins } from '../../ui/draw/pins.ts';
 import type { DrawScene } from '../../ui/LightTable.vue';
 import { toScreenX, toScreenY, type Box, type Size, type Viewport } from '../../ui/viewport.ts';
 import { drawClear, drawCut, drawPlaced, onSide, type Placed } from '../shared/pictureScene.ts';
+import { useFilmPaths } from '../shared/useFilmPaths.ts';
 import { useSharpPatch } from '../shared/useSharpPatch.ts';
 import { drawBrushRim, drawCorners, drawCropFrame, drawLiftLayer, drawPull, drawStroke } from './cleanScene.ts';
 import type { useCleanTools } from './useCleanTools.ts';
@@ -35,9 +35,8 @@ export function useCleanScene(tools: ReturnType<typeof useCleanTools>, places: R
   const job = computed(() => bench.job as Job);
   const baseBox = computed<Box>(() => ({ x: 0, y: 0, width: bench.base?.widthPx ?? 100, height: bench.base?.heightPx ?? 100 }));
   const box = computed<Box>(() => (tools.corners.active.value && tools.corners.photo.value !== undefined ? tools.corners.photo.value.box : baseBox.value));
-  const film = computed(() => job.value.assembly.films[0].colour);
-  const paint = computed(() => backdropPaint(settings.backdrop, job.value.blank.colour, [film.value], settings.isDark));
-  const cutPath = computed(() => (bench.result?.cut === undefined ? undefined : pathFromCurves(bench.result.cut.outline)));
+  const films = useFilmPaths();
+  const paint = computed(() => backdropPaint(settings.backdrop, job.value.blank.colour, films.colours.value, settings.isDark));
   const cleanBox = computed<Box>(() => {
     const clean = bench.result?.clean;
     if (clean === undefined) return baseBox.value;
@@ -68,7 +67,7 @@ export function useCleanScene(tools: ReturnType<typeof useCleanTools>, places: R
   };
   const drawCutSide: DrawScene = (context, at) => {
     drawClear(context, at, cleanBox.value, paint.value);
-    if (cutPath.value !== undefined) drawCut(context, at, cutPath.value, film.value);
+    for (const { path, colour } of films.paths.value) drawCut(context, at, path, colour);
   };
   const drawMoment = (placed: Placed): DrawScene => (context, at) => {
     drawClear(context, at, placed.box, paint.value);
@@ -119,7 +118,7 @@ export function useCleanScene(tools: ReturnType<typeof useCleanTools>, places: R
     }
   }
   const redrawOn = computed(() => [
-    bench.base, bench.result, tools.level.value, bench.cleanView, paint.value, film.value, view.value, divider.value, swapped.value, sharpPicture.patch.value, sharpClean.patch.value,
+    bench.base, bench.result, tools.level.value, bench.cleanView, paint.value, films.paths.value, view.value, divider.value, swapped.value, sharpPicture.patch.value, sharpClean.patch.value,
     tools.pull.reach.value, tools.pull.end.value, tools.brush.stroke.value, tools.brush.at.value, tools.brush.radiusPx.value, tools.step.value, tools.tool.value,
     tools.corners.active.value, tools.corners.photo.value, tools.corners.corners.value, tools.corners.held.value, places.places.value, places.chosen.value, moments.left.value, moments.right.value, moments.leftArt.value, moments.rightArt.value, moments.removed.value,
   ]);

@@ -42,7 +42,7 @@ const draw: DrawScene = (context, at) => {
 const blocked = computed(() => {
   if (bench.result?.problem !== undefined) return explain(bench.result.problem);
   if (sheet.value === undefined) return { what: 'There is no sheet yet.', todo: 'Bring in a picture first.' };
-  const error = misfit(sheet.value);
+  const error = cut.value?.sheets.map(misfit).find((each) => each !== undefined);
   return error === undefined ? undefined : explain(error);
 });
 
@@ -71,7 +71,17 @@ async function handSvg(): Promise<void> {
   assertFits(sheet.value);
   await hand(async () => {
     const name = `${job.value.name}, ${film.value.name}.svg`;
-    download(name, await bench.exportFile({ pictureKey: picture.pictureKey, job: job.value, kind: 'svg' }), 'image/svg+xml');
+    download(name, await bench.exportFile({ pictureKey: picture.pictureKey, job: job.value, kind: 'svg', filmId: film.value.id }), 'image/svg+xml');
+    return name;
+  });
+}
+async function handAll(): Promise<void> {
+  const { picture } = bench;
+  if (picture === undefined || cut.value === undefined || !(await mayLeave())) return;
+  for (const each of cut.value.sheets) assertFits(each);
+  await hand(async () => {
+    const name = `${job.value.name}, all sheets.zip`;
+    download(name, await bench.exportFile({ pictureKey: picture.pictureKey, job: job.value, kind: 'svgs' }), 'application/zip');
     return name;
   });
 }
@@ -114,7 +124,10 @@ const length = (value: number): string => formatLength(mm(value), settings.unit)
         <ChoiceInput :model-value="job.handOff.cutAs" :choices="CUT_AS" label="Cut lines as" @choose="bench.commit('Cut lines as', { ...job, handOff: { cutAs: $event } })" />
         <p class="note">One group for the film “{{ film.name }}”, sizes in millimetres.</p>
         <p v-if="mirroring.against" class="blocked">Goes against {{ PROCESSES[job.process].name.toLowerCase() }}; you will be asked.</p>
-        <div><button type="button" class="plain-button main" :disabled="blocked !== undefined || handing" @click="handSvg">Save SVG</button></div>
+        <div class="buttons">
+          <button type="button" class="plain-button main" :disabled="blocked !== undefined || handing" @click="handSvg">Save SVG</button>
+          <button v-if="cut !== undefined && cut.sheets.length > 1" type="button" class="plain-button" :disabled="blocked !== undefined || handing" @click="handAll">Save all {{ cut.sheets.length }} sheets</button>
+        </div>
       </TrayCard>
       <TrayCard title="Cleaned art, PNG" :about="cut === undefined ? undefined : `clear ground, ${Math.round(cut.design.resolution * 25.4)} dpi at ${length(cut.design.widthMm)}`">
         <div><button type="button" class="plain-button" :disabled="cut === undefined || handing" @click="handPng">Save PNG</button></div>
@@ -140,6 +153,11 @@ const length = (value: number): string => formatLength(mm(value), settings.unit)
 .blocked {
   margin: 0 0 4px;
   color: var(--ochre-text);
+}
+.buttons {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
 }
 .note {
   margin: 2px 0 6px;

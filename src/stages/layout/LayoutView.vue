@@ -10,6 +10,7 @@ import { fits } from '../../core/layout/laySheet.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useRack } from '../../stores/rack.ts';
 import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import { drawPins } from '../../ui/draw/pins.ts';
@@ -30,6 +31,7 @@ import { useSheetTable } from './useSheetTable.ts';
 
 const bench = useBench();
 const settings = useSettings();
+const rack = useRack();
 const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
 const { job, cut, sheet, film, path, mirroring, paint, box, bandWords, hasBand } = useSheetTable();
 
@@ -41,10 +43,12 @@ const lifted = useTransition(() => (view.value === 'weeded' ? 1 : 0), { duration
 const chosenPin = ref<number>();
 
 const layout = computed(() => job.value.layout);
+/** What the cut check found on the sheet that is looked at, and what is of the whole picture. */
+const findings = computed(() => (cut.value?.findings ?? []).filter(({ filmId }) => filmId === undefined || filmId === film.value.id));
 const pins = computed(() => {
   const first = sheet.value?.placements[0];
   if (first === undefined || cut.value === undefined) return [];
-  return cut.value.findings.filter((f) => f.kind !== 'coarsePicture').map(({ xMm, yMm }) => ({ x: first.a * xMm + first.c * yMm + first.e, y: first.b * xMm + first.d * yMm + first.f }));
+  return findings.value.filter((f) => f.kind !== 'coarsePicture').map(({ xMm, yMm }) => ({ x: first.a * xMm + first.c * yMm + first.e, y: first.b * xMm + first.d * yMm + first.f }));
 });
 
 const draw: DrawScene = (context, at) => {
@@ -81,13 +85,13 @@ const readout = computed(() => {
   const s = sheet.value;
   if (s === undefined) return items.value;
   const used = s.used.widthMm * s.used.heightMm;
-  const waste = used === 0 || cut.value === undefined ? 0 : Math.max(0, 1 - (cut.value.filmAreaMm2 * layout.value.copies) / used);
+  const waste = used === 0 || cut.value === undefined ? 0 : Math.max(0, 1 - ((rack.chosen?.areaMm2 ?? 0) * layout.value.copies) / used);
   return [...items.value.slice(0, 2), { name: 'uses', value: `${length(s.used.widthMm)} × ${length(s.used.heightMm)}` }, { name: 'waste', value: `${Math.round(waste * 100)} %` }];
 });
 </script>
 
 <template>
-  <StageLayout :title="`${film.name} sheet`" aside="1 of 1">
+  <StageLayout :title="`${film.name} sheet`" :aside="`${rack.at + 1} of ${Math.max(1, rack.films.length)}`">
     <template v-if="bench.picture !== undefined" #views><ViewSwitch v-model="view" :choices="VIEWS" label="View" /></template>
     <template #table>
       <LightTable
@@ -106,7 +110,7 @@ const readout = computed(() => {
         <template #icon><Switch /></template>
         <ChoiceInput :model-value="layout.mirror" :choices="MIRRORS" label="Mirroring" @choose="set('Mirroring', { mirror: $event })" />
         <p v-if="mirroring.against" class="warn">This goes against the process and stays marked on the ticket.</p>
-        <ReadsAs v-if="cut !== undefined" :design="cut.design" :film="film.colour" :blank="job.blank.colour" :words="mirroring.mirrored === PROCESSES[job.process].mirrored ? 'on the blank it reads:' : 'pressed, it would read backwards; meant to read:'" />
+        <ReadsAs v-if="cut !== undefined" :design="cut.design" :colours="cut.films.map(({ film: each }) => each.colour)" :blank="job.blank.colour" :words="mirroring.mirrored === PROCESSES[job.process].mirrored ? 'on the blank it reads:' : 'pressed, it would read backwards; meant to read:'" />
       </TrayCard>
       <TrayCard title="Weeding box" about="an edge to lift the waste by">
         <template #icon><Crop /></template>
@@ -126,9 +130,9 @@ const readout = computed(() => {
         <QuantityInput kind="length" label="Height" :unit="settings.unit" :model-value="layout.sheet.heightMm" :least="20" :most="10000" @change="drag({ sheet: { ...layout.sheet, heightMm: $event } })" @done="setSheet({ heightMm: $event, name: 'Own size' })" @cancel="bench.revert" />
         <label class="row"><span>Origin</span><ChoiceInput class="narrow" small :model-value="layout.sheet.origin" :choices="ORIGINS" label="Origin corner" @choose="setSheet({ origin: $event })" /></label>
       </TrayCard>
-      <TrayCard title="Cut check" :mark="cut !== undefined && cut.findings.length > 0 ? 'warning' : undefined" :about="cut === undefined ? 'nothing to check yet' : cut.findings.length === 0 ? 'nothing found' : cut.findings.length === 1 ? '1 place to look at' : `${cut.findings.length} places to look at`">
-        <template #icon><component :is="cut !== undefined && cut.findings.length === 0 ? CircleCheck : WarningFilled" /></template>
-        <CutCheckList v-if="cut !== undefined && cut.findings.length > 0" :findings="cut.findings" :chosen="chosenPin" @choose="chosenPin = $event" />
+      <TrayCard title="Cut check" :mark="findings.length > 0 ? 'warning' : undefined" :about="cut === undefined ? 'nothing to check yet' : findings.length === 0 ? 'nothing found' : findings.length === 1 ? '1 place to look at' : `${findings.length} places to look at`">
+        <template #icon><component :is="cut !== undefined && findings.length === 0 ? CircleCheck : WarningFilled" /></template>
+        <CutCheckList v-if="findings.length > 0" :findings="findings" :chosen="chosenPin" @choose="chosenPin = $event" />
       </TrayCard>
     </template>
     <template #foot><RouterLink class="plain-button main" :to="{ name: 'handoff', params: $route.params }" style="text-decoration: none">Hand off</RouterLink></template>

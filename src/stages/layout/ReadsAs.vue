@@ -6,7 +6,7 @@ import { fillPath } from '../../ui/draw/cutLines.ts';
 import { fitted } from '../../ui/viewport.ts';
 
 /** A small picture of how the design reads when it is on the blank. */
-const props = defineProps<{ design: Design; film: string; blank: string; words: string }>();
+const props = defineProps<{ design: Design; colours: readonly string[]; blank: string; words: string }>();
 const canvas = ref<HTMLCanvasElement>();
 const SIZE = 46;
 
@@ -20,10 +20,10 @@ function paint(): void {
   context.fillStyle = props.blank;
   context.fillRect(0, 0, SIZE, SIZE);
   const view = fitted({ x: 0, y: 0, width: props.design.widthMm, height: props.design.heightMm }, { width: SIZE, height: SIZE }, 4);
-  for (const { curves } of props.design.layers) fillPath(context, pathFromCurves(curves), view, props.film);
+  for (const [k, { curves }] of props.design.layers.entries()) fillPath(context, pathFromCurves(curves), view, props.colours[k]);
 }
 onMounted(paint);
-watch(() => [props.design, props.film, props.blank], paint);
+watch(() => [props.design, props.colours, props.blank], paint);
 </script>
 
 <template>

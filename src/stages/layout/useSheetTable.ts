@@ -3,6 +3,7 @@ import type { Job } from '../../core/job/job.ts';
 import { PROCESSES } from '../../core/job/processes.ts';
 import { mirroringOf } from '../../core/job/runJob.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useRack } from '../../stores/rack.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { backdropPaint } from '../../ui/backdrops.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';
@@ -11,10 +12,11 @@ import { pathFromCurves } from '../../ui/draw/curvePath.ts';
 export function useSheetTable() {
   const bench = useBench();
   const settings = useSettings();
+  const rack = useRack();
   const job = computed(() => bench.job as Job);
   const cut = computed(() => bench.result?.cut);
-  const sheet = computed(() => cut.value?.sheet);
-  const film = computed(() => job.value.assembly.films[0]);
+  const sheet = computed(() => cut.value?.sheets[rack.at]);
+  const film = computed(() => rack.chosen?.film ?? job.value.assembly.films[0]);
   const path = computed(() => (sheet.value === undefined ? undefined : pathFromCurves(sheet.value.curves)));
   const mirroring = computed(() => mirroringOf(job.value.layout, job.value.process));
   const paint = computed(() => ({

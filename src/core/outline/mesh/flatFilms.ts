@@ -5,15 +5,40 @@ import type { Task } from '../../task/task.ts';
 import type { Curves } from '../curves.ts';
 import { traceMesh, type ArcMesh, type MeshOptions } from './arcMesh.ts';
 import { filmOutline } from './filmOutline.ts';
-import { meshRegions } from './meshRegions.ts';
+import { meshRegions, type MeshRegions } from './meshRegions.ts';
 import { sidesOfRegions, stackedRegions, stackOrder } from './stackFilms.ts';
 
 /** How films meet: each upper one on a full lower one, or each cut out of the others. */
 export type Meet = 'stacked' | 'inset';
 
-/** One film of a separation with what is cut of it. */
+/** What is cut of one film. */
 export interface FilmCurves {
-  /** Tone that it has. */
+  /** Number of the film. */
+  readonly film: number;
+  readonly curves: Curves;
+}
+
+/**
+ * Reads the films off a mesh, lowest first.
+ * @param filmOfLabel film of each label, 0 to `films` − 1; −1 for the background and what is clear.
+ * @param order in which the films lie over each other, lowest first; the one with the least edge when absent.
+ */
+export function filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, filmOfLabel: (label: number) => number, films: number, meet: Meet, order?: readonly number[]): FilmCurves[] {
+  const filmOf = Int32Array.from(regions.label, filmOfLabel);
+  const ranks = order === undefined ? stackOrder(mesh, regions, filmOf, films) : Int32Array.from({ length: films }, (_, film) => order.indexOf(film));
+  const covered = meet === 'stacked' ? stackedRegions(mesh, regions, filmOf, ranks) : ownRegions(filmOf, films);
+  const lowestFirst = Array.from({ length: films }, (_, film) => film).sort((a, b) => ranks[a] - ranks[b]);
+  return lowestFirst.map((film) => ({ film, curves: filmOutline(mesh, sidesOfRegions(regions, covered.subarray(film * regions.count, (film + 1) * regions.count))) }));
+}
+
+function ownRegions(filmOf: Int32Array, films: number): Uint8Array {
+  const covered = new Uint8Array(films * filmOf.length);
+  for (let r = 0; r < filmOf.length; r++) if (filmOf[r] >= 0) covered[filmOf[r] * filmOf.length + r] = 1;
+  return covered;
+}
+
+/** A film of each tone but the background. */
+export interface ToneFilm {
   readonly tone: number;
   readonly colour: string;
   readonly curves: Curves;
@@ -23,23 +48,11 @@ export interface FilmCurves {
  * Traces tones to films, lowest first; the background is none.
  * @param order in which the tones lie over each other, lowest first; the one with the least edge when absent.
  */
-export function* flatFilms(art: Art, { labels, tones, ground }: FlatTones, meet: Meet, options: MeshOptions, order?: readonly number[]): Task<{ mesh: ArcMesh; films: FilmCurves[] }> {
+export function* flatFilms(art: Art, { labels, tones, ground }: FlatTones, meet: Meet, options: MeshOptions, order?: readonly number[]): Task<{ mesh: ArcMesh; films: ToneFilm[] }> {
   const mesh = yield* traceMesh(art, labels, tones, options);
   const regions = meshRegions(mesh);
   const filmTones = [...new Set(regions.label)].filter((label) => label < tones.length && label !== ground).sort((a, b) => a - b);
-  const filmOf = Int32Array.from(regions.label, (label) => filmTones.indexOf(label));
-  const ranks = order === undefined ? stackOrder(mesh, regions, filmOf, filmTones.length) : Int32Array.from(filmTones, (tone) => order.indexOf(tone));
-  const covered = meet === 'stacked' ? stackedRegions(mesh, regions, filmOf, ranks) : ownRegions(filmOf, filmTones.length);
-  const lowestFirst = filmTones.map((_, film) => film).sort((a, b) => ranks[a] - ranks[b]);
-  const films = lowestFirst.map((film): FilmCurves => {
-    const sides = sidesOfRegions(regions, covered.subarray(film * regions.count, (film + 1) * regions.count));
-    return { tone: filmTones[film], colour: hexFromRgb(tones[filmTones[film]]), curves: filmOutline(mesh, sides) };
-  });
-  return { mesh, films };
-}
-
-function ownRegions(filmOf: Int32Array, films: number): Uint8Array {
-  const covered = new Uint8Array(films * filmOf.length);
-  for (let r = 0; r < filmOf.length; r++) if (filmOf[r] >= 0) covered[filmOf[r] * filmOf.length + r] = 1;
-  return covered;
+  const filmOrder = order?.map((tone) => filmTones.indexOf(tone)).filter((film) => film >= 0);
+  const films = filmsOfMesh(mesh, regions, (label) => filmTones.indexOf(label), filmTones.length, meet, filmOrder);
+  return { mesh, films: films.map(({ film, curves }) => ({ tone: filmTones[film], colour: hexFromRgb(tones[filmTones[film]]), curves })) };
 }

@@ -1,0 +1,138 @@
+import { describe, expect, it } from 'vitest';
+import fc from 'fast-check';
+import { paintedArt, WHITE } from '../../../tests/fixtures/shapes.ts';
+import type { Rgb } from '../colour/oklab.ts';
+import { ringArea, ringCount, type Curves } from '../outline/curves.ts';
+import { finish } from '../task/task.ts';
+import { jobSchema, type Job } from './job.ts';
+import { newJob } from './newJob.ts';
+import { addTone, changeFilm, clearTone, dropTone, findTonesAnew, mergeTone, moveFilm, partTone, setTone, type FoundFilms } from './paletteEdits.ts';
+import { readJob } from './readJob.ts';
+import { outlineArt } from './runJob.ts';
+import type { SeparatedArt } from './separateArt.ts';
+
+const RED: Rgb = { r: 179, g: 38, b: 46 };
+const BLUE: Rgb = { r: 36, g: 80, b: 154 };
+const SUN: Rgb = { r: 242, g: 182, b: 50 };
+
+/** Three bars side by side on white, with the sun in the middle of the blue one. */
+const art = paintedArt(90, 60, (x, y) => {
+  if (y < 8.4 || y > 51.7 || x < 9.3 || x > 80.8) return WHITE;
+  if (Math.hypot(x - 44.8, y - 30.2) < 8.1) return SUN;
+  return x < 30.4 ? RED : x < 60.6 ? BLUE : SUN;
+});
+
+const start: Job = { ...newJob('Pennants'), separation: { way: 'flat', count: 'auto', meet: 'stacked' } };
+const separated = (job: Job): SeparatedArt => finish(outlineArt(job, art));
+const foundOf = ({ tones, films }: SeparatedArt): FoundFilms => ({ tones: tones ?? [], films: films.map(({ film }) => film) });
+const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, ring) => ringArea(curves, ring)).reduce((sum, area) => sum + area, 0);
+const first = separated(start);
+const found = foundOf(first);
+const toneOf = (name: string): number => found.tones.findIndex(({ film }) => found.films.some((each) => each.id === film && each.name === name));
+const ground = found.tones.findIndex(({ film }) => film === null);
+
+describe('separating into flat colours', () => {
+  it('names a film after each tone, but for the background', () => {
+    expect(found.films.map(({ name }) => name).sort()).toEqual(['Blue', 'Red', 'Yellow']);
+    expect(found.tones.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
+    expect(first.tone).toBeUndefined();
+  });
+
+  it('keeps tones and mesh while only films change', () => {
+    const made: string[] = [];
+    const kept = new Map<string, never>();
+    const remember: Parameters<typeof outlineArt>[2] = function* (key, make) {
+      const held = kept.get(key);
+      if (held !== undefined) return held;
+      made.push(key);
+      const value = yield* make();
+      kept.set(key, value as never);
+      return value;
+    };
+    const held = changeFilm(start, found, found.films[0].id, { name: 'Other' });
+    finish(outlineArt(held, art, remember));
+    finish(outlineArt(mergeTone(held, found, 1, 2), art, remember));
+    finish(outlineArt({ ...held, separation: { ...held.separation, meet: 'inset' } as Job['separation'] }, art, remember));
+    expect(made).toHaveLength(1);
+  });
+
+  it('separates by lightness too, darkest film on top', () => {
+    const { films, steps } = separated({ ...start, separation: { way: 'tones', count: 3, meet: 'stacked' } });
+    expect(films).toHaveLength(2);
+    expect(steps).toHaveLength(2);
+    expect(areaOf(films[0].outline)).toBeGreaterThan(areaOf(films[1].outline));
+  });
+});
+
+describe('palette', () => {
+  it('cuts two tones from one film when they are merged', () => {
+    const job = mergeTone(start, found, toneOf('Red'), toneOf('Blue'));
+    const { films } = separated(job);
+    expect(films.map(({ film }) => film.name).sort()).toEqual(['Blue', 'Yellow']);
+    const blue = films.find(({ film }) => film.name === 'Blue')?.outline as Curves;
+    // The red and the blue bar are one piece now: no edge is cut between them.
+    expect(ringCount(blue)).toBeLessThanOrEqual(2);
+    expect(areaOf(blue)).toBeGreaterThan(51 * 43 - 250);
+  });
+
+  it('makes a tone background, and parts it off again', () => {
+    const cleared = clearTone(start, found, toneOf('Yellow'));
+    const after = separated(cleared);
+    expect(after.films.map(({ film }) => film.name).sort()).toEqual(['Blue', 'Red']);
+    const parted = separated(partTone(cleared, foundOf(after), toneOf('Yellow')));
+    expect(parted.films.map(({ film }) => film.name).sort()).toEqual(['Blue', 'Red', 'Yellow']);
+  });
+
+  it('gives the areas of a tone that is taken out to others', () => {
+    const { tones } = separated(dropTone(start, found, toneOf('Red')));
+    expect(tones).toHaveLength(found.tones.length - 1);
+    const two = { tones: found.tones.slice(0, 2), films: found.films };
+    expect(dropTone(start, two, 0)).toBe(start);
+  });
+
+  it('renames, recolours and moves films, and holds their order', () => {
+    const [low, , top] = found.films;
+    const renamed = changeFilm(start, found, low.id, { name: 'Harbour blue', colour: '#102040' });
+    expect(separated(renamed).films[0].film).toEqual({ id: low.id, name: 'Harbour blue', colour: '#102040' });
+    const moved = moveFilm(start, found, top.id, 0);
+    expect(separated(moved).films.map(({ film }) => film.id)).toEqual([top.id, found.films[0].id, found.films[1].id]);
+  });
+
+  it('adds a tone that is picked, and lets all be found anew', () => {
+    const job = addTone(start, found, '#7a3a3e');
+    expect(separated(job).tones).toHaveLength(found.tones.length + 1);
+    expect(findTonesAnew(job).separation).toEqual({ way: 'flat', count: found.tones.length + 1, meet: 'stacked' });
+    expect(separated(setTone(start, found, ground, '#fafafa')).tones?.[ground].colour).toBe('#fafafa');
+  });
+
+  it('leaves one-colour jobs alone', () => {
+    const one = newJob('One');
+    for (const next of [mergeTone(one, found, 0, 1), clearTone(one, found, 0), dropTone(one, found, 0), moveFilm(one, found, found.films[0].id, 1), findTonesAnew(one)]) expect(next).toBe(one);
+  });
+
+  it('stays a valid job that can be read again, whatever is done', () => {
+    const tone = fc.nat({ max: found.tones.length - 1 });
+    const edit = fc.oneof(
+      fc.tuple(tone, tone).map(([a, b]) => (job: Job) => mergeTone(job, found, a, b)),
+      tone.map((a) => (job: Job) => clearTone(job, found, a)),
+      tone.map((a) => (job: Job) => partTone(job, found, a)),
+      tone.map((a) => (job: Job) => dropTone(job, found, a)),
+      fc.nat({ max: 5 }).map((to) => (job: Job) => moveFilm(job, found, found.films[0].id, to)),
+    );
+    fc.assert(
+      fc.property(edit, (change) => {
+        const job = change(start);
+        expect(jobSchema.safeParse(job).success).toBe(true);
+        expect(readJob(JSON.parse(JSON.stringify(job)))).toEqual(job);
+      }),
+      { seed: 12, numRuns: 100 },
+    );
+  });
+});
+
+describe('jobs of version 1', () => {
+  it('are read as they were', () => {
+    const { version: _version, ...old } = newJob('Old');
+    expect(readJob({ ...old, version: 1 })).toEqual(newJob('Old'));
+  });
+});

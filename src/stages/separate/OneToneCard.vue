@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { ElSwitch } from 'element-plus';
+import { computed } from 'vue';
+import type { Job, OneToneSeparation } from '../../core/job/job.ts';
+import { useBench } from '../../stores/bench.ts';
+import ChoiceInput from '../../ui/ChoiceInput.vue';
+import ThresholdHistogram from '../../ui/ThresholdHistogram.vue';
+import TrayCard from '../../ui/TrayCard.vue';
+
+/** What of the clean art becomes film when it is one colour. */
+const props = defineProps<{ separation: OneToneSeparation }>();
+const bench = useBench();
+
+const changed = (change: Partial<OneToneSeparation>): Job => ({ ...(bench.job as Job), separation: { ...props.separation, ...change } });
+const drag = (change: Partial<OneToneSeparation>): void => bench.preview(changed(change));
+function set(label: string, change: Partial<OneToneSeparation>): void {
+  bench.preview(changed(change));
+  bench.commitPreview(label);
+}
+const threshold = computed(() => (props.separation.threshold === 'auto' ? (bench.result?.tone?.threshold ?? 127) : props.separation.threshold));
+const SOURCES = { threshold: 'what is darker than a threshold', notClear: 'everything that is not clear' } as const;
+const INKS = { auto: 'found from the ground', dark: 'the dark tone', light: 'the light tone' } as const;
+</script>
+
+<template>
+  <TrayCard title="What becomes film" about="one tone of the clean art">
+    <ChoiceInput :model-value="separation.source" :choices="SOURCES" label="What becomes film" @choose="set('What becomes film', { source: $event })" />
+    <template v-if="separation.source === 'threshold'">
+      <ThresholdHistogram
+        v-if="bench.result?.tone !== undefined" :histogram="bench.result.tone.histogram" :threshold="threshold"
+        @change="drag({ threshold: $event })" @done="set('Threshold', { threshold: $event })" @cancel="bench.revert"
+      />
+      <label class="row"><span>Find the threshold by itself</span><ElSwitch size="small" :model-value="separation.threshold === 'auto'" @change="set('Threshold', { threshold: $event === true ? 'auto' : Math.round(threshold) })" /></label>
+      <label class="row"><span>Ink is</span><ChoiceInput class="narrow" small :model-value="separation.inkIs" :choices="INKS" label="Ink is" @choose="set('Ink is', { inkIs: $event })" /></label>
+    </template>
+  </TrayCard>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+  min-height: 26px;
+}
+.narrow {
+  width: 168px;
+}
+</style>

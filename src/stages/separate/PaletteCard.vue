@@ -1,0 +1,195 @@
+<script setup lang="ts">
+import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElSwitch } from 'element-plus';
+import { computed, ref } from 'vue';
+import type { FlatSeparation, Job } from '../../core/job/job.ts';
+import { changeFilm, clearTone, dropTone, findTonesAnew, mergeTone, partTone, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import { useBench } from '../../stores/bench.ts';
+import ChoiceInput from '../../ui/ChoiceInput.vue';
+import QuantityInput from '../../ui/QuantityInput.vue';
+import TrayCard from '../../ui/TrayCard.vue';
+import { MEETS } from './ways.ts';
+
+/** The tones of the art, which film each becomes, and how films meet. */
+const props = defineProps<{ separation: FlatSeparation; found: FoundFilms; picking: boolean }>();
+const emit = defineEmits<{ pick: [] }>();
+const bench = useBench();
+
+const job = computed(() => bench.job as Job);
+const commit = (label: string, next: Job): void => void (next !== job.value && bench.commit(label, next));
+function set(label: string, change: Partial<FlatSeparation>): void {
+  bench.preview({ ...job.value, separation: { ...props.separation, ...change } });
+  bench.commitPreview(label);
+}
+/** Another number of tones is found anew. */
+const counted = (count: number | 'auto'): Job => {
+  const fresh = findTonesAnew(job.value);
+  return { ...fresh, separation: { ...(fresh.separation as FlatSeparation), count } };
+};
+function setCount(count: number | 'auto'): void {
+  bench.preview(counted(count));
+  bench.commitPreview('Number of tones');
+}
+
+/** Where the background is clear it is none of the tones, but counts as one. */
+const hasGround = computed(() => props.found.tones.some(({ film }) => film === null));
+const count = computed(() => props.found.tones.length + (hasGround.value ? 0 : 1));
+
+const filmOf = (id: string | null) => props.found.films.find((film) => film.id === id);
+const rows = computed(() =>
+  props.found.tones.map((tone, at) => {
+    const film = filmOf(tone.film);
+    const first = props.found.tones.findIndex((other) => other.film === tone.film);
+    return { ...tone, at, filmName: film?.name ?? 'Background', filmColour: film?.colour, isFirst: first === at, percent: tone.share * 100 };
+  }),
+);
+const shareWords = (percent: number): string => (percent >= 10 ? `${Math.round(percent)} %` : percent >= 0.1 ? `${percent.toFixed(1)} %` : '< 0.1 %');
+
+type Action = 'ground' | 'own' | 'drop' | `with:${number}`;
+function act(at: number, action: Action): void {
+  const name = rows.value[at].filmName;
+  if (action === 'ground') commit(`${name} is background`, clearTone(job.value, props.found, at));
+  else if (action === 'own') commit('A film of its own', partTone(job.value, props.found, at));
+  else if (action === 'drop') commit(`${name} taken out`, dropTone(job.value, props.found, at));
+  else {
+    const into = Number(action.slice(5));
+    commit(`${name} with ${rows.value[into].filmName}`, mergeTone(job.value, props.found, at, into));
+  }
+}
+
+const dragged = ref<number>();
+const over = ref<number>();
+function dropOn(at: number): void {
+  if (dragged.value !== undefined && dragged.value !== at) act(dragged.value, `with:${at}`);
+  dragged.value = over.value = undefined;
+}
+function rename(id: string | null, event: Event): void {
+  const name = (event.target as HTMLInputElement).value.trim();
+  const film = filmOf(id);
+  if (film !== undefined && name !== '' && name !== film.name) commit('Film name', changeFilm(job.value, props.found, film.id, { name }));
+}
+const recolour = (id: string | null, event: Event): void => {
+  if (id !== null) commit('Film colour', changeFilm(job.value, props.found, id, { colour: (event.target as HTMLInputElement).value }));
+};
+</script>
+
+<template>
+  <TrayCard title="Tones" :about="separation.palette === undefined ? `${count} found, the ${hasGround ? '' : 'clear '}background counted` : 'held as they are'">
+    <QuantityInput label="Tones, the background counted" :model-value="count" :least="2" :most="32" :digits="0" @change="bench.preview(counted(Math.round($event)))" @done="setCount(Math.round($event))" @cancel="bench.revert" />
+    <label class="row"><span>Count the tones by itself</span><ElSwitch size="small" :model-value="separation.count === 'auto' && separation.palette === undefined" @change="setCount($event === true ? 'auto' : count)" /></label>
+    <ul aria-label="Tones and their films">
+      <li
+        v-for="row in rows" :key="row.at" draggable="true" :class="{ over: over === row.at && dragged !== row.at, ground: row.film === null }"
+        @dragstart="dragged = row.at" @dragend="dragged = over = undefined" @dragover.prevent="over = row.at" @dragleave="over = undefined" @drop.prevent="dropOn(row.at)"
+      >
+        <i class="tone" :style="{ background: row.colour }" :title="`in the picture ${row.colour}`" />
+        <template v-if="row.film !== null && row.isFirst">
+          <input class="name" size="1" :value="row.filmName" maxlength="120" :aria-label="`Name of film ${row.filmName}`" @change="rename(row.film, $event)" />
+          <input type="color" :value="row.filmColour" :aria-label="`Colour of film ${row.filmName}`" @change="recolour(row.film, $event)" />
+        </template>
+        <span v-else class="name">{{ row.film === null ? 'Background, not cut' : `with ${row.filmName}` }}</span>
+        <span class="share">{{ shareWords(row.percent) }}</span>
+        <ElDropdown trigger="click" placement="bottom-end" @command="act(row.at, $event as Action)">
+          <button type="button" class="more" :aria-label="`What to do with tone ${row.at + 1}, ${row.filmName}`">⋯</button>
+          <template #dropdown>
+            <ElDropdownMenu>
+              <ElDropdownItem v-if="row.film !== null" command="ground">Make it background</ElDropdownItem>
+              <ElDropdownItem v-if="row.film === null || !row.isFirst" command="own">A film of its own</ElDropdownItem>
+              <ElDropdownItem v-for="other in rows.filter((each) => each.film !== null && each.isFirst && each.film !== row.film)" :key="other.at" :command="`with:${other.at}`">Cut with {{ other.filmName }}</ElDropdownItem>
+              <ElDropdownItem v-if="rows.length > 2" command="drop" divided>Take it out: neighbours take its areas</ElDropdownItem>
+            </ElDropdownMenu>
+          </template>
+        </ElDropdown>
+      </li>
+    </ul>
+    <p>Drop a tone on another to cut both from one film.</p>
+    <div class="row">
+      <button type="button" class="plain-button" :aria-pressed="picking" @click="emit('pick')">{{ picking ? 'Click the art…' : 'Add a tone from the art' }}</button>
+      <button v-if="separation.palette !== undefined" type="button" class="plain-button" @click="commit('Tones found anew', findTonesAnew(job))">Find anew</button>
+    </div>
+    <label class="row"><span>Films are</span><ChoiceInput class="narrow" small :model-value="separation.meet" :choices="MEETS" label="How films meet" @choose="set('How films meet', { meet: $event })" /></label>
+  </TrayCard>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+  min-height: 28px;
+}
+.narrow {
+  width: 168px;
+}
+ul {
+  margin: 6px 0 2px;
+  padding: 0;
+  list-style: none;
+}
+li {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  min-height: 32px;
+  border-bottom: 1px solid var(--rule);
+  cursor: grab;
+}
+li.over {
+  background: var(--madder-wash);
+}
+.tone {
+  flex: none;
+  width: 18px;
+  height: 22px;
+  border: 1px solid var(--rule-strong);
+}
+.name {
+  flex: 1;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.ground .name {
+  color: var(--ink-soft);
+}
+input.name {
+  border: 1px solid transparent;
+  border-radius: 4px;
+  padding: 2px 4px;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+}
+input.name:hover,
+input.name:focus {
+  border-color: var(--rule-strong);
+}
+input[type='color'] {
+  flex: none;
+  width: 30px;
+  height: 22px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 4px;
+  padding: 1px;
+  background: none;
+}
+.share {
+  color: var(--ink-soft);
+  font-size: 12px;
+  font-variant-numeric: tabular-nums;
+}
+.more {
+  border: 0;
+  padding: 2px 6px;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  cursor: pointer;
+}
+p {
+  margin: 4px 0;
+  color: var(--ink-soft);
+  font-size: 12.5px;
+}
+</style>

@@ -1,0 +1,75 @@
+import { unzipSync, strFromU8 } from 'fflate';
+import { expect } from '@playwright/test';
+import { choose, goTo, openJob, save, setQuantity, settled, table, test } from './bench.ts';
+
+const rolls = (page: Parameters<typeof openJob>[0]) => page.locator('.rack .roll .name');
+const tones = (page: Parameters<typeof openJob>[0]) => page.getByRole('list', { name: 'Tones and their films' }).getByRole('listitem');
+
+test('a crest is taken apart into films that are merged, renamed, ordered and handed off, a sheet each', async ({ page }) => {
+  await openJob(page, 'Crew crest', 'Separate');
+  await choose(page, 'Way of separating', 'flat colours');
+  await expect(rolls(page)).toHaveCount(4, { timeout: 30_000 });
+  await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('4 colours');
+  await expect(page.locator('.tab', { hasText: 'Lay out' })).toContainText('4 sheets, mirrored');
+
+  // Yellow is cut with red, by dropping one on the other.
+  await tones(page).filter({ hasText: /6\.\d %/ }).dragTo(tones(page).nth(2));
+  await expect(rolls(page)).toHaveCount(3);
+  await expect(tones(page).filter({ hasText: 'with' })).toHaveCount(1);
+  await page.keyboard.press('Control+z');
+  await expect(rolls(page)).toHaveCount(4);
+
+  // White is the shirt itself: no film.
+  await page.getByRole('button', { name: /What to do with tone 1/ }).click();
+  await page.getByRole('menuitem', { name: 'Make it background' }).click();
+  await expect(rolls(page)).toHaveCount(3);
+  await expect(tones(page).first()).toContainText('Background, not cut');
+
+  await page.getByLabel('Name of film Dark blue').fill('Harbour navy');
+  await page.getByLabel('Name of film Dark blue').press('Enter');
+  await expect(rolls(page).first()).toContainText('Harbour navy');
+
+  // The order on the rack is that in which films go on.
+  await page.locator('.rack .roll').nth(2).focus();
+  await page.keyboard.press('Alt+ArrowLeft');
+  await expect(rolls(page).nth(1)).toContainText('Yellow');
+  await choose(page, 'How films meet', 'inset');
+  await settled(page);
+
+  await goTo(page, 'Lay out');
+  await expect(page.getByRole('heading', { name: 'Harbour navy sheet' })).toBeVisible();
+  await page.locator('.rack .roll').nth(1).click();
+  await expect(page.getByRole('heading', { name: 'Yellow sheet' })).toBeVisible();
+  await goTo(page, 'Hand off');
+  await settled(page);
+  const { name, bytes } = await save(page, 'Save all 3 sheets');
+  expect(name).toContain('all sheets');
+  const files = unzipSync(new Uint8Array(bytes));
+  expect(Object.keys(files).sort()).toEqual(['1-harbour-navy.svg', '2-yellow.svg', '3-red.svg']);
+  const widths = Object.values(files).map((file) => /width="([\d.]+)mm"/.exec(strFromU8(file))?.[1]);
+  expect(new Set(widths).size).toBe(1);
+});
+
+test('tones are counted anew, one is added from the art, and a photo is cut in tones of lightness', async ({ page }) => {
+  await openJob(page, 'Crew crest', 'Separate');
+  await choose(page, 'Way of separating', 'flat colours');
+  await expect(rolls(page)).toHaveCount(4, { timeout: 30_000 });
+  await setQuantity(page, 'Tones, the background counted', '4');
+  await expect(rolls(page)).toHaveCount(3);
+  await page.getByRole('button', { name: 'Add a tone from the art' }).click();
+  const box = await table(page).boundingBox();
+  // The sun, right of the mast.
+  await page.mouse.click((box?.x ?? 0) + (box?.width ?? 0) * 0.62, (box?.y ?? 0) + (box?.height ?? 0) * 0.33);
+  await expect(rolls(page)).toHaveCount(4);
+  await page.getByRole('button', { name: 'Find anew' }).click();
+  await settled(page);
+
+  await openJob(page, 'Lighthouse mug', 'Separate');
+  await choose(page, 'Way of separating', 'tones of a photo');
+  await expect(rolls(page)).toHaveCount(2, { timeout: 30_000 });
+  await setQuantity(page, 'Tones, the blank counted', '4');
+  await expect(rolls(page)).toHaveCount(3);
+  await setQuantity(page, 'Step 1, lightness', '40');
+  await settled(page);
+  await expect(page.getByLabel('Step 1, lightness')).toHaveValue('40');
+});
