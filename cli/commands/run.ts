@@ -5,14 +5,14 @@ import { explain } from '../../src/core/errors/explain.ts';
 import { hashBytes } from '../../src/core/job/hash.ts';
 import type { Job } from '../../src/core/job/job.ts';
 import { readJob } from '../../src/core/job/readJob.ts';
-import { mirroringOf } from '../../src/core/job/runJob.ts';
+import { mirroringOf, proofOfFilms } from '../../src/core/job/runJob.ts';
 import { nodesOfFilms } from '../../src/core/job/separateArt.ts';
 import { assertFits } from '../../src/core/layout/laySheet.ts';
 import { nodeCount } from '../../src/core/outline/curves.ts';
 import { piecesOf } from '../../src/core/outline/pieces.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { sheetFiles } from '../../src/formats/svg/sheetFiles.ts';
-import { pictureFromArt } from '../../src/core/raster/art.ts';
+import { pictureFromArt, type Art } from '../../src/core/raster/art.ts';
 import { cleanPicture, cutArt, type CutResult } from '../../src/engine/pipeline.ts';
 import { required } from '../arguments.ts';
 import { uniqueNames } from '../eachInput.ts';
@@ -75,7 +75,7 @@ async function runOne(job: Job, input: string, out: string, name: string): Promi
     for (const step of clean.steps) if (step.skipped !== undefined) warnings.push(`step ${step.id} skipped: ${explain({ code: step.skipped, details: {} }).what}`);
     const cut = await timings.measure('cut', () => finish(cutArt(job, clean.art)));
     warnings.push(...warningsOf(job, cut));
-    measures = { ...measuresOf(cut), steps: clean.steps };
+    measures = { ...measuresOf(cut), ...(cut.tones === undefined ? {} : { tones: cut.tones, proof: proofFigures(job, clean.art, cut) }), steps: clean.steps };
     for (const sheet of cut.sheets) assertFits(sheet);
     const sheets = sheetFiles(cut.films.map(({ film }) => film), cut.sheets, `${job.name}: ${name}`, job.handOff.cutAs);
     for (const { suffix, svg } of sheets) await write(`${name}${suffix === '' ? '' : `-${suffix}`}.svg`, svg);
@@ -113,6 +113,12 @@ function measuresOf({ design, sheets: [sheet], films }: CutResult): Record<strin
     mirrored: sheet.mirrored,
     usedMm: [round(sheet.used.widthMm), round(sheet.used.heightMm)],
   };
+}
+
+/** How the films, laid over each other, differ from the clean art. */
+function proofFigures(job: Job, art: Art, cut: CutResult): Record<string, number> {
+  const strayMm = (cut.strayPx ?? 0) / cut.design.resolution;
+  return { differs: Math.round(proofOfFilms(job, art, cut).differs * 1e5) / 1e5, edgeMm: Math.round(strayMm * 1e4) / 1e4 };
 }
 
 const round = (value: number): number => Math.round(value * 1000) / 1000;

@@ -14,6 +14,7 @@ import { lightnessTones } from '../../src/core/separate/lightnessTones.ts';
 import { oneTone } from '../../src/core/separate/oneTone.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { mmFromPx, px, pxPerMm, pxPerMmFromDpi } from '../../src/core/units/length.ts';
+import { writeDxf } from '../../src/formats/dxf/writeDxf.ts';
 import { writeOutlineSvg } from '../../src/formats/svg/writeSvg.ts';
 import { autoOrNumber, choiceOption, DRAW_OPTION, drawnSide, lengthOption, numberOption, oneInput, required, type Parsed } from '../arguments.ts';
 import { readPicture, writeBytes } from '../files.ts';
@@ -33,14 +34,15 @@ interface Traced {
 }
 
 export const trace: Command = {
-  usage: 'limner trace IN --out OUT.svg [--colours N|auto | --tones N] [--meet stacked|inset] [--width 200mm] [--threshold auto|0..255] [--timings]',
-  about: 'Outlines a picture as one colour or as several films and writes it as SVG.',
+  usage: 'limner trace IN --out OUT.svg|OUT.dxf [--colours N|auto | --tones N] [--meet stacked|inset] [--reach 0.5] [--width 200mm] [--threshold auto|0..255] [--timings]',
+  about: 'Outlines a picture as one colour or as several films and writes it as SVG or DXF.',
   options: {
     ...DRAW_OPTION,
-    out: { takes: 'the SVG file to write', about: 'the SVG file to write' },
+    out: { takes: 'the SVG or DXF file to write', about: 'the file to write; its ending says which: .svg, or .dxf with curves as splines and a layer a film' },
     colours: { takes: 'auto or a whole number from 2 to 32', about: 'tones, counting the background: 2 is one colour on a ground (default 2)' },
     tones: { takes: 'a whole number from 2 to 6', about: 'tones of lightness for photos, the lightest being the blank; each film carries all darker ones' },
     meet: { takes: 'stacked or inset', about: 'how films meet: upper ones on full lower ones, or each cut out of the others (default stacked)' },
+    reach: { takes: 'mm, 0 to 20', about: 'for inset films: how far each runs on under its upper neighbours (default 0)' },
     width: { takes: 'a length', about: 'width of the whole picture when finished, such as 200mm or "8 in" (default: what the file states, else 96 dpi)' },
     threshold: { takes: 'auto or 0 to 255', about: 'for 2 colours: lightness at which ink begins (default auto)' },
     timings: { about: 'print decode_ms, trace_ms (separation and outlining) and write_ms' },
@@ -48,18 +50,20 @@ export const trace: Command = {
   notes: 'The SVG has the frame of the picture: its width, height and viewBox are in mm. It has one group for each film, the lowest first.',
   async run(parsed, console) {
     const input = oneInput(parsed);
-    const out = required(parsed, 'out', 'the SVG file to write');
+    const out = required(parsed, 'out', 'the SVG or DXF file to write');
     const widthMm = lengthOption(parsed, 'width');
     const films = filmsFor(parsed);
+    const reachMm = numberOption(parsed, 'reach', 0, 20) ?? 0;
     const timings = new Timings();
     const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input, drawnSide(parsed)));
-    const traced = await timings.measure('trace', () => films(artFromPicture(picture)));
+    const resolution = widthMm === undefined ? pxPerMmFromDpi(statedDpi ?? ASSUMED_DPI) : pxPerMm(picture.width / widthMm);
+    const traced = await timings.measure('trace', () => films(artFromPicture(picture), reachMm * resolution));
     if (traced.every(({ curves }) => ringCount(curves) === 0)) throw new AppError('nothingToCut');
     await timings.measure('write', async () => {
-      const resolution = widthMm === undefined ? pxPerMmFromDpi(statedDpi ?? ASSUMED_DPI) : pxPerMm(picture.width / widthMm);
       const inMm = scaling(mmFromPx(px(1), resolution));
       const outlines = traced.map(({ name, colour, curves }) => ({ film: { id: name, name, colour }, curves: transformCurves(curves, inMm) }));
-      await writeBytes(out, writeOutlineSvg(outlines, mmFromPx(px(picture.width), resolution), mmFromPx(px(picture.height), resolution), basename(input)));
+      const [wideMm, highMm] = [mmFromPx(px(picture.width), resolution), mmFromPx(px(picture.height), resolution)];
+      await writeBytes(out, out.toLowerCase().endsWith('.dxf') ? writeDxf(outlines, highMm) : writeOutlineSvg(outlines, wideMm, highMm, basename(input)));
     });
     if (parsed.values.has('timings')) console.out(timings.lines());
     return 0;
@@ -67,15 +71,15 @@ export const trace: Command = {
 };
 
 /** What the options ask for, checked before the picture is read. */
-function filmsFor(parsed: Parsed): (art: Art) => Traced[] {
+function filmsFor(parsed: Parsed): (art: Art, reachPx: number) => Traced[] {
   const tones = numberOption(parsed, 'tones', 2, 6, true);
   const threshold = autoOrNumber(parsed, 'threshold', 0, 255);
   const meet = choiceOption(parsed, 'meet', MEETS) ?? 'stacked';
   const colours = parsed.values.get('colours') === 'auto' ? 'auto' : (numberOption(parsed, 'colours', 2, 32, true) ?? 2);
   if (tones !== undefined && parsed.values.has('colours')) throw new AppError('badValue', { name: '--tones', value: 'given with --colours', takes: 'its place: give one of the two' });
-  if (tones !== undefined) return (art) => byLightness(art, tones, meet);
-  if (colours === 2) return (art) => oneColour(art, threshold) ?? inColour(art, 2, meet);
-  return (art) => inColour(art, colours, meet);
+  if (tones !== undefined) return (art, reachPx) => byLightness(art, tones, meet, reachPx);
+  if (colours === 2) return (art, reachPx) => oneColour(art, threshold) ?? inColour(art, 2, meet, reachPx);
+  return (art, reachPx) => inColour(art, colours, meet, reachPx);
 }
 
 /** One ink on its ground; undefined when the two differ in hue alone. */
@@ -89,15 +93,15 @@ function oneColour(art: Art, threshold: number | 'auto'): Traced[] | undefined {
   }
 }
 
-function inColour(art: Art, count: number | 'auto', meet: Meet): Traced[] {
+function inColour(art: Art, count: number | 'auto', meet: Meet, reachPx: number): Traced[] {
   const tones = finish(flatTones(art, { count, leastAreaPx2: LEAST_AREA_PX2 }));
-  return named(finish(flatFilms(art, tones, meet, DEFAULT_MESH)).films);
+  return named(finish(flatFilms(art, tones, meet, DEFAULT_MESH, undefined, reachPx)).films);
 }
 
-function byLightness(art: Art, count: number, meet: Meet): Traced[] {
+function byLightness(art: Art, count: number, meet: Meet, reachPx: number): Traced[] {
   const tones = finish(lightnessTones(art, { count, leastAreaPx2: LEAST_AREA_PX2 }));
   const darkestLast = tones.tones.map((_, k) => k).reverse();
-  return named(finish(flatFilms(tones.grey, tones, meet, DEFAULT_MESH, darkestLast)).films);
+  return named(finish(flatFilms(tones.grey, tones, meet, DEFAULT_MESH, darkestLast, reachPx)).films);
 }
 
 function named(films: readonly { readonly colour: string; readonly curves: Curves }[]): Traced[] {

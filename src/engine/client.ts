@@ -24,6 +24,7 @@ export class EngineClient implements Engine {
   reach: Engine['reach'] = (request) => this.ask((remote) => remote.reach(request));
   moment: Engine['moment'] = (request) => this.ask((remote) => remote.moment(request));
   region: Engine['region'] = (request) => this.ask((remote) => remote.region(request));
+  proof: Engine['proof'] = (request) => this.ask((remote) => remote.proof(request));
   export: Engine['export'] = (request) => this.ask((remote) => remote.export(request));
   cancel: Engine['cancel'] = () => this.ask((remote) => remote.cancel());
 

@@ -8,6 +8,7 @@ import { keepSteps, type CleanResult } from '../core/job/applyRecipe.ts';
 import { firstLook, type FirstLook } from '../core/job/firstLook.ts';
 import { hashBytes } from '../core/job/hash.ts';
 import type { Job } from '../core/job/job.ts';
+import { proofOfFilms } from '../core/job/runJob.ts';
 import type { Remember, TracedTones } from '../core/job/separateArt.ts';
 import { assertFits } from '../core/layout/laySheet.ts';
 import { nodeCount } from '../core/outline/curves.ts';
@@ -24,7 +25,7 @@ import { sheetFiles } from '../formats/svg/sheetFiles.ts';
 import { writeSheetSvg } from '../formats/svg/writeSvg.ts';
 import { drain } from './drain.ts';
 import { cleanPicture, cutArt, type CutResult } from './pipeline.ts';
-import type { BaseView, CutView, Engine, ExportRequest, MomentRequest, MomentView, OnProgress, OpenedPicture, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult } from './protocol.ts';
+import type { BaseView, CutView, Engine, ExportRequest, MomentRequest, MomentView, OnProgress, OpenedPicture, ProofRequest, ProofView, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult } from './protocol.ts';
 
 /** Long side of what is sent to be shown, px: about a screen. */
 const VIEW_SIDE_PX = 1400;
@@ -38,6 +39,8 @@ const MEMO_BYTES = 200_000_000;
 /** Pictures kept decoded: the newest, and older ones as long as all take no more than this, bytes. */
 const KEPT_PICTURE_BYTES = 64_000_000;
 
+/** A proof of larger pictures is made on the reduced one, pixels. */
+const PROOF_PIXELS = 6_000_000;
 /** Meshes kept: of the reduced and the full art. */
 const KEPT_MESHES = 2;
 
@@ -130,6 +133,23 @@ export class LocalEngine implements Engine {
     const { art } = this.cleanArt;
     const { leftPx, topPx, scale } = art.frame;
     return resample(pictureFromArt(art), (xPx - leftPx) * scale, (yPx - topPx) * scale, widthPx * scale, heightPx * scale, outWidth, outHeight);
+  }
+
+  async proof({ pictureKey, job, shift }: ProofRequest): Promise<ProofView> {
+    const never = (): boolean => false;
+    const { widthPx, heightPx } = this.sizeOf(pictureKey);
+    const clean = await this.clean(pictureKey, job, widthPx * heightPx > PROOF_PIXELS ? 'preview' : 'final', never);
+    const cut = await this.cut(job, clean, never);
+    const resolution = cut.design.resolution as number;
+    const moved = shift === undefined ? undefined : { filmId: shift.filmId, xPx: shift.xMm * resolution, yPx: shift.yMm * resolution };
+    const { composed, difference, differs } = proofOfFilms(job, clean.art, cut, moved);
+    const stray = cut.strayPx === undefined ? {} : { strayMm: cut.strayPx / resolution };
+    return { key: JSON.stringify([clean.key, job.separation, job.outline, job.assembly, shift]), composed: ownCopy(shrinkToSide(composed, VIEW_SIDE_PX)), difference: ownCopy(shrinkToSide(difference, VIEW_SIDE_PX)), differs, ...stray };
+  }
+
+  private sizeOf(pictureKey: string): { widthPx: number; heightPx: number } {
+    const { final } = this.picture(pictureKey);
+    return { widthPx: final.width, heightPx: final.height };
   }
 
   async export({ pictureKey, job, kind, filmId }: ExportRequest): Promise<Uint8Array<ArrayBuffer>> {

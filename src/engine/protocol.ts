@@ -160,6 +160,24 @@ export interface MomentRequest {
   readonly removed?: boolean;
 }
 
+export interface ProofRequest {
+  readonly pictureKey: string;
+  readonly job: Job;
+  /** One film out of place, mm at the finished size. */
+  readonly shift?: { readonly filmId: string; readonly xMm: number; readonly yMm: number };
+}
+
+/** The films over each other, and where they differ from the clean art; reduced for the screen. */
+export interface ProofView {
+  readonly key: string;
+  readonly composed: Rgba8;
+  readonly difference: Rgba8;
+  /** Share of the area that differs visibly, 0 to 1. */
+  readonly differs: number;
+  /** How far the art's edges lie from the curves, mm (root mean square); absent for one colour. */
+  readonly strayMm?: number;
+}
+
 export type ExportKind = 'svg' | 'svgs' | 'png' | 'thumbnail';
 
 export interface ExportRequest {
@@ -185,6 +203,8 @@ export interface Engine {
   /** The art as it is after some of the steps, reduced for the screen. */
   moment(request: MomentRequest): Promise<MomentView>;
   region(request: RegionRequest): Promise<Rgba8>;
+  /** The films laid over each other beside the clean art. */
+  proof(request: ProofRequest): Promise<ProofView>;
   export(request: ExportRequest): Promise<Uint8Array<ArrayBuffer>>;
   cancel(): Promise<void>;
 }

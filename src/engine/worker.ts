@@ -25,6 +25,7 @@ const remote = {
   reach: (...args: Parameters<Engine['reach']>) => answer(engine.reach(...args), (reach) => [reach.levels.buffer]),
   moment: (...args: Parameters<Engine['moment']>) => answer(engine.moment(...args), ({ view }) => (view === undefined ? [] : [view.data.buffer])),
   region: (...args: Parameters<Engine['region']>) => answer(engine.region(...args), (picture) => [picture.data.buffer]),
+  proof: (...args: Parameters<Engine['proof']>) => answer(engine.proof(...args), ({ composed, difference }) => [composed.data.buffer, difference.data.buffer]),
   export: (...args: Parameters<Engine['export']>) => answer(engine.export(...args), (bytes) => [bytes.buffer]),
   cancel: () => answer(engine.cancel()),
 };

@@ -58,6 +58,8 @@ const flatSchema = z.strictObject({
   /** Tones with the background, or found. */
   count: z.union([z.literal('auto'), z.number().int().min(2).max(32)]),
   meet: meetSchema,
+  /** How far an inset film runs on under its upper neighbours, mm; nothing when absent. */
+  reachMm: z.number().min(0).max(20).optional(),
   /** Tones held as they are, with their films; found anew from `count` when absent. */
   palette: z.array(heldToneSchema).min(1).max(32).optional(),
 });
@@ -67,6 +69,8 @@ const tonesSchema = z.strictObject({
   /** Tones of lightness, the lightest being the blank. */
   count: z.number().int().min(2).max(6),
   meet: meetSchema,
+  /** How far an inset film runs on under its upper neighbours, mm; nothing when absent. */
+  reachMm: z.number().min(0).max(20).optional(),
   /** Lightness 0 to 255 at which one tone passes into the next, ascending; found when absent. */
   steps: z.array(z.number().min(0).max(255)).min(1).max(5).optional(),
 });

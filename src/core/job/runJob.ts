@@ -1,10 +1,15 @@
 import { makeDesign, type Design } from '../assemble/design.ts';
+import { proofOf, type Proof } from '../check/proof.ts';
 import { cutCheck, type Finding } from '../check/cutCheck.ts';
 import { artResolution, type FinishedSize } from '../clean/finishedSize.ts';
 import { AppError } from '../errors/appError.ts';
 import { laySheet, type Sheet } from '../layout/laySheet.ts';
 import { DEFAULT_OUTLINE, type OutlineOptions } from '../outline/traceOutline.ts';
 import { ringCount } from '../outline/curves.ts';
+import { transformCurves } from '../outline/transformCurves.ts';
+import { rgbFromHex } from '../colour/hex.ts';
+import type { Rgb } from '../colour/oklab.ts';
+import { translation } from '../geometry/affine.ts';
 import type { Art } from '../raster/art.ts';
 import type { Task } from '../task/task.ts';
 import type { Job, Layout } from './job.ts';
@@ -33,7 +38,7 @@ export function outlineOptionsOf(job: Pick<Job, 'outline' | 'assembly'>, art: Ar
 
 /** Clean art to films with their outlines in art pixels. @throws AppError `nothingToCut` when no piece is left. */
 export function* outlineArt(job: Job, art: Art, remember?: Remember): Task<SeparatedArt> {
-  const separated = yield* separateArt(job, art, outlineOptionsOf(job, art), remember);
+  const separated = yield* separateArt(job, art, outlineOptionsOf(job, art), artResolution(art, finishedSizeOf(job)), remember);
   if (separated.films.every(({ outline }) => ringCount(outline) === 0)) throw new AppError('nothingToCut');
   return separated;
 }
@@ -45,6 +50,21 @@ export const designOf = (job: Pick<Job, 'assembly'>, films: readonly TracedFilm[
 export function sheetsOf(job: Pick<Job, 'layout' | 'process'>, design: Design): Sheet[] {
   const { mirrored } = mirroringOf(job.layout, job.process);
   return design.layers.map(({ filmId }) => laySheet(design, filmId, { ...job.layout, mirrored }));
+}
+
+/**
+ * The films of a separation laid over each other beside the art.
+ * @param shift of one film, art px: what a misplaced layer would show.
+ */
+export function proofOfFilms(job: Pick<Job, 'blank'>, art: Art, { films, tones }: SeparatedArt, shift?: { readonly filmId: string; readonly xPx: number; readonly yPx: number }): Proof {
+  const colours = new Map((tones ?? []).flatMap(({ film, colour }) => (film === null ? [] : [[film, colour]] as const)).reverse());
+  const rgb = (hex: string): Rgb => rgbFromHex(hex) ?? { r: 255, g: 255, b: 255 };
+  const laid = films.map(({ film, outline }) => ({
+    // What the films are compared by is the art's own colours, not those of the films on the shelf.
+    colour: rgb(colours.get(film.id) ?? film.colour),
+    curves: shift?.filmId === film.id ? transformCurves(outline, translation(shift.xPx, shift.yPx)) : outline,
+  }));
+  return proofOf(art, laid, rgb(tones?.find(({ film }) => film === null)?.colour ?? job.blank.colour));
 }
 
 export const checkOf = (job: Pick<Job, 'process'>, design: Design): Finding[] => cutCheck(design, PROCESSES[job.process]);

@@ -41,6 +41,8 @@ export interface SeparatedArt {
   readonly tones?: readonly ToneFact[];
   /** Lightness at which the tones of a photo pass into each other. */
   readonly steps?: readonly number[];
+  /** Root mean square distance of the art's edges from the curves, art px; of several tones. */
+  readonly strayPx?: number;
 }
 
 /** The art's tones and the edges between them: all that a change of films, names or order leaves as it is. */
@@ -48,6 +50,8 @@ export interface TracedTones {
   readonly tones: FlatTones & { readonly steps?: readonly number[] };
   readonly mesh: ArcMesh;
   readonly regions: MeshRegions;
+  /** The art by whose colours the edges were placed. */
+  readonly art: Art;
 }
 
 /** Gives what was made for a key before, or makes and keeps it. */
@@ -61,10 +65,11 @@ const MESH_FOLLOWS = 2 / 3;
 
 /**
  * Clean art to films by the job's way of separating.
+ * @param pxPerMm art pixels on one mm of the finished design.
  * @param remember keeps tones and mesh between calls with the same art.
  * @throws AppError `nothingToCut`, `oneColour`, `tooIntricate`.
  */
-export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art, options: OutlineOptions, remember: Remember = forget): Task<SeparatedArt> {
+export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art, options: OutlineOptions, pxPerMm: number, remember: Remember = forget): Task<SeparatedArt> {
   const { separation } = job;
   if (separation.way === 'oneTone') {
     const tone = oneTone(art, separation);
@@ -76,26 +81,34 @@ export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art
   const facts = toneFacts(separation, traced.tones);
   const { films, order } = filmsOf(separation, job.assembly.films, facts);
   const filmOfTone = facts.map(({ film }) => films.findIndex(({ id }) => id === film));
-  const outlines = filmsOfMesh(traced.mesh, traced.regions, (label) => (label === CLEAR ? -1 : filmOfTone[label]), films.length, separation.meet, order);
+  const outlines = filmsOfMesh(traced.mesh, traced.regions, {
+    filmOfLabel: (label) => (label === CLEAR ? -1 : filmOfTone[label]),
+    films: films.length,
+    meet: separation.meet,
+    order,
+    reach: { px: (separation.reachMm ?? 0) * pxPerMm, art: traced.art, tones: traced.tones.tones, options: meshOptionsOf(options) },
+  });
   const traces = outlines.map(({ film, curves }): TracedFilm => ({ film: films[film], outline: curves })).filter(({ outline }) => ringCount(outline) > 0);
   const { steps } = traced.tones;
-  return { films: traces, tones: facts, ...(steps === undefined ? {} : { steps }) };
+  return { films: traces, tones: facts, strayPx: traced.mesh.strayPx, ...(steps === undefined ? {} : { steps }) };
 }
 
 function* traceTones(separation: FlatSeparation | TonesSeparation, art: Art, options: OutlineOptions): Task<TracedTones> {
   const leastAreaPx2 = Math.max(LEAST_NOISE_PX2, options.leastAreaPx2);
-  const meshOptions = { ...options, followPx: options.followPx * MESH_FOLLOWS };
+  const meshOptions = meshOptionsOf(options);
   if (separation.way === 'tones') {
     const { count, steps } = separation;
     const tones = yield* within(lightnessTones(art, { count, ...(steps === undefined ? {} : { steps }), leastAreaPx2 }), 0, 0.4);
     const mesh = yield* within(traceMesh(tones.grey, tones.labels, tones.tones, meshOptions), 0.4, 1);
-    return { tones, mesh, regions: meshRegions(mesh) };
+    return { tones, mesh, regions: meshRegions(mesh), art: tones.grey };
   }
   const held = separation.palette?.map(({ colour }) => rgbFromHex(colour) as Rgb);
   const tones = yield* within(flatTones(art, { count: held ?? separation.count, leastAreaPx2 }), 0, 0.6);
   const mesh = yield* within(traceMesh(art, tones.labels, tones.tones, meshOptions), 0.6, 1);
-  return { tones, mesh, regions: meshRegions(mesh) };
+  return { tones, mesh, regions: meshRegions(mesh), art };
 }
+
+const meshOptionsOf = (options: OutlineOptions): OutlineOptions => ({ ...options, followPx: options.followPx * MESH_FOLLOWS });
 
 /** The tones with their share of the art and the film that each becomes: as held, or one for each but the background. */
 function toneFacts(separation: FlatSeparation | TonesSeparation, { labels, tones, ground }: FlatTones): ToneFact[] {

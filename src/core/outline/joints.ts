@@ -12,6 +12,8 @@ export interface Segment {
 export interface FitOptions {
   /** Largest distance of a point of the isoline from the curve, px. */
   readonly tolerancePx: number;
+  /** Largest root mean square distance of the points from the curve, px; absent where the largest distance says enough. */
+  readonly rmsPx?: number;
   /** Largest distance of a point from a chord that is drawn as a straight line, px. */
   readonly straightPx: number;
 }
@@ -30,21 +32,31 @@ const CHOICES = 5;
 export class JointFinder {
   private readonly fitter = new CubicFit();
 
-  private limit2: number;
+  private limit2 = 0;
+  private mean2 = Infinity;
+  /** Sum of squared distances of the points from the segments drawn so far, px², and how many points those are. */
+  private drawn2 = 0;
+  private drawnPoints = 0;
 
   constructor(private options: FitOptions) {
-    this.limit2 = options.tolerancePx ** 2;
+    this.follow(options);
   }
 
   /** Fits from now on as closely as this. */
   follow(options: FitOptions): void {
     this.options = options;
     this.limit2 = options.tolerancePx ** 2;
+    this.mean2 = options.rmsPx === undefined ? Infinity : options.rmsPx ** 2;
+  }
+
+  /** Root mean square distance of the edges' points from what was drawn so far, px. */
+  strayPx(): number {
+    return this.drawnPoints === 0 ? 0 : Math.sqrt(this.drawn2 / this.drawnPoints);
   }
 
   divide(section: Section): Segment[] {
     const last = section.n - 1;
-    if (isStraight(section, 0, last, this.options.straightPx)) return [this.segment(section, 0, last)];
+    if (chordSum2(section, 0, last, this.options.straightPx) <= this.mean2 * (last + 1)) return [this.segment(section, 0, last)];
     const forward = this.march(section, 0, last);
     if (forward.length === 0) return [this.segment(section, 0, last)];
     const backward = this.marchBack(section, last, forward.length);
@@ -106,7 +118,7 @@ export class JointFinder {
     const to = Math.max(a, b);
     if (section.closed && from === 0 && to === section.n - 1) return false;
     this.cubic(section, from, to, this.limit2, true, this.trial);
-    return this.trial.worst2 <= this.limit2;
+    return this.trial.worst2 <= this.limit2 && this.trial.sum2 <= this.mean2 * (to - from + 1);
   }
 
   private cubic(section: Section, from: number, to: number, enough2: number, trial: boolean, out: FittedCubic): void {
@@ -152,8 +164,11 @@ export class JointFinder {
 
   private segment(section: Section, from: number, to: number): Segment {
     const cubic: FittedCubic = { x1: 0, y1: 0, x2: 0, y2: 0, worst2: 0, sum2: 0 };
-    const straight = isStraight(section, from, to, this.options.straightPx);
+    const chord2 = chordSum2(section, from, to, this.options.straightPx);
+    const straight = chord2 <= this.mean2 * (to - from + 1);
     if (!straight) this.cubic(section, from, to, 0, false, cubic);
+    this.drawn2 += straight ? chord2 : cubic.sum2;
+    this.drawnPoints += to - from;
     return { from, to, straight, cubic };
   }
 }
@@ -165,16 +180,19 @@ function spread(from: number, to: number): number[] {
   return [...places];
 }
 
-/** Whether every point lies within `tolerancePx` of the chord between the two joints. */
-function isStraight(section: Section, from: number, to: number, tolerancePx: number): boolean {
+/** Sum of the squared distances of the points from the chord between two joints, px²; NaN, which is less than nothing, when one is further than `tolerancePx` or there is no chord. */
+function chordSum2(section: Section, from: number, to: number, tolerancePx: number): number {
   const a = section.joint(from);
   const b = section.joint(to);
   const dx = b.x - a.x;
   const dy = b.y - a.y;
   const length = Math.hypot(dx, dy);
-  if (length < 1e-9) return false;
+  if (length < 1e-9) return NaN;
+  let sum2 = 0;
   for (let k = from + 1; k < to; k++) {
-    if (Math.abs((section.x[k] - a.x) * dy - (section.y[k] - a.y) * dx) > tolerancePx * length) return false;
+    const off = ((section.x[k] - a.x) * dy - (section.y[k] - a.y) * dx) / length;
+    if (Math.abs(off) > tolerancePx) return NaN;
+    sum2 += off * off;
   }
-  return true;
+  return sum2;
 }

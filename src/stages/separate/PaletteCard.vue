@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import type { FlatSeparation, Job } from '../../core/job/job.ts';
 import { changeFilm, clearTone, dropTone, findTonesAnew, mergeTone, partTone, type FoundFilms } from '../../core/job/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
@@ -13,11 +14,13 @@ import { MEETS } from './ways.ts';
 const props = defineProps<{ separation: FlatSeparation; found: FoundFilms; picking: boolean }>();
 const emit = defineEmits<{ pick: [] }>();
 const bench = useBench();
+const settings = useSettings();
 
 const job = computed(() => bench.job as Job);
 const commit = (label: string, next: Job): void => void (next !== job.value && bench.commit(label, next));
+const drag = (change: Partial<FlatSeparation>): void => bench.preview({ ...job.value, separation: { ...props.separation, ...change } });
 function set(label: string, change: Partial<FlatSeparation>): void {
-  bench.preview({ ...job.value, separation: { ...props.separation, ...change } });
+  drag(change);
   bench.commitPreview(label);
 }
 /** Another number of tones is found anew. */
@@ -107,6 +110,7 @@ const recolour = (id: string | null, event: Event): void => {
       <button v-if="separation.palette !== undefined" type="button" class="plain-button" @click="commit('Tones found anew', findTonesAnew(job))">Find anew</button>
     </div>
     <label class="row"><span>Films are</span><ChoiceInput class="narrow" small :model-value="separation.meet" :choices="MEETS" label="How films meet" @choose="set('How films meet', { meet: $event })" /></label>
+    <QuantityInput v-if="separation.meet === 'inset'" kind="length" label="Reach under neighbours" :unit="settings.unit" :model-value="separation.reachMm ?? 0" :least="0" :most="20" :step="0.1" @change="drag({ reachMm: $event })" @done="set('Reach', { reachMm: $event })" @cancel="bench.revert" />
   </TrayCard>
 </template>
 

@@ -3,6 +3,7 @@ import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
 import type { Job, TonesSeparation } from '../../core/job/job.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
@@ -11,6 +12,7 @@ import { MEETS } from './ways.ts';
 /** A photo as a few tones of lightness. */
 const props = defineProps<{ separation: TonesSeparation }>();
 const bench = useBench();
+const settings = useSettings();
 
 const changed = (change: Partial<TonesSeparation>): Job => {
   const { steps, ...rest } = { ...props.separation, ...change };
@@ -35,6 +37,7 @@ const withStep = (at: number, value: number): number[] => found.value.map((step,
       @change="drag({ steps: withStep(k, $event) })" @done="set(`Step ${k + 1}`, { steps: withStep(k, $event) })" @cancel="bench.revert"
     />
     <label class="row"><span>Films are</span><ChoiceInput class="narrow" small :model-value="separation.meet" :choices="MEETS" label="How films meet" @choose="set('How films meet', { meet: $event })" /></label>
+    <QuantityInput v-if="separation.meet === 'inset'" kind="length" label="Reach under neighbours" :unit="settings.unit" :model-value="separation.reachMm ?? 0" :least="0" :most="20" :step="0.1" @change="drag({ reachMm: $event })" @done="set('Reach', { reachMm: $event })" @cancel="bench.revert" />
   </TrayCard>
 </template>
 

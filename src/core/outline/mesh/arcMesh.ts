@@ -9,7 +9,7 @@ import { CurvesBuilder, type Curves } from '../curves.ts';
 import { JointFinder } from '../joints.ts';
 import { sectionWithin, type Section } from '../section.ts';
 import { DEFAULT_OUTLINE, drawRing, drawSections, STRAIGHT_SHARE, TRIM_PX, type OutlineOptions } from '../traceOutline.ts';
-import { arcPoints, type ArcPoints } from './arcPoints.ts';
+import { arcPoints, type ArcPoints, type CrackPlaces } from './arcPoints.ts';
 import { crackArcs, DOWN, UP, type CrackArcs } from './crackArcs.ts';
 import { EdgePlaces } from './edgePlaces.ts';
 import { junctions } from './junctions.ts';
@@ -27,6 +27,8 @@ export interface ArcMesh {
   readonly arcs: CrackArcs;
   /** Curve of each arc in its direction of travel, as if each were a ring; only closed arcs end where they began. */
   readonly curves: Curves;
+  /** Root mean square distance of the edges' points from the curves, px. */
+  readonly strayPx: number;
 }
 
 export type MeshOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'circles'>;
@@ -40,14 +42,19 @@ export const DEFAULT_MESH: MeshOptions = { followPx: 0.2, cornerRad: DEFAULT_OUT
  * @throws AppError `tooIntricate` when there are more arcs than a drawing has.
  */
 export function* traceMesh(art: Art, labels: LabelMap, tones: readonly Rgb[], options: MeshOptions): Task<ArcMesh> {
-  let places: EdgePlaces | undefined;
+  const holder: { places?: EdgePlaces } = {};
   const arcs = crackArcs(labels, (cells, stride) => {
-    places = new EdgePlaces(art, tones, cells, stride);
-    return saddleRule(places, cells, stride);
+    holder.places = new EdgePlaces(art, tones, cells, stride);
+    return saddleRule(holder.places, cells, stride);
   });
   yield 0.2;
+  return yield* fitMesh(arcs, holder.places as EdgePlaces, labels.width, labels.height, options);
+}
+
+/** Places the points of all arcs and fits each once. */
+export function* fitMesh(arcs: CrackArcs, places: CrackPlaces, width: number, height: number, options: MeshOptions): Task<ArcMesh> {
   const points: ArcPoints[] = [];
-  if (places !== undefined) for (let k = 0; k < arcs.count; k++) points.push(arcPoints(arcs, k, places));
+  for (let k = 0; k < arcs.count; k++) points.push(arcPoints(arcs, k, places));
   yield 0.35;
   const { ends } = junctions(arcs, points, options.cornerRad);
   const builder = new CurvesBuilder();
@@ -55,7 +62,7 @@ export function* traceMesh(art: Art, labels: LabelMap, tones: readonly Rgb[], op
   let sincePause = 0;
   for (const [k, { ring, edgeWidthPx, roughPx }] of points.entries()) {
     const tolerancePx = Math.max(options.followPx, ROUGH_FOLLOWS * roughPx);
-    finder.follow({ tolerancePx, straightPx: tolerancePx * STRAIGHT_SHARE });
+    finder.follow({ tolerancePx, straightPx: tolerancePx * STRAIGHT_SHARE, rmsPx: Math.max(options.followPx * ROUGH_RMS, 2 * roughPx) });
     const [from, to] = [ends[2 * k], ends[2 * k + 1]];
     if (from !== undefined && to !== undefined && runsAlongFrame(arcs, k)) {
       builder.start(from.x, from.y, -1);
@@ -63,17 +70,21 @@ export function* traceMesh(art: Art, labels: LabelMap, tones: readonly Rgb[], op
       builder.close();
       continue;
     }
-    drawArc(builder, ring, from, to, { ...options, edgeWidthPx }, finder);
+    drawArc(builder, ring, from, to, { ...options, followPx: tolerancePx, edgeWidthPx }, finder);
     sincePause += ring.n;
     if (sincePause < 4000) continue;
     sincePause = 0;
     yield 0.4 + (0.6 * k) / points.length;
   }
-  return { kind: 'arcMesh', width: labels.width, height: labels.height, arcs, curves: builder.build() };
+  return { kind: 'arcMesh', width, height, arcs, curves: builder.build(), strayPx: finder.strayPx() };
 }
 
-/** An edge that compression or noise has roughened is followed no closer than this times its roughness: the curve then averages what strays to both sides. */
-const ROUGH_FOLLOWS = 3;
+/**
+ * An edge that compression or noise has roughened is followed no closer than this times its roughness: single points may stray as far, while the mean square holds the curve
+ * to the middle of them. The latter is this share of what is to be followed, and of no weight where the edge is clean.
+ */
+const ROUGH_FOLLOWS = 6;
+const ROUGH_RMS = 0.7;
 
 /** `traceMesh` in one go. */
 export const meshOf = (art: Art, labels: LabelMap, tones: readonly Rgb[], options: MeshOptions): ArcMesh => finish(traceMesh(art, labels, tones, options));

@@ -1,10 +1,23 @@
 import type { Ring } from '../corners.ts';
 import { leftCell, type CrackArcs } from './crackArcs.ts';
-import type { EdgePlaces } from './edgePlaces.ts';
 
 /** An arc with fewer points keeps every crossing, also those that place the edge poorly. */
 const FEW_CLOSED = 12;
 const FEW_OPEN = 4;
+
+/** Says where edges cross between pixels. */
+export interface CrackPlaces {
+  /** The labels between which edges are placed from now on. */
+  between(left: number, right: number): void;
+  /**
+   * Where the edge crosses from the centre of cell `left` towards that of `left + across`, px; NaN where it runs nearly along the way between the two and is better placed by
+   * others, unless `every` crossing is wanted.
+   * @param along from a cell to the next one in the direction of travel.
+   */
+  crossing(left: number, across: number, along: number, every: boolean): number;
+  /** Width over which the tones mix at the edges placed since, px. */
+  edgeWidthPx(): number;
+}
 
 /** The points of an arc with what they say of its picture. */
 export interface ArcPoints {
@@ -19,7 +32,7 @@ export interface ArcPoints {
  * The points of one arc inside the pixels, in picture px: one for each crack that the edge crosses rather than runs along, since the others place it poorly.
  * A chord of an open arc to its nodes is not among them.
  */
-export function arcPoints(arcs: CrackArcs, arc: number, places: EdgePlaces): ArcPoints {
+export function arcPoints(arcs: CrackArcs, arc: number, places: CrackPlaces): ArcPoints {
   const from = arcs.starts[arc];
   const to = arcs.starts[arc + 1];
   const closed = arcs.from[arc] < 0;
@@ -40,7 +53,7 @@ export function ringFrom(x: Float64Array, y: Float64Array, closed: boolean): Rin
   return { n, x, y, along, closed };
 }
 
-function collect(arcs: CrackArcs, from: number, to: number, places: EdgePlaces, every: boolean, x: Float64Array, y: Float64Array): number {
+function collect(arcs: CrackArcs, from: number, to: number, places: CrackPlaces, every: boolean, x: Float64Array, y: Float64Array): number {
   const { cracks, stride } = arcs;
   const ahead = [-stride, 1, stride, -1];
   let n = 0;
@@ -49,25 +62,13 @@ function collect(arcs: CrackArcs, from: number, to: number, places: EdgePlaces, 
     const direction = cracks[k] & 3;
     const left = leftCell(v, direction, stride);
     const across = ahead[(direction + 1) & 3];
-    if (!every && !crosses(places, left, across, ahead[direction])) continue;
-    const at = places.place(left, across);
+    const at = places.crossing(left, across, ahead[direction], every);
+    if (Number.isNaN(at)) continue;
     const row = (left / stride) | 0;
     x[n] = left - row * stride - 0.5 + (across === 1 ? at : across === -1 ? -at : 0);
     y[n++] = row - 0.5 + (across === stride ? at : across === -stride ? -at : 0);
   }
   return n;
-}
-
-/** Whether the shares change more across a crack than along it. */
-function crosses(places: EdgePlaces, left: number, across: number, along: number): boolean {
-  const right = left + across;
-  const a = places.share(left);
-  const b = places.share(right);
-  const steepAcross = 2 * (b - a);
-  const before = places.shareBeside(left - along, a) + places.shareBeside(right - along, b);
-  const after = places.shareBeside(left + along, a) + places.shareBeside(right + along, b);
-  const steepAlong = (after - before) / 2;
-  return steepAlong <= steepAcross && -steepAlong <= steepAcross;
 }
 
 /** Points between those that are compared for roughness: compression errs alike over a few px. */

@@ -2,6 +2,7 @@ import type { Rgb } from '../../colour/oklab.ts';
 import type { Art } from '../../raster/art.ts';
 import { CLEAR } from '../../raster/labelMap.ts';
 import { wordsOf } from '../../raster/raster.ts';
+import type { CrackPlaces } from './arcPoints.ts';
 
 /** How far across an edge shares are summed to each side, px: soft edges are rarely wider. */
 const REACH = 4;
@@ -21,7 +22,7 @@ const LEAST_HEIGHT = 20;
  * doi:10.1109/TPAMI.1984.4767502). Where a third tone lies too near for that, the colours of the whole profile, from the first tone across a thin strip to the third,
  * are the sum of the three tones times their widths, which least squares solves for.
  */
-export class EdgePlaces {
+export class EdgePlaces implements CrackPlaces {
   private readonly words: Int32Array;
   private readonly alpha: Uint8Array;
   private readonly width: number;
@@ -87,23 +88,37 @@ export class EdgePlaces {
   }
 
   /** A neighbour's share where it belongs to one of the two tones, else what the pixel beside it has: a third tone says nothing of this edge. */
-  shareBeside(cell: number, beside: number): number {
+  private shareBeside(cell: number, beside: number): number {
     const label = this.cells[cell];
     return label === this.first || label === this.second ? this.share(cell) : beside;
+  }
+
+  crossing(left: number, across: number, along: number, every: boolean): number {
+    return every || this.crosses(left, across, along) ? this.place(left, across) : NaN;
+  }
+
+  /** Whether the shares change more across a crack than along it. */
+  private crosses(left: number, across: number, along: number): boolean {
+    const right = left + across;
+    const a = this.share(left);
+    const b = this.share(right);
+    const steepAcross = 2 * (b - a);
+    const before = this.shareBeside(left - along, a) + this.shareBeside(right - along, b);
+    const after = this.shareBeside(left + along, a) + this.shareBeside(right + along, b);
+    const steepAlong = (after - before) / 2;
+    return steepAlong <= steepAcross && -steepAlong <= steepAcross;
   }
 
   /**
    * How far from the centre of cell `from` (of the first tone) towards that of its neighbour `from + across` (of the second) the edge lies, px.
    * Mostly between 0 and 1, at most half a pixel more to either side.
    */
-  place(from: number, across: number): number {
-    let sum = 0;
+  private place(from: number, across: number): number {
     const outside = this.sumOutwards(from, across);
     const inside = this.sumInwards(from + across, across);
     if (outside >= 0 && inside >= 0) {
-      sum = outside - inside;
       this.placed++;
-      return held(0.5 - sum / 255);
+      return held(0.5 - (outside - inside) / 255);
     }
     const thin = outside >= 0 ? this.thinBehind(from, across) : inside >= 0 ? 1 - this.thinBefore(from + across, -across) : NaN;
     if (thin > -1 && thin < 2) return held(thin);

@@ -1,11 +1,14 @@
 import { hexFromRgb } from '../../colour/hex.ts';
+import type { Rgb } from '../../colour/oklab.ts';
 import type { Art } from '../../raster/art.ts';
 import type { FlatTones } from '../../separate/flatTones.ts';
 import type { Task } from '../../task/task.ts';
 import type { Curves } from '../curves.ts';
 import { traceMesh, type ArcMesh, type MeshOptions } from './arcMesh.ts';
+import { EdgePlaces } from './edgePlaces.ts';
 import { filmOutline } from './filmOutline.ts';
 import { meshRegions, type MeshRegions } from './meshRegions.ts';
+import { reachedOutline } from './reachFilm.ts';
 import { sidesOfRegions, stackedRegions, stackOrder } from './stackFilms.ts';
 
 /** How films meet: each upper one on a full lower one, or each cut out of the others. */
@@ -18,16 +21,28 @@ export interface FilmCurves {
   readonly curves: Curves;
 }
 
-/**
- * Reads the films off a mesh, lowest first.
- * @param filmOfLabel film of each label, 0 to `films` − 1; −1 for the background and what is clear.
- * @param order in which the films lie over each other, lowest first; the one with the least edge when absent.
- */
-export function filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, filmOfLabel: (label: number) => number, films: number, meet: Meet, order?: readonly number[]): FilmCurves[] {
+export interface FilmsOptions {
+  /** Film of each label, 0 to `films` − 1; −1 for the background and what is clear. */
+  readonly filmOfLabel: (label: number) => number;
+  readonly films: number;
+  readonly meet: Meet;
+  /** In which the films lie over each other, lowest first; the one with the least edge when absent. */
+  readonly order?: readonly number[] | undefined;
+  /** How far inset films run on under their upper neighbours, and what places the edges then. */
+  readonly reach?: { readonly px: number; readonly art: Art; readonly tones: readonly Rgb[]; readonly options: MeshOptions } | undefined;
+}
+
+/** Reads the films off a mesh, lowest first. */
+export function filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOfLabel, films, meet, order, reach }: FilmsOptions): FilmCurves[] {
   const filmOf = Int32Array.from(regions.label, filmOfLabel);
   const ranks = order === undefined ? stackOrder(mesh, regions, filmOf, films) : Int32Array.from({ length: films }, (_, film) => order.indexOf(film));
-  const covered = meet === 'stacked' ? stackedRegions(mesh, regions, filmOf, ranks) : ownRegions(filmOf, films);
   const lowestFirst = Array.from({ length: films }, (_, film) => film).sort((a, b) => ranks[a] - ranks[b]);
+  if (meet === 'inset' && reach !== undefined && reach.px > 0) {
+    const places = new EdgePlaces(reach.art, reach.tones, mesh.arcs.cells, mesh.arcs.stride);
+    const isAbove = (label: number, film: number): boolean => filmOfLabel(label) >= 0 && ranks[filmOfLabel(label)] > ranks[film];
+    return lowestFirst.map((film) => ({ film, curves: reachedOutline(mesh, (label) => filmOfLabel(label) === film, (label) => isAbove(label, film), reach.px, places, reach.options) }));
+  }
+  const covered = meet === 'stacked' ? stackedRegions(mesh, regions, filmOf, ranks) : ownRegions(filmOf, films);
   return lowestFirst.map((film) => ({ film, curves: filmOutline(mesh, sidesOfRegions(regions, covered.subarray(film * regions.count, (film + 1) * regions.count))) }));
 }
 
@@ -47,12 +62,13 @@ export interface ToneFilm {
 /**
  * Traces tones to films, lowest first; the background is none.
  * @param order in which the tones lie over each other, lowest first; the one with the least edge when absent.
+ * @param reachPx how far inset films run on under their upper neighbours.
  */
-export function* flatFilms(art: Art, { labels, tones, ground }: FlatTones, meet: Meet, options: MeshOptions, order?: readonly number[]): Task<{ mesh: ArcMesh; films: ToneFilm[] }> {
+export function* flatFilms(art: Art, { labels, tones, ground }: FlatTones, meet: Meet, options: MeshOptions, order?: readonly number[], reachPx = 0): Task<{ mesh: ArcMesh; films: ToneFilm[] }> {
   const mesh = yield* traceMesh(art, labels, tones, options);
   const regions = meshRegions(mesh);
   const filmTones = [...new Set(regions.label)].filter((label) => label < tones.length && label !== ground).sort((a, b) => a - b);
   const filmOrder = order?.map((tone) => filmTones.indexOf(tone)).filter((film) => film >= 0);
-  const films = filmsOfMesh(mesh, regions, (label) => filmTones.indexOf(label), filmTones.length, meet, filmOrder);
+  const films = filmsOfMesh(mesh, regions, { filmOfLabel: (label) => filmTones.indexOf(label), films: filmTones.length, meet, order: filmOrder, reach: { px: reachPx, art, tones, options } });
   return { mesh, films: films.map(({ film, curves }) => ({ tone: filmTones[film], colour: hexFromRgb(tones[filmTones[film]]), curves })) };
 }

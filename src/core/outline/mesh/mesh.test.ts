@@ -9,7 +9,7 @@ import { flatTones } from '../../separate/flatTones.ts';
 import { mirrorAbout, rotation, translation } from '../../geometry/affine.ts';
 import { finish } from '../../task/task.ts';
 import { isProperlyNested, isSimpleRing } from '../checkCurves.ts';
-import { coordsOfVerb, depthOf, ringArea, ringCount, type Curves } from '../curves.ts';
+import { boundsOf, coordsOfVerb, depthOf, ringArea, ringCount, type Bounds, type Curves } from '../curves.ts';
 import { flatten } from '../flatten.ts';
 import { transformCurves } from '../transformCurves.ts';
 import { DEFAULT_MESH, meshOf, type ArcMesh } from './arcMesh.ts';
@@ -207,5 +207,33 @@ describe('flat films', () => {
     // The uppermost film is the same either way.
     const top = stacked.at(-1)?.tone as number;
     expect(area(stacked, top)).toBeCloseTo(area(inset, top), 9);
+  });
+
+  it('lets inset films reach under their upper neighbours by so much, and nowhere else', () => {
+    const art = paintedArt(90, 60, (x, y) => (y < 10.3 || y > 49.6 || x < 10.4 || x > 79.7 ? WHITE : x < 44.6 ? RED : BLUE));
+    const tones = finish(flatTones(art, { count: 3, leastAreaPx2: 4 }));
+    const order = [tones.ground, ...tones.tones.map((_, k) => k).filter((k) => k !== tones.ground)];
+    const [lower, upper] = finish(flatFilms(art, tones, 'inset', DEFAULT_MESH, order, 3)).films.map(({ curves }) => boundsOf(curves) as Bounds);
+    const near = (found: readonly number[], wanted: readonly number[], within: number): void => found.forEach((value, k) => expect(Math.abs(value - wanted[k])).toBeLessThan(within));
+    near([lower.top, lower.bottom, upper.top, upper.bottom], [10.3, 49.6, 10.3, 49.6], 0.15);
+    // The end of a reach is counted from whole pixels, hidden as it is.
+    const [hidden, rest] = lower.left < 20 ? [lower.right - 44.6, [lower.left, upper.left, upper.right]] : [44.6 - lower.left, [upper.left, upper.right, lower.right]];
+    near(rest, [10.4, 44.6, 79.7], 0.15);
+    expect(Math.abs(hidden - 3)).toBeLessThanOrEqual(0.5);
+  });
+
+  it('fills the whole boat, whatever the reach: no part of it is left to the ground', () => {
+    const art = paintedArt(96, 80, boat);
+    const tones = finish(flatTones(art, { count: 5, leastAreaPx2: 4 }));
+    const inset = finish(flatFilms(art, tones, 'inset', DEFAULT_MESH)).films;
+    for (const reach of [0.4, 2, 7]) {
+      const reached = finish(flatFilms(art, tones, 'inset', DEFAULT_MESH, undefined, reach)).films;
+      expect(reached.map(({ tone }) => tone)).toEqual(inset.map(({ tone }) => tone));
+      for (const [k, { curves }] of reached.entries()) {
+        expect(areaOf(curves)).toBeGreaterThan(areaOf(inset[k].curves) - 1);
+        expect(isProperlyNested(curves, 0.02)).toBe(true);
+      }
+      expect(areaOf(reached[0].curves)).toBeGreaterThan(areaOf(inset[0].curves) + 10);
+    }
   });
 });

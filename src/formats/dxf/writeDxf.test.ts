@@ -1,0 +1,51 @@
+import { describe, expect, it } from 'vitest';
+import { CurvesBuilder } from '../../core/outline/curves.ts';
+import { writeDxf } from './writeDxf.ts';
+
+const film = (name: string, colour: string) => ({ id: name, name, colour });
+
+/** A half disc: a line and two cubics, 40 mm across. */
+function halfDisc() {
+  const builder = new CurvesBuilder();
+  builder.start(10, 30, -1);
+  builder.cubic(10, 19, 19, 10, 30, 10);
+  builder.cubic(41, 10, 50, 19, 50, 30);
+  builder.line(10, 30);
+  builder.close();
+  return builder.build();
+}
+
+/** Code and value pairs, as a reader takes them. */
+function pairsOf(text: string): [number, string][] {
+  const lines = text.trimEnd().split('\n');
+  return Array.from({ length: lines.length / 2 }, (_, k) => [Number(lines[2 * k]), lines[2 * k + 1]]);
+}
+
+describe('DXF', () => {
+  const pairs = pairsOf(writeDxf([{ film: film('Harbour navy', '#22375f'), curves: halfDisc() }, { film: film('Harbour navy', '#f2b632'), curves: halfDisc() }], 100));
+
+  it('is pairs of codes and values with millimetres as its unit', () => {
+    expect(pairs.every(([code]) => Number.isInteger(code))).toBe(true);
+    expect(pairs[pairs.findIndex(([, value]) => value === '$INSUNITS') + 1]).toEqual([70, '4']);
+    expect(pairs.at(-1)).toEqual([0, 'EOF']);
+    expect(pairs.filter(([code, value]) => code === 0 && value === 'SECTION').length).toBe(pairs.filter(([code, value]) => code === 0 && value === 'ENDSEC').length);
+  });
+
+  it('has a layer for each film, told apart by name, in the film’s colour', () => {
+    const at = pairs.flatMap(([code, value], k) => (code === 0 && value === 'LAYER' ? [k] : []));
+    const records = at.map((k) => Object.fromEntries(pairs.slice(k, k + 8)));
+    expect(records.map((record) => record[2])).toEqual(['HARBOUR-NAVY', 'HARBOUR-NAVY-2']);
+    expect(records.map((record) => record[420])).toEqual([String(0x22375f), String(0xf2b632)]);
+  });
+
+  it('keeps cubics as splines through the same control points, y up, and lines as lines', () => {
+    const first = pairs.findIndex(([code, value]) => code === 0 && value === 'SPLINE');
+    const spline = pairs.slice(first, pairs.findIndex(([code], k) => k > first && code === 0));
+    const of = (code: number): number[] => spline.filter(([c]) => c === code).map(([, value]) => Number(value));
+    expect([of(71), of(72), of(73)]).toEqual([[3], [8], [4]]);
+    expect(of(40)).toEqual([0, 0, 0, 0, 1, 1, 1, 1]);
+    expect([of(10), of(20)]).toEqual([[10, 10, 19, 30], [70, 81, 90, 90]]);
+    expect(pairs.filter(([code, value]) => code === 0 && value === 'SPLINE')).toHaveLength(4);
+    expect(pairs.filter(([code, value]) => code === 0 && value === 'LINE')).toHaveLength(2);
+  });
+});
