@@ -31,8 +31,10 @@ import { useReadout } from '../shared/useReadout.ts';
 import { useSharpPatch } from '../shared/useSharpPatch.ts';
 import { drawNodes } from './drawNodes.ts';
 import OneToneCard from './OneToneCard.vue';
+import ProofCard from './ProofCard.vue';
 import PaletteCard from './PaletteCard.vue';
 import TonesCard from './TonesCard.vue';
+import { useProof } from './useProof.ts';
 import { FRESH, WAYS, type Way } from './ways.ts';
 
 const bench = useBench();
@@ -41,10 +43,11 @@ const rack = useRack();
 const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
 const { patch, look } = useSharpPatch('clean');
 
-type View = 'cut' | 'over' | 'nodes';
-const VIEWS = [{ value: 'cut', name: 'art | cut' }, { value: 'over', name: 'lines over art' }, { value: 'nodes', name: 'nodes' }] as const;
+type View = 'cut' | 'over' | 'nodes' | 'proof';
+const VIEWS = [{ value: 'cut', name: 'art | cut' }, { value: 'over', name: 'lines over art' }, { value: 'nodes', name: 'nodes' }, { value: 'proof', name: 'proof' }] as const;
 const view = ref<View>('cut');
 const divider = ref(0.5);
+const { proof, shiftMm, shifted } = useProof(computed(() => view.value === 'proof'));
 
 const job = computed(() => bench.job as Job);
 const mmPerUnit = computed(() => 1 / (bench.resolutionPxPerMm ?? 1));
@@ -68,6 +71,18 @@ const draw: DrawScene = (context, at, size) => {
     onSide(context, size, 0, x, art);
     onSide(context, size, x, size.width, () => {
       for (const { path, colour } of paths.value) drawCut(context, at, path, colour);
+    });
+    return;
+  }
+  if (view.value === 'proof') {
+    const x = divider.value * size.width;
+    const made = proof.value;
+    onSide(context, size, 0, x, () => void (made === undefined ? art() : drawPlaced(context, at, { pixels: made.composed, box: box.value })));
+    onSide(context, size, x, size.width, () => {
+      context.globalAlpha = 0.25;
+      art();
+      context.globalAlpha = 1;
+      if (made !== undefined) drawPlaced(context, at, { pixels: made.difference, box: box.value });
     });
     return;
   }
@@ -130,10 +145,10 @@ const facts = computed(() => {
     </template>
     <template #table>
       <LightTable
-        v-if="bench.picture !== undefined" :box="box" :zero="{ x: box.x, y: box.y }" :mm-per-unit="mmPerUnit" :unit="settings.unit" :draw="draw" :redraw-on="[bench.result, bench.cleanView, patch, paint, paths, view, divider]" label="Art and cut"
+        v-if="bench.picture !== undefined" :box="box" :zero="{ x: box.x, y: box.y }" :mm-per-unit="mmPerUnit" :unit="settings.unit" :draw="draw" :redraw-on="[bench.result, bench.cleanView, patch, paint, paths, view, divider, proof]" label="Art and cut"
         :cursor="picking ? 'crosshair' : undefined" @view="onView" @press="press" @move="pointerMm = { x: ($event.x - box.x) * mmPerUnit, y: ($event.y - box.y) * mmPerUnit }" @leave="pointerMm = undefined"
       >
-        <TableDivider v-if="view === 'cut'" v-model="divider" left="art" right="cut" />
+        <TableDivider v-if="view === 'cut' || view === 'proof'" v-model="divider" :left="view === 'cut' ? 'art' : 'films over each other'" :right="view === 'cut' ? 'cut' : 'where they differ from the art'" />
         <ProblemNote />
       </LightTable>
       <NeedsPicture v-else />
@@ -141,6 +156,7 @@ const facts = computed(() => {
     <template #rack><JobRack :movable="way === 'flat'" @move="move" /></template>
     <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
+      <ProofCard v-if="view === 'proof'" v-model:shift-mm="shiftMm" :proof="proof" :shifted="shifted" />
       <TrayCard title="Films" about="how the clean art is taken apart">
         <ChoiceInput :model-value="way" :choices="WAYS" label="Way of separating" @choose="chooseWay" />
       </TrayCard>
