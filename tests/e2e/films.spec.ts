@@ -73,3 +73,42 @@ test('tones are counted anew, one is added from the art, and a photo is cut in t
   await settled(page);
   await expect(page.getByLabel('Step 1, lightness')).toHaveValue('40');
 });
+
+test('single areas are pointed at, and the proof tells what a misplaced film would show', async ({ page }) => {
+  await openJob(page, 'Crew crest', 'Separate');
+  await choose(page, 'Way of separating', 'flat colours');
+  await expect(rolls(page)).toHaveCount(4, { timeout: 30_000 });
+  const pieces = async (name: string): Promise<number> => Number(/(\d+) piece/.exec((await page.locator('.rack .roll', { hasText: name }).locator('.facts').textContent()) ?? '')?.[1]);
+  const before = await pieces('Yellow');
+
+  // The sun becomes a cut of its own, then goes.
+  await choose(page, 'What a pointed area becomes', 'a cut of its own');
+  await page.getByRole('button', { name: 'Point at areas' }).click();
+  const box = await table(page).boundingBox();
+  const sun = { x: (box?.x ?? 0) + (box?.width ?? 0) * 0.62, y: (box?.y ?? 0) + (box?.height ?? 0) * 0.33 };
+  await page.mouse.click(sun.x, sun.y);
+  await expect(rolls(page)).toHaveCount(5);
+  await expect(rolls(page).last()).toContainText('Yellow, apart');
+  expect(await pieces('Yellow, apart')).toBe(1);
+  await choose(page, 'What a pointed area becomes', 'not cut');
+  await page.mouse.click(sun.x, sun.y);
+  await expect(rolls(page)).toHaveCount(4);
+  await settled(page);
+  expect(await pieces('Yellow')).toBe(before - 1);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Take all back' }).click();
+  await settled(page);
+  expect(await pieces('Yellow')).toBe(before);
+
+  await choose(page, 'How films meet', 'inset');
+  await page.getByRole('radiogroup', { name: 'View' }).getByText('proof').click();
+  const card = page.getByRole('region', { name: 'Proof' });
+  const differs = async (): Promise<number> => Number(/([\d.]+) %/.exec((await card.textContent()) ?? '')?.[1]);
+  await expect.poll(differs, { timeout: 20_000 }).toBeLessThan(5);
+  const whole = await differs();
+  const shift = page.getByLabel(/^Lay .* out of place by$/);
+  await shift.fill('1');
+  await shift.press('Enter');
+  await expect(card).toContainText('A reach of 1 mm would close the gaps.');
+  await expect.poll(differs).toBeGreaterThan(whole);
+});

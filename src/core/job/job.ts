@@ -53,6 +53,9 @@ const meetSchema = z.enum(['stacked', 'inset']);
 export const heldToneSchema = z.strictObject({ colour: colourHex, film: z.string().min(1).max(40).nullable() });
 export type HeldTone = z.infer<typeof heldToneSchema>;
 
+const spotSchema = z.strictObject({ xPx: z.number().finite(), yPx: z.number().finite(), film: z.string().min(1).max(40).nullable() });
+export type Spot = z.infer<typeof spotSchema>;
+
 const flatSchema = z.strictObject({
   way: z.literal('flat'),
   /** Tones with the background, or found. */
@@ -62,6 +65,8 @@ const flatSchema = z.strictObject({
   reachMm: z.number().min(0).max(20).optional(),
   /** Tones held as they are, with their films; found anew from `count` when absent. */
   palette: z.array(heldToneSchema).min(1).max(32).optional(),
+  /** Single areas that are given another film than their tone has, or none: by a point in them, px of the picture as turned and squared. Later ones win. */
+  spots: z.array(spotSchema).max(500).optional(),
 });
 
 const tonesSchema = z.strictObject({

@@ -4,9 +4,9 @@ import { paintedArt, WHITE } from '../../../tests/fixtures/shapes.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { ringArea, ringCount, type Curves } from '../outline/curves.ts';
 import { finish } from '../task/task.ts';
-import { jobSchema, type Job } from './job.ts';
+import { jobSchema, type Film, type Job } from './job.ts';
 import { newJob } from './newJob.ts';
-import { addTone, changeFilm, clearTone, dropTone, findTonesAnew, mergeTone, moveFilm, partTone, setTone, type FoundFilms } from './paletteEdits.ts';
+import { addTone, changeFilm, clearTone, dropTone, findTonesAnew, forgetSpots, mergeTone, moveFilm, partTone, pointApart, pointAt, setTone, type FoundFilms } from './paletteEdits.ts';
 import { readJob } from './readJob.ts';
 import { outlineArt } from './runJob.ts';
 import type { SeparatedArt } from './separateArt.ts';
@@ -103,6 +103,35 @@ describe('palette', () => {
     expect(separated(job).tones).toHaveLength(found.tones.length + 1);
     expect(findTonesAnew(job).separation).toEqual({ way: 'flat', count: found.tones.length + 1, meet: 'stacked' });
     expect(separated(setTone(start, found, ground, '#fafafa')).tones?.[ground].colour).toBe('#fafafa');
+  });
+
+  it('gives a single area another film, none, or one of its own, whatever the outline settings', () => {
+    const blue = found.tones[toneOf('Blue')].film as string;
+    // The sun within the blue bar; the yellow bar stays.
+    const filled = pointAt(start, found, { xPx: 44.5, yPx: 30 }, blue);
+    const areas = (job: Job): Record<string, number> => Object.fromEntries(separated({ ...job, separation: { ...job.separation, meet: 'inset' } as Job['separation'] }).films.map(({ film, outline }) => [film.name, Math.round(areaOf(outline))]));
+    const before = areas(start);
+    const disc = Math.PI * 8.1 ** 2;
+    expect(Math.abs(areas(filled)['Blue'] - before['Blue'] - disc)).toBeLessThan(4);
+    expect(Math.abs(before['Yellow'] - areas(filled)['Yellow'] - disc)).toBeLessThan(4);
+    const dropped = pointAt(start, found, { xPx: 44.5, yPx: 30 }, null);
+    expect(Math.abs(before['Yellow'] - areas(dropped)['Yellow'] - disc)).toBeLessThan(4);
+    expect(areas(dropped)['Blue']).toBe(before['Blue']);
+    const loose = { ...dropped, outline: { ...dropped.outline, followPx: 1 } };
+    expect(Math.abs(areas(loose)['Yellow'] - areas(dropped)['Yellow'])).toBeLessThan(40);
+    const apart = pointApart(start, found, { xPx: 44.5, yPx: 30 }, found.films.find(({ name }) => name === 'Yellow') as Film);
+    expect(Math.abs(areas(apart)['Yellow, apart'] - disc)).toBeLessThan(4);
+    expect(areas(forgetSpots(apart))).toEqual(before);
+    // What lies around everything is never film, and a point outside says nothing.
+    expect(areas(pointAt(start, found, { xPx: -40, yPx: 2 }, blue))).toEqual(before);
+  });
+
+  it('reaches under neighbours from single areas too', () => {
+    const blue = found.tones[toneOf('Blue')].film as string;
+    const job = pointAt(start, found, { xPx: 44.5, yPx: 30 }, blue);
+    const { films } = separated({ ...job, separation: { ...job.separation, meet: 'inset', reachMm: 4 } as Job['separation'] });
+    expect(films).toHaveLength(3);
+    expect(ringCount(films.find(({ film }) => film.id === blue)?.outline as Curves)).toBe(1);
   });
 
   it('leaves one-colour jobs alone', () => {

@@ -1,6 +1,6 @@
 import { colourNames } from '../colour/colourName.ts';
 import { rgbFromHex } from '../colour/hex.ts';
-import type { Film, FlatSeparation, HeldTone, Job } from './job.ts';
+import type { Film, FlatSeparation, HeldTone, Job, Spot } from './job.ts';
 import type { ToneFact } from './separateArt.ts';
 
 /** What the engine found last: the palette and the films, lowest first. */
@@ -10,6 +10,8 @@ export interface FoundFilms {
 }
 
 export const MAX_TONES = 32;
+/** Areas that can be pointed at; the oldest are forgotten beyond. */
+const MAX_SPOTS = 500;
 
 /**
  * Changes of the palette. Each holds what was found as it is and then changes one thing, so that the rest does not move under one's hands. All give a new job; one whose
@@ -44,10 +46,34 @@ export function addTone(job: Job, found: FoundFilms, colour: string): Job {
   return withNewFilm(edited(job, found, (palette) => [...palette, { colour, film: id }]), id, colour);
 }
 
-/** Lets the palette be found anew. */
+/** Gives the area at a point another film, or none. */
+export const pointAt = (job: Job, found: FoundFilms, at: { readonly xPx: number; readonly yPx: number }, film: string | null): Job => withSpots(edited(job, found, (palette) => palette), (spots) => [...spots, { ...at, film }]);
+
+/** Makes the area at a point a cut of its own, in the colour and after the name of the film that it has now. */
+export function pointApart(job: Job, found: FoundFilms, at: { readonly xPx: number; readonly yPx: number }, like: Film): Job {
+  const id = freeId(job, found);
+  const held = pointAt(job, found, at, id);
+  if (held === job) return job;
+  const names = new Set(held.assembly.films.map(({ name }) => name));
+  let name = `${like.name}, apart`;
+  for (let k = 2; names.has(name); k++) name = `${like.name}, apart ${k}`;
+  return { ...held, assembly: { ...held.assembly, films: [...held.assembly.films, { id, name, colour: like.colour }] } };
+}
+
+/** Takes back everything that was pointed at. */
+export const forgetSpots = (job: Job): Job => withSpots(job, () => []);
+
+function withSpots(job: Job, change: (spots: readonly Spot[]) => Spot[]): Job {
+  if (job.separation.way !== 'flat') return job;
+  const { spots, ...rest } = job.separation;
+  const changed = change(spots ?? []).slice(-MAX_SPOTS);
+  return { ...job, separation: changed.length === 0 ? rest : { ...rest, spots: changed } };
+}
+
+/** Lets the palette be found anew; what was pointed at goes with it. */
 export function findTonesAnew(job: Job): Job {
   if (job.separation.way !== 'flat') return job;
-  const { palette: _held, ...rest } = job.separation;
+  const { palette: _held, spots: _spots, ...rest } = job.separation;
   return { ...job, separation: rest };
 }
 
@@ -72,7 +98,7 @@ function edited(job: Job, { tones, films }: FoundFilms, change: (palette: readon
   if (job.separation.way !== 'flat') return job;
   const palette = [...change(tones.map(({ colour, film }) => ({ colour, film })))];
   const separation: FlatSeparation = { ...job.separation, count: Math.max(2, palette.length), palette };
-  const wanted = new Set(palette.map(({ film }) => film));
+  const wanted = new Set([...palette, ...(separation.spots ?? [])].map(({ film }) => film));
   const kept = films.filter(({ id }) => wanted.has(id));
   return { ...job, separation, assembly: { ...job.assembly, films: kept.length === 0 ? job.assembly.films : kept } };
 }

@@ -8,7 +8,7 @@ import { traceMesh, type ArcMesh } from '../outline/mesh/arcMesh.ts';
 import { filmsOfMesh } from '../outline/mesh/flatFilms.ts';
 import { meshRegions, type MeshRegions } from '../outline/mesh/meshRegions.ts';
 import { traceOutline, type OutlineOptions } from '../outline/traceOutline.ts';
-import type { Art } from '../raster/art.ts';
+import { artXFromPicture, artYFromPicture, type Art } from '../raster/art.ts';
 import { CLEAR } from '../raster/labelMap.ts';
 import { flatTones, type FlatTones } from '../separate/flatTones.ts';
 import { lightnessTones } from '../separate/lightnessTones.ts';
@@ -84,6 +84,7 @@ export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art
   const outlines = filmsOfMesh(traced.mesh, traced.regions, {
     filmOfLabel: (label) => (label === CLEAR ? -1 : filmOfTone[label]),
     films: films.length,
+    spots: spotsOf(separation, art, films),
     meet: separation.meet,
     order,
     reach: { px: (separation.reachMm ?? 0) * pxPerMm, art: traced.art, tones: traced.tones.tones, options: meshOptionsOf(options) },
@@ -121,17 +122,24 @@ function toneFacts(separation: FlatSeparation | TonesSeparation, { labels, tones
 
 /** The films in effect and, where they are held, the order in which they lie over each other: that of the rack. */
 function filmsOf(separation: FlatSeparation | TonesSeparation, rack: readonly Film[], facts: readonly ToneFact[]): { films: Film[]; order?: readonly number[] } {
-  const wanted = [...new Set(facts.flatMap(({ film }) => film ?? []))];
+  const pointed = separation.way === 'flat' ? (separation.spots ?? []) : [];
+  const wanted = [...new Set([...facts, ...pointed].flatMap(({ film }) => film ?? []))];
   if (wanted.length === 0) throw new AppError('nothingToCut');
   const named = nameTones(facts);
   if (separation.way === 'flat' && separation.palette !== undefined) {
-    const films = [...rack.filter(({ id }) => wanted.includes(id)), ...wanted.filter((id) => rack.every((film) => film.id !== id)).map((id) => named.get(id) as Film)];
+    const films = [...rack.filter(({ id }) => wanted.includes(id)), ...wanted.filter((id) => rack.every((film) => film.id !== id)).flatMap((id) => named.get(id) ?? [])];
     return { films, order: films.map((_, k) => k) };
   }
   // Names and colours that were given to tones of lightness are held on the rack.
   const films = wanted.map((id) => (separation.way === 'tones' ? rack.find((film) => film.id === id) : undefined) ?? (named.get(id) as Film));
   // Each darker tone lies on the lighter ones.
   return separation.way === 'tones' ? { films, order: films.map((_, k) => k).reverse() } : { films };
+}
+
+/** The areas that were pointed at, in art px. */
+function spotsOf(separation: FlatSeparation | TonesSeparation, { frame }: Art, films: readonly Film[]): { x: number; y: number; film: number }[] {
+  if (separation.way !== 'flat') return [];
+  return (separation.spots ?? []).map(({ xPx, yPx, film }) => ({ x: Math.floor(artXFromPicture(frame, xPx)), y: Math.floor(artYFromPicture(frame, yPx)), film: films.findIndex(({ id }) => id === film) }));
 }
 
 /** A film for each tone, in the tone's own colour and named by it. */

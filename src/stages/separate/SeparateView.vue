@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import type { Job } from '../../core/job/job.ts';
-import { addTone, moveFilm } from '../../core/job/paletteEdits.ts';
+import { moveFilm } from '../../core/job/paletteEdits.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { mm } from '../../core/units/length.ts';
 import type { FilmView } from '../../engine/protocol.ts';
@@ -18,7 +17,6 @@ import ReadoutStrip from '../../ui/ReadoutStrip.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import ViewSwitch from '../../ui/ViewSwitch.vue';
 import type { Size, Viewport } from '../../ui/viewport.ts';
-import { colourAt } from '../shared/colourAt.ts';
 import BackdropSwitch from '../shared/BackdropSwitch.vue';
 import JobRack from '../shared/JobRack.vue';
 import NeedsPicture from '../shared/NeedsPicture.vue';
@@ -30,10 +28,12 @@ import { useFilmPaths } from '../shared/useFilmPaths.ts';
 import { useReadout } from '../shared/useReadout.ts';
 import { useSharpPatch } from '../shared/useSharpPatch.ts';
 import { drawNodes } from './drawNodes.ts';
+import AreasCard from './AreasCard.vue';
 import OneToneCard from './OneToneCard.vue';
 import ProofCard from './ProofCard.vue';
 import PaletteCard from './PaletteCard.vue';
 import TonesCard from './TonesCard.vue';
+import { usePointing } from './usePointing.ts';
 import { useProof } from './useProof.ts';
 import { FRESH, WAYS, type Way } from './ways.ts';
 
@@ -104,23 +104,13 @@ function set(label: string, next: Job): void {
 }
 
 const way = computed(() => job.value.separation.way);
-const found = computed(() => ({ tones: bench.result?.cut?.tones ?? [], films: rack.films.map(({ film }) => film) }));
+const pointing = usePointing(() => box.value);
+const { found } = pointing;
 function chooseWay(next: Way): void {
   if (next === way.value) return;
   bench.commit(`Separate: ${WAYS[next]}`, { ...job.value, separation: FRESH[next] });
 }
 
-/** Whether the next click on the art adds its colour to the palette. */
-const picking = ref(false);
-function press({ x, y }: { x: number; y: number }): void {
-  if (!picking.value || bench.cleanView === undefined) return;
-  picking.value = false;
-  const colour = colourAt({ view: bench.cleanView.pixels, widthPx: box.value.width, heightPx: box.value.height }, { x: x - box.value.x, y: y - box.value.y });
-  if (colour !== undefined) bench.commit(`Tone ${colour}`, addTone(job.value, found.value, colour));
-}
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.key === 'Escape') picking.value = false;
-});
 const move = (id: string, to: number): void => {
   if (way.value === 'flat') bench.commit('Order on the rack', moveFilm(job.value, found.value, id, to));
 };
@@ -146,7 +136,7 @@ const facts = computed(() => {
     <template #table>
       <LightTable
         v-if="bench.picture !== undefined" :box="box" :zero="{ x: box.x, y: box.y }" :mm-per-unit="mmPerUnit" :unit="settings.unit" :draw="draw" :redraw-on="[bench.result, bench.cleanView, patch, paint, paths, view, divider, proof]" label="Art and cut"
-        :cursor="picking ? 'crosshair' : undefined" @view="onView" @press="press" @move="pointerMm = { x: ($event.x - box.x) * mmPerUnit, y: ($event.y - box.y) * mmPerUnit }" @leave="pointerMm = undefined"
+        :cursor="pointing.mode.value === 'off' ? undefined : 'crosshair'" @view="onView" @press="pointing.press" @move="pointerMm = { x: ($event.x - box.x) * mmPerUnit, y: ($event.y - box.y) * mmPerUnit }" @leave="pointerMm = undefined"
       >
         <TableDivider v-if="view === 'cut' || view === 'proof'" v-model="divider" :left="view === 'cut' ? 'art' : 'films over each other'" :right="view === 'cut' ? 'cut' : 'where they differ from the art'" />
         <ProblemNote />
@@ -162,7 +152,10 @@ const facts = computed(() => {
       </TrayCard>
       <OneToneCard v-if="job.separation.way === 'oneTone'" :separation="job.separation" />
       <TonesCard v-else-if="job.separation.way === 'tones'" :separation="job.separation" />
-      <PaletteCard v-else :separation="job.separation" :found="found" :picking="picking" @pick="picking = !picking" />
+      <template v-else>
+        <PaletteCard :separation="job.separation" :found="found" :picking="pointing.mode.value === 'pick'" @pick="pointing.toggle('pick')" />
+        <AreasCard v-model:target="pointing.target.value" :separation="job.separation" :found="found" :pointing="pointing.mode.value === 'areas'" @toggle="pointing.toggle('areas')" />
+      </template>
       <TrayCard title="Outline" about="how the curves follow the edge">
         <QuantityInput label="Follows within" suffix="px" :model-value="job.outline.followPx" :least="0.05" :most="5" :step="0.05" :digits="2" @change="drag(withOutline({ followPx: $event }))" @done="set('Outline: follows within', withOutline({ followPx: $event }))" @cancel="bench.revert" />
         <QuantityInput label="Corners from" suffix="°" :model-value="job.outline.cornerDeg" :least="5" :most="180" :digits="0" @change="drag(withOutline({ cornerDeg: $event }))" @done="set('Outline: corners', withOutline({ cornerDeg: $event }))" @cancel="bench.revert" />

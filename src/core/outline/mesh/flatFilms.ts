@@ -25,6 +25,8 @@ export interface FilmsOptions {
   /** Film of each label, 0 to `films` − 1; −1 for the background and what is clear. */
   readonly filmOfLabel: (label: number) => number;
   readonly films: number;
+  /** Single regions that are given another film, or none: by a pixel in them. */
+  readonly spots?: readonly { readonly x: number; readonly y: number; readonly film: number }[] | undefined;
   readonly meet: Meet;
   /** In which the films lie over each other, lowest first; the one with the least edge when absent. */
   readonly order?: readonly number[] | undefined;
@@ -33,14 +35,19 @@ export interface FilmsOptions {
 }
 
 /** Reads the films off a mesh, lowest first. */
-export function filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOfLabel, films, meet, order, reach }: FilmsOptions): FilmCurves[] {
+export function filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOfLabel, films, spots, meet, order, reach }: FilmsOptions): FilmCurves[] {
   const filmOf = Int32Array.from(regions.label, filmOfLabel);
+  for (const { x, y, film } of spots ?? []) {
+    const region = regions.at(x, y);
+    // What lies around the whole picture is never film.
+    if (region >= 0 && regions.firstPixel[region] >= 0) filmOf[region] = film;
+  }
   const ranks = order === undefined ? stackOrder(mesh, regions, filmOf, films) : Int32Array.from({ length: films }, (_, film) => order.indexOf(film));
   const lowestFirst = Array.from({ length: films }, (_, film) => film).sort((a, b) => ranks[a] - ranks[b]);
   if (meet === 'inset' && reach !== undefined && reach.px > 0) {
     const places = new EdgePlaces(reach.art, reach.tones, mesh.arcs.cells, mesh.arcs.stride);
-    const isAbove = (label: number, film: number): boolean => filmOfLabel(label) >= 0 && ranks[filmOfLabel(label)] > ranks[film];
-    return lowestFirst.map((film) => ({ film, curves: reachedOutline(mesh, (label) => filmOfLabel(label) === film, (label) => isAbove(label, film), reach.px, places, reach.options) }));
+    const rankOfCell = regions.spread(Array.from(filmOf, (film) => (film < 0 ? -1 : ranks[film])));
+    return lowestFirst.map((film) => ({ film, curves: reachedOutline(mesh, rankOfCell, ranks[film], reach.px, places, reach.options) }));
   }
   const covered = meet === 'stacked' ? stackedRegions(mesh, regions, filmOf, ranks) : ownRegions(filmOf, films);
   return lowestFirst.map((film) => ({ film, curves: filmOutline(mesh, sidesOfRegions(regions, covered.subarray(film * regions.count, (film + 1) * regions.count))) }));

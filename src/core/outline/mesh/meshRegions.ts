@@ -13,12 +13,16 @@ export interface MeshRegions {
   readonly areaPx2: Float64Array;
   /** A cell of each region, counted in the picture: its first in reading order; −1 where that lies outside. */
   readonly firstPixel: Int32Array;
+  /** The region at a pixel of the picture, counted as whole numbers from the upper left; −1 outside. */
+  readonly at: (x: number, y: number) => number;
+  /** For each cell of the mesh's lattice what `of` says of its region. */
+  readonly spread: (of: ArrayLike<number>) => Int16Array;
 }
 
 /** Finds the regions; what touches at a corner only belongs together where the arcs pass on either side of it. */
 export function meshRegions({ arcs, width }: Pick<ArcMesh, 'arcs' | 'width'>): MeshRegions {
   const { cells, stride, joins } = arcs;
-  const { runStart, regionOfRun, count: parts, area } = labelRegions(cells, stride, cells.length / stride, 'each', false);
+  const { runStart, runEnd, regionOfRun, count: parts, area } = labelRegions(cells, stride, cells.length / stride, 'each', false);
   const partOf = (cell: number): number => regionOfRun[runAt(runStart, cell)];
   const parent = Int32Array.from({ length: parts }, (_, k) => k);
   for (let k = 0; k < joins.length; k += 2) {
@@ -46,7 +50,14 @@ export function meshRegions({ arcs, width }: Pick<ArcMesh, 'arcs' | 'width'>): M
     left[k] = regionOf(leftCell(crack >> 2, crack & 3, stride));
     right[k] = regionOf(rightCell(crack >> 2, crack & 3, stride));
   }
-  return { count, left, right, label, areaPx2, firstPixel };
+  const height = cells.length / stride - 2;
+  const at = (x: number, y: number): number => (x < 0 || y < 0 || x >= width || y >= height ? -1 : regionOf((y + 1) * stride + x + 1));
+  const spread = (of: ArrayLike<number>): Int16Array => {
+    const out = new Int16Array(cells.length);
+    for (let run = 0; run < runStart.length; run++) out.fill(of[number[rootOf(parent, regionOfRun[run])]], runStart[run], runEnd[run]);
+    return out;
+  };
+  return { count, left, right, label, areaPx2, firstPixel, at, spread };
 }
 
 function pixelOf(cell: number, stride: number, width: number): number {

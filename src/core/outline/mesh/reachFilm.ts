@@ -15,16 +15,17 @@ const RIM_PX = 0.5;
 /**
  * The outline of a film that runs on under its upper neighbours by a reach, as printers trap: where it meets what lies below or nothing it keeps its true edge; under a neighbour it
  * ends along a line at that distance (counted from whole pixels, so true to half a one), or where the neighbour ends.
- * @param own film or not of each label. @param isUnder whether the film may run on under a label. @param places of the true edges, between the mesh's labels.
+ * @param rankOfCell place of the film of each cell of the mesh's lattice on the rack, −1 for none. @param rank whose outline is wanted. @param places of the true edges, between
+ * the mesh's labels.
  */
-export function reachedOutline(mesh: ArcMesh, own: (label: number) => boolean, isUnder: (label: number) => boolean, reachPx: number, places: CrackPlaces, options: MeshOptions): Curves {
+export function reachedOutline(mesh: ArcMesh, rankOfCell: Int16Array, rank: number, reachPx: number, places: CrackPlaces, options: MeshOptions): Curves {
   const { arcs, width, height } = mesh;
   const { cells, stride } = arcs;
-  const labels = new Uint8Array(width * height);
-  for (let y = 0; y < height; y++) labels.set(cells.subarray((y + 1) * stride + 1, (y + 1) * stride + 1 + width), y * width);
-  const distance = distanceTo(Uint8Array.from(labels, (label) => (own(label) ? 1 : 0)), width, height);
+  const ranks = new Int16Array(width * height);
+  for (let y = 0; y < height; y++) ranks.set(rankOfCell.subarray((y + 1) * stride + 1, (y + 1) * stride + 1 + width), y * width);
+  const distance = distanceTo(Uint8Array.from(ranks, (other) => (other === rank ? 1 : 0)), width, height);
   const limit = Math.max(LEAST_REACH_PX, reachPx) + RIM_PX;
-  const film = makeLabelMap(width, height, labels.map((label, i) => (own(label) || (distance[i] <= limit && isUnder(label)) ? 0 : CLEAR)));
+  const film = makeLabelMap(width, height, Uint8Array.from(ranks, (other, i) => (other === rank || (other > rank && distance[i] <= limit) ? 0 : CLEAR)));
   const reached = crackArcs(film, () => () => false);
   const fitted = finish(fitMesh(reached, new ReachPlaces(cells, stride, width, places, distance, limit), width, height, options));
   return filmOutline(fitted, sidesOfLabels(reached, (label) => label === 0));

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { FlatSeparation, Job } from '../../core/job/job.ts';
+import { forgetSpots, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import { useBench } from '../../stores/bench.ts';
+import ChoiceInput from '../../ui/ChoiceInput.vue';
+import TrayCard from '../../ui/TrayCard.vue';
+import type { Target } from './usePointing.ts';
+
+/** Single areas that get another film than their tone has. */
+const props = defineProps<{ separation: FlatSeparation; found: FoundFilms; pointing: boolean }>();
+const target = defineModel<Target>('target', { required: true });
+const emit = defineEmits<{ toggle: [] }>();
+const bench = useBench();
+
+const targets = computed<Readonly<Record<string, string>>>(() => ({ none: 'not cut', own: 'a cut of its own', ...Object.fromEntries(props.found.films.map(({ id, name }) => [`film:${id}`, name])) }));
+const count = computed(() => props.separation.spots?.length ?? 0);
+</script>
+
+<template>
+  <TrayCard title="Single areas" :about="count === 0 ? 'as their tones say' : count === 1 ? '1 is not as its tone says' : `${count} are not as their tones say`">
+    <label class="row"><span>An area becomes</span><ChoiceInput class="narrow" small :model-value="target" :choices="targets" label="What a pointed area becomes" @choose="target = $event as Target" /></label>
+    <div class="row">
+      <button type="button" class="plain-button" :aria-pressed="pointing" @click="emit('toggle')">{{ pointing ? 'Click areas; Esc leaves' : 'Point at areas' }}</button>
+      <button v-if="count > 0" type="button" class="plain-button" @click="bench.commit('All areas as their tones say', forgetSpots(bench.job as Job))">Take all back</button>
+    </div>
+  </TrayCard>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+  min-height: 28px;
+}
+.narrow {
+  width: 168px;
+}
+</style>

@@ -1,0 +1,58 @@
+import { useEventListener } from '@vueuse/core';
+import { computed, ref } from 'vue';
+import type { Job } from '../../core/job/job.ts';
+import { addTone, pointApart, pointAt, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useRack } from '../../stores/rack.ts';
+import { pathFromCurves } from '../../ui/draw/curvePath.ts';
+import type { Box } from '../../ui/viewport.ts';
+import { colourAt } from '../shared/colourAt.ts';
+
+/** What an area becomes when it is pointed at: a film by its id, no film, or a cut of its own. */
+export type Target = `film:${string}` | 'none' | 'own';
+
+/** Pointing at the art in Separate: picking a tone's colour, or giving areas another film. */
+export function usePointing(artBox: () => Box) {
+  const bench = useBench();
+  const rack = useRack();
+  const mode = ref<'off' | 'pick' | 'areas'>('off');
+  const target = ref<Target>('none');
+  const found = computed<FoundFilms>(() => ({ tones: bench.result?.cut?.tones ?? [], films: rack.films.map(({ film }) => film) }));
+
+  const toggle = (which: 'pick' | 'areas'): void => void (mode.value = mode.value === which ? 'off' : which);
+
+  function press({ x, y }: { readonly x: number; readonly y: number }): void {
+    const job = bench.job as Job;
+    if (mode.value === 'pick') pick(job, x, y);
+    else if (mode.value === 'areas') point(job, { xPx: Math.round(x * 10) / 10, yPx: Math.round(y * 10) / 10 });
+  }
+
+  function pick(job: Job, x: number, y: number): void {
+    const { cleanView } = bench;
+    const box = artBox();
+    mode.value = 'off';
+    if (cleanView === undefined) return;
+    const colour = colourAt({ view: cleanView.pixels, widthPx: box.width, heightPx: box.height }, { x: x - box.x, y: y - box.y });
+    if (colour !== undefined) bench.commit(`Tone ${colour}`, addTone(job, found.value, colour));
+  }
+
+  function point(job: Job, at: { readonly xPx: number; readonly yPx: number }): void {
+    const now = filmAt(at);
+    if (target.value === 'own') {
+      if (now !== undefined) bench.commit('Area as a cut of its own', pointApart(job, found.value, at, now));
+      return;
+    }
+    const id = target.value === 'none' ? null : target.value.slice('film:'.length);
+    const name = found.value.films.find((film) => film.id === id)?.name;
+    bench.commit(name === undefined ? 'Area not cut' : `Area in ${name}`, pointAt(job, found.value, at, id));
+  }
+
+  /** The uppermost film at a point. */
+  const context = document.createElement('canvas').getContext('2d');
+  const filmAt = ({ xPx, yPx }: { readonly xPx: number; readonly yPx: number }) => rack.films.findLast(({ outline }) => context?.isPointInPath(pathFromCurves(outline), xPx, yPx, 'evenodd') === true)?.film;
+
+  useEventListener('keydown', (event: KeyboardEvent) => {
+    if (event.key === 'Escape') mode.value = 'off';
+  });
+  return { mode, target, found, toggle, press };
+}
