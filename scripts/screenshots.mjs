@@ -64,7 +64,15 @@ const VIEWS = [
     await page.getByRole('menuitem', { name: 'Use it on many' }).click();
     await page.locator('label', { hasText: 'jobs on the shelf' }).click();
   } },
-  { name: 'separate', job: 'Crew crest', stage: 'Separate' },
+  { name: 'separate', job: 'Crew crest', stage: 'Separate', act: (page) => takeApart(page) },
+  { name: 'separate-proof', job: 'Crew crest', stage: 'Separate', async act(page) {
+    await takeApart(page);
+    await choose(page, 'How films meet', 'inset');
+    await page.getByRole('radio', { name: 'proof' }).click();
+    await page.getByLabel(/out of place by/).fill('1');
+    await page.getByLabel(/out of place by/).press('Enter');
+    await page.waitForTimeout(2500);
+  } },
   { name: 'assemble', job: 'Crew crest', stage: 'Assemble' },
   { name: 'layout', job: 'Crew crest', stage: 'Lay out' },
   { name: 'layout-copies', job: 'Heron glasses', stage: 'Lay out' },
@@ -72,6 +80,17 @@ const VIEWS = [
   { name: 'clean-dark', job: 'Crew crest', stage: 'Clean', theme: 'dark' },
   { name: 'hand-off', job: 'Crew crest', stage: 'Hand off' },
 ];
+
+async function choose(page, label, option) {
+  await page.locator('.el-select', { has: page.getByRole('combobox', { name: label, exact: true }) }).click();
+  await page.getByRole('option', { name: option, exact: true }).filter({ visible: true }).click();
+}
+
+/** Separates into flat colours. */
+async function takeApart(page) {
+  await choose(page, 'Way of separating', 'flat colours');
+  await page.locator('.rack .roll').nth(3).waitFor({ timeout: 30_000 });
+}
 
 /** Presses at one place of the light table and pulls to another without letting go; places are shares of its size. */
 async function pull(page, from, to) {

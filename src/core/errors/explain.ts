@@ -54,7 +54,7 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
   }),
   tooIntricate: (d) => ({
     what: `The art breaks into ${d['count']} outlines, more than the ${d['limit']} that Limner lays out.`,
-    todo: 'Sweep the specks first, or move the threshold until the paper is calm.',
+    todo: 'Smooth it and sweep the specks first, take fewer tones, or move the threshold until the paper is calm.',
   }),
   mirrorMissing: () => ({ what: 'This process is cut from the back, and the sheet is not mirrored.', todo: 'Mirror it, or confirm that it is meant; the ticket will say so.' }),
   badValue: (d) => ({ what: `${d['name']} cannot be “${d['value']}”.`, todo: `It takes ${d['takes']}.` }),

@@ -41,6 +41,17 @@ export function labelRegions(cells: Uint8Array, width: number, height: number, w
   return { runStart: starts, runEnd: ends, regionOfRun, count, area, touchesBorder };
 }
 
+/** The runs of each region: those of region k are runs[first[k]] to runs[first[k + 1]] (exclusive), in raster order. */
+export function runsByRegion({ regionOfRun, count }: Pick<Regions, 'regionOfRun' | 'count'>): { readonly first: Int32Array; readonly runs: Int32Array } {
+  const first = new Int32Array(count + 1);
+  for (let run = 0; run < regionOfRun.length; run++) first[regionOfRun[run] + 1]++;
+  for (let k = 0; k < count; k++) first[k + 1] += first[k];
+  const next = first.slice();
+  const runs = new Int32Array(regionOfRun.length);
+  for (let run = 0; run < regionOfRun.length; run++) runs[next[regionOfRun[run]]++] = run;
+  return { first, runs };
+}
+
 interface Runs {
   readonly starts: Int32Array;
   readonly ends: Int32Array;

@@ -1,5 +1,5 @@
 import type { Rgb } from '../colour/oklab.ts';
-import { labelRegions } from '../raster/labelRegions.ts';
+import { labelRegions, runsByRegion, type Regions } from '../raster/labelRegions.ts';
 import { CLEAR, makeLabelMap, type LabelMap } from '../raster/labelMap.ts';
 import { wordsOf, type Rgba8 } from '../raster/raster.ts';
 
@@ -16,20 +16,16 @@ const BROAD = 254;
 export function dropSlivers(labels: LabelMap, colour: Rgba8, tones: readonly Rgb[]): LabelMap {
   const { width, height } = labels;
   const thin = thinParts(labels);
-  const { runStart, runEnd, regionOfRun, count, area } = labelRegions(thin, width, height, 'each', true);
-  const runsOf = new Map<number, number[]>();
-  for (let run = 0; run < runStart.length; run++) {
-    if (thin[runStart[run]] >= tones.length || area[regionOfRun[run]] < 2) continue;
-    const list = runsOf.get(regionOfRun[run]);
-    if (list === undefined) runsOf.set(regionOfRun[run], [run]);
-    else list.push(run);
-  }
-  if (count === 0 || runsOf.size === 0) return labels;
+  const regions = labelRegions(thin, width, height, 'each', true);
+  const { runStart, runEnd, count, area } = regions;
+  const { first, runs: all } = runsByRegion(regions);
   const words = wordsOf(colour);
   const out = labels.data.slice();
-  for (const runs of runsOf.values()) {
-    const own = labels.data[runStart[runs[0]]];
-    const pair = tonesAround(labels, own, runs.map((run) => [runStart[run], runEnd[run]] as const));
+  for (let part = 0; part < count; part++) {
+    const runs = all.subarray(first[part], first[part + 1]);
+    const own = thin[runStart[runs[0]]];
+    if (own >= tones.length || area[part] < 2) continue;
+    const pair = tonesAround(labels, own, regions, runs);
     if (pair === undefined || pair.some((tone) => tone >= tones.length)) continue;
     const sliver = new Sliver(words, tones[own], tones[pair[0]], tones[pair[1]]);
     for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) sliver.weigh(i);
@@ -39,20 +35,17 @@ export function dropSlivers(labels: LabelMap, colour: Rgba8, tones: readonly Rgb
   return makeLabelMap(width, height, out);
 }
 
-/** The labels of pixels that lie in no 3 × 3 block of their label, `BROAD` elsewhere. */
+/** The labels of pixels that lie in no 3 × 3 block of their label, `BROAD` elsewhere. Along the border of the picture blocks are cut off: nothing is thin there. */
 function thinParts({ data, width, height }: LabelMap): Uint8Array {
-  const thin = data.slice();
-  const covered = new Uint8Array(data.length);
-  for (let y = 1; y < height - 1; y++) coverBlocksOfRow(data, covered, width, y * width);
-  for (let i = 0; i < thin.length; i++) if (covered[i] !== 0 || thin[i] === CLEAR) thin[i] = BROAD;
-  // Along the border of the picture blocks are cut off: nothing is thin there.
-  thin.fill(BROAD, 0, width);
-  thin.fill(BROAD, (height - 1) * width);
-  for (let y = 0; y < height; y++) thin[y * width] = thin[(y + 1) * width - 1] = BROAD;
+  const middles = new Uint8Array(data.length);
+  for (let y = 1; y < height - 1; y++) middlesOfRow(data, middles, width, y * width);
+  const thin = new Uint8Array(data.length).fill(BROAD);
+  for (let y = 1; y < height - 1; y++) thinOfRow(data, middles, thin, width, y * width);
   return thin;
 }
 
-function coverBlocksOfRow(data: Uint8Array, covered: Uint8Array, width: number, row: number): void {
+/** Marks the middles of 3 × 3 blocks of one label. */
+function middlesOfRow(data: Uint8Array, middles: Uint8Array, width: number, row: number): void {
   // How many columns in a row, this one too, have one label in all three rows.
   let columns = 0;
   let label = -1;
@@ -61,15 +54,27 @@ function coverBlocksOfRow(data: Uint8Array, covered: Uint8Array, width: number, 
     const isOne = data[i - width] === own && data[i + width] === own;
     columns = !isOne ? 0 : own === label ? columns + 1 : 1;
     label = isOne ? own : -1;
-    if (columns < 3) continue;
-    for (let d = columns === 3 ? 2 : 0; d >= 0; d--) covered[i - d] = covered[i - d - width] = covered[i - d + width] = 1;
+    if (columns >= 3) middles[i - 1] = 1;
+  }
+}
+
+function thinOfRow(data: Uint8Array, middles: Uint8Array, thin: Uint8Array, width: number, row: number): void {
+  for (let i = row + 1; i < row + width - 1; i++) {
+    if (middles[i] !== 0 || data[i] === CLEAR) continue;
+    const up = i - width;
+    const down = i + width;
+    const around = middles[up - 1] | middles[up] | middles[up + 1] | middles[i - 1] | middles[i + 1] | middles[down - 1] | middles[down] | middles[down + 1];
+    // A block whose middle lies beside a pixel holds the pixel, so it is of the pixel's label.
+    if (around === 0) thin[i] = data[i];
   }
 }
 
 /** The two other labels that touch a strip most; undefined when one alone does. */
-function tonesAround({ data, width }: LabelMap, own: number, runs: readonly (readonly [number, number])[]): readonly [number, number] | undefined {
+function tonesAround({ data, width }: LabelMap, own: number, { runStart, runEnd }: Regions, runs: Int32Array): readonly [number, number] | undefined {
   const votes = new Uint32Array(256);
-  for (const [from, to] of runs) {
+  for (const run of runs) {
+    const from = runStart[run];
+    const to = runEnd[run];
     votes[data[from - 1]]++;
     votes[data[to]]++;
     for (let i = from; i < to; i++) {

@@ -4,9 +4,17 @@ import type { Rgb } from '../colour/oklab.ts';
 import { AppError } from '../errors/appError.ts';
 import { isOpaque, type Art } from '../raster/art.ts';
 import { CLEAR, makeLabelMap, type LabelMap } from '../raster/labelMap.ts';
+import { lumaAt } from '../raster/luma.ts';
+import { wordsOf } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
 import { dropSlivers } from './dropSlivers.ts';
 import { sweepLabels } from './sweepLabels.ts';
+
+/** Neighbours that differ by more lightness than this are a step, and art with more steps than this share of its pixels has no areas. */
+const STEP = 40;
+const RESTLESS = 0.35;
+/** Of so many pixels one is looked at for that; prime, so that no pattern is missed. */
+const EVERY = 7;
 
 export interface FlatTonesOptions {
   /** Tones with the background, 2 to 32, or found; where the background is clear it is one of them. Or the tones that are there. */
@@ -26,11 +34,12 @@ export interface FlatTones {
 
 /**
  * Brings the art to its few tones, or as many as are asked for, and tells which of them is the background: what has most of the picture's border.
- * @throws AppError `nothingToCut` when all is clear, `oneColour` when there is only one tone and nothing is clear.
+ * @throws AppError `nothingToCut` when all is clear, `oneColour` when there is only one tone and nothing is clear, `tooIntricate` for noise.
  */
 export function* flatTones(art: Art, { count, leastAreaPx2 }: FlatTonesOptions): Task<FlatTones> {
   const { width, height, alpha } = art;
   const opaque = isOpaque(alpha);
+  refuseRestless(art);
   const clearAround = !opaque && borderShare(alpha, width, height, (value) => value < 128) > 0.5;
   const wanted = typeof count !== 'number' || !clearAround ? count : Math.max(1, count - 1);
   const { tones, labels } = yield* within(toneLabels(art, wanted, true), 0, 0.9);
@@ -40,6 +49,18 @@ export function* flatTones(art: Art, { count, leastAreaPx2 }: FlatTonesOptions):
   if (opaque && tones.length < 2) throw new AppError('oneColour');
   const swept = sweepLabels(dropSlivers(makeLabelMap(width, height, data), art.colour, tones), leastAreaPx2);
   return { labels: swept, tones, ground: groundOf(swept) };
+}
+
+/** Art without even places has no tones: a pattern of single pixels, or noise. Said at once, since looking for them would take a minute. */
+function refuseRestless({ colour, alpha }: Art): void {
+  const words = wordsOf(colour);
+  let steps = 0;
+  let seen = 0;
+  for (let i = 1; i < words.length; i += EVERY) {
+    seen++;
+    if (Math.abs(lumaAt(words, alpha, i) - lumaAt(words, alpha, i - 1)) > STEP) steps++;
+  }
+  if (steps > seen * RESTLESS) throw new AppError('tooIntricate', { count: steps * EVERY, limit: Math.round(seen * EVERY * RESTLESS) });
 }
 
 function groundOf({ data, width, height }: LabelMap): number {

@@ -90,6 +90,8 @@ describe('flatTones', () => {
 
   it('says when there is nothing to part', () => {
     expect(codeOf(() => finish(flatTones(artFromText(['....', '....', '....']), { count: 3, leastAreaPx2: 1 })))).toBe('oneColour');
+    const checker = artFromText(Array.from({ length: 12 }, (_, y) => '#.'.repeat(7).slice(y % 2, (y % 2) + 13)));
+    expect(codeOf(() => finish(flatTones(checker, { count: 'auto', leastAreaPx2: 1 })))).toBe('tooIntricate');
     expect(codeOf(() => finish(flatTones(artFromText(['    ', '    ', '    ']), { count: 3, leastAreaPx2: 1 })))).toBe('nothingToCut');
   });
 });
