@@ -87,7 +87,7 @@ const facts = computed(() => {
   const stated = picture.drawnSidePx !== undefined ? 'a drawing, any' : picture.statedDpi === undefined ? 'none' : `${picture.statedDpi} dpi`;
   return [
     ['Pixels', `${picture.widthPx.toLocaleString('en')} × ${picture.heightPx.toLocaleString('en')}`],
-    ['Real colours', `${picture.look.realColours} (of ${picture.look.colours.toLocaleString('en')} in the file)`],
+    ['Colours in the file', picture.look.colours.toLocaleString('en')],
     ['Clear parts', picture.look.hasClear ? 'yes' : 'none'],
     ['Resolution in the file', stated],
     ['At the finished size', `${Math.round((bench.resolutionPxPerMm ?? 0) * 25.4)} dpi`],
