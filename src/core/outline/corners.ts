@@ -53,7 +53,7 @@ export function findCorners(ring: Ring, options: CornerOptions): Corner[] {
   const { n } = ring;
   if (n < 8) return [];
   const sides = new Sides(ring, ROUNDED * options.edgeWidthPx);
-  const reach = Math.min(SIDE_PX, ring.along[n] / 4);
+  const reach = Math.min(SIDE_PX + 2 * (sides.gap - ROUNDED), ring.along[n] / 4);
   const strength = new Float64Array(n);
   const candidates: number[] = [];
   for (let i = 0; i < n; i++) {
