@@ -155,6 +155,24 @@ describe('limner', () => {
     expect(report.pictures[1]).toMatchObject({ ok: false, error: { code: 'truncated' } });
   });
 
+  it('runs a job in several colours: a sheet for each film, DXF on request, the proof in the report', async () => {
+    const art = paintedArt(80, 60, (x, y) => (y < 12.3 || y > 50.2 || x < 14.4 || x > 66.2 ? WHITE : x < 40.6 ? { r: 179, g: 38, b: 46 } : { r: 36, g: 80, b: 154 }));
+    await writeFile(at('bars.png'), writePng(art.colour));
+    await writeFile(at('bars.json'), JSON.stringify({ ...newJob('Bars'), separation: { way: 'flat', count: 'auto', meet: 'inset', reachMm: 1 } }));
+    const { code, err } = await limner('run', at('bars.json'), at('bars.png'), '--out', at('bars'), '--dxf');
+    expect([code, err]).toEqual([0, '']);
+    const { pictures } = JSON.parse(await readFile(at('bars/report.json'), 'utf8')) as { pictures: { files: string[]; films: { name: string }[]; tones: unknown[]; proof: { differs: number; edgeMm: number } }[] };
+    const [{ files, films, tones, proof }] = pictures;
+    expect(files).toEqual([`bars-1-${films[0].name.toLowerCase()}.svg`, `bars-2-${films[1].name.toLowerCase()}.svg`, 'bars.dxf', 'bars.png']);
+    expect(tones).toHaveLength(3);
+    expect(proof.differs).toBeLessThan(0.03);
+    expect(proof.edgeMm).toBeLessThan(0.2);
+    const dxf = await readFile(at('bars/bars.dxf'), 'utf8');
+    expect(dxf.match(/^LAYER$/gm)?.length).toBe(3);
+    // The weeding box is four lines on each layer.
+    expect(dxf.match(/^LINE$/gm)?.length).toBeGreaterThanOrEqual(8);
+  });
+
   it('says what does not fit and writes no cut file', async () => {
     const job = { ...newJob('Large'), assembly: { ...newJob('x').assembly, sizeMm: 900 } };
     await writeFile(at('large.json'), JSON.stringify(job));

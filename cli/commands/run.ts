@@ -11,6 +11,7 @@ import { assertFits } from '../../src/core/layout/laySheet.ts';
 import { nodeCount } from '../../src/core/outline/curves.ts';
 import { piecesOf } from '../../src/core/outline/pieces.ts';
 import { finish } from '../../src/core/task/task.ts';
+import { sheetsDxf } from '../../src/formats/dxf/sheetsDxf.ts';
 import { sheetFiles } from '../../src/formats/svg/sheetFiles.ts';
 import { pictureFromArt, type Art } from '../../src/core/raster/art.ts';
 import { cleanPicture, cutArt, type CutResult } from '../../src/engine/pipeline.ts';
@@ -32,9 +33,9 @@ interface PictureReport {
 }
 
 export const run: Command = {
-  usage: 'limner run JOB.json IN... --out DIR',
+  usage: 'limner run JOB.json IN... --out DIR [--dxf]',
   about: "Applies a job's recipe, separation and layout to one or many pictures.",
-  options: { out: { takes: 'a folder', about: 'folder for the files and report.json' } },
+  options: { out: { takes: 'a folder', about: 'folder for the files and report.json' }, dxf: { about: 'write NAME.dxf too: a layer for each film, curves as splines' } },
   notes: 'For each picture: NAME.svg (the sheet; with several films NAME-1-RED.svg and so on, lowest first), NAME.png (the cleaned art). The job format is in docs/job-format.md. A picture that fails is reported; the others go on, and the exit code is 1.',
   async run(parsed, console) {
     const out = required(parsed, 'out', 'a folder');
@@ -46,7 +47,7 @@ export const run: Command = {
     const names = uniqueNames(inputs);
     for (const [index, input] of inputs.entries()) {
       if (console.live) console.err(`\r${index + 1}/${inputs.length} ${basename(input)}\u001b[K`);
-      reports.push(await runOne(job, input, out, names[index]));
+      reports.push(await runOne(job, input, out, names[index], parsed.values.has('dxf')));
     }
     if (console.live) console.err('\r\u001b[K');
     for (const report of reports) {
@@ -60,7 +61,7 @@ export const run: Command = {
   },
 };
 
-async function runOne(job: Job, input: string, out: string, name: string): Promise<PictureReport> {
+async function runOne(job: Job, input: string, out: string, name: string, wantsDxf: boolean): Promise<PictureReport> {
   const timings = new Timings();
   const files: string[] = [];
   const warnings: string[] = [];
@@ -79,6 +80,7 @@ async function runOne(job: Job, input: string, out: string, name: string): Promi
     for (const sheet of cut.sheets) assertFits(sheet);
     const sheets = sheetFiles(cut.films.map(({ film }) => film), cut.sheets, `${job.name}: ${name}`, job.handOff.cutAs);
     for (const { suffix, svg } of sheets) await write(`${name}${suffix === '' ? '' : `-${suffix}`}.svg`, svg);
+    if (wantsDxf) await write(`${name}.dxf`, sheetsDxf(cut.films.map(({ film }) => film), cut.sheets));
     await write(`${name}.png`, await encodeFile(pictureFromArt(clean.art), cut.design.resolution));
     return { input: basename(input), ok: true, files, warnings, ...measures, ms: timings.record };
   } catch (error) {

@@ -21,6 +21,7 @@ import type { Rgba8 } from '../core/raster/raster.ts';
 import { resample, shrinkToSide } from '../core/raster/shrink.ts';
 import type { DecodeOptions, DecodePicture } from '../formats/picture/decodedPicture.ts';
 import { writePng } from '../formats/picture/writePng.ts';
+import { sheetsDxf } from '../formats/dxf/sheetsDxf.ts';
 import { sheetFiles } from '../formats/svg/sheetFiles.ts';
 import { writeSheetSvg } from '../formats/svg/writeSvg.ts';
 import { drain } from './drain.ts';
@@ -160,6 +161,7 @@ export class LocalEngine implements Engine {
     if (kind === 'png') return writePng(pictureFromArt(clean.art), cut.design.resolution);
     for (const sheet of cut.sheets) assertFits(sheet);
     if (kind === 'svgs') return zipOf(cut, job);
+    if (kind === 'dxf') return new TextEncoder().encode(sheetsDxf(cut.films.map(({ film }) => film), cut.sheets));
     const at = Math.max(0, cut.films.findIndex(({ film }) => film.id === filmId));
     return new TextEncoder().encode(writeSheetSvg(cut.sheets[at], cut.films[at].film, job.name, job.handOff.cutAs));
   }

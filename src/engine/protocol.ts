@@ -178,13 +178,13 @@ export interface ProofView {
   readonly strayMm?: number;
 }
 
-export type ExportKind = 'svg' | 'svgs' | 'png' | 'thumbnail';
+export type ExportKind = 'svg' | 'svgs' | 'dxf' | 'png' | 'thumbnail';
 
 export interface ExportRequest {
   readonly pictureKey: string;
   readonly job: Job;
   readonly kind: ExportKind;
-  /** For `svg`: whose sheet; the lowest film's when absent. For `svgs` all sheets come in one zip. */
+  /** For `svg`: whose sheet; the lowest film's when absent. For `svgs` all sheets come in one zip, for `dxf` in one file. */
   readonly filmId?: string;
 }
 

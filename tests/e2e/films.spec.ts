@@ -48,6 +48,9 @@ test('a crest is taken apart into films that are merged, renamed, ordered and ha
   expect(Object.keys(files).sort()).toEqual(['1-harbour-navy.svg', '2-yellow.svg', '3-red.svg']);
   const widths = Object.values(files).map((file) => /width="([\d.]+)mm"/.exec(strFromU8(file))?.[1]);
   expect(new Set(widths).size).toBe(1);
+  const dxf = await save(page, 'Save DXF');
+  expect(dxf.name).toBe('Crew crest.dxf');
+  expect(dxf.bytes.toString('latin1')).toContain('HARBOUR-NAVY');
 });
 
 test('tones are counted anew, one is added from the art, and a photo is cut in tones of lightness', async ({ page }) => {

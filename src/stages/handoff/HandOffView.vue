@@ -65,26 +65,19 @@ async function hand(work: () => Promise<string>): Promise<void> {
   }
 }
 
-async function handSvg(): Promise<void> {
-  const { picture } = bench;
-  if (picture === undefined || sheet.value === undefined || !(await mayLeave())) return;
-  assertFits(sheet.value);
-  await hand(async () => {
-    const name = `${job.value.name}, ${film.value.name}.svg`;
-    download(name, await bench.exportFile({ pictureKey: picture.pictureKey, job: job.value, kind: 'svg', filmId: film.value.id }), 'image/svg+xml');
-    return name;
-  });
-}
-async function handAll(): Promise<void> {
+/** Hands over cut files, unless a sheet does not fit or goes against its process and is held back. */
+async function handCut(fileName: string, kind: 'svg' | 'svgs' | 'dxf', mime: string): Promise<void> {
   const { picture } = bench;
   if (picture === undefined || cut.value === undefined || !(await mayLeave())) return;
   for (const each of cut.value.sheets) assertFits(each);
   await hand(async () => {
-    const name = `${job.value.name}, all sheets.zip`;
-    download(name, await bench.exportFile({ pictureKey: picture.pictureKey, job: job.value, kind: 'svgs' }), 'application/zip');
-    return name;
+    download(fileName, await bench.exportFile({ pictureKey: picture.pictureKey, job: job.value, kind, filmId: film.value.id }), mime);
+    return fileName;
   });
 }
+const handSvg = (): Promise<void> => handCut(`${job.value.name}, ${film.value.name}.svg`, 'svg', 'image/svg+xml');
+const handAll = (): Promise<void> => handCut(`${job.value.name}, all sheets.zip`, 'svgs', 'application/zip');
+const handDxf = (): Promise<void> => handCut(`${job.value.name}.dxf`, 'dxf', 'image/vnd.dxf');
 const handPng = (): Promise<void> =>
   hand(async () => {
     const name = `${job.value.name}, cleaned.png`;
@@ -128,6 +121,9 @@ const length = (value: number): string => formatLength(mm(value), settings.unit)
           <button type="button" class="plain-button main" :disabled="blocked !== undefined || handing" @click="handSvg">Save SVG</button>
           <button v-if="cut !== undefined && cut.sheets.length > 1" type="button" class="plain-button" :disabled="blocked !== undefined || handing" @click="handAll">Save all {{ cut.sheets.length }} sheets</button>
         </div>
+      </TrayCard>
+      <TrayCard title="Cut file, DXF" about="curves as splines, millimetres, a layer for each film">
+        <div><button type="button" class="plain-button" :disabled="blocked !== undefined || handing" @click="handDxf">Save DXF</button></div>
       </TrayCard>
       <TrayCard title="Cleaned art, PNG" :about="cut === undefined ? undefined : `clear ground, ${Math.round(cut.design.resolution * 25.4)} dpi at ${length(cut.design.widthMm)}`">
         <div><button type="button" class="plain-button" :disabled="cut === undefined || handing" @click="handPng">Save PNG</button></div>
