@@ -3,7 +3,7 @@ import { computed, markRaw, ref, shallowRef, watch } from 'vue';
 import { AppError, asAppError, isAppError } from '../core/errors/appError.ts';
 import { hashBytes } from '../core/job/hash.ts';
 import type { Job } from '../core/job/job.ts';
-import { scaledRecipe } from '../core/job/scaledRecipe.ts';
+import { scaledJob } from '../core/job/carriedJob.ts';
 import { checkFileSize } from '../formats/picture/checkPicture.ts';
 import type { OpenedPicture, RunResult } from '../engine/protocol.ts';
 import type { ShelfEntry } from '../storage/ports.ts';
@@ -113,7 +113,7 @@ export const useBench = defineStore('bench', () => {
     if (job.value === undefined || before?.drawnSidePx === undefined || drawnSidePx === before.drawnSidePx) return;
     const factor = drawnSidePx / before.drawnSidePx;
     const size = { widthPx: Math.round(before.widthPx * factor), heightPx: Math.round(before.heightPx * factor) };
-    commit(`Drawn at ${drawnSidePx} px`, { ...job.value, picture: { ...before, ...size, drawnSidePx }, recipe: scaledRecipe(job.value.recipe, factor) });
+    commit(`Drawn at ${drawnSidePx} px`, { ...scaledJob(job.value, factor), picture: { ...before, ...size, drawnSidePx } });
   }
 
   /** Changes the job for good; `label` names it for undo. */

@@ -30,7 +30,7 @@ function carriedSpared({ spared }: { spared?: Places | undefined }, carry: Carry
   return spared === undefined ? {} : { spared: carriedPlaces(spared, carry) };
 }
 
-function carriedPlaces(places: Places, carry: Carry): { xPx: number; yPx: number }[] {
+export function carriedPlaces(places: Places, carry: Carry): { xPx: number; yPx: number }[] {
   return places.map(({ xPx, yPx }) => {
     const [x, y] = carry(xPx, yPx);
     return { xPx: x, yPx: y };

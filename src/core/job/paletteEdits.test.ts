@@ -4,7 +4,8 @@ import { paintedArt, WHITE } from '../../../tests/fixtures/shapes.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { ringArea, ringCount, type Curves } from '../outline/curves.ts';
 import { finish } from '../task/task.ts';
-import { jobSchema, type Film, type Job } from './job.ts';
+import { scaledJob, turnedJob } from './carriedJob.ts';
+import { jobSchema, type Film, type FlatSeparation, type Job } from './job.ts';
 import { newJob } from './newJob.ts';
 import { addTone, changeFilm, clearTone, dropTone, findTonesAnew, forgetSpots, mergeTone, moveFilm, partTone, pointApart, pointAt, setTone, type FoundFilms } from './paletteEdits.ts';
 import { readJob } from './readJob.ts';
@@ -124,6 +125,16 @@ describe('palette', () => {
     expect(areas(forgetSpots(apart))).toEqual(before);
     // What lies around everything is never film, and a point outside says nothing.
     expect(areas(pointAt(start, found, { xPx: -40, yPx: 2 }, blue))).toEqual(before);
+  });
+
+  it('keeps single areas where they were put when the picture is turned or drawn larger', () => {
+    const turn = { kind: 'turn', id: 't', enabled: true, v: 1, quarters: 0, angleDeg: 0, mirrored: false } as const;
+    const job: Job = { ...pointAt(start, found, { xPx: 44.5, yPx: 30 }, null), recipe: [turn] };
+    const spot = (next: Job): unknown => (next.separation as FlatSeparation).spots?.[0];
+    expect(spot(turnedJob(job, 't', { ...turn, quarters: 1 }, { widthPx: 90, heightPx: 60 }))).toEqual({ xPx: 30, yPx: 44.5, film: null });
+    expect(spot(turnedJob(turnedJob(job, 't', { ...turn, mirrored: true }, { widthPx: 90, heightPx: 60 }), 't', undefined, { widthPx: 90, heightPx: 60 }))).toEqual({ xPx: 44.5, yPx: 30, film: null });
+    expect(spot(scaledJob(job, 2))).toEqual({ xPx: 89, yPx: 60, film: null });
+    expect(turnedJob(start, 't', undefined, { widthPx: 90, heightPx: 60 }).separation).toBe(start.separation);
   });
 
   it('reaches under neighbours from single areas too', () => {

@@ -5,7 +5,8 @@ import { computed } from 'vue';
 import { VueDraggable } from 'vue-draggable-plus';
 import type { Job } from '../../core/job/job.ts';
 import { STEP_NAMES, type Step } from '../../core/job/recipe.ts';
-import { basesFirst, turnedAnew } from '../../core/job/carryTurn.ts';
+import { turnedJob } from '../../core/job/carriedJob.ts';
+import { basesFirst } from '../../core/job/carryTurn.ts';
 import { withChanged, withMoved, withoutStep } from '../../core/job/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { sizeBeforeTurn } from './sizeBeforeTurn.ts';
@@ -30,12 +31,15 @@ const steps = computed({
 const sizeBefore = (step: Step): { widthPx: number; heightPx: number } => sizeBeforeTurn(reports.value.get(step.id), bench.base);
 function toggle(step: Step): void {
   const next = { ...step, enabled: !step.enabled };
-  const { recipe } = job.value;
-  commit(`${STEP_NAMES[step.kind]} ${step.enabled ? 'off' : 'on'}`, next.kind === 'turn' ? turnedAnew(recipe, step.id, next, sizeBefore(step)) : withChanged(recipe, step.id, { enabled: next.enabled }));
+  const label = `${STEP_NAMES[step.kind]} ${step.enabled ? 'off' : 'on'}`;
+  if (next.kind === 'turn') bench.commit(label, turnedJob(job.value, step.id, next, sizeBefore(step)));
+  else commit(label, withChanged(job.value.recipe, step.id, { enabled: next.enabled }));
 }
 function remove(step: Step): void {
   emit('select', undefined);
-  commit(`Remove ${STEP_NAMES[step.kind].toLowerCase()}`, step.kind === 'turn' ? turnedAnew(job.value.recipe, step.id, undefined, sizeBefore(step)) : withoutStep(job.value.recipe, step.id));
+  const label = `Remove ${STEP_NAMES[step.kind].toLowerCase()}`;
+  if (step.kind === 'turn') bench.commit(label, turnedJob(job.value, step.id, undefined, sizeBefore(step)));
+  else commit(label, withoutStep(job.value.recipe, step.id));
 }
 const move = (step: Step, by: number): void => commit(`Move ${STEP_NAMES[step.kind].toLowerCase()}`, basesFirst(withMoved(job.value.recipe, step.id, by)));
 </script>

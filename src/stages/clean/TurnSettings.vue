@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
 import type { StepReport } from '../../core/job/applyRecipe.ts';
-import { turnedAnew } from '../../core/job/carryTurn.ts';
+import { turnedJob } from '../../core/job/carriedJob.ts';
 import type { Job } from '../../core/job/job.ts';
 import { MAX_STRAIGHTEN_DEG, type TurnStep } from '../../core/clean/steps/turn.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -13,8 +13,7 @@ const bench = useBench();
 
 /** The job with the turn changed; what was put on the picture after it stays where it was put. */
 function changed(change: Partial<TurnStep>): Job {
-  const job = bench.job as Job;
-  return { ...job, recipe: turnedAnew(job.recipe, props.step.id, { ...props.step, ...change }, sizeBeforeTurn(props.report, bench.base)) };
+  return turnedJob(bench.job as Job, props.step.id, { ...props.step, ...change }, sizeBeforeTurn(props.report, bench.base));
 }
 const set = (words: string, change: Partial<TurnStep>): void => bench.commit(`Turn: ${words}`, changed(change));
 const quarter = (by: 1 | 3): void => set(by === 1 ? 'quarter to the right' : 'quarter to the left', { quarters: ((props.step.quarters + by) % 4) as TurnStep['quarters'] });

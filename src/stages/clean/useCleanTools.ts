@@ -1,7 +1,8 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { Job } from '../../core/job/job.ts';
 import { STEP_NAMES, type Step, type StepKindName } from '../../core/job/recipe.ts';
-import { basesFirst, turnedAnew } from '../../core/job/carryTurn.ts';
+import { turnedJob } from '../../core/job/carriedJob.ts';
+import { basesFirst } from '../../core/job/carryTurn.ts';
 import { stepsBefore, withChanged, withStep } from '../../core/job/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import type { Stroke } from '../../core/clean/paintStrokes.ts';
@@ -124,7 +125,7 @@ export function useCleanTools(reach: () => number, scale: () => number) {
     if (current?.kind !== 'turn' || Math.hypot(to.screenX - from.screenX, to.screenY - from.screenY) < LEAST_LEVEL_PX) return;
     const next = { ...current, angleDeg: straightenedBy(current.angleDeg, from, to) };
     const report = bench.result?.clean.steps.find(({ id }) => id === current.id);
-    bench.commit('Turn: straightened', { ...job.value, recipe: turnedAnew(job.value.recipe, current.id, next, sizeBeforeTurn(report, bench.base)) });
+    bench.commit('Turn: straightened', turnedJob(job.value, current.id, next, sizeBeforeTurn(report, bench.base)));
   }
 
   function addStroke(current: Step, { radiusPx, points, widths, within }: Stroke): void {
