@@ -4,6 +4,7 @@ import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { backdropPaint } from '../../ui/backdrops.ts';
 import { drawPins } from '../../ui/draw/pins.ts';
+import { StillLayer } from '../../ui/draw/stillLayer.ts';
 import type { DrawScene } from '../../ui/LightTable.vue';
 import { toScreenX, toScreenY, type Box, type Size, type Viewport } from '../../ui/viewport.ts';
 import { drawClear, drawCut, drawPlaced, onSide, type Placed } from '../shared/pictureScene.ts';
@@ -85,22 +86,32 @@ export function useCleanScene(tools: ReturnType<typeof useCleanTools>, places: R
     if (tools.corners.photo.value !== undefined) drawPlaced(context, at, tools.corners.photo.value);
     drawCorners(context, at, tools.corners.corners.value, tools.corners.held.value);
   }
+  const still = new StillLayer();
+  const stillOn = computed(() => [
+    bench.base, bench.result, bench.cleanView, paint.value, films.paths.value, view.value, divider.value, swapped.value, sharpPicture.patch.value, sharpClean.patch.value,
+    moments.left.value, moments.right.value, moments.leftArt.value, moments.rightArt.value, moments.removed.value,
+  ]);
   const draw: DrawScene = (context, at, size) => {
     if (tools.corners.active.value) {
       drawPhoto(context, at);
       return;
     }
-    if (view.value === 'one') (swapped.value ? drawPicture : drawAfter)(context, at, size);
-    else {
-      const [first, second] = sides();
-      const [left, right] = swapped.value ? [second, first] : [first, second];
-      const x = divider.value * size.width;
-      onSide(context, size, 0, x, () => left(context, at, size));
-      onSide(context, size, x, size.width, () => right(context, at, size));
-    }
+    still.draw(context, [at.scale, at.x, at.y, ...stillOn.value], (layerContext) => drawStill(layerContext, at, size));
     drawTool(context, at);
     drawPins(context, at, places.places.value, places.chosen.value);
   };
+  /** The scene without tool and pins, which follow the pointer. */
+  function drawStill(context: CanvasRenderingContext2D, at: Viewport, size: Size): void {
+    if (view.value === 'one') {
+      (swapped.value ? drawPicture : drawAfter)(context, at, size);
+      return;
+    }
+    const [first, second] = sides();
+    const [left, right] = swapped.value ? [second, first] : [first, second];
+    const x = divider.value * size.width;
+    onSide(context, size, 0, x, () => left(context, at, size));
+    onSide(context, size, x, size.width, () => right(context, at, size));
+  }
 
   const clears = computed(() => tools.tool.value === 'rubOut' || (tools.tool.value === 'subjectLift' && tools.brush.says.value === 'clear'));
   function drawTool(context: CanvasRenderingContext2D, at: Viewport): void {
@@ -118,9 +129,8 @@ export function useCleanScene(tools: ReturnType<typeof useCleanTools>, places: R
     }
   }
   const redrawOn = computed(() => [
-    bench.base, bench.result, tools.level.value, bench.cleanView, paint.value, films.paths.value, view.value, divider.value, swapped.value, sharpPicture.patch.value, sharpClean.patch.value,
-    tools.pull.reach.value, tools.pull.end.value, tools.brush.stroke.value, tools.brush.at.value, tools.brush.radiusPx.value, tools.step.value, tools.tool.value,
-    tools.corners.active.value, tools.corners.photo.value, tools.corners.corners.value, tools.corners.held.value, places.places.value, places.chosen.value, moments.left.value, moments.right.value, moments.leftArt.value, moments.rightArt.value, moments.removed.value,
+    stillOn.value, tools.level.value, tools.pull.reach.value, tools.pull.end.value, tools.brush.stroke.value, tools.brush.at.value, tools.brush.radiusPx.value, tools.step.value, tools.tool.value,
+    tools.corners.active.value, tools.corners.photo.value, tools.corners.corners.value, tools.corners.held.value, places.places.value, places.chosen.value,
   ]);
 
   function look(at: Viewport, size: Size): void {
