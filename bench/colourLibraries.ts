@@ -2,6 +2,7 @@ import { createRequire } from 'node:module';
 import { rgbFromHex } from '../src/core/colour/hex.ts';
 import type { Rgba8 } from '../src/core/raster/raster.ts';
 import { writePng } from '../src/formats/picture/writePng.ts';
+import { loadVectorizer } from './libraries.ts';
 import { nodesOf } from './pathNodes.ts';
 
 export interface ColourShape {
@@ -98,12 +99,7 @@ function tracer(): ColourLibrary {
 }
 
 async function vectorizer(): Promise<ColourLibrary> {
-  const { vectorize, ColorMode, Hierarchical, PathSimplifyMode } = (await import('@neplex/vectorizer')) as unknown as {
-    vectorize: (source: Buffer, options: object) => Promise<string>;
-    ColorMode: Record<string, number>;
-    Hierarchical: Record<string, number>;
-    PathSimplifyMode: Record<string, number>;
-  };
+  const { vectorize, ColorMode, Hierarchical, settings } = await loadVectorizer();
   return {
     name: '@neplex/vectorizer',
     async trace(picture, tones) {
@@ -111,7 +107,7 @@ async function vectorizer(): Promise<ColourLibrary> {
       const flat = new Uint8Array(picture.data.length).fill(255);
       nearestTones(picture, tones).forEach((label, i) => flat.set([palette[label].r, palette[label].g, palette[label].b], 4 * i));
       const svg = await vectorize(Buffer.from(writePng({ ...picture, data: flat })), {
-        colorMode: ColorMode['Color'], hierarchical: Hierarchical['Stacked'], mode: PathSimplifyMode['Spline'], colorPrecision: 6, filterSpeckle: 4, spliceThreshold: 45, cornerThreshold: 60, layerDifference: 5, lengthThreshold: 4, maxIterations: 10, pathPrecision: 5,
+        ...settings, colorMode: ColorMode['Color'], hierarchical: Hierarchical['Stacked'],
       });
       const shapes = [...svg.matchAll(/<path d="([^"]+)" fill="([^"]+)"(?: transform="([^"]+)")?/g)].map(([, path, fill, place]): ColourShape => ({ fill, path, nodes: nodesOf([path]), ...(place === undefined ? {} : { place }) }));
       return { ground: tones[0], shapes: withoutGround(shapes, tones[0]) };

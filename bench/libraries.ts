@@ -81,13 +81,22 @@ function tracer(): Library {
   };
 }
 
+interface Vectorizer {
+  readonly vectorize: (source: Buffer, options: object) => Promise<string>;
+  readonly ColorMode: Readonly<Record<string, number>>;
+  readonly Hierarchical: Readonly<Record<string, number>>;
+  readonly PathSimplifyMode: Readonly<Record<string, number>>;
+}
+
+/** That library with what is set alike for one colour and for several. */
+export async function loadVectorizer(): Promise<Vectorizer & { readonly settings: object }> {
+  const library = (await import('@neplex/vectorizer')) as unknown as Vectorizer;
+  const settings = { mode: library.PathSimplifyMode['Spline'], colorPrecision: 6, filterSpeckle: 4, spliceThreshold: 45, cornerThreshold: 60, layerDifference: 5, lengthThreshold: 4, maxIterations: 10, pathPrecision: 5 };
+  return { ...library, settings };
+}
+
 async function vectorizer(): Promise<Library> {
-  const { vectorize, ColorMode, Hierarchical, PathSimplifyMode } = (await import('@neplex/vectorizer')) as unknown as {
-    vectorize: (source: Buffer, options: object) => Promise<string>;
-    ColorMode: Record<string, number>;
-    Hierarchical: Record<string, number>;
-    PathSimplifyMode: Record<string, number>;
-  };
+  const { vectorize, ColorMode, Hierarchical, settings } = await loadVectorizer();
   return {
     name: '@neplex/vectorizer',
     async trace(picture) {
@@ -95,7 +104,7 @@ async function vectorizer(): Promise<Library> {
       const two = new Uint8Array(picture.data.length).fill(255);
       gray.forEach((value, i) => two.fill(value < 128 ? 0 : 255, 4 * i, 4 * i + 3));
       const svg = await vectorize(Buffer.from(writePng({ ...picture, data: two })), {
-        colorMode: ColorMode['Binary'], hierarchical: Hierarchical['Cutout'], mode: PathSimplifyMode['Spline'], colorPrecision: 6, filterSpeckle: 4, spliceThreshold: 45, cornerThreshold: 60, layerDifference: 5, lengthThreshold: 4, maxIterations: 10, pathPrecision: 5,
+        ...settings, colorMode: ColorMode['Binary'], hierarchical: Hierarchical['Cutout'],
       });
       // Here every path has a translation of its own.
       const paths = [...svg.matchAll(/<path d="([^"]+)"[^>]*?(?:transform="translate\(([^)]+)\)")?\s*\/>/g)].map((match) => moved(match[1], match[2] === undefined ? [0, 0] : numbers(match[2])));

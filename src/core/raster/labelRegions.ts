@@ -26,7 +26,7 @@ export function labelRegions(cells: Uint8Array, width: number, height: number, w
   let count = 0;
   for (let k = 0; k < starts.length; k++) {
     if (parent[k] === k) regionOfRun[k] = count++;
-    else regionOfRun[k] = regionOfRun[find(parent, k)];
+    else regionOfRun[k] = regionOfRun[rootOf(parent, k)];
   }
   const area = new Float64Array(count);
   const touchesBorder = new Uint8Array(count);
@@ -112,7 +112,8 @@ function joinRuns(cells: Uint8Array, { starts, ends, rowFirst }: Runs, width: nu
   return parent;
 }
 
-function find(parent: Int32Array, k: number): number {
+/** The root of a cell's set, the way to it made shorter. */
+export function rootOf(parent: Int32Array, k: number): number {
   while (parent[k] !== k) {
     parent[k] = parent[parent[k]];
     k = parent[k];
@@ -121,8 +122,8 @@ function find(parent: Int32Array, k: number): number {
 }
 
 function unite(parent: Int32Array, a: number, b: number): void {
-  const rootA = find(parent, a);
-  const rootB = find(parent, b);
+  const rootA = rootOf(parent, a);
+  const rootB = rootOf(parent, b);
   if (rootA < rootB) parent[rootB] = rootA;
   else parent[rootA] = rootB;
 }

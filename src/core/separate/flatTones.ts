@@ -4,6 +4,7 @@ import type { Rgb } from '../colour/oklab.ts';
 import { AppError } from '../errors/appError.ts';
 import { isOpaque, type Art } from '../raster/art.ts';
 import { CLEAR, makeLabelMap, type LabelMap } from '../raster/labelMap.ts';
+import { eachBorderPixel } from '../raster/eachBorderPixel.ts';
 import { lumaAt } from '../raster/luma.ts';
 import { wordsOf } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
@@ -65,23 +66,12 @@ function refuseRestless({ colour, alpha }: Art): void {
 
 function groundOf({ data, width, height }: LabelMap): number {
   const votes = new Uint32Array(256);
-  borderShare(data, width, height, (label) => {
-    votes[label]++;
-    return false;
-  });
+  eachBorderPixel(width, height, (i) => void votes[data[i]]++);
   return votes.indexOf(Math.max(...votes));
 }
 
 function borderShare(data: Uint8Array, width: number, height: number, is: (value: number) => boolean): number {
   let count = 0;
-  const take = (i: number): void => void (is(data[i]) && count++);
-  for (let x = 0; x < width; x++) {
-    take(x);
-    take((height - 1) * width + x);
-  }
-  for (let y = 0; y < height; y++) {
-    take(y * width);
-    take(y * width + width - 1);
-  }
+  eachBorderPixel(width, height, (i) => void (is(data[i]) && count++));
   return count / (2 * (width + height));
 }

@@ -2,6 +2,7 @@ import { AppError } from '../errors/appError.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { isOpaque, type Art } from '../raster/art.ts';
 import { makeShareMap, wordsOf, type ShareMap } from '../raster/raster.ts';
+import { eachBorderPixel } from '../raster/eachBorderPixel.ts';
 import { lumaAt, lumaHistogram, throughTable } from '../raster/luma.ts';
 import { otsu } from '../raster/otsu.ts';
 import { toneOf } from './toneOf.ts';
@@ -59,17 +60,9 @@ function inkFromBorder(art: Art, split: number): 'dark' | 'light' {
   const { width, height, alpha } = art;
   const words = wordsOf(art.colour);
   let dark = 0;
-  const take = (i: number): void => {
+  eachBorderPixel(width, height, (i) => {
     if (lumaAt(words, alpha, i) < split) dark++;
-  };
-  for (let x = 0; x < width; x++) {
-    take(x);
-    take((height - 1) * width + x);
-  }
-  for (let y = 0; y < height; y++) {
-    take(y * width);
-    take(y * width + width - 1);
-  }
+  });
   return dark > 0.6 * 2 * (width + height) ? 'light' : 'dark';
 }
 

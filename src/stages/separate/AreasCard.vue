@@ -27,15 +27,4 @@ const count = computed(() => props.separation.spots?.length ?? 0);
   </TrayCard>
 </template>
 
-<style scoped>
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 28px;
-}
-.narrow {
-  width: 168px;
-}
-</style>
+<style scoped src="./cards.css" />

@@ -36,15 +36,4 @@ const INKS = { auto: 'found from the ground', dark: 'the dark tone', light: 'the
   </TrayCard>
 </template>
 
-<style scoped>
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 26px;
-}
-.narrow {
-  width: 168px;
-}
-</style>
+<style scoped src="./cards.css" />

@@ -114,17 +114,9 @@ const recolour = (id: string | null, event: Event): void => {
   </TrayCard>
 </template>
 
+<style scoped src="./cards.css" />
+
 <style scoped>
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 28px;
-}
-.narrow {
-  width: 168px;
-}
 ul {
   margin: 6px 0 2px;
   padding: 0;
@@ -190,10 +182,5 @@ input[type='color'] {
   color: var(--ink);
   font: inherit;
   cursor: pointer;
-}
-p {
-  margin: 4px 0;
-  color: var(--ink-soft);
-  font-size: 12.5px;
 }
 </style>

@@ -38,17 +38,4 @@ const advice = computed(() => {
   </TrayCard>
 </template>
 
-<style scoped>
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 26px;
-}
-p {
-  margin: 4px 0;
-  color: var(--ink-soft);
-  font-size: 12.5px;
-}
-</style>
+<style scoped src="./cards.css" />

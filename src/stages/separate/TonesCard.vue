@@ -41,15 +41,4 @@ const withStep = (at: number, value: number): number[] => found.value.map((step,
   </TrayCard>
 </template>
 
-<style scoped>
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 26px;
-}
-.narrow {
-  width: 168px;
-}
-</style>
+<style scoped src="./cards.css" />

@@ -1,4 +1,4 @@
-import { labelRegions } from '../../raster/labelRegions.ts';
+import { labelRegions, rootOf } from '../../raster/labelRegions.ts';
 import type { ArcMesh } from './arcMesh.ts';
 import { leftCell, rightCell } from './crackArcs.ts';
 
@@ -76,12 +76,4 @@ function runAt(runStart: Int32Array, cell: number): number {
     else high = middle - 1;
   }
   return low;
-}
-
-function rootOf(parent: Int32Array, k: number): number {
-  while (parent[k] !== k) {
-    parent[k] = parent[parent[k]];
-    k = parent[k];
-  }
-  return k;
 }
