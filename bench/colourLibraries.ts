@@ -2,7 +2,7 @@ import { createRequire } from 'node:module';
 import { rgbFromHex } from '../src/core/colour/hex.ts';
 import type { Rgba8 } from '../src/core/raster/raster.ts';
 import { writePng } from '../src/formats/picture/writePng.ts';
-import { loadVectorizer } from './libraries.ts';
+import { loadNeplex } from './libraries.ts';
 import { nodesOf } from './pathNodes.ts';
 
 export interface ColourShape {
@@ -98,8 +98,8 @@ function tracer(): ColourLibrary {
   };
 }
 
-async function vectorizer(): Promise<ColourLibrary> {
-  const { vectorize, ColorMode, Hierarchical, settings } = await loadVectorizer();
+async function neplex(): Promise<ColourLibrary> {
+  const { vectorize, ColorMode, Hierarchical, settings } = await loadNeplex();
   return {
     name: '@neplex/vectorizer',
     async trace(picture, tones) {
@@ -121,5 +121,5 @@ function withoutGround(shapes: readonly ColourShape[], ground: string): ColourSh
 }
 
 export async function colourLibraries(): Promise<ColourLibrary[]> {
-  return [layers(), tracer(), await vectorizer()];
+  return [layers(), tracer(), await neplex()];
 }

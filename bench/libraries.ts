@@ -81,7 +81,7 @@ function tracer(): Library {
   };
 }
 
-interface Vectorizer {
+interface Neplex {
   readonly vectorize: (source: Buffer, options: object) => Promise<string>;
   readonly ColorMode: Readonly<Record<string, number>>;
   readonly Hierarchical: Readonly<Record<string, number>>;
@@ -89,14 +89,14 @@ interface Vectorizer {
 }
 
 /** That library with what is set alike for one colour and for several. */
-export async function loadVectorizer(): Promise<Vectorizer & { readonly settings: object }> {
-  const library = (await import('@neplex/vectorizer')) as unknown as Vectorizer;
+export async function loadNeplex(): Promise<Neplex & { readonly settings: object }> {
+  const library = (await import('@neplex/vectorizer')) as unknown as Neplex;
   const settings = { mode: library.PathSimplifyMode['Spline'], colorPrecision: 6, filterSpeckle: 4, spliceThreshold: 45, cornerThreshold: 60, layerDifference: 5, lengthThreshold: 4, maxIterations: 10, pathPrecision: 5 };
   return { ...library, settings };
 }
 
-async function vectorizer(): Promise<Library> {
-  const { vectorize, ColorMode, Hierarchical, settings } = await loadVectorizer();
+async function neplex(): Promise<Library> {
+  const { vectorize, ColorMode, Hierarchical, settings } = await loadNeplex();
   return {
     name: '@neplex/vectorizer',
     async trace(picture) {
@@ -120,5 +120,5 @@ function moved(path: string, [dx, dy]: readonly number[]): string {
 }
 
 export async function libraries(): Promise<Library[]> {
-  return [javascript(), await wasm(), tracer(), await vectorizer()];
+  return [javascript(), await wasm(), tracer(), await neplex()];
 }
