@@ -1,10 +1,11 @@
 import { finish } from '../src/core/task/task.ts';
 import { nodeCount } from '../src/core/outline/curves.ts';
-import { flatFilms, type Meet } from '../src/core/outline/mesh/flatFilms.ts';
-import { DEFAULT_MESH } from '../src/core/outline/mesh/arcMesh.ts';
+import { newJob } from '../src/core/job/newJob.ts';
+import { separateArt } from '../src/core/job/separateArt.ts';
+import type { Meet } from '../src/core/outline/mesh/filmsOfMesh.ts';
+import { DEFAULT_OUTLINE } from '../src/core/outline/traceOutline.ts';
 import { artFromPicture } from '../src/core/raster/art.ts';
 import type { Rgba8 } from '../src/core/raster/raster.ts';
-import { flatTones } from '../src/core/separate/flatTones.ts';
 import { pathData } from '../src/formats/svg/pathData.ts';
 import { colourDrawings, colourSvgOf, tonesOf, type ColourDrawing } from './colourDrawings.ts';
 import { colourLibraries, type ColourLibrary, type ColourShape } from './colourLibraries.ts';
@@ -14,18 +15,15 @@ import { compareTones, type ToneComparison } from './toneTruth.ts';
 const ours = (meet: Meet): ColourLibrary => ({
   name: `limner ${meet}`,
   async trace(picture, tones) {
-    const art = artFromPicture(picture);
-    const found = finish(flatTones(art, { count: tones.length, leastAreaPx2: LEAST_PX2 }));
-    const { films } = finish(flatFilms(art, found, meet, DEFAULT_MESH));
-    const ground = found.tones[found.ground];
+    const separation = { way: 'flat', count: tones.length, meet } as const;
+    const { films, tones: found } = finish(separateArt({ separation, assembly: newJob('').assembly }, artFromPicture(picture), DEFAULT_OUTLINE, 1));
     return {
-      ground: `rgb(${ground.r},${ground.g},${ground.b})`,
-      shapes: films.map(({ colour, curves }): ColourShape => ({ fill: colour, path: pathData(curves), nodes: nodeCount(curves) })),
+      ground: found?.find(({ film }) => film === null)?.colour ?? tones[0],
+      shapes: films.map(({ film, outline }): ColourShape => ({ fill: film.colour, path: pathData(outline), nodes: nodeCount(outline) })),
     };
   },
 });
 
-const LEAST_PX2 = 5;
 const RUNS = 3;
 
 const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1];

@@ -58,6 +58,8 @@ export async function compareTones(drawing: ColourDrawing, pixels: number, groun
   const truth = await labelsOf(colourSvgOf(drawing, side, true), tones, side);
   const result = await labelsOf(made(ground), tones, side);
   const open = await labelsOf(made(NOWHERE), [...tones, { r: 255, g: 0, b: 255 }], side);
+  const { r, g, b } = rgbFromHex(ground) ?? tones[0];
+  const groundTone = nearest(tones, r, g, b);
   let wrong = 0;
   for (let i = 0; i < truth.data.length; i++) if (truth.data[i] !== result.data[i]) wrong++;
   const distances = edgeDistances(truth, result).sort((a, b) => a - b);
@@ -65,7 +67,7 @@ export async function compareTones(drawing: ColourDrawing, pixels: number, groun
     mean: distances.reduce((sum, d) => sum + d, 0) / distances.length / FINE,
     p95: distances[Math.floor(distances.length * 0.95)] / FINE,
     wrong: wrong / truth.data.length,
-    seams: seamShare(truth, open, tones.length, nearest(tones, ...rgbOf(ground))),
+    seams: seamShare(truth, open, tones.length, groundTone),
   };
 }
 
@@ -109,13 +111,6 @@ function nearestEdge(to: Uint8Array, side: number, x: number, y: number): number
 }
 
 const has = (edges: Uint8Array, side: number, x: number, y: number): boolean => x >= 0 && y >= 0 && x < side && y < side && edges[y * side + x] === 1;
-
-function rgbOf(colour: string): [number, number, number] {
-  const hex = rgbFromHex(colour);
-  if (hex !== undefined) return [hex.r, hex.g, hex.b];
-  const [r, g, b] = (colour.match(/\d+/g) ?? []).map(Number);
-  return [r, g, b];
-}
 
 /** Of the cells within half a px of an edge between two tones that are both film, the share where no film lies although the drawing has film all around. */
 function seamShare(truth: Labels, open: Labels, nowhere: number, ground: number): number {

@@ -1,16 +1,15 @@
 import { basename } from 'node:path';
-import { colourNames } from '../../src/core/colour/colourName.ts';
-import { hexFromRgb, rgbFromHex } from '../../src/core/colour/hex.ts';
+import { hexFromRgb } from '../../src/core/colour/hex.ts';
 import { AppError, isAppError } from '../../src/core/errors/appError.ts';
 import { scaling } from '../../src/core/geometry/affine.ts';
+import type { Separation } from '../../src/core/job/job.ts';
+import { newJob } from '../../src/core/job/newJob.ts';
+import { separateArt } from '../../src/core/job/separateArt.ts';
 import { ringCount, type Curves } from '../../src/core/outline/curves.ts';
-import { DEFAULT_MESH } from '../../src/core/outline/mesh/arcMesh.ts';
-import { flatFilms, type Meet } from '../../src/core/outline/mesh/flatFilms.ts';
-import { outlineOf } from '../../src/core/outline/traceOutline.ts';
+import type { Meet } from '../../src/core/outline/mesh/filmsOfMesh.ts';
+import { DEFAULT_OUTLINE, outlineOf } from '../../src/core/outline/traceOutline.ts';
 import { transformCurves } from '../../src/core/outline/transformCurves.ts';
 import { artFromPicture, type Art } from '../../src/core/raster/art.ts';
-import { flatTones } from '../../src/core/separate/flatTones.ts';
-import { lightnessTones } from '../../src/core/separate/lightnessTones.ts';
 import { oneTone } from '../../src/core/separate/oneTone.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { mmFromPx, px, pxPerMm, pxPerMmFromDpi } from '../../src/core/units/length.ts';
@@ -23,8 +22,6 @@ import type { Command } from './command.ts';
 
 /** Resolution assumed for a picture that states none: a CSS pixel. */
 const ASSUMED_DPI = 96;
-/** Bits smaller than this are taken for noise when several tones are traced, px². */
-const LEAST_AREA_PX2 = 5;
 const MEETS: readonly Meet[] = ['stacked', 'inset'];
 
 interface Traced {
@@ -53,11 +50,10 @@ export const trace: Command = {
     const out = required(parsed, 'out', 'the SVG or DXF file to write');
     const widthMm = lengthOption(parsed, 'width');
     const films = filmsFor(parsed);
-    const reachMm = numberOption(parsed, 'reach', 0, 20) ?? 0;
     const timings = new Timings();
     const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input, drawnSide(parsed)));
     const resolution = widthMm === undefined ? pxPerMmFromDpi(statedDpi ?? ASSUMED_DPI) : pxPerMm(picture.width / widthMm);
-    const traced = await timings.measure('trace', () => films(artFromPicture(picture), reachMm * resolution));
+    const traced = await timings.measure('trace', () => films(artFromPicture(picture), resolution));
     if (traced.every(({ curves }) => ringCount(curves) === 0)) throw new AppError('nothingToCut');
     await timings.measure('write', async () => {
       const inMm = scaling(mmFromPx(px(1), resolution));
@@ -71,15 +67,14 @@ export const trace: Command = {
 };
 
 /** What the options ask for, checked before the picture is read. */
-function filmsFor(parsed: Parsed): (art: Art, reachPx: number) => Traced[] {
+function filmsFor(parsed: Parsed): (art: Art, resolution: number) => Traced[] {
   const tones = numberOption(parsed, 'tones', 2, 6, true);
   const threshold = autoOrNumber(parsed, 'threshold', 0, 255);
-  const meet = choiceOption(parsed, 'meet', MEETS) ?? 'stacked';
-  const colours = parsed.values.get('colours') === 'auto' ? 'auto' : (numberOption(parsed, 'colours', 2, 32, true) ?? 2);
+  const common = { meet: choiceOption(parsed, 'meet', MEETS) ?? 'stacked', reachMm: numberOption(parsed, 'reach', 0, 20) ?? 0 } as const;
+  const count = parsed.values.get('colours') === 'auto' ? 'auto' : (numberOption(parsed, 'colours', 2, 32, true) ?? 2);
   if (tones !== undefined && parsed.values.has('colours')) throw new AppError('badValue', { name: '--tones', value: 'given with --colours', takes: 'its place: give one of the two' });
-  if (tones !== undefined) return (art, reachPx) => byLightness(art, tones, meet, reachPx);
-  if (colours === 2) return (art, reachPx) => oneColour(art, threshold) ?? inColour(art, 2, meet, reachPx);
-  return (art, reachPx) => inColour(art, colours, meet, reachPx);
+  if (tones !== undefined) return (art, resolution) => separated(art, { way: 'tones', count: tones, ...common }, resolution);
+  return (art, resolution) => (count === 2 ? oneColour(art, threshold) : undefined) ?? separated(art, { way: 'flat', count, ...common }, resolution);
 }
 
 /** One ink on its ground; undefined when the two differ in hue alone. */
@@ -93,18 +88,8 @@ function oneColour(art: Art, threshold: number | 'auto'): Traced[] | undefined {
   }
 }
 
-function inColour(art: Art, count: number | 'auto', meet: Meet, reachPx: number): Traced[] {
-  const tones = finish(flatTones(art, { count, leastAreaPx2: LEAST_AREA_PX2 }));
-  return named(finish(flatFilms(art, tones, meet, DEFAULT_MESH, undefined, reachPx)).films);
-}
-
-function byLightness(art: Art, count: number, meet: Meet, reachPx: number): Traced[] {
-  const tones = finish(lightnessTones(art, { count, leastAreaPx2: LEAST_AREA_PX2 }));
-  const darkestLast = tones.tones.map((_, k) => k).reverse();
-  return named(finish(flatFilms(tones.grey, tones, meet, DEFAULT_MESH, darkestLast, reachPx)).films);
-}
-
-function named(films: readonly { readonly colour: string; readonly curves: Curves }[]): Traced[] {
-  const names = colourNames(films.map(({ colour }) => rgbFromHex(colour) ?? { r: 0, g: 0, b: 0 }));
-  return films.map(({ colour, curves }, k) => ({ name: names[k], colour, curves }));
+/** Films as a job with these settings has them. */
+function separated(art: Art, separation: Separation, resolution: number): Traced[] {
+  const { films } = finish(separateArt({ separation, assembly: newJob('').assembly }, art, DEFAULT_OUTLINE, resolution));
+  return films.map(({ film: { name, colour }, outline }) => ({ name, colour, curves: outline }));
 }

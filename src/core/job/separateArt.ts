@@ -4,8 +4,8 @@ import type { Rgb } from '../colour/oklab.ts';
 import { AppError } from '../errors/appError.ts';
 import type { Curves } from '../outline/curves.ts';
 import { nodeCount, ringCount } from '../outline/curves.ts';
-import { traceMesh, type ArcMesh } from '../outline/mesh/arcMesh.ts';
-import { filmsOfMesh } from '../outline/mesh/flatFilms.ts';
+import { meshOptionsFrom, traceMesh, type ArcMesh } from '../outline/mesh/arcMesh.ts';
+import { filmsOfMesh } from '../outline/mesh/filmsOfMesh.ts';
 import { meshRegions, type MeshRegions } from '../outline/mesh/meshRegions.ts';
 import { traceOutline, type OutlineOptions } from '../outline/traceOutline.ts';
 import { artXFromPicture, artYFromPicture, type Art } from '../raster/art.ts';
@@ -60,8 +60,6 @@ const forget: Remember = (_key, make) => make();
 
 /** Bits of a tone smaller than this are noise, px². */
 const LEAST_NOISE_PX2 = 5;
-/** Several colours are followed closer than one: their arcs are shared, so that it costs few nodes. */
-const MESH_FOLLOWS = 2 / 3;
 
 /**
  * Clean art to films by the job's way of separating.
@@ -87,7 +85,7 @@ export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art
     spots: spotsOf(separation, art, films),
     meet: separation.meet,
     order,
-    reach: { px: (separation.reachMm ?? 0) * pxPerMm, art: traced.art, tones: traced.tones.tones, options: meshOptionsOf(options) },
+    reach: { px: (separation.reachMm ?? 0) * pxPerMm, art: traced.art, tones: traced.tones.tones, options: meshOptionsFrom(options) },
   });
   const traces = outlines.map(({ film, curves }): TracedFilm => ({ film: films[film], outline: curves })).filter(({ outline }) => ringCount(outline) > 0);
   const { steps } = traced.tones;
@@ -96,7 +94,7 @@ export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art
 
 function* traceTones(separation: FlatSeparation | TonesSeparation, art: Art, options: OutlineOptions): Task<TracedTones> {
   const leastAreaPx2 = Math.max(LEAST_NOISE_PX2, options.leastAreaPx2);
-  const meshOptions = meshOptionsOf(options);
+  const meshOptions = meshOptionsFrom(options);
   if (separation.way === 'tones') {
     const { count, steps } = separation;
     const tones = yield* within(lightnessTones(art, { count, ...(steps === undefined ? {} : { steps }), leastAreaPx2 }), 0, 0.4);
@@ -108,8 +106,6 @@ function* traceTones(separation: FlatSeparation | TonesSeparation, art: Art, opt
   const mesh = yield* within(traceMesh(art, tones.labels, tones.tones, meshOptions), 0.6, 1);
   return { tones, mesh, regions: meshRegions(mesh), art };
 }
-
-const meshOptionsOf = (options: OutlineOptions): OutlineOptions => ({ ...options, followPx: options.followPx * MESH_FOLLOWS });
 
 /** The tones with their share of the art and the film that each becomes: as held, or one for each but the background. */
 function toneFacts(separation: FlatSeparation | TonesSeparation, { labels, tones, ground }: FlatTones): ToneFact[] {

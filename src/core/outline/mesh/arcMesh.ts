@@ -8,7 +8,7 @@ import type { End } from '../cubicFit.ts';
 import { CurvesBuilder, type Curves } from '../curves.ts';
 import { JointFinder } from '../joints.ts';
 import { sectionWithin, type Section } from '../section.ts';
-import { DEFAULT_OUTLINE, drawRing, drawSections, STRAIGHT_SHARE, TRIM_PX, type OutlineOptions } from '../traceOutline.ts';
+import { drawRing, drawSections, STRAIGHT_SHARE, TRIM_PX, type OutlineOptions } from '../traceOutline.ts';
 import { arcPoints, type ArcPoints, type CrackPlaces } from './arcPoints.ts';
 import { crackArcs, DOWN, UP, type CrackArcs } from './crackArcs.ts';
 import { EdgePlaces } from './edgePlaces.ts';
@@ -33,8 +33,11 @@ export interface ArcMesh {
 
 export type MeshOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'circles'>;
 
-/** Closer than for one colour: arcs are shorter and shared, so that this costs few nodes. */
-export const DEFAULT_MESH: MeshOptions = { followPx: 0.2, cornerRad: DEFAULT_OUTLINE.cornerRad, circles: true };
+/** Several colours are followed closer than one, by this factor: their arcs are shorter and shared, so that it costs few nodes. */
+const FOLLOWS = 2 / 3;
+
+/** How a mesh is fitted where one colour would be outlined with the given options. */
+export const meshOptionsFrom = (options: OutlineOptions): MeshOptions => ({ ...options, followPx: options.followPx * FOLLOWS });
 
 /**
  * Traces the boundaries of a label map and fits each once.

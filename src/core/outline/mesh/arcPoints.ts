@@ -45,7 +45,7 @@ export function arcPoints(arcs: CrackArcs, arc: number, places: CrackPlaces): Ar
   return { ring, edgeWidthPx: places.edgeWidthPx(), roughPx: roughness(ring) };
 }
 
-export function ringFrom(x: Float64Array, y: Float64Array, closed: boolean): Ring {
+function ringFrom(x: Float64Array, y: Float64Array, closed: boolean): Ring {
   const n = x.length;
   const along = new Float64Array(n + 1);
   for (let k = 1; k < n; k++) along[k] = along[k - 1] + Math.sqrt((x[k] - x[k - 1]) ** 2 + (y[k] - y[k - 1]) ** 2);

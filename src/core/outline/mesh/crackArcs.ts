@@ -34,7 +34,7 @@ export const DOWN = 2;
 export const LEFT = 3;
 
 /** More arcs than this are noise and not a drawing. */
-export const MAX_ARCS = 150_000;
+const MAX_ARCS = 150_000;
 
 /** Decides at a vertex around which two tones alternate whether the pair north-west and south-east is the joined one. */
 export type JoinsNorthWest = (vertex: number) => boolean;

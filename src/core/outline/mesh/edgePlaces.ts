@@ -114,26 +114,30 @@ export class EdgePlaces implements CrackPlaces {
    * Mostly between 0 and 1, at most half a pixel more to either side.
    */
   private place(from: number, across: number): number {
-    const outside = this.sumOutwards(from, across);
-    const inside = this.sumInwards(from + across, across);
+    const { first, second } = this;
+    const outside = this.otherOn(first, from, -across);
+    const inside = this.otherOn(second, from + across, across);
     if (outside >= 0 && inside >= 0) {
       this.placed++;
       return held(0.5 - (outside - inside) / 255);
     }
-    const thin = outside >= 0 ? this.thinBehind(from, across) : inside >= 0 ? 1 - this.thinBefore(from + across, -across) : NaN;
+    // A strip of the second tone seen from the first one's side, or of the first seen from the second's.
+    const thin = outside >= 0 ? this.strip(from, across, first, second) : inside >= 0 ? 1 - this.strip(from + across, -across, second, first) : NaN;
     if (thin > -1 && thin < 2) return held(thin);
     const a = this.share(from);
     const b = this.share(from + across);
     return b - a < 8 ? 0.5 : held((127.5 - a) / (b - a));
   }
 
-  /** What there is of the second tone on the first one's side; −1 when that side does not become all of the first tone. */
-  private sumOutwards(from: number, across: number): number {
+  /**
+   * What there is of the other tone on one tone's side of the edge, from a cell on in steps of `away`; −1 when that side does not become all of its own tone.
+   */
+  private otherOn(own: number, from: number, away: number): number {
     let sum = 0;
     let before = 256;
-    for (let k = 0, i = from; k < REACH; k++, i -= across) {
-      if (k > 0 && this.cells[i] !== this.first) return -1;
-      const value = this.share(i);
+    for (let k = 0, i = from; k < REACH; k++, i += away) {
+      if (k > 0 && this.cells[i] !== own) return -1;
+      const value = own === this.first ? this.share(i) : 255 - this.share(i);
       if (value > before) return -1;
       sum += value;
       before = value;
@@ -141,31 +145,6 @@ export class EdgePlaces implements CrackPlaces {
       if (value <= NEAR) return sum;
     }
     return -1;
-  }
-
-  private sumInwards(from: number, across: number): number {
-    let sum = 0;
-    let before = 256;
-    for (let k = 0, i = from; k < REACH; k++, i += across) {
-      if (k > 0 && this.cells[i] !== this.second) return -1;
-      const missing = 255 - this.share(i);
-      if (missing > before) return -1;
-      sum += missing;
-      before = missing;
-      this.mixed += (missing * (255 - missing)) / 65025;
-      if (missing <= NEAR) return sum;
-    }
-    return -1;
-  }
-
-  /** Place of the edge into a strip of the second tone that never becomes all of it, seen from the first tone's side. */
-  private thinBehind(from: number, across: number): number {
-    return this.strip(from, across, this.first, this.second);
-  }
-
-  /** The same seen from the second tone's side, with a strip of the first: how far from that pixel's centre. */
-  private thinBefore(from: number, across: number): number {
-    return this.strip(from, across, this.second, this.first);
   }
 
   /**

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
+import { flatFilms } from '../../../../tests/fixtures/flatFilms.ts';
 import { BLACK, furthestOf, paintedArt, randomFrom, WHITE } from '../../../../tests/fixtures/shapes.ts';
 import type { Rgb } from '../../colour/oklab.ts';
 import { artFromPicture, type Art } from '../../raster/art.ts';
@@ -11,13 +12,14 @@ import { finish } from '../../task/task.ts';
 import { isProperlyNested, isSimpleRing } from '../checkCurves.ts';
 import { boundsOf, coordsOfVerb, depthOf, ringArea, ringCount, type Bounds, type Curves } from '../curves.ts';
 import { flatten } from '../flatten.ts';
+import { DEFAULT_OUTLINE } from '../traceOutline.ts';
 import { transformCurves } from '../transformCurves.ts';
-import { DEFAULT_MESH, meshOf, type ArcMesh } from './arcMesh.ts';
+import { meshOf, meshOptionsFrom, type ArcMesh } from './arcMesh.ts';
 import { filmOutline, sidesOfLabels } from './filmOutline.ts';
-import { flatFilms } from './flatFilms.ts';
 import { meshRegions } from './meshRegions.ts';
 import { stackedRegions, stackOrder } from './stackFilms.ts';
 
+const DEFAULT_MESH = meshOptionsFrom(DEFAULT_OUTLINE);
 const RED: Rgb = { r: 180, g: 40, b: 50 };
 const BLUE: Rgb = { r: 36, g: 80, b: 154 };
 const SUN: Rgb = { r: 242, g: 182, b: 50 };

@@ -1,13 +1,10 @@
-import { hexFromRgb } from '../../colour/hex.ts';
 import type { Rgb } from '../../colour/oklab.ts';
 import type { Art } from '../../raster/art.ts';
-import type { FlatTones } from '../../separate/flatTones.ts';
-import type { Task } from '../../task/task.ts';
 import type { Curves } from '../curves.ts';
-import { traceMesh, type ArcMesh, type MeshOptions } from './arcMesh.ts';
+import type { ArcMesh, MeshOptions } from './arcMesh.ts';
 import { EdgePlaces } from './edgePlaces.ts';
 import { filmOutline } from './filmOutline.ts';
-import { meshRegions, type MeshRegions } from './meshRegions.ts';
+import type { MeshRegions } from './meshRegions.ts';
 import { reachedOutline } from './reachFilm.ts';
 import { sidesOfRegions, stackedRegions, stackOrder } from './stackFilms.ts';
 
@@ -57,25 +54,4 @@ function ownRegions(filmOf: Int32Array, films: number): Uint8Array {
   const covered = new Uint8Array(films * filmOf.length);
   for (let r = 0; r < filmOf.length; r++) if (filmOf[r] >= 0) covered[filmOf[r] * filmOf.length + r] = 1;
   return covered;
-}
-
-/** A film of each tone but the background. */
-export interface ToneFilm {
-  readonly tone: number;
-  readonly colour: string;
-  readonly curves: Curves;
-}
-
-/**
- * Traces tones to films, lowest first; the background is none.
- * @param order in which the tones lie over each other, lowest first; the one with the least edge when absent.
- * @param reachPx how far inset films run on under their upper neighbours.
- */
-export function* flatFilms(art: Art, { labels, tones, ground }: FlatTones, meet: Meet, options: MeshOptions, order?: readonly number[], reachPx = 0): Task<{ mesh: ArcMesh; films: ToneFilm[] }> {
-  const mesh = yield* traceMesh(art, labels, tones, options);
-  const regions = meshRegions(mesh);
-  const filmTones = [...new Set(regions.label)].filter((label) => label < tones.length && label !== ground).sort((a, b) => a - b);
-  const filmOrder = order?.map((tone) => filmTones.indexOf(tone)).filter((film) => film >= 0);
-  const films = filmsOfMesh(mesh, regions, { filmOfLabel: (label) => filmTones.indexOf(label), films: filmTones.length, meet, order: filmOrder, reach: { px: reachPx, art, tones, options } });
-  return { mesh, films: films.map(({ film, curves }) => ({ tone: filmTones[film], colour: hexFromRgb(tones[filmTones[film]]), curves })) };
 }
