@@ -6,7 +6,7 @@ import type { Meet } from '../src/core/outline/mesh/filmsOfMesh.ts';
 import { DEFAULT_OUTLINE } from '../src/core/outline/traceOutline.ts';
 import { artFromPicture } from '../src/core/raster/art.ts';
 import type { Rgba8 } from '../src/core/raster/raster.ts';
-import { pathData } from '../src/formats/svg/pathData.ts';
+import { pathData } from '../src/core/outline/pathData.ts';
 import { colourDrawings, colourSvgOf, tonesOf, type ColourDrawing } from './colourDrawings.ts';
 import { colourLibraries, type ColourLibrary, type ColourShape } from './colourLibraries.ts';
 import { CONDITIONS, degraded, type Condition } from './degrade.ts';

@@ -3,7 +3,7 @@ import { artFromPicture } from '../src/core/raster/art.ts';
 import type { Rgba8 } from '../src/core/raster/raster.ts';
 import { oneTone } from '../src/core/separate/oneTone.ts';
 import { outlineOf } from '../src/core/outline/traceOutline.ts';
-import { pathData } from '../src/formats/svg/pathData.ts';
+import { pathData } from '../src/core/outline/pathData.ts';
 import { CONDITIONS, pictureOf, type Condition } from './degrade.ts';
 import { oneColourDrawings, svgOf, type Drawing } from './drawings.ts';
 import { libraries, type Library, type Traced } from './libraries.ts';

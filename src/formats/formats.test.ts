@@ -13,7 +13,7 @@ import { readArchive, writeArchive } from './archive/archive.ts';
 import { checkFileSize, checkPicture, type PictureType } from './picture/checkPicture.ts';
 import { statedDpi } from './picture/statedDpi.ts';
 import { writePng } from './picture/writePng.ts';
-import { ringPathData } from './svg/pathData.ts';
+import { ringPathData } from '../core/outline/pathData.ts';
 import { escapeXml, idFromName, writeOutlineSvg, writeSheetSvg } from './svg/writeSvg.ts';
 
 const files = await discFiles();

@@ -1,6 +1,7 @@
 /**
  * Closed outlines of lines and cubic Béziers. Ring k starts at the point coords[coordStart[k]], coords[coordStart[k] + 1] and runs through
- * the verbs verbStart[k] to verbStart[k+1] (exclusive): LINE takes one further point, CUBIC three. The last verb of a ring ends at its start.
+ * the verbs verbStart[k] to verbStart[k+1] (exclusive): LINE takes one further point, CUBIC three. The last verb of a ring ends at its start; one that was cut
+ * open by hand ends elsewhere, has no ring around it and is no piece.
  * Orientation and nesting are those of `Rings`: outer rings clockwise on screen, holes the other way, parent[k] the ring directly around.
  */
 export interface Curves {
@@ -68,6 +69,16 @@ export function depthOf(curves: Curves, ring: number): number {
   let depth = 0;
   for (let k = curves.parent[ring]; k >= 0; k = curves.parent[k]) depth++;
   return depth;
+}
+
+/** Ends nearer than this are one place, in units of the coordinates: below what any file can say. */
+const SAME_PLACE = 1e-7;
+
+/** Whether a ring was cut open: it does not end where it starts. */
+export function isOpenRing({ coords, coordStart }: Curves, ring: number): boolean {
+  const from = coordStart[ring];
+  const to = coordStart[ring + 1] - 2;
+  return Math.abs(coords[from] - coords[to]) > SAME_PLACE || Math.abs(coords[from + 1] - coords[to + 1]) > SAME_PLACE;
 }
 
 /** Exact signed area of one ring (Green's theorem on its lines and cubics), in square units of its coordinates. */

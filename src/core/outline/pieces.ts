@@ -1,4 +1,4 @@
-import { depthOf, ringArea, ringCount, type Curves } from './curves.ts';
+import { depthOf, isOpenRing, ringArea, ringCount, type Curves } from './curves.ts';
 
 /** One connected region of film: an outer ring with the holes directly in it. */
 export interface Piece {
@@ -8,11 +8,12 @@ export interface Piece {
   readonly area: number;
 }
 
-/** Reads the pieces off the rings: every ring at an even depth is the outside of one. */
+/** Reads the pieces off the rings: every closed ring at an even depth is the outside of one. */
 export function piecesOf(curves: Curves): Piece[] {
   const holes = new Map<number, number[]>();
   const outers: number[] = [];
   for (let ring = 0; ring < ringCount(curves); ring++) {
+    if (isOpenRing(curves, ring)) continue;
     if (depthOf(curves, ring) % 2 === 0) {
       outers.push(ring);
       if (!holes.has(ring)) holes.set(ring, []);

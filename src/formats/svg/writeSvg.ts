@@ -3,7 +3,7 @@ import type { RectMm, Sheet } from '../../core/layout/laySheet.ts';
 import type { Curves } from '../../core/outline/curves.ts';
 import { depthOf } from '../../core/outline/curves.ts';
 import { trimNumber } from '../../core/units/parseLength.ts';
-import { pathData, ringPathData } from './pathData.ts';
+import { pathData, ringPathData } from '../../core/outline/pathData.ts';
 
 export type CutAs = 'lines' | 'shapes';
 

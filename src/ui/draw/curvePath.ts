@@ -1,4 +1,4 @@
-import { LINE, type Curves } from '../../core/outline/curves.ts';
+import { isOpenRing, LINE, type Curves } from '../../core/outline/curves.ts';
 
 /** The curves as a drawable path, in their own coordinates. Even-odd filling shows holes. */
 export function pathFromCurves(curves: Curves): Path2D {
@@ -17,7 +17,7 @@ export function pathFromCurves(curves: Curves): Path2D {
         at += 6;
       }
     }
-    path.closePath();
+    if (!isOpenRing(curves, ring)) path.closePath();
   }
   return path;
 }
