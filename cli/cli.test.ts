@@ -53,6 +53,39 @@ describe('limner', () => {
     }
   });
 
+  it('takes a back and one layer of detail, coarse or fine', async () => {
+    const art = paintedArt(160, 160, (x, y) => (Math.hypot(x - 80, y - 80) > 60 ? { r: 214, g: 226, b: 235 } : Math.abs(y - 80) < 14 || (Math.abs(y - 115) < 2 && x % 12 < 6) ? { r: 40, g: 30, b: 46 } : { r: 220, g: 150, b: 90 }));
+    await writeFile(at('buoy.png'), writePng(art.colour));
+    const pieces: number[] = [];
+    for (const detail of ['0', '100']) {
+      expect(await limner('trace', at('buoy.png'), '--out', at('buoy.svg'), '--detail', detail, '--width', '80mm', '--report', at('buoy.json'))).toMatchObject({ code: 0 });
+      const svg = await readFile(at('buoy.svg'), 'utf8');
+      expect([...svg.matchAll(/<g id="([^"]+)"/g)].map(([, id]) => id)).toEqual(['back', 'detail']);
+      const { films, together, mostLayers } = JSON.parse(await readFile(at('buoy.json'), 'utf8')) as { films: { pieces: number; nodes: number; cutLengthMm: number; smallestMm2: number; weedingS: number }[]; together: { pieces: number }; mostLayers: number };
+      expect(mostLayers).toBe(2);
+      expect(together.pieces).toBe(films[0].pieces + films[1].pieces);
+      expect(Math.abs(films[0].cutLengthMm / (Math.PI * 60) - 1)).toBeLessThan(0.05);
+      pieces.push(films[1].pieces);
+    }
+    expect(pieces[0]).toBeLessThan(pieces[1]);
+  });
+
+  it('writes a picture of each film, and polylines where a reader wants them', async () => {
+    const art = paintedArt(90, 60, (x, y) => (y < 10 || y > 50 || x < 10 || x > 80 ? WHITE : x < 45 ? { r: 179, g: 38, b: 46 } : { r: 36, g: 80, b: 154 }));
+    await writeFile(at('fields.png'), writePng(art.colour));
+    expect(await limner('trace', at('fields.png'), '--out', at('fields.png-out.png'), '--colours', 'auto', '--meet', 'inset', '--border', '1', '--width', '45mm')).toMatchObject({ code: 0, err: '' });
+    const names = (await readdir(at('.'))).filter((name) => name.startsWith('fields.png-out-')).sort();
+    expect(names.map((name) => name.replace('fields.png-out-', ''))).toEqual([expect.stringMatching(/^1-border\.png$/), expect.stringMatching(/^2-(red|blue)\.png$/), expect.stringMatching(/^3-(red|blue)\.png$/)]);
+    const red = decode(await readFile(at(names.find((name) => name.includes('red'))!)));
+    const alphas = Array.from({ length: 90 * 60 }, (_, i) => red.data[4 * i + 3]);
+    expect([red.width, red.height]).toEqual([90, 60]);
+    expect(Math.abs(alphas.reduce((sum, alpha) => sum + alpha / 255, 0) - 35 * 40)).toBeLessThan(12);
+    expect(await limner('trace', at('fields.png'), '--out', at('fields.dxf'), '--colours', 'auto', '--chord', '0.05')).toMatchObject({ code: 0 });
+    const dxf = await readFile(at('fields.dxf'), 'utf8');
+    expect(dxf).toContain('LWPOLYLINE');
+    expect(dxf).not.toMatch(/SPLINE\n|\nLINE\n/);
+  });
+
   it('takes the size that the file states', async () => {
     await limner('trace', at('disc.jpg'), '--out', at('stated.svg'));
     expect(await readFile(at('stated.svg'), 'utf8')).toContain('width="6.7733mm"');
@@ -185,8 +218,10 @@ describe('limner', () => {
     [['trace'], 2, 'exactly one'],
     [['trace', 'none.png', '--out', 'x.svg'], 1, 'no such file'],
     [['trace', 'disc.png'], 2, '--out'],
-    [['trace', 'disc.png', '--out', 'x.svg', '--colours', '1'], 2, 'from 2 to 32'],
-    [['trace', 'disc.png', '--out', 'x.svg', '--colours', '3', '--tones', '3'], 2, 'one of the two'],
+    [['trace', 'disc.png', '--out', 'x.svg', '--colours', '0'], 2, 'from 1 to 32'],
+    [['trace', 'disc.png', '--out', 'x.svg', '--colours', '3', '--tones', '3'], 2, 'give one of them'],
+    [['trace', 'disc.png', '--out', 'x.svg', '--detail', '101'], 2, '0 to 100'],
+    [['trace', 'disc.png', '--out', 'x.pdf'], 2, '.svg, .dxf or .png'],
     [['trace', 'disc.png', '--out', 'x.svg', '--meet', 'glued'], 2, 'stacked or inset'],
     [['trace', 'disc.png', '--out', 'x.svg', '--threshold', 'dark'], 2, 'auto or a number'],
     [['trace', 'disc.png', '--out', 'x.svg', '--width', 'wide'], 2, 'a length'],

@@ -1,4 +1,6 @@
 import { basename, join } from 'node:path';
+import { figuresOf, figuresTogether, type Figures } from '../../src/core/check/figures.ts';
+import { mostLayers } from '../../src/core/check/mostLayers.ts';
 import type { Finding } from '../../src/core/check/cutCheck.ts';
 import { plainFromError, AppError, type PlainError } from '../../src/core/errors/appError.ts';
 import { explain } from '../../src/core/errors/explain.ts';
@@ -8,10 +10,11 @@ import { readJob } from '../../src/core/job/readJob.ts';
 import { mirroringOf, proofOfFilms } from '../../src/core/job/runJob.ts';
 import { nodesOfFilms } from '../../src/core/job/separateArt.ts';
 import { assertFits } from '../../src/core/layout/laySheet.ts';
-import { nodeCount } from '../../src/core/outline/curves.ts';
 import { piecesOf } from '../../src/core/outline/pieces.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { sheetsDxf } from '../../src/formats/dxf/sheetsDxf.ts';
+import { filmPicture } from '../../src/formats/picture/filmPicture.ts';
+import { idFromName } from '../../src/formats/svg/writeSvg.ts';
 import { sheetFiles } from '../../src/formats/svg/sheetFiles.ts';
 import { pictureFromArt, type Art } from '../../src/core/raster/art.ts';
 import { cleanPicture, cutArt, type CutResult } from '../../src/engine/pipeline.ts';
@@ -33,9 +36,9 @@ interface PictureReport {
 }
 
 export const run: Command = {
-  usage: 'limner run JOB.json IN... --out DIR [--dxf]',
+  usage: 'limner run JOB.json IN... --out DIR [--dxf] [--film-png]',
   about: "Applies a job's recipe, separation and layout to one or many pictures.",
-  options: { out: { takes: 'a folder', about: 'folder for the files and report.json' }, dxf: { about: 'write NAME.dxf too: a layer for each film, curves as splines' } },
+  options: { out: { takes: 'a folder', about: 'folder for the files and report.json' }, dxf: { about: 'write NAME.dxf too: a layer for each film, curves as splines' }, 'film-png': { about: 'write a PNG of each film too, in its colour, clear elsewhere: NAME-1-RED-film.png' } },
   notes: 'For each picture: NAME.svg (the sheet; with several films NAME-1-RED.svg and so on, lowest first), NAME.png (the cleaned art). The job format is in docs/job-format.md. A picture that fails is reported; the others go on, and the exit code is 1.',
   async run(parsed, console) {
     const out = required(parsed, 'out', 'a folder');
@@ -47,7 +50,7 @@ export const run: Command = {
     const names = uniqueNames(inputs);
     for (const [index, input] of inputs.entries()) {
       if (console.live) console.err(`\r${index + 1}/${inputs.length} ${basename(input)}\u001b[K`);
-      reports.push(await runOne(job, input, out, names[index], parsed.values.has('dxf')));
+      reports.push(await runOne(job, input, out, names[index], { dxf: parsed.values.has('dxf'), filmPng: parsed.values.has('film-png') }));
     }
     if (console.live) console.err('\r\u001b[K');
     for (const report of reports) {
@@ -61,7 +64,7 @@ export const run: Command = {
   },
 };
 
-async function runOne(job: Job, input: string, out: string, name: string, wantsDxf: boolean): Promise<PictureReport> {
+async function runOne(job: Job, input: string, out: string, name: string, wanted: { readonly dxf: boolean; readonly filmPng: boolean }): Promise<PictureReport> {
   const timings = new Timings();
   const files: string[] = [];
   const warnings: string[] = [];
@@ -80,7 +83,13 @@ async function runOne(job: Job, input: string, out: string, name: string, wantsD
     for (const sheet of cut.sheets) assertFits(sheet);
     const sheets = sheetFiles(cut.films.map(({ film }) => film), cut.sheets, `${job.name}: ${name}`, job.handOff.cutAs);
     for (const { suffix, svg } of sheets) await write(`${name}${suffix === '' ? '' : `-${suffix}`}.svg`, svg);
-    if (wantsDxf) await write(`${name}.dxf`, sheetsDxf(cut.films.map(({ film }) => film), cut.sheets));
+    if (wanted.dxf) await write(`${name}.dxf`, sheetsDxf(cut.films.map(({ film }) => film), cut.sheets));
+    if (wanted.filmPng) {
+      for (const [k, { film }] of cut.films.entries()) {
+        const { picture: png, pxPerMm } = filmPicture(cut.design.layers[k].curves, film.colour, cut.design.widthMm, cut.design.heightMm, cut.design.resolution);
+        await write(`${name}-${k + 1}-${idFromName(film.name)}-film.png`, await encodeFile(png, pxPerMm));
+      }
+    }
     await write(`${name}.png`, await encodeFile(pictureFromArt(clean.art), cut.design.resolution));
     return { input: basename(input), ok: true, files, warnings, ...measures, ms: timings.record };
   } catch (error) {
@@ -105,12 +114,15 @@ function warningsOf(job: Job, cut: CutResult): string[] {
 }
 
 function measuresOf({ design, sheets: [sheet], films }: CutResult): Record<string, unknown> {
+  const figures = design.layers.map(({ curves }) => roundedAll(figuresOf(curves)));
   return {
     widthMm: round(design.widthMm),
     heightMm: round(design.heightMm),
     pieces: design.layers.reduce((sum, { curves }) => sum + piecesOf(curves).length, 0),
     nodes: nodesOfFilms(films),
-    films: films.map(({ film, outline }, k) => ({ ...film, pieces: piecesOf(design.layers[k].curves).length, nodes: nodeCount(outline) })),
+    films: films.map(({ film, held }, k) => ({ ...film, ...figures[k], ...(held === undefined ? {} : { held }) })),
+    together: roundedAll(figuresTogether(design.layers.map(({ curves }) => figuresOf(curves)))),
+    mostLayers: mostLayers(design.layers.map(({ curves }) => curves)).layers,
     copies: sheet.placements.length,
     mirrored: sheet.mirrored,
     usedMm: [round(sheet.used.widthMm), round(sheet.used.heightMm)],
@@ -123,4 +135,5 @@ function proofFigures(job: Job, art: Art, cut: CutResult): Record<string, number
   return { differs: Math.round(proofOfFilms(job, art, cut).differs * 1e5) / 1e5, edgeMm: Math.round(strayMm * 1e4) / 1e4 };
 }
 
+const roundedAll = (figures: Figures): Record<string, number> => Object.fromEntries(Object.entries(figures).map(([name, value]) => [name, round(value as number)]));
 const round = (value: number): number => Math.round(value * 1000) / 1000;

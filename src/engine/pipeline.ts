@@ -2,15 +2,15 @@ import type { Design } from '../core/assemble/design.ts';
 import type { Finding } from '../core/check/cutCheck.ts';
 import { applyRecipe, type CleanResult, type KeptSteps } from '../core/job/applyRecipe.ts';
 import type { Job } from '../core/job/job.ts';
-import { checkOf, designOf, finishedSizeOf, outlineArt, sheetsOf } from '../core/job/runJob.ts';
-import type { Remember, SeparatedArt } from '../core/job/separateArt.ts';
+import { checkOf, designOf, finishedSizeOf, outlineArt, sheetsOf, type OutlinedArt } from '../core/job/runJob.ts';
+import type { Remember } from '../core/job/separateArt.ts';
 import type { Sheet } from '../core/layout/laySheet.ts';
 import { artFromPicture, type Art } from '../core/raster/art.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
 import type { Task } from '../core/task/task.ts';
 
 /** From clean art to what is cut. */
-export interface CutResult extends SeparatedArt {
+export interface CutResult extends OutlinedArt {
   readonly design: Design;
   /** One for each film, lowest first. */
   readonly sheets: readonly Sheet[];

@@ -6,7 +6,7 @@ import type { StepReport } from '../core/job/applyRecipe.ts';
 import type { FirstLook } from '../core/job/firstLook.ts';
 import type { Film, Job } from '../core/job/job.ts';
 import type { Recipe } from '../core/job/recipe.ts';
-import type { ToneFact } from '../core/job/separateArt.ts';
+import type { ToneFact } from '../core/job/filmsOf.ts';
 import type { Sheet } from '../core/layout/laySheet.ts';
 import type { Curves } from '../core/outline/curves.ts';
 import type { Frame } from '../core/raster/art.ts';

@@ -45,7 +45,12 @@ export async function dropFiles(page: Page, files: readonly { name: string; type
   await page.dispatchEvent('body', 'drop', { dataTransfer: transfer });
 }
 
-export const goTo = (page: Page, stage: string): Promise<void> => page.locator('.tab', { hasText: stage }).first().click();
+/** Opens a stage and waits until it is the one that is shown and that the address names. */
+export async function goTo(page: Page, stage: string): Promise<void> {
+  const tab = page.locator('.tab', { hasText: stage }).first();
+  await tab.click();
+  await expect(tab).toHaveAttribute('aria-current', 'page', { timeout: 20_000 });
+}
 
 /** Waits until the engine has nothing to do and everything is saved. */
 export async function settled(page: Page): Promise<void> {

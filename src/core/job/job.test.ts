@@ -7,7 +7,7 @@ import { finish } from '../task/task.ts';
 import { applyRecipe, keepSteps, type CleanResult, type KeptSteps } from './applyRecipe.ts';
 import { BLANKS } from './blanks.ts';
 import { canonicalJson, hashBytes, hashText } from './hash.ts';
-import { blankSchema, jobSchema } from './job.ts';
+import { blankSchema, JOB_VERSION, jobSchema } from './job.ts';
 import { Memo } from './memo.ts';
 import { newJob, SHEETS } from './newJob.ts';
 import { readJob } from './readJob.ts';
@@ -138,7 +138,7 @@ describe('job', () => {
 
   it('refuses what is not a job, names the field, and knows a newer version', () => {
     expect(code(7)).toContain('badJob');
-    expect(code({ ...newJob('x'), version: 3 })).toContain('newerVersion');
+    expect(code({ ...newJob('x'), version: JOB_VERSION + 1 })).toContain('newerVersion');
     expect(code({ ...newJob('x'), process: 'magic' })).toContain('process');
     expect(code({ ...newJob('x'), extra: 1 })).toContain('badJob');
     expect(code({ ...newJob('x'), recipe: [{ ...sweep, speckMm2: -1 }] })).toContain('recipe.0.speckMm2');

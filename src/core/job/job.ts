@@ -1,13 +1,16 @@
 import { z } from 'zod';
+import { isPathData } from '../outline/pathData.ts';
 import { processSchema } from './processes.ts';
 import { recipeSchema } from './recipe.ts';
+import { colourHex, filmId, separationSchema } from './separation.ts';
+
+export * from './separation.ts';
 
 /** Version of the job format that this code writes. */
-export const JOB_VERSION = 2;
+export const JOB_VERSION = 3;
 
 const lengthMm = z.number().min(0).max(20_000);
 const sizeMm = z.number().min(1).max(10_000);
-const colourHex = z.string().regex(/^#[0-9a-f]{6}$/, 'a colour is written #rrggbb in lower case');
 const name = z.string().trim().min(1).max(120);
 
 export const blankSchema = z.strictObject({
@@ -39,53 +42,18 @@ export const pictureInfoSchema = z.strictObject({
 });
 export type PictureInfo = z.infer<typeof pictureInfoSchema>;
 
-const oneToneSchema = z.strictObject({
-  way: z.literal('oneTone'),
-  source: z.enum(['threshold', 'notClear']),
-  /** Lightness 0 to 255 at which ink begins, or found by itself. */
-  threshold: z.union([z.literal('auto'), z.number().min(0).max(255)]),
-  inkIs: z.enum(['auto', 'dark', 'light']),
+/** The outline of a film as it was left by hand, px of the picture as turned and squared. */
+export const heldOutlineSchema = z.strictObject({
+  film: filmId,
+  /** Says from which outline it was made: `outlineMark` of it. */
+  from: z.string().max(40),
+  path: z.string().max(4_000_000).refine(isPathData, 'a path is written with M, L, C and Z'),
 });
+export type HeldOutline = z.infer<typeof heldOutlineSchema>;
 
-const meetSchema = z.enum(['stacked', 'inset']);
-
-/** A tone of the art: the film that it becomes, or none for the background. */
-export const heldToneSchema = z.strictObject({ colour: colourHex, film: z.string().min(1).max(40).nullable() });
-export type HeldTone = z.infer<typeof heldToneSchema>;
-
-const spotSchema = z.strictObject({ xPx: z.number().finite(), yPx: z.number().finite(), film: z.string().min(1).max(40).nullable() });
-export type Spot = z.infer<typeof spotSchema>;
-
-const flatSchema = z.strictObject({
-  way: z.literal('flat'),
-  /** Tones with the background, or found. */
-  count: z.union([z.literal('auto'), z.number().int().min(2).max(32)]),
-  meet: meetSchema,
-  /** How far an inset film runs on under its upper neighbours, mm; nothing when absent. */
-  reachMm: z.number().min(0).max(20).optional(),
-  /** Tones held as they are, with their films; found anew from `count` when absent. */
-  palette: z.array(heldToneSchema).min(1).max(32).optional(),
-  /** Single areas that are given another film than their tone has, or none: by a point in them, px of the picture as turned and squared. Later ones win. */
-  spots: z.array(spotSchema).max(500).optional(),
-});
-
-const tonesSchema = z.strictObject({
-  way: z.literal('tones'),
-  /** Tones of lightness, the lightest being the blank. */
-  count: z.number().int().min(2).max(6),
-  meet: meetSchema,
-  /** How far an inset film runs on under its upper neighbours, mm; nothing when absent. */
-  reachMm: z.number().min(0).max(20).optional(),
-  /** Lightness 0 to 255 at which one tone passes into the next, ascending; found when absent. */
-  steps: z.array(z.number().min(0).max(255)).min(1).max(5).optional(),
-});
-
-/** How clean art becomes films: as one tone, as areas of flat colours, or as tones of lightness. */
-export const separationSchema = z.discriminatedUnion('way', [oneToneSchema, flatSchema, tonesSchema]);
-export type OneToneSeparation = z.infer<typeof oneToneSchema>;
-export type FlatSeparation = z.infer<typeof flatSchema>;
-export type TonesSeparation = z.infer<typeof tonesSchema>;
-export type Separation = z.infer<typeof separationSchema>;
+/** A film below all others, as far around them. */
+const aroundSchema = z.strictObject({ widthMm: z.number().min(0).max(100), openings: z.enum(['kept', 'filled']) });
+export type Around = z.infer<typeof aroundSchema>;
 
 export const outlineSettingsSchema = z.strictObject({
   /** Largest distance of the curve from the edge, picture px. */
@@ -94,9 +62,18 @@ export const outlineSettingsSchema = z.strictObject({
   cornerDeg: z.number().min(5).max(180),
   /** Smaller pieces and holes are left out, mm² at the finished size. */
   leastPieceMm2: z.number().min(0).max(1000),
+  /** How much the edge is calmed between its corners before it is followed, picture px; nothing when absent. */
+  smoothPx: z.number().min(0).max(10).optional(),
+  /** Whether circles, ellipses and parallel edges are drawn as such; they are when absent. */
+  shapes: z.boolean().optional(),
+  /** Only the outermost edge around everything, as one film. */
+  outermost: z.boolean().optional(),
+  /** A film around and below all others. */
+  around: aroundSchema.optional(),
+  held: z.array(heldOutlineSchema).max(32).optional(),
 });
 
-export const filmSchema = z.strictObject({ id: z.string().min(1).max(40), name, colour: colourHex });
+export const filmSchema = z.strictObject({ id: filmId, name, colour: colourHex });
 export type Film = z.infer<typeof filmSchema>;
 
 export const assemblySchema = z.strictObject({

@@ -9,8 +9,8 @@ import { jobSchema, type Film, type FlatSeparation, type Job } from './job.ts';
 import { newJob } from './newJob.ts';
 import { addTone, changeFilm, clearTone, dropTone, findTonesAnew, forgetSpots, mergeTone, moveFilm, partTone, pointApart, pointAt, setTone, type FoundFilms } from './paletteEdits.ts';
 import { readJob } from './readJob.ts';
-import { outlineArt } from './runJob.ts';
-import type { SeparatedArt } from './separateArt.ts';
+import { outlineArt, type OutlinedArt } from './runJob.ts';
+
 
 const RED: Rgb = { r: 179, g: 38, b: 46 };
 const BLUE: Rgb = { r: 36, g: 80, b: 154 };
@@ -24,8 +24,8 @@ const art = paintedArt(90, 60, (x, y) => {
 });
 
 const start: Job = { ...newJob('Pennants'), separation: { way: 'flat', count: 'auto', meet: 'stacked' } };
-const separated = (job: Job): SeparatedArt => finish(outlineArt(job, art));
-const foundOf = ({ tones, films }: SeparatedArt): FoundFilms => ({ tones: tones ?? [], films: films.map(({ film }) => film) });
+const separated = (job: Job): OutlinedArt => finish(outlineArt(job, art));
+const foundOf = ({ tones, films }: OutlinedArt): FoundFilms => ({ tones: tones ?? [], films: films.map(({ film }) => film) });
 const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, ring) => ringArea(curves, ring)).reduce((sum, area) => sum + area, 0);
 const first = separated(start);
 const found = foundOf(first);

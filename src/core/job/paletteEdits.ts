@@ -1,7 +1,7 @@
 import { colourNames } from '../colour/colourName.ts';
 import { rgbFromHex } from '../colour/hex.ts';
 import type { Film, FlatSeparation, HeldTone, Job, Spot } from './job.ts';
-import type { ToneFact } from './separateArt.ts';
+import type { ToneFact } from './filmsOf.ts';
 
 /** What the engine found last: the palette and the films, lowest first. */
 export interface FoundFilms {

@@ -8,6 +8,8 @@ import { STEP_VERSION } from '../clean/steps/step.ts';
 const MIGRATIONS: Readonly<Record<number, (old: unknown) => unknown>> = {
   // Version 2 added ways of separating; one tone is written as before.
   1: (old) => ({ ...(old as object), version: 2 }),
+  // Version 3 added outlines held by hand, borders, pairs of films and a way; all may be left out.
+  2: (old) => ({ ...(old as object), version: 3 }),
 };
 
 const stepHeadSchema = z.object({ kind: z.string().max(60), v: z.number().int() });

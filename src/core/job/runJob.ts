@@ -14,6 +14,7 @@ import type { Art } from '../raster/art.ts';
 import type { Task } from '../task/task.ts';
 import type { Job, Layout } from './job.ts';
 import { PROCESSES, type Process } from './processes.ts';
+import { finishFilms, type FinishedFilm } from './finishFilms.ts';
 import { separateArt, type Remember, type SeparatedArt, type TracedFilm } from './separateArt.ts';
 
 /** Whether a job's sheets are mirrored, and whether that goes against its process. */
@@ -33,14 +34,23 @@ export function outlineOptionsOf(job: Pick<Job, 'outline' | 'assembly'>, art: Ar
     followPx: job.outline.followPx,
     cornerRad: (job.outline.cornerDeg * Math.PI) / 180,
     leastAreaPx2: Math.max(DEFAULT_OUTLINE.leastAreaPx2, job.outline.leastPieceMm2 * perMm2),
+    ...(job.outline.smoothPx === undefined ? {} : { smoothPx: job.outline.smoothPx * art.frame.scale }),
+    shapes: job.outline.shapes ?? true,
   };
 }
 
+/** Films as they are cut: with a border, held by hand. */
+export interface OutlinedArt extends Omit<SeparatedArt, 'films' | 'whole'> {
+  /** Lowest first. */
+  readonly films: readonly FinishedFilm[];
+}
+
 /** Clean art to films with their outlines in art pixels. @throws AppError `nothingToCut` when no piece is left. */
-export function* outlineArt(job: Job, art: Art, remember?: Remember): Task<SeparatedArt> {
-  const separated = yield* separateArt(job, art, outlineOptionsOf(job, art), artResolution(art, finishedSizeOf(job)), remember);
-  if (separated.films.every(({ outline }) => ringCount(outline) === 0)) throw new AppError('nothingToCut');
-  return separated;
+export function* outlineArt(job: Job, art: Art, remember?: Remember): Task<OutlinedArt> {
+  const resolution = artResolution(art, finishedSizeOf(job));
+  const { whole, films, ...facts } = yield* separateArt(job, art, outlineOptionsOf(job, art), resolution, remember);
+  if (films.every(({ outline }) => ringCount(outline) === 0)) throw new AppError('nothingToCut');
+  return { ...facts, films: finishFilms(job, art.frame, { films, whole }, resolution) };
 }
 
 /** Outlines to the design at its finished size. */
@@ -56,7 +66,7 @@ export function sheetsOf(job: Pick<Job, 'layout' | 'process'>, design: Design): 
  * The films of a separation laid over each other beside the art.
  * @param shift of one film, art px: what a misplaced layer would show.
  */
-export function proofOfFilms(job: Pick<Job, 'blank'>, art: Art, { films, tones }: SeparatedArt, shift?: { readonly filmId: string; readonly xPx: number; readonly yPx: number }): Proof {
+export function proofOfFilms(job: Pick<Job, 'blank'>, art: Art, { films, tones }: Pick<SeparatedArt, 'films' | 'tones'>, shift?: { readonly filmId: string; readonly xPx: number; readonly yPx: number }): Proof {
   const colours = new Map((tones ?? []).flatMap(({ film, colour }) => (film === null ? [] : [[film, colour]] as const)).reverse());
   const rgb = (hex: string): Rgb => rgbFromHex(hex) ?? { r: 255, g: 255, b: 255 };
   const laid = films.map(({ film, outline }) => ({

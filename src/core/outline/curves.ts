@@ -47,6 +47,19 @@ export class CurvesBuilder {
     this.coordStart.push(this.coords.length);
   }
 
+  /** Takes over a ring of other curves. */
+  copy({ verbs, coords, verbStart, coordStart }: Curves, ring: number, parent: number): void {
+    let at = coordStart[ring];
+    this.start(coords[at], coords[at + 1], parent);
+    for (let v = verbStart[ring]; v < verbStart[ring + 1]; v++) {
+      const count = coordsOfVerb(verbs[v]);
+      this.verbs.push(verbs[v]);
+      for (let k = at + 2; k < at + 2 + count; k++) this.coords.push(coords[k]);
+      at += count;
+    }
+    this.close();
+  }
+
   build(): Curves {
     return {
       kind: 'curves',

@@ -17,11 +17,11 @@ export interface OutlineOptions {
   readonly cornerRad: number;
   /** Pieces and holes smaller than this, px², are left out. */
   readonly leastAreaPx2: number;
-  /** Draw a ring that is a circle within the tolerance as one. */
-  readonly circles: boolean;
+  /** Draw rings that are circles or ellipses within the tolerance as such, and edges that are all but parallel as parallel. */
+  readonly shapes: boolean;
 }
 
-export const DEFAULT_OUTLINE: OutlineOptions = { followPx: 0.3, cornerRad: 0.42, leastAreaPx2: 2, circles: true };
+export const DEFAULT_OUTLINE: OutlineOptions = { followPx: 0.3, cornerRad: 0.42, leastAreaPx2: 2, shapes: true };
 
 /** A straight line may differ from the points by this share of the tolerance: lines are preferred, but not at any price. */
 export const STRAIGHT_SHARE = 0.75;
@@ -96,11 +96,11 @@ function ringOf(points: Float64Array, from: number, to: number): Ring {
 }
 
 /** What drawing one ring goes by; `edgeWidthPx` is the width over which its tones mix, 1 where only area sampling mixed them. */
-export type RingOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'circles'> & { readonly edgeWidthPx?: number };
+export type RingOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'shapes'> & { readonly edgeWidthPx?: number };
 
 /** Draws a closed ring: as a circle, or corner to corner, or as one smooth round. */
 export function drawRing(builder: CurvesBuilder, ring: Ring, area: number, parent: number, options: RingOptions, finder: JointFinder): void {
-  const circle = options.circles ? circleOf(ring, options.followPx) : undefined;
+  const circle = options.shapes ? circleOf(ring, options.followPx) : undefined;
   if (circle !== undefined) {
     drawCircle(builder, circle, area > 0, parent);
     return;

@@ -7,7 +7,7 @@ const GREEN = 46871;
 const BLUE = 4732;
 
 /** Lightness of a pixel word (red in the lowest byte), 0 black to 255 white. Whole-number products, which stay in machine integers. */
-const lumaOfWord = (word: number): number =>
+export const lumaOfWord = (word: number): number =>
   (((Math.imul(RED, word & 255) + Math.imul(GREEN, (word >> 8) & 255)) | 0) + Math.imul(BLUE, (word >> 16) & 255) + 32768) >> 16;
 
 /** Lightness on white of art pixel `i`: what is clear counts as white. */

@@ -26,6 +26,8 @@ export interface LightnessTones extends FlatTones {
   /** The art in grey and smoothed, by which the edges between the tones are placed. */
   readonly grey: Art;
   readonly steps: readonly number[];
+  /** How much of the art is how light: 256 counts. */
+  readonly histogram: Float64Array;
 }
 
 /**
@@ -61,7 +63,7 @@ export function* lightnessTones(art: Art, { count, steps, leastAreaPx2 }: Lightn
   const counts = new Float64Array(found.length + 1);
   for (const label of swept.data) if (label !== CLEAR) counts[label]++;
   const tones = greysFor(found).map((value, k): Tone => ({ r: value, g: value, b: value, count: counts[k] }));
-  return { labels: swept, tones, ground: tones.length - 1, grey: withAlpha(art, alpha, makeRgba8(width, height, grey)), steps: found };
+  return { labels: swept, tones, ground: tones.length - 1, grey: withAlpha(art, alpha, makeRgba8(width, height, grey)), steps: found, histogram };
 }
 
 /** Greys whose middles are the steps, as even as the steps allow. */

@@ -1,5 +1,6 @@
 import type { Film } from '../../core/job/job.ts';
-import { coordsOfVerb, LINE, type Curves } from '../../core/outline/curves.ts';
+import { coordsOfVerb, isOpenRing, LINE, type Curves } from '../../core/outline/curves.ts';
+import { flatten } from '../../core/outline/flatten.ts';
 import { idFromName } from '../svg/writeSvg.ts';
 
 export interface DxfLayer {
@@ -13,10 +14,11 @@ const INDEXED: readonly (readonly [number, number, number, number])[] = [[1, 255
 
 /**
  * Outlines as DXF (Autodesk's published DXF reference, release 2000), one layer for each film, millimetres, y up. Straight segments are LINE entities, cubics SPLINE entities of degree 3 whose control
- * points are those of the cubic, so no curve is broken into chords.
+ * points are those of the cubic, so no curve is broken into chords. For readers that know no splines, whole outlines as LWPOLYLINE entities instead.
  * @param heightMm of the frame: its lower edge is the format's zero line.
+ * @param chordMm largest distance of polylines from the curves; curves stay curves when absent.
  */
-export function writeDxf(layers: readonly DxfLayer[], heightMm: number): string {
+export function writeDxf(layers: readonly DxfLayer[], heightMm: number, chordMm?: number): string {
   const out: string[] = [];
   const put = (code: number, value: string | number): void => void out.push(String(code), typeof value === 'number' ? number(value) : value);
   put(0, 'SECTION');
@@ -32,7 +34,10 @@ export function writeDxf(layers: readonly DxfLayer[], heightMm: number): string 
   layerTable(out, layers, names);
   put(0, 'SECTION');
   put(2, 'ENTITIES');
-  for (const [k, { curves }] of layers.entries()) drawLayer(out, curves, names[k], heightMm);
+  for (const [k, { curves }] of layers.entries()) {
+    if (chordMm === undefined) drawLayer(out, curves, names[k], heightMm);
+    else drawPolylines(out, curves, names[k], heightMm, chordMm);
+  }
   put(0, 'ENDSEC');
   put(0, 'EOF');
   return `${out.join('\n')}\n`;
@@ -87,5 +92,17 @@ function drawLayer(out: string[], { verbs, coords, verbStart, coordStart, parent
       }
       at = end;
     }
+  }
+}
+
+function drawPolylines(out: string[], curves: Curves, layer: string, heightMm: number, chordMm: number): void {
+  const { points, starts } = flatten(curves, chordMm);
+  const { coords, coordStart } = curves;
+  for (let ring = 0; ring + 1 < starts.length; ring++) {
+    const open = isOpenRing(curves, ring);
+    const count = starts[ring + 1] - starts[ring] + (open ? 1 : 0);
+    out.push('0', 'LWPOLYLINE', '100', 'AcDbEntity', '8', layer, '100', 'AcDbPolyline', '90', String(count), '70', open ? '0' : '1');
+    for (let i = starts[ring]; i < starts[ring + 1]; i++) out.push('10', number(points[2 * i]), '20', number(heightMm - points[2 * i + 1]));
+    if (open) out.push('10', number(coords[coordStart[ring + 1] - 2]), '20', number(heightMm - coords[coordStart[ring + 1] - 1]));
   }
 }

@@ -19,7 +19,7 @@ const art = paintedArt(120, 80, (x, y) => {
   if (Math.hypot(x - 45.3, y - 40.2) < 15.1) return { r: 242, g: 182, b: 50 };
   return x < 45.4 ? { r: 179, g: 38, b: 46 } : x < 80.6 ? { r: 36, g: 80, b: 154 } : { r: 20, g: 120, b: 60 };
 });
-const { films: traced } = finish(flatFilms(art, finish(flatTones(art, { count: 5, leastAreaPx2: 5 })), 'inset', { followPx: 0.2, cornerRad: 0.42, circles: true }));
+const { films: traced } = finish(flatFilms(art, finish(flatTones(art, { count: 5, leastAreaPx2: 5 })), 'inset', { followPx: 0.2, cornerRad: 0.42, shapes: true }));
 const start: FilmPaths[] = traced.map(({ tone, curves }) => ({ id: `tone-${tone}`, paths: pathsFromCurves(curves) }));
 
 const sidesOf = (films: readonly FilmPaths[]): { film: string; side: Side }[] => films.flatMap(({ id, paths }) => paths.flatMap((path) => Array.from({ length: sideCount(path) }, (_, k) => ({ film: id, side: sideAt(path, k) }))));

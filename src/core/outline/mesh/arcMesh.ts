@@ -31,7 +31,10 @@ export interface ArcMesh {
   readonly strayPx: number;
 }
 
-export type MeshOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'circles'>;
+export type MeshOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'shapes'> & {
+  /** Edges between these two labels need be followed no closer than this, px: they were calmed over more than that before. */
+  readonly calm?: { readonly labels: readonly [number, number]; readonly followPx: number };
+};
 
 /** Several colours are followed closer than one, by this factor: their arcs are shorter and shared, so that it costs few nodes. */
 const FOLLOWS = 2 / 3;
@@ -64,8 +67,9 @@ export function* fitMesh(arcs: CrackArcs, places: CrackPlaces, width: number, he
   const finder = new JointFinder({ tolerancePx: options.followPx, straightPx: options.followPx * STRAIGHT_SHARE });
   let sincePause = 0;
   for (const [k, { ring, edgeWidthPx, roughPx }] of points.entries()) {
-    const tolerancePx = Math.max(options.followPx, ROUGH_FOLLOWS * roughPx);
-    finder.follow({ tolerancePx, straightPx: tolerancePx * STRAIGHT_SHARE, rmsPx: Math.max(options.followPx * ROUGH_RMS, 2 * roughPx) });
+    const followPx = followOf(arcs, k, options);
+    const tolerancePx = Math.max(followPx, ROUGH_FOLLOWS * roughPx);
+    finder.follow({ tolerancePx, straightPx: tolerancePx * STRAIGHT_SHARE, rmsPx: Math.max(followPx * ROUGH_RMS, 2 * roughPx) });
     const [from, to] = [ends[2 * k], ends[2 * k + 1]];
     if (from !== undefined && to !== undefined && runsAlongFrame(arcs, k)) {
       builder.start(from.x, from.y, -1);
@@ -88,6 +92,10 @@ export function* fitMesh(arcs: CrackArcs, places: CrackPlaces, width: number, he
  */
 const ROUGH_FOLLOWS = 6;
 const ROUGH_RMS = 0.7;
+
+function followOf({ left, right }: CrackArcs, arc: number, { followPx, calm }: MeshOptions): number {
+  return calm !== undefined && calm.labels.includes(left[arc]) && calm.labels.includes(right[arc]) ? Math.max(followPx, calm.followPx) : followPx;
+}
 
 /** `traceMesh` in one go. */
 export const meshOf = (art: Art, labels: LabelMap, tones: readonly Rgb[], options: MeshOptions): ArcMesh => finish(traceMesh(art, labels, tones, options));

@@ -5,11 +5,17 @@ import type { ArcMesh, MeshOptions } from './arcMesh.ts';
 import { EdgePlaces } from './edgePlaces.ts';
 import { filmOutline } from './filmOutline.ts';
 import type { MeshRegions } from './meshRegions.ts';
-import { reachedOutline } from './reachFilm.ts';
-import { sidesOfRegions, stackedRegions, stackOrder } from './stackFilms.ts';
+import { reachedOutline, type Under } from './reachFilm.ts';
+import { coveredRegions, sidesOfRegions, stackOrder } from './stackFilms.ts';
 
-/** How films meet: each upper one on a full lower one, or each cut out of the others. */
-export type Meet = 'stacked' | 'inset';
+/** How two films meet: the upper one on a full lower one, each cut out of the other, or the lower one as far as the middle of the upper. */
+export type Meet = 'stacked' | 'inset' | 'middle';
+
+/** How two films meet, and how far the one that reaches runs on where they are inset, px. */
+export interface Meeting {
+  readonly meet: Meet;
+  readonly reachPx: number;
+}
 
 /** What is cut of one film. */
 export interface FilmCurves {
@@ -24,15 +30,25 @@ export interface FilmsOptions {
   readonly films: number;
   /** Single regions that are given another film, or none: by a pixel in them. */
   readonly spots?: readonly { readonly x: number; readonly y: number; readonly film: number }[] | undefined;
-  readonly meet: Meet;
+  /** How a film meets another. The same for all pairs of films, or by the two. */
+  readonly meet: Meet | ((film: number, other: number) => Meeting);
   /** In which the films lie over each other, lowest first; the one with the least edge when absent. */
   readonly order?: readonly number[] | undefined;
-  /** How far inset films run on under their upper neighbours, and what places the edges then. */
-  readonly reach?: { readonly px: number; readonly art: Art; readonly tones: readonly Rgb[]; readonly options: MeshOptions } | undefined;
+  /** Lightness of each film, where of two inset films the darker one keeps its true edge; the upper one does when absent. */
+  readonly lightness?: readonly number[] | undefined;
+  /** What places the edges of films that run on under others. */
+  readonly edges?: { readonly art: Art; readonly tones: readonly Rgb[]; readonly options: MeshOptions } | undefined;
 }
 
-/** Reads the films off a mesh, lowest first. */
-export function filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOfLabel, films, spots, meet, order, reach }: FilmsOptions): FilmCurves[] {
+export interface MeshFilms {
+  /** Lowest first. */
+  readonly films: readonly FilmCurves[];
+  /** Everything that any film covers, as one outline. */
+  readonly whole: () => Curves;
+}
+
+/** Reads the films off a mesh. Where none runs on under part of another, their outlines are arcs of the mesh and nothing else. */
+export function filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOfLabel, films, spots, meet, order, lightness, edges }: FilmsOptions): MeshFilms {
   const filmOf = Int32Array.from(regions.label, filmOfLabel);
   for (const { x, y, film } of spots ?? []) {
     const region = regions.at(x, y);
@@ -41,17 +57,23 @@ export function filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOfLabel, 
   }
   const ranks = order === undefined ? stackOrder(mesh, regions, filmOf, films) : Int32Array.from({ length: films }, (_, film) => order.indexOf(film));
   const lowestFirst = Array.from({ length: films }, (_, film) => film).sort((a, b) => ranks[a] - ranks[b]);
-  if (meet === 'inset' && reach !== undefined && reach.px > 0) {
-    const places = new EdgePlaces(reach.art, reach.tones, mesh.arcs.cells, mesh.arcs.stride);
-    const rankOfCell = regions.spread(Array.from(filmOf, (film) => (film < 0 ? -1 : ranks[film])));
-    return lowestFirst.map((film) => ({ film, curves: reachedOutline(mesh, rankOfCell, ranks[film], reach.px, places, reach.options) }));
-  }
-  const covered = meet === 'stacked' ? stackedRegions(mesh, regions, filmOf, ranks) : ownRegions(filmOf, films);
-  return lowestFirst.map((film) => ({ film, curves: filmOutline(mesh, sidesOfRegions(regions, covered.subarray(film * regions.count, (film + 1) * regions.count))) }));
-}
-
-function ownRegions(filmOf: Int32Array, films: number): Uint8Array {
-  const covered = new Uint8Array(films * filmOf.length);
-  for (let r = 0; r < filmOf.length; r++) if (filmOf[r] >= 0) covered[filmOf[r] * filmOf.length + r] = 1;
-  return covered;
+  const meetingOf = typeof meet === 'function' ? meet : (): Meeting => ({ meet, reachPx: 0 });
+  const isAbove = (film: number, other: number): boolean => ranks[other] > ranks[film];
+  const covered = coveredRegions(mesh, regions, filmOf, films, (film, other) => isAbove(film, other) && meetingOf(film, other).meet === 'stacked');
+  const under = (film: number, other: number): Under => {
+    const { meet: way, reachPx } = meetingOf(film, other);
+    if (way === 'middle') return isAbove(film, other) ? 'middle' : 0;
+    const reaches = lightness === undefined || lightness[film] === lightness[other] ? isAbove(film, other) : lightness[film] > lightness[other];
+    return way === 'inset' && reaches ? reachPx : 0;
+  };
+  const places = edges === undefined ? undefined : new EdgePlaces(edges.art, edges.tones, mesh.arcs.cells, mesh.arcs.stride);
+  const outlines = lowestFirst.map((film) => {
+    const covers = covered.subarray(film * regions.count, (film + 1) * regions.count);
+    const reaches = Array.from({ length: films }, (_, other) => (other === film ? 0 : under(film, other)));
+    if (edges === undefined || places === undefined || reaches.every((reach) => reach === 0)) return { film, curves: filmOutline(mesh, sidesOfRegions(regions, covers)) };
+    // What a film covers already is its own here, whichever film lies on it.
+    const cells = regions.spread(Array.from(filmOf, (other, region) => (covers[region] === 1 ? film : other)));
+    return { film, curves: reachedOutline(mesh, cells, film, reaches, places, edges.options) };
+  });
+  return { films: outlines, whole: () => filmOutline(mesh, sidesOfRegions(regions, Uint8Array.from(filmOf, (film) => (film >= 0 ? 1 : 0)))) };
 }

@@ -17,7 +17,7 @@ import { transformCurves } from '../transformCurves.ts';
 import { meshOf, meshOptionsFrom, type ArcMesh } from './arcMesh.ts';
 import { filmOutline, sidesOfLabels } from './filmOutline.ts';
 import { meshRegions } from './meshRegions.ts';
-import { stackedRegions, stackOrder } from './stackFilms.ts';
+import { coveredRegions, stackOrder } from './stackFilms.ts';
 
 const DEFAULT_MESH = meshOptionsFrom(DEFAULT_OUTLINE);
 const RED: Rgb = { r: 180, g: 40, b: 50 };
@@ -181,7 +181,7 @@ describe('regions and stacking', () => {
     const filmOf = Int32Array.from(regions.label, (label) => (label === CLEAR || label === 0 ? -1 : label - 1));
     const ranks = stackOrder(mesh, regions, filmOf, 4);
     expect([...ranks].sort()).toEqual([0, 1, 2, 3]);
-    const covered = stackedRegions(mesh, regions, filmOf, ranks);
+    const covered = coveredRegions(mesh, regions, filmOf, ranks.length, (film, other) => ranks[other] > ranks[film]);
     for (let film = 0; film < 4; film++) {
       for (let r = 0; r < regions.count; r++) {
         const covers = covered[film * regions.count + r] === 1;

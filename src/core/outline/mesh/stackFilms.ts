@@ -63,30 +63,27 @@ function costOf(order: readonly number[], between: Float64Array, films: number):
 }
 
 /**
- * For each film the regions that it covers when films are stacked: its own, and those above it as far as they keep its edges away from what is seen. Every region above that
+ * For each film the regions that it covers: its own, and those of films that lie whole on it, as far as they keep its edges away from what is seen. Every such region that
  * touches one of its own is covered whole; others only where that saves edge.
- * @param ranks place of each film, lowest 0. @returns for film k 1 at each region it covers, at k × regions.count.
+ * @param runsUnder whether a film runs on under the whole of another. @returns for film k 1 at each region it covers, at k × regions.count.
  */
-export function stackedRegions(mesh: ArcMesh, regions: MeshRegions, filmOf: Int32Array, ranks: Int32Array): Uint8Array {
+export function coveredRegions(mesh: ArcMesh, regions: MeshRegions, filmOf: Int32Array, films: number, runsUnder: (film: number, other: number) => boolean): Uint8Array {
   const borders = bordersOf(mesh, regions);
   const { count } = regions;
-  const covered = new Uint8Array(ranks.length * count);
-  for (let film = 0; film < ranks.length; film++) {
-    const own = covered.subarray(film * count, (film + 1) * count);
-    coverFilm(own, borders, filmOf, ranks, film);
-  }
+  const covered = new Uint8Array(films * count);
+  for (let film = 0; film < films; film++) coverFilm(covered.subarray(film * count, (film + 1) * count), borders, filmOf, film, (other) => runsUnder(film, other));
   return covered;
 }
 
 /** 1 own, then 2 while above and touching, 3 while above and free to be left out; in the end all that is not 0 is 1. */
-function coverFilm(state: Uint8Array, borders: Borders, filmOf: Int32Array, ranks: Int32Array, film: number): void {
+function coverFilm(state: Uint8Array, borders: Borders, filmOf: Int32Array, film: number, runsUnder: (other: number) => boolean): void {
   const queue: number[] = [];
   for (let r = 0; r < state.length; r++) {
     if (filmOf[r] !== film) continue;
     state[r] = 1;
     queue.push(r);
   }
-  const isAbove = (r: number): boolean => filmOf[r] >= 0 && ranks[filmOf[r]] > ranks[film];
+  const isAbove = (r: number): boolean => filmOf[r] >= 0 && filmOf[r] !== film && runsUnder(filmOf[r]);
   for (let head = 0; head < queue.length; head++) {
     const r = queue[head];
     for (let k = borders.starts[r]; k < borders.starts[r + 1]; k++) {

@@ -1,0 +1,48 @@
+import { boundsOf, type Curves } from '../outline/curves.ts';
+import { coverageOf } from '../outline/coverage.ts';
+import { scaling, translation, followedBy } from '../geometry/affine.ts';
+import { transformCurves } from '../outline/transformCurves.ts';
+
+/** Where the most films lie over each other. */
+export interface MostLayers {
+  readonly layers: number;
+  /** How much of what is covered at all has so many, 0 to 1. */
+  readonly share: number;
+  /** A place that has so many, in the coordinates of the outlines. */
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Long side of the raster on which films are counted. */
+const SIDE = 600;
+
+/** Counts the films over each other at every spot of a raster of 600 on the long side; films less wide than its pixels are not seen. */
+export function mostLayers(films: readonly Curves[]): MostLayers {
+  const boxes = films.flatMap((curves) => boundsOf(curves) ?? []);
+  if (boxes.length === 0) return { layers: 0, share: 0, x: 0, y: 0 };
+  const left = Math.min(...boxes.map((box) => box.left));
+  const top = Math.min(...boxes.map((box) => box.top));
+  const width = Math.max(...boxes.map((box) => box.right)) - left;
+  const height = Math.max(...boxes.map((box) => box.bottom)) - top;
+  const scale = SIDE / Math.max(width, height, 1e-9);
+  const [columns, rows] = [Math.max(1, Math.ceil(width * scale)), Math.max(1, Math.ceil(height * scale))];
+  const toRaster = followedBy(translation(-left, -top), scaling(scale));
+  const counts = new Uint8Array(columns * rows);
+  for (const curves of films) {
+    const coverage = coverageOf(transformCurves(curves, toRaster), columns, rows);
+    for (let i = 0; i < counts.length; i++) if (coverage[i] >= 128) counts[i]++;
+  }
+  let layers = 0;
+  for (const count of counts) if (count > layers) layers = count;
+  if (layers === 0) return { layers: 0, share: 0, x: 0, y: 0 };
+  let covered = 0;
+  let most = 0;
+  let at = -1;
+  for (let i = 0; i < counts.length; i++) {
+    if (counts[i] > 0) covered++;
+    if (counts[i] !== layers) continue;
+    most++;
+    if (at < 0) at = i;
+  }
+  return { layers, share: most / covered, x: left + ((at % columns) + 0.5) / scale, y: top + (Math.floor(at / columns) + 0.5) / scale };
+}

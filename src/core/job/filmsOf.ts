@@ -1,0 +1,67 @@
+import { colourNames } from '../colour/colourName.ts';
+import { hexFromRgb, rgbFromHex } from '../colour/hex.ts';
+import type { Rgb } from '../colour/oklab.ts';
+import { AppError } from '../errors/appError.ts';
+import { CLEAR } from '../raster/labelMap.ts';
+import { BACK } from '../separate/backDetail.ts';
+import type { FlatTones } from '../separate/flatTones.ts';
+import type { Film } from './job.ts';
+import type { FilmsSeparation } from './traceTones.ts';
+
+/** A tone of the art as the palette shows it. */
+export interface ToneFact {
+  /** `#rrggbb`. */
+  readonly colour: string;
+  /** Of the art's pixels that are there, 0 to 1. */
+  readonly share: number;
+  /** Film that it becomes; null for the background. */
+  readonly film: string | null;
+}
+
+/** The films of the way `backDetail`. */
+export const BACK_FILM: Film = { id: 'back', name: 'Back', colour: '#f2ead8' };
+export const DETAIL_FILM: Film = { id: 'detail', name: 'Detail', colour: '#2a2533' };
+
+/** The tones with their share of the art and the film that each becomes: as held, or one for each but the background. */
+export function toneFacts(separation: FilmsSeparation, { labels, tones, ground }: FlatTones): ToneFact[] {
+  const counts = new Float64Array(256);
+  for (const label of labels.data) counts[label]++;
+  const there = Math.max(1, labels.data.length - counts[CLEAR]);
+  const held = separation.way === 'flat' ? separation.palette : undefined;
+  const filmOf = (k: number): string | null => {
+    if (held !== undefined) return held[k].film;
+    if (separation.way === 'backDetail') return k === BACK ? BACK_FILM.id : DETAIL_FILM.id;
+    return k === ground ? null : `${separation.way === 'tones' ? 'shade' : 'tone'}-${k + 1}`;
+  };
+  return tones.map((tone, k) => ({ colour: held?.[k].colour ?? hexFromRgb(tone), share: counts[k] / there, film: filmOf(k) }));
+}
+
+/** The films in effect and, where they are held, the order in which they lie over each other: that of the rack. @throws AppError `nothingToCut` when there is none. */
+export function filmsOf(separation: FilmsSeparation, rack: readonly Film[], facts: readonly ToneFact[]): { films: Film[]; order?: readonly number[] } {
+  const pointed = separation.way === 'flat' ? (separation.spots ?? []) : [];
+  const wanted = [...new Set([...facts, ...pointed].flatMap(({ film }) => film ?? []))];
+  if (wanted.length === 0) throw new AppError('nothingToCut');
+  const onRack = (id: string): Film | undefined => rack.find((film) => film.id === id);
+  if (separation.way === 'backDetail') {
+    const films = [BACK_FILM, DETAIL_FILM].map((film) => onRack(film.id) ?? film);
+    return { films, order: films.map((_, k) => k) };
+  }
+  const named = nameTones(facts);
+  if (separation.way === 'flat' && separation.palette !== undefined) {
+    const films = [...rack.filter(({ id }) => wanted.includes(id)), ...wanted.filter((id) => onRack(id) === undefined).flatMap((id) => named.get(id) ?? [])];
+    return { films, order: films.map((_, k) => k) };
+  }
+  // Names and colours that were given to tones of lightness are held on the rack.
+  const films = wanted.map((id) => (separation.way === 'tones' ? onRack(id) : undefined) ?? (named.get(id) as Film));
+  // Each darker tone lies on the lighter ones.
+  return separation.way === 'tones' ? { films, order: films.map((_, k) => k).reverse() } : { films };
+}
+
+/** A film for each tone, in the tone's own colour and named by it. */
+function nameTones(facts: readonly ToneFact[]): Map<string, Film> {
+  const films = facts.filter(({ film }) => film !== null);
+  const names = colourNames(films.map(({ colour }) => rgbFromHex(colour) as Rgb));
+  const named = new Map<string, Film>();
+  for (const [k, { film, colour }] of films.entries()) if (film !== null && !named.has(film)) named.set(film, { id: film, name: names[k], colour });
+  return named;
+}
