@@ -25,6 +25,8 @@ export class EngineClient implements Engine {
   moment: Engine['moment'] = (request) => this.ask((remote) => remote.moment(request));
   region: Engine['region'] = (request) => this.ask((remote) => remote.region(request));
   proof: Engine['proof'] = (request) => this.ask((remote) => remote.proof(request));
+  variant: Engine['variant'] = (request) => this.ask((remote) => remote.variant(request));
+  parts: Engine['parts'] = (request) => this.ask((remote) => remote.parts(request));
   export: Engine['export'] = (request) => this.ask((remote) => remote.export(request));
   cancel: Engine['cancel'] = () => this.ask((remote) => remote.cancel());
 

@@ -1,20 +1,15 @@
-import { strToU8, zipSync } from 'fflate';
+import { figuresTogether } from '../core/check/figures.ts';
 import { findTolerance } from '../core/clean/findTolerance.ts';
 import { reachLevels } from '../core/clean/reachLevels.ts';
 import { lookAt } from '../core/check/lookAt.ts';
 import { AppError, isAppError, plainFromError } from '../core/errors/appError.ts';
-import { followedBy, inverseOf, placed, scaling, translation } from '../core/geometry/affine.ts';
 import { keepSteps, type CleanResult } from '../core/job/applyRecipe.ts';
 import { firstLook, type FirstLook } from '../core/job/firstLook.ts';
 import { hashBytes } from '../core/job/hash.ts';
 import type { Job } from '../core/job/job.ts';
-import { proofOfFilms } from '../core/job/runJob.ts';
+import { outlineOptionsOf, proofOfFilms } from '../core/job/runJob.ts';
 import type { Remember } from '../core/job/separateArt.ts';
-import type { TracedTones } from '../core/job/traceTones.ts';
-import { assertFits } from '../core/layout/laySheet.ts';
-import { nodeCount } from '../core/outline/curves.ts';
-import { piecesOf } from '../core/outline/pieces.ts';
-import { lengthOf, transformCurves } from '../core/outline/transformCurves.ts';
+import { tonesKey, traceTones, type TracedTones } from '../core/job/traceTones.ts';
 import { artXFromPicture, artYFromPicture, pictureFromArt, type Art } from '../core/raster/art.ts';
 import { lumaHistogram } from '../core/raster/luma.ts';
 import { amplifiedDifference } from '../core/raster/amplifiedDifference.ts';
@@ -22,12 +17,11 @@ import type { Rgba8 } from '../core/raster/raster.ts';
 import { resample, shrinkToSide } from '../core/raster/shrink.ts';
 import type { DecodeOptions, DecodePicture } from '../formats/picture/decodedPicture.ts';
 import { writePng } from '../formats/picture/writePng.ts';
-import { sheetsDxf } from '../formats/dxf/sheetsDxf.ts';
-import { sheetFiles } from '../formats/svg/sheetFiles.ts';
-import { writeSheetSvg } from '../formats/svg/writeSvg.ts';
+import { cutView, partsOf } from './cutView.ts';
 import { drain } from './drain.ts';
+import { exportFile } from './exportFile.ts';
 import { cleanPicture, cutArt, type CutResult } from './pipeline.ts';
-import type { BaseView, CutView, Engine, ExportRequest, MomentRequest, MomentView, OnProgress, OpenedPicture, ProofRequest, ProofView, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult } from './protocol.ts';
+import type { BaseView, Engine, ExportRequest, MomentRequest, MomentView, OnProgress, OpenedPicture, PartsRequest, PartsView, ProofRequest, ProofView, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult, VariantRequest, VariantView } from './protocol.ts';
 
 /** Long side of what is sent to be shown, px: about a screen. */
 const VIEW_SIDE_PX = 1400;
@@ -43,8 +37,10 @@ const KEPT_PICTURE_BYTES = 64_000_000;
 
 /** A proof of larger pictures is made on the reduced one, pixels. */
 const PROOF_PIXELS = 6_000_000;
-/** Meshes kept: of the reduced and the full art. */
-const KEPT_MESHES = 2;
+/** Meshes kept: of the reduced and the full art, and of a variant. */
+const KEPT_MESHES = 3;
+/** A variant of larger pictures is made on the reduced one, pixels. */
+const VARIANT_PIXELS = 4_000_000;
 
 interface OpenPicture {
   readonly final: Rgba8;
@@ -157,14 +153,27 @@ export class LocalEngine implements Engine {
   async export({ pictureKey, job, kind, filmId }: ExportRequest): Promise<Uint8Array<ArrayBuffer>> {
     const never = (): boolean => false;
     const clean = await this.clean(pictureKey, job, kind === 'thumbnail' ? 'preview' : 'final', never);
-    if (kind === 'thumbnail') return writePng(shrinkToSide(pictureFromArt(clean.art), THUMBNAIL_SIDE_PX));
-    const cut = await this.cut(job, clean, never);
-    if (kind === 'png') return writePng(pictureFromArt(clean.art), cut.design.resolution);
-    for (const sheet of cut.sheets) assertFits(sheet);
-    if (kind === 'svgs') return zipOf(cut, job);
-    if (kind === 'dxf') return new TextEncoder().encode(sheetsDxf(cut.films.map(({ film }) => film), cut.sheets));
-    const at = Math.max(0, cut.films.findIndex(({ film }) => film.id === filmId));
-    return new TextEncoder().encode(writeSheetSvg(cut.sheets[at], cut.films[at].film, job.name, job.handOff.cutAs));
+    return kind === 'thumbnail' ? writePng(shrinkToSide(pictureFromArt(clean.art), THUMBNAIL_SIDE_PX)) : exportFile(kind, await this.cut(job, clean, never), job, clean.art, filmId);
+  }
+
+  /** What another job would cut of the same picture, beside the one on the bench; large pictures are read on the reduced one. */
+  async variant({ pictureKey, job, small }: VariantRequest): Promise<VariantView> {
+    const { widthPx, heightPx } = this.sizeOf(pictureKey);
+    const isReduced = small === true || widthPx * heightPx > VARIANT_PIXELS;
+    const never = (): boolean => false;
+    const { art, ...clean } = await this.clean(pictureKey, job, isReduced ? 'preview' : 'final', never);
+    const { films, tones } = cutView(await this.cut(job, { art, ...clean }, never), art);
+    return { isReduced, films, ...(tones === undefined ? {} : { tones }), together: figuresTogether(films) };
+  }
+
+  async parts({ pictureKey, job, tone }: PartsRequest): Promise<PartsView> {
+    const never = (): boolean => false;
+    const { art, key } = await this.clean(pictureKey, job, 'final', never);
+    const { separation } = job;
+    if (separation.way !== 'flat') throw new RangeError(`parts of flat colours only, not of ${separation.way}`);
+    const options = outlineOptionsOf(job, art);
+    const traced = await drain(this.remember(key)(tonesKey(separation, options), () => traceTones(separation, art, options)), never);
+    return partsOf(traced, art, tone);
   }
 
   async cancel(): Promise<void> {
@@ -224,12 +233,6 @@ export class LocalEngine implements Engine {
   }
 }
 
-/** Every film's sheet as a file of its own. */
-function zipOf(cut: CutResult, job: Job): Uint8Array<ArrayBuffer> {
-  const files = sheetFiles(cut.films.map(({ film }) => film), cut.sheets, job.name, job.handOff.cutAs);
-  return new Uint8Array(zipSync(Object.fromEntries(files.map(({ suffix, svg }) => [`${suffix === '' ? 'sheet' : suffix}.svg`, strToU8(svg)]))));
-}
-
 function baseView({ key, art }: CleanResult['base'], have?: string): BaseView {
   const { scale } = art.frame;
   const size = { key, widthPx: Math.round(art.width / scale), heightPx: Math.round(art.height / scale) };
@@ -238,26 +241,3 @@ function baseView({ key, art }: CleanResult['base'], have?: string): BaseView {
 
 /** Pixels that may be handed over for good: never the engine's own. */
 const ownCopy = (picture: Rgba8): Rgba8 => ({ ...picture, data: new Uint8Array(picture.data) });
-
-function cutView(cut: CutResult, art: Art): CutView {
-  const { leftPx, topPx, scale } = art.frame;
-  const toPicture = followedBy(scaling(1 / scale), translation(leftPx, topPx));
-  const pictureFromDesign = followedBy(inverseOf(cut.design.fromOutline), toPicture);
-  return {
-    films: cut.films.map(({ film, outline }, k) => {
-      const { curves } = cut.design.layers[k];
-      const pieces = piecesOf(curves);
-      return { film, outline: transformCurves(outline, toPicture), pieces: pieces.length, nodes: nodeCount(outline), areaMm2: pieces.reduce((sum, piece) => sum + piece.area, 0), cutLengthMm: lengthOf(curves) };
-    }),
-    ...(cut.tones === undefined ? {} : { tones: cut.tones }),
-    ...(cut.steps === undefined ? {} : { steps: cut.steps }),
-    // In preview the design counts reduced pixels; what is told is always in picture pixels.
-    design: { ...cut.design, resolution: (cut.design.resolution / scale) as CutView['design']['resolution'] },
-    sheets: cut.sheets,
-    findings: cut.findings,
-    findingsAt: cut.findings.map(({ xMm, yMm }) => {
-      const { x, y } = placed(pictureFromDesign, xMm, yMm);
-      return { xPx: x, yPx: y };
-    }),
-  };
-}

@@ -1,4 +1,6 @@
 import type { Design } from '../core/assemble/design.ts';
+import type { Figures } from '../core/check/figures.ts';
+import type { MostLayers } from '../core/check/mostLayers.ts';
 import type { Finding } from '../core/check/cutCheck.ts';
 import type { Rgb } from '../core/colour/oklab.ts';
 import type { PlainError } from '../core/errors/appError.ts';
@@ -75,14 +77,14 @@ export interface ToneView {
 }
 
 /** What is cut of one film. */
-export interface FilmView {
+export interface FilmView extends Figures {
   readonly film: Film;
   /** In picture px, whatever the quality. */
   readonly outline: Curves;
-  readonly pieces: number;
-  readonly nodes: number;
-  readonly areaMm2: number;
-  readonly cutLengthMm: number;
+  /** Says which outline the program found: what one held by hand is made from. */
+  readonly mark: string;
+  /** Held by hand; `changed` when the program would find another one by now. */
+  readonly held?: 'asMade' | 'changed';
 }
 
 export interface CutView {
@@ -92,6 +94,10 @@ export interface CutView {
   readonly tones?: readonly ToneFact[];
   /** Lightness at which the tones of a photo pass into each other. */
   readonly steps?: readonly number[];
+  /** How much of a photo is how light, 256 counts. */
+  readonly histogram?: Float64Array;
+  /** Where the most films lie over each other; places in mm of the design. */
+  readonly mostLayers: MostLayers;
   readonly design: Design;
   /** One for each film, lowest first. */
   readonly sheets: readonly Sheet[];
@@ -178,13 +184,44 @@ export interface ProofView {
   readonly strayMm?: number;
 }
 
-export type ExportKind = 'svg' | 'svgs' | 'dxf' | 'png' | 'thumbnail';
+export interface VariantRequest {
+  readonly pictureKey: string;
+  readonly job: Job;
+  /** Only to be looked at in small: the reduced picture will do. */
+  readonly small?: boolean;
+}
+
+/** What another job would cut of the same picture. */
+export interface VariantView {
+  readonly films: readonly FilmView[];
+  readonly tones?: readonly ToneFact[];
+  readonly together: Figures;
+  /** Read on the reduced picture: figures are near, not exact. */
+  readonly isReduced: boolean;
+}
+
+export interface PartsRequest {
+  readonly pictureKey: string;
+  readonly job: Job;
+  /** Number of the tone in the palette. */
+  readonly tone: number;
+}
+
+/** How a tone can be parted. Places are px of the picture as turned and squared. */
+export interface PartsView {
+  /** Its areas: a pixel of each, and its middle. */
+  readonly areas: readonly { readonly xPx: number; readonly yPx: number; readonly middleXPx: number; readonly middleYPx: number }[];
+  /** The two colours that are in it, the more frequent first; absent when it is even. */
+  readonly colours?: readonly [string, string];
+}
+
+export type ExportKind = 'svg' | 'svgs' | 'dxf' | 'png' | 'filmPngs' | 'thumbnail';
 
 export interface ExportRequest {
   readonly pictureKey: string;
   readonly job: Job;
   readonly kind: ExportKind;
-  /** For `svg`: whose sheet; the lowest film's when absent. For `svgs` all sheets come in one zip, for `dxf` in one file. */
+  /** For `svg`: whose sheet; the lowest film's when absent. For `svgs` and `filmPngs` all come in one zip, for `dxf` in one file. */
   readonly filmId?: string;
 }
 
@@ -205,6 +242,10 @@ export interface Engine {
   region(request: RegionRequest): Promise<Rgba8>;
   /** The films laid over each other beside the clean art. */
   proof(request: ProofRequest): Promise<ProofView>;
+  /** What another job would cut of the same picture. */
+  variant(request: VariantRequest): Promise<VariantView>;
+  /** How a tone of flat colours can be parted. */
+  parts(request: PartsRequest): Promise<PartsView>;
   export(request: ExportRequest): Promise<Uint8Array<ArrayBuffer>>;
   cancel(): Promise<void>;
 }

@@ -26,6 +26,8 @@ const remote = {
   moment: (...args: Parameters<Engine['moment']>) => answer(engine.moment(...args), ({ view }) => (view === undefined ? [] : [view.data.buffer])),
   region: (...args: Parameters<Engine['region']>) => answer(engine.region(...args), (picture) => [picture.data.buffer]),
   proof: (...args: Parameters<Engine['proof']>) => answer(engine.proof(...args), ({ composed, difference }) => [composed.data.buffer, difference.data.buffer]),
+  variant: (...args: Parameters<Engine['variant']>) => answer(engine.variant(...args)),
+  parts: (...args: Parameters<Engine['parts']>) => answer(engine.parts(...args)),
   export: (...args: Parameters<Engine['export']>) => answer(engine.export(...args), (bytes) => [bytes.buffer]),
   cancel: () => answer(engine.cancel()),
 };

@@ -22,8 +22,8 @@ const opened: OpenedPicture = { pictureKey: 'k', widthPx: 80, heightPx: 60, view
 function resultOf(of: Job): RunResult {
   const clean = finish(cleanPicture(of, discPicture, hashBytes(discPicture.data as Uint8Array)));
   const cut = finish(cutArt(of, clean.art));
-  const films = cut.films.map(({ film, outline }) => ({ film, outline, pieces: 1, nodes: 4, areaMm2: 1, cutLengthMm: 1 }));
-  const view = { films, design: cut.design, sheets: cut.sheets, findings: cut.findings, findingsAt: [] };
+  const films = cut.films.map(({ film, outline }) => ({ film, outline, mark: '', pieces: 1, nodes: 4, areaMm2: 1, cutLengthMm: 1, smallestMm2: 1, weedingS: 1 }));
+  const view = { films, mostLayers: { layers: 1, share: 1, x: 0, y: 0 }, design: cut.design, sheets: cut.sheets, findings: cut.findings, findingsAt: [] };
   return { quality: 'final', clean: { key: clean.key, widthPx: 80, heightPx: 60, frame: clean.art.frame, steps: clean.steps }, cut: view, ms: { clean: 1, cut: 1 } };
 }
 

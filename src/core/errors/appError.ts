@@ -9,6 +9,7 @@ export type ErrorCode =
   | 'pictureTooSmall'
   | 'nothingToCut'
   | 'oneColour'
+  | 'toneIsEven'
   | 'cropEmpty'
   | 'noSubject'
   | 'marksMissing'

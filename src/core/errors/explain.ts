@@ -36,6 +36,7 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
     todo: 'Switch off the step that clears the art, move the threshold, or let smaller pieces stay.',
   }),
   oneColour: () => ({ what: 'The picture is one flat colour, so there is no edge to follow.', todo: 'Choose another picture, or cut a rectangle of the size.' }),
+  toneIsEven: () => ({ what: 'This tone is one even colour: there are no two in it.', todo: 'Part it by place: drag a frame around the areas that become another film.' }),
   cropEmpty: () => ({ what: 'The crop lies outside the picture, so nothing would be left.', todo: 'Drag the crop over the part to keep.' }),
   noSubject: () => ({ what: 'No subject was found: nothing stands out from the ground by a sharp edge.', todo: 'Brush over what to keep, or lift the ground by pointing at it. The picture is as it was.' }),
   marksMissing: ({ found, needed, which }) => ({

@@ -18,6 +18,9 @@ export interface ToneFact {
   readonly film: string | null;
 }
 
+/** The film around and below all others. */
+export const AROUND_ID = 'around';
+
 /** The films of the way `backDetail`. */
 export const BACK_FILM: Film = { id: 'back', name: 'Back', colour: '#f2ead8' };
 export const DETAIL_FILM: Film = { id: 'detail', name: 'Detail', colour: '#2a2533' };

@@ -5,6 +5,7 @@ import { offsetOutline, withoutOpenings } from '../outline/offsetOutline.ts';
 import { curvesFromPathData, pathData } from '../outline/pathData.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import type { Frame } from '../raster/art.ts';
+import { AROUND_ID } from './filmsOf.ts';
 import { hashText } from './hash.ts';
 import type { Film, HeldOutline, Job } from './job.ts';
 import type { TracedFilm } from './separateArt.ts';
@@ -18,7 +19,7 @@ export interface FinishedFilm extends TracedFilm {
 }
 
 /** The film around and below all others. */
-export const AROUND_FILM: Film = { id: 'around', name: 'Border', colour: '#fbf8f3' };
+export const AROUND_FILM: Film = { id: AROUND_ID, name: 'Border', colour: '#fbf8f3' };
 
 /** Marks compare places to this, art px: far below what any change of a setting moves. */
 const MARK_PX = 0.01;

@@ -7,7 +7,8 @@ import { finish } from '../task/task.ts';
 import { scaledJob, turnedJob } from './carriedJob.ts';
 import { jobSchema, type Film, type FlatSeparation, type Job } from './job.ts';
 import { newJob } from './newJob.ts';
-import { addTone, changeFilm, clearTone, dropTone, findTonesAnew, forgetSpots, mergeTone, moveFilm, partTone, pointApart, pointAt, setTone, type FoundFilms } from './paletteEdits.ts';
+import { addTone, changeFilm, clearTone, countOfTones, dropTone, fillArea, findTonesAnew, forgetSpots, holdOutlines, letGo, mergeTone, moveFilm, partAreas, partTone, pointApart, pointAt, setTone, smallTones, splitTone, type FoundFilms } from './paletteEdits.ts';
+import { matchStock, nearestStock, takeFromStock, USUAL_STOCK } from './stock.ts';
 import { readJob } from './readJob.ts';
 import { outlineArt, type OutlinedArt } from './runJob.ts';
 
@@ -174,5 +175,90 @@ describe('jobs of version 1', () => {
   it('are read as they were', () => {
     const { version: _version, ...old } = newJob('Old');
     expect(readJob({ ...old, version: 1 })).toEqual(newJob('Old'));
+  });
+});
+
+describe('parting and merging', () => {
+  it('puts two tones in the place of one, the first in its film', () => {
+    const at = toneOf('Yellow');
+    const split = splitTone(start, found, at, ['#f2b632', '#e8d9a0']);
+    const palette = (split.separation as FlatSeparation).palette!;
+    expect(palette).toHaveLength(found.tones.length + 1);
+    expect(palette[at]).toEqual({ colour: '#f2b632', film: found.tones[at].film });
+    expect(new Set(palette.map(({ film }) => film)).size).toBe(palette.length);
+    expect(jobSchema.safeParse(split).success).toBe(true);
+  });
+
+  it('gives several areas one film of their own', () => {
+    // The sun in the blue bar, and the yellow bar beside it.
+    const yellow = found.films.find(({ name }) => name === 'Yellow')!;
+    const parted = partAreas(start, found, [{ xPx: 45, yPx: 30 }], yellow);
+    const films = separated(parted).films.map(({ film }) => film.name);
+    expect(films).toContain('Yellow, apart');
+    expect(partAreas(start, found, [], yellow)).toBe(start);
+  });
+
+  it('offers small tones to the nearest one of another film', () => {
+    const small = smallTones({ films: found.films, tones: [{ colour: '#ffffff', share: 0.6, film: null }, { colour: '#b3262e', share: 0.396, film: 'a' }, { colour: '#b83038', share: 0.004, film: 'b' }] });
+    expect(small).toEqual([{ tone: 2, into: 1, share: 0.004, difference: expect.any(Number) as number }]);
+    expect(smallTones(found)).toEqual([]);
+  });
+
+  it('fills an area of background below the rest, as far as the middle of what lies above', () => {
+    const filled = fillArea(start, found, { xPx: 3, yPx: 3 });
+    expect(filled.assembly.films[0].name).toBe('Fill');
+    const { pairs, spots } = filled.separation as FlatSeparation;
+    expect(pairs).toHaveLength(3);
+    expect(spots).toEqual([{ xPx: 3, yPx: 3, film: filled.assembly.films[0].id }]);
+    const films = separated(filled).films;
+    expect(films[0].film.name).toBe('Fill');
+    expect(fillArea(filled, foundOf(separated(filled)), { xPx: 88, yPx: 3 }).assembly.films[0].name).toBe('Fill 2');
+  });
+
+  it('counts a clear background as a tone', () => {
+    expect(countOfTones(found.tones)).toBe(4);
+    expect(countOfTones(found.tones.filter(({ film }) => film !== null))).toBe(4);
+  });
+});
+
+describe('outlines held by hand', () => {
+  const held = holdOutlines(start, [{ film: 'a', from: 'x', path: 'M0 0L1 0L1 1Z' }, { film: 'b', from: 'y', path: 'M0 0L1 0L1 1Z' }]);
+  it('take the place of earlier ones of the same film, and are let go one by one or all', () => {
+    expect(holdOutlines(held, [{ film: 'a', from: 'z', path: 'M0 0L2 0L2 2Z' }]).outline.held?.map(({ film, from }) => `${film}${from}`)).toEqual(['by', 'az']);
+    expect(letGo(held, 'a').outline.held?.map(({ film }) => film)).toEqual(['b']);
+    expect(letGo(held)).toEqual(start);
+    expect(findTonesAnew(held).outline.held).toBeUndefined();
+  });
+
+  it('keep their film’s name from being given to another', () => {
+    const taken = `tone-${found.tones.length + 1}`;
+    expect(addTone(holdOutlines(start, [{ film: taken, from: '', path: 'M0 0L1 0L1 1Z' }]), found, '#123456').assembly.films.at(-1)?.id).not.toBe(taken);
+  });
+});
+
+describe('films on the shelf', () => {
+  it('are ordered by how near they come', () => {
+    const [first, second] = nearestStock('#24509a', USUAL_STOCK);
+    expect(first).toMatchObject({ film: { name: 'Regatta blue' }, difference: 0 });
+    expect(second.difference).toBeGreaterThan(first.difference);
+    expect(nearestStock('#24509a', [])).toEqual([]);
+  });
+
+  it('give each film the nearest, and make one of those that find the same', () => {
+    const matched = matchStock(start, found, USUAL_STOCK);
+    expect(matched.assembly.films.map(({ name }) => name).sort()).toEqual(['Lamp yellow', 'Pennant red', 'Regatta blue']);
+    const few = matchStock(start, found, USUAL_STOCK.filter(({ name }) => name === 'Tar black' || name === 'Lamp yellow'));
+    expect(few.assembly.films.map(({ name }) => name).sort()).toEqual(['Lamp yellow', 'Tar black']);
+    expect(separated(few).films.map(({ film }) => film.name).sort()).toEqual(['Lamp yellow', 'Tar black']);
+    expect(matchStock(start, found, [])).toMatchObject({ assembly: { films: found.films } });
+  });
+
+  it('take one film for two, when the other is that one already', () => {
+    const red = USUAL_STOCK.find(({ name }) => name === 'Pennant red')!;
+    const [a, b] = found.films;
+    const once = takeFromStock(start, found, a.id, red);
+    const twice = takeFromStock(once, foundOf(separated(once)), b.id, red);
+    expect(twice.assembly.films.filter(({ name }) => name === 'Pennant red')).toHaveLength(1);
+    expect(separated(twice).films).toHaveLength(2);
   });
 });

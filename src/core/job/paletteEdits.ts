@@ -1,12 +1,20 @@
 import { colourNames } from '../colour/colourName.ts';
 import { rgbFromHex } from '../colour/hex.ts';
-import type { Film, FlatSeparation, HeldTone, Job, Spot } from './job.ts';
+import { colourDifference, type Rgb } from '../colour/oklab.ts';
+import type { Film, FlatSeparation, HeldOutline, HeldTone, Job, MeetingPair, Spot } from './job.ts';
 import type { ToneFact } from './filmsOf.ts';
+import { AROUND_FILM } from './finishFilms.ts';
 
 /** What the engine found last: the palette and the films, lowest first. */
 export interface FoundFilms {
   readonly tones: readonly ToneFact[];
   readonly films: readonly Film[];
+}
+
+/** A place in the picture as turned and squared. */
+export interface Place {
+  readonly xPx: number;
+  readonly yPx: number;
 }
 
 export const MAX_TONES = 32;
@@ -17,6 +25,9 @@ const MAX_SPOTS = 500;
  * Changes of the palette. Each holds what was found as it is and then changes one thing, so that the rest does not move under one's hands. All give a new job; one whose
  * separation is not by flat colours comes back as it is.
  */
+
+/** How many tones there are with the background: where it is clear it is none of them, but counts as one. */
+export const countOfTones = (tones: readonly ToneFact[] = []): number => tones.length + (tones.some(({ film }) => film === null) ? 0 : 1);
 
 /** Gives a tone the film of another, or makes it background like it. */
 export function mergeTone(job: Job, found: FoundFilms, tone: number, into: number): Job {
@@ -46,18 +57,76 @@ export function addTone(job: Job, found: FoundFilms, colour: string): Job {
   return withNewFilm(edited(job, found, (palette) => [...palette, { colour, film: id }]), id, colour);
 }
 
+/** Two tones in place of one: the first keeps its film, the second gets one of its own. */
+export function splitTone(job: Job, found: FoundFilms, tone: number, [first, second]: readonly [string, string]): Job {
+  if (found.tones.length >= MAX_TONES) return job;
+  const id = freeId(job, found);
+  return withNewFilm(edited(job, found, (palette) => [...replaced(palette, tone, { colour: first }), { colour: second, film: id }]), id, second);
+}
+
+/** Gives several areas, each by a point in it, one film of their own, in the colour and after the name of the one that they have now. */
+export function partAreas(job: Job, found: FoundFilms, places: readonly Place[], like: Film): Job {
+  if (places.length === 0) return job;
+  const id = freeId(job, found);
+  const held = withSpots(edited(job, found, (palette) => palette), (spots) => [...spots, ...places.map(({ xPx, yPx }) => ({ xPx, yPx, film: id }))]);
+  return held === job ? job : withFilmLike(held, id, like);
+}
+
+/** A tone so small that it may be none, and the tone that would take it. */
+export interface SmallTone {
+  readonly tone: number;
+  readonly into: number;
+  /** Of the art, 0 to 1. */
+  readonly share: number;
+  /** How far the two are apart, OKLab × 100. */
+  readonly difference: number;
+}
+
+/** Tones with less of the art than this are offered for merging. */
+const SMALL_SHARE = 0.01;
+
+/** Small tones that have a film of their own, smallest first, each with the nearest tone of another film. */
+export function smallTones({ tones }: FoundFilms): SmallTone[] {
+  const rgb = (hex: string): Rgb => rgbFromHex(hex) ?? { r: 0, g: 0, b: 0 };
+  return tones
+    .flatMap(({ colour, share, film }, tone) => {
+      if (film === null || share >= SMALL_SHARE || tones.some((other, k) => k !== tone && other.film === film && other.share > share)) return [];
+      const others = tones.flatMap((other, into) => (into === tone || other.film === film ? [] : [{ tone, into, share, difference: colourDifference(rgb(colour), rgb(other.colour)) }]));
+      return others.sort((a, b) => a.difference - b.difference).slice(0, 1);
+    })
+    .sort((a, b) => a.share - b.share);
+}
+
 /** Gives the area at a point another film, or none. */
-export const pointAt = (job: Job, found: FoundFilms, at: { readonly xPx: number; readonly yPx: number }, film: string | null): Job => withSpots(edited(job, found, (palette) => palette), (spots) => [...spots, { ...at, film }]);
+export const pointAt = (job: Job, found: FoundFilms, at: Place, film: string | null): Job => withSpots(edited(job, found, (palette) => palette), (spots) => [...spots, { ...at, film }]);
 
 /** Makes the area at a point a cut of its own, in the colour and after the name of the film that it has now. */
-export function pointApart(job: Job, found: FoundFilms, at: { readonly xPx: number; readonly yPx: number }, like: Film): Job {
-  const id = freeId(job, found);
-  const held = pointAt(job, found, at, id);
-  if (held === job) return job;
-  const names = new Set(held.assembly.films.map(({ name }) => name));
+export function pointApart(job: Job, found: FoundFilms, at: Place, like: Film): Job {
+  return partAreas(job, found, [at], like);
+}
+
+/** The film that fills an area of background until it is given another. */
+const FILL: Omit<Film, 'id'> = { name: 'Fill', colour: '#f2b632' };
+
+/** Fills an area of background with a film of its own, below all others: where films are stacked, as far as the middle of the lines around it. */
+export function fillArea(job: Job, found: FoundFilms, at: Place): Job {
+  const held = partAreas(job, found, [at], { id: '', ...FILL });
+  if (held === job || held.separation.way !== 'flat') return job;
+  const films = [...held.assembly.films];
+  const fill = films.pop() as Film;
+  const names = new Set(films.map(({ name }) => name));
+  let name = FILL.name;
+  for (let k = 2; names.has(name); k++) name = `${FILL.name} ${k}`;
+  const pairs = held.separation.meet === 'stacked' ? films.filter(({ id }) => id !== AROUND_FILM.id).map(({ id }): MeetingPair => ({ films: [fill.id, id], meet: 'middle' })) : [];
+  const all = [...(held.separation.pairs ?? []), ...pairs];
+  return { ...held, separation: all.length === 0 ? held.separation : { ...held.separation, pairs: all }, assembly: { ...held.assembly, films: [{ ...fill, name }, ...films] } };
+}
+
+function withFilmLike(job: Job, id: string, like: Film): Job {
+  const names = new Set(job.assembly.films.map(({ name }) => name));
   let name = `${like.name}, apart`;
   for (let k = 2; names.has(name); k++) name = `${like.name}, apart ${k}`;
-  return { ...held, assembly: { ...held.assembly, films: [...held.assembly.films, { id, name, colour: like.colour }] } };
+  return { ...job, assembly: { ...job.assembly, films: [...job.assembly.films, { id, name, colour: like.colour }] } };
 }
 
 /** Takes back everything that was pointed at. */
@@ -70,43 +139,64 @@ function withSpots(job: Job, change: (spots: readonly Spot[]) => Spot[]): Job {
   return { ...job, separation: changed.length === 0 ? rest : { ...rest, spots: changed } };
 }
 
-/** Lets the palette be found anew; what was pointed at goes with it. */
+/** Lets the palette be found anew; what was pointed at, pairs of films and outlines held by hand go with it: they belong to films that may be others then. */
 export function findTonesAnew(job: Job): Job {
   if (job.separation.way !== 'flat') return job;
-  const { palette: _held, spots: _spots, ...rest } = job.separation;
-  return { ...job, separation: rest };
+  const { palette: _held, spots: _spots, pairs: _pairs, ...rest } = job.separation;
+  return letGo({ ...job, separation: rest });
+}
+
+/** The job without outlines held by hand: all, or that of one film. */
+export function letGo(job: Job, film?: string): Job {
+  const { held, ...rest } = job.outline;
+  const kept = film === undefined ? [] : (held ?? []).filter((each) => each.film !== film);
+  return { ...job, outline: kept.length === 0 ? rest : { ...rest, held: kept } };
+}
+
+/** Holds outlines by hand, in place of those of the same films. */
+export function holdOutlines(job: Job, outlines: readonly HeldOutline[]): Job {
+  const kept = (job.outline.held ?? []).filter(({ film }) => outlines.every((each) => each.film !== film));
+  return { ...job, outline: { ...job.outline, held: [...kept, ...outlines] } };
 }
 
 /** Another name or colour of a film. */
 export function changeFilm(job: Job, found: FoundFilms, id: string, change: Partial<Omit<Film, 'id'>>): Job {
-  const films = job.separation.way === 'oneTone' ? job.assembly.films : found.films;
   const held = job.separation.way === 'flat' ? edited(job, found, (palette) => palette) : job;
-  return { ...held, assembly: { ...held.assembly, films: films.map((film) => (film.id === id ? { ...film, ...change } : film)) } };
+  return { ...held, assembly: { ...held.assembly, films: rackOf(held, found).map((film) => (film.id === id ? { ...film, ...change } : film)) } };
 }
 
-/** Another place on the rack, counted from the lowest. */
+/** Another place on the rack, counted from the lowest. The border stays below all. */
 export function moveFilm(job: Job, found: FoundFilms, id: string, to: number): Job {
   const held = edited(job, found, (palette) => palette);
-  const films = [...found.films];
+  const films = rackOf(held, found);
   const from = films.findIndex((film) => film.id === id);
-  if (held === job || from < 0) return job;
-  films.splice(Math.max(0, Math.min(films.length - 1, to)), 0, ...films.splice(from, 1));
+  if (held === job || from < 0 || id === AROUND_FILM.id) return job;
+  films.splice(Math.max(0, Math.min(found.films.length - 1, to)), 0, ...films.splice(from, 1));
   return { ...held, assembly: { ...held.assembly, films } };
 }
+
+/** The films that are cut, in their order, and those of which nothing is cut now. */
+const rackOf = (job: Job, { films }: FoundFilms): Film[] => {
+  const more = (has: readonly Film[], others: readonly Film[]): Film[] => [...has, ...others.filter(({ id }) => has.every((film) => film.id !== id))];
+  return job.separation.way === 'oneTone' ? more(job.assembly.films, films) : more(films, job.assembly.films);
+};
 
 function edited(job: Job, { tones, films }: FoundFilms, change: (palette: readonly HeldTone[]) => HeldTone[] | readonly HeldTone[]): Job {
   if (job.separation.way !== 'flat') return job;
   const palette = [...change(tones.map(({ colour, film }) => ({ colour, film })))];
   const separation: FlatSeparation = { ...job.separation, count: Math.max(2, palette.length), palette };
   const wanted = new Set([...palette, ...(separation.spots ?? [])].map(({ film }) => film));
-  const kept = films.filter(({ id }) => wanted.has(id));
+  // A film of which nothing is cut now keeps its name and its place until no tone has it.
+  const idle = separation.palette === undefined ? [] : job.assembly.films.filter(({ id }) => films.every((film) => film.id !== id));
+  const border = job.assembly.films.filter(({ id }) => id === AROUND_FILM.id);
+  const kept = [...films, ...idle].filter(({ id }) => wanted.has(id) && id !== AROUND_FILM.id).concat(border);
   return { ...job, separation, assembly: { ...job.assembly, films: kept.length === 0 ? job.assembly.films : kept } };
 }
 
 const replaced = (palette: readonly HeldTone[], at: number, change: Partial<HeldTone>): HeldTone[] => palette.map((tone, k) => (k === at ? { ...tone, ...change } : tone));
 
 function freeId(job: Job, { tones, films }: FoundFilms): string {
-  const taken = new Set([...tones.map(({ film }) => film), ...films.map(({ id }) => id), ...job.assembly.films.map(({ id }) => id)]);
+  const taken = new Set([...tones.map(({ film }) => film), ...[...films, ...job.assembly.films].map(({ id }) => id), ...(job.outline.held ?? []).map(({ film }) => film)]);
   let k = tones.length + 1;
   while (taken.has(`tone-${k}`)) k++;
   return `tone-${k}`;

@@ -9,7 +9,7 @@ import { artXFromPicture, artYFromPicture, type Art } from '../raster/art.ts';
 import { CLEAR } from '../raster/labelMap.ts';
 import { oneTone, type OneTone } from '../separate/oneTone.ts';
 import { within, type Task } from '../task/task.ts';
-import { BACK_FILM, filmsOf, toneFacts, type ToneFact } from './filmsOf.ts';
+import { AROUND_ID, BACK_FILM, filmsOf, toneFacts, type ToneFact } from './filmsOf.ts';
 import type { Film, Job } from './job.ts';
 import { tonesKey, traceTones, type FilmsSeparation, type TracedTones } from './traceTones.ts';
 
@@ -51,7 +51,8 @@ export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art
     const tone = oneTone(art, separation);
     yield 0.2;
     const outline = yield* within(traceOutline(tone.share, options), 0.2, 1);
-    return { films: [{ film: job.assembly.films[0], outline }], whole: () => outline, tone };
+    const [first] = job.assembly.films;
+    return { films: [{ film: job.assembly.films.find(({ id }) => id !== AROUND_ID) ?? first, outline }], whole: () => outline, tone };
   }
   const traced = yield* remember(tonesKey(separation, options), () => traceTones(separation, art, options));
   const facts = toneFacts(separation, traced.tones);

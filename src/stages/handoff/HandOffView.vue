@@ -66,7 +66,7 @@ async function hand(work: () => Promise<string>): Promise<void> {
 }
 
 /** Hands over cut files, unless a sheet does not fit or goes against its process and is held back. */
-async function handCut(fileName: string, kind: 'svg' | 'svgs' | 'dxf', mime: string): Promise<void> {
+async function handCut(fileName: string, kind: 'svg' | 'svgs' | 'dxf' | 'filmPngs', mime: string): Promise<void> {
   const { picture } = bench;
   if (picture === undefined || cut.value === undefined || !(await mayLeave())) return;
   for (const each of cut.value.sheets) assertFits(each);
@@ -77,6 +77,7 @@ async function handCut(fileName: string, kind: 'svg' | 'svgs' | 'dxf', mime: str
 }
 const handSvg = (): Promise<void> => handCut(`${job.value.name}, ${film.value.name}.svg`, 'svg', 'image/svg+xml');
 const handAll = (): Promise<void> => handCut(`${job.value.name}, all sheets.zip`, 'svgs', 'application/zip');
+const handFilms = (): Promise<void> => handCut(`${job.value.name}, films as PNG.zip`, 'filmPngs', 'application/zip');
 const handDxf = (): Promise<void> => handCut(`${job.value.name}.dxf`, 'dxf', 'image/vnd.dxf');
 const handPng = (): Promise<void> =>
   hand(async () => {
@@ -127,6 +128,9 @@ const length = (value: number): string => formatLength(mm(value), settings.unit)
       </TrayCard>
       <TrayCard title="Cleaned art, PNG" :about="cut === undefined ? undefined : `clear ground, ${Math.round(cut.design.resolution * 25.4)} dpi at ${length(cut.design.widthMm)}`">
         <div><button type="button" class="plain-button" :disabled="cut === undefined || handing" @click="handPng">Save PNG</button></div>
+      </TrayCard>
+      <TrayCard title="Films as pictures" about="a PNG of each film in its colour, clear elsewhere, in one zip">
+        <div><button type="button" class="plain-button" :disabled="cut === undefined || handing" @click="handFilms">Save film pictures</button></div>
       </TrayCard>
       <TrayCard title="The whole job" about="picture, recipe and layout in one file; opens again elsewhere">
         <div><button type="button" class="plain-button" :disabled="handing" @click="handArchive">Save job file</button></div>

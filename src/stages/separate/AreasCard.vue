@@ -20,6 +20,7 @@ const count = computed(() => props.separation.spots?.length ?? 0);
 <template>
   <TrayCard title="Single areas" :about="count === 0 ? 'as their tones say' : count === 1 ? '1 is not as its tone says' : `${count} are not as their tones say`">
     <label class="row"><span>An area becomes</span><ChoiceInput class="narrow" small :model-value="target" :choices="targets" label="What a pointed area becomes" @choose="target = $event as Target" /></label>
+    <p v-if="target === 'own'">An area of background is filled with a new film, under lines as far as their middle.</p>
     <div class="row">
       <button type="button" class="plain-button" :aria-pressed="pointing" @click="emit('toggle')">{{ pointing ? 'Click areas; Esc leaves' : 'Point at areas' }}</button>
       <button v-if="count > 0" type="button" class="plain-button" @click="bench.commit('All areas as their tones say', forgetSpots(bench.job as Job))">Take all back</button>

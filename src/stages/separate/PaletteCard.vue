@@ -2,55 +2,62 @@
 import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
 import type { FlatSeparation, Job } from '../../core/job/job.ts';
-import { changeFilm, clearTone, dropTone, findTonesAnew, mergeTone, partTone, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import { changeFilm, clearTone, countOfTones, dropTone, findTonesAnew, mergeTone, partTone, smallTones, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import { differenceOf } from '../../core/job/stock.ts';
 import { useBench } from '../../stores/bench.ts';
-import { useSettings } from '../../stores/settings.ts';
-import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
-import { MEETS } from './ways.ts';
+import CountChoices from './CountChoices.vue';
+import { useParting } from './useParting.ts';
+import { mayLetGo } from './ways.ts';
 
 /** The tones of the art, which film each becomes, and how films meet. */
 const props = defineProps<{ separation: FlatSeparation; found: FoundFilms; picking: boolean }>();
-const emit = defineEmits<{ pick: [] }>();
+const emit = defineEmits<{ pick: []; frame: [on: boolean] }>();
 const bench = useBench();
-const settings = useSettings();
 
 const job = computed(() => bench.job as Job);
 const commit = (label: string, next: Job): void => void (next !== job.value && bench.commit(label, next));
-const drag = (change: Partial<FlatSeparation>): void => bench.preview({ ...job.value, separation: { ...props.separation, ...change } });
-function set(label: string, change: Partial<FlatSeparation>): void {
-  drag(change);
-  bench.commitPreview(label);
-}
 /** Another number of tones is found anew. */
 const counted = (count: number | 'auto'): Job => {
   const fresh = findTonesAnew(job.value);
   return { ...fresh, separation: { ...(fresh.separation as FlatSeparation), count } };
 };
-function setCount(count: number | 'auto'): void {
+async function setCount(count: number | 'auto'): Promise<void> {
+  if (!(await mayLetGo(job.value))) return bench.revert();
   bench.preview(counted(count));
   bench.commitPreview('Number of tones');
 }
+async function findAnew(): Promise<void> {
+  if (await mayLetGo(job.value)) commit('Tones found anew', findTonesAnew(job.value));
+}
 
-/** Where the background is clear it is none of the tones, but counts as one. */
 const hasGround = computed(() => props.found.tones.some(({ film }) => film === null));
-const count = computed(() => props.found.tones.length + (hasGround.value ? 0 : 1));
+const count = computed(() => countOfTones(props.found.tones));
 
 const filmOf = (id: string | null) => props.found.films.find((film) => film.id === id);
 const rows = computed(() =>
   props.found.tones.map((tone, at) => {
     const film = filmOf(tone.film);
     const first = props.found.tones.findIndex((other) => other.film === tone.film);
-    return { ...tone, at, filmName: film?.name ?? 'Background', filmColour: film?.colour, isFirst: first === at, percent: tone.share * 100 };
+    return { ...tone, at, filmName: film?.name ?? 'Background', filmColour: film?.colour, isFirst: first === at, percent: tone.share * 100, off: film === undefined || film.colour === tone.colour ? undefined : differenceOf(tone.colour, film.colour) };
   }),
 );
 const shareWords = (percent: number): string => (percent >= 10 ? `${Math.round(percent)} %` : percent >= 0.1 ? `${percent.toFixed(1)} %` : '< 0.1 %');
 
-type Action = 'ground' | 'own' | 'drop' | `with:${number}`;
+const small = computed(() => smallTones(props.found).slice(0, 3));
+const { note, framing, byColour, byPlace } = useParting(() => props.found, emitFrame);
+function emitFrame(on: boolean): void {
+  emit('frame', on);
+}
+defineExpose({ byPlace });
+
+type Action = 'ground' | 'own' | 'drop' | 'colour' | 'place' | `with:${number}`;
 function act(at: number, action: Action): void {
   const name = rows.value[at].filmName;
   if (action === 'ground') commit(`${name} is background`, clearTone(job.value, props.found, at));
+  else if (action === 'colour') void byColour(at);
+  else if (action === 'place') framing.value = at;
   else if (action === 'own') commit('A film of its own', partTone(job.value, props.found, at));
   else if (action === 'drop') commit(`${name} taken out`, dropTone(job.value, props.found, at));
   else {
@@ -77,7 +84,8 @@ const recolour = (id: string | null, event: Event): void => {
 
 <template>
   <TrayCard title="Tones" :about="separation.palette === undefined ? `${count} found, the ${hasGround ? '' : 'clear '}background counted` : 'held as they are'">
-    <QuantityInput label="Tones, the background counted" :model-value="count" :least="2" :most="32" :digits="0" @change="bench.preview(counted(Math.round($event)))" @done="setCount(Math.round($event))" @cancel="bench.revert" />
+    <QuantityInput label="Tones, the background counted" :model-value="count" :least="1" :most="32" :digits="0" @change="bench.preview(counted(Math.round($event)))" @done="setCount(Math.round($event))" @cancel="bench.revert" />
+    <CountChoices :separation="separation" :count="count" @take="setCount" />
     <label class="row"><span>Count the tones by itself</span><ElSwitch size="small" :model-value="separation.count === 'auto' && separation.palette === undefined" @change="setCount($event === true ? 'auto' : count)" /></label>
     <ul aria-label="Tones and their films">
       <li
@@ -90,6 +98,7 @@ const recolour = (id: string | null, event: Event): void => {
           <input type="color" :value="row.filmColour" :aria-label="`Colour of film ${row.filmName}`" @change="recolour(row.film, $event)" />
         </template>
         <span v-else class="name">{{ row.film === null ? 'Background, not cut' : `with ${row.filmName}` }}</span>
+        <span v-if="row.off !== undefined" class="off" :class="{ far: row.off >= 10 }" :title="`Colour difference of the film from the tone: ${row.off.toFixed(1)} (CIEDE2000; 1 is just seen)`">Δ {{ row.off.toFixed(row.off < 10 ? 1 : 0) }}</span>
         <span class="share">{{ shareWords(row.percent) }}</span>
         <ElDropdown trigger="click" placement="bottom-end" @command="act(row.at, $event as Action)">
           <button type="button" class="more" :aria-label="`What to do with tone ${row.at + 1}, ${row.filmName}`">⋯</button>
@@ -98,6 +107,8 @@ const recolour = (id: string | null, event: Event): void => {
               <ElDropdownItem v-if="row.film !== null" command="ground">Make it background</ElDropdownItem>
               <ElDropdownItem v-if="row.film === null || !row.isFirst" command="own">A film of its own</ElDropdownItem>
               <ElDropdownItem v-for="other in rows.filter((each) => each.film !== null && each.isFirst && each.film !== row.film)" :key="other.at" :command="`with:${other.at}`">Cut with {{ other.filmName }}</ElDropdownItem>
+              <ElDropdownItem command="colour" divided>Part it by its two colours</ElDropdownItem>
+              <ElDropdownItem v-if="row.film !== null" command="place">Part it by place: frame its areas</ElDropdownItem>
               <ElDropdownItem v-if="rows.length > 2" command="drop" divided>Take it out: neighbours take its areas</ElDropdownItem>
             </ElDropdownMenu>
           </template>
@@ -105,12 +116,16 @@ const recolour = (id: string | null, event: Event): void => {
       </li>
     </ul>
     <p>Drop a tone on another to cut both from one film.</p>
+    <p v-if="note !== undefined" role="status" class="note">{{ note }}</p>
+    <p v-if="framing !== undefined" role="status" class="note">Drag a frame around the areas of {{ rows[framing]?.filmName }} that become a film of their own. Esc leaves.</p>
+    <div v-for="each in small" :key="each.tone" class="row">
+      <span>{{ rows[each.tone].filmName }} is only {{ shareWords(each.share * 100) }}; {{ rows[each.into].filmName }} is {{ each.difference < 8 ? 'near' : 'nearest' }}</span>
+      <button type="button" class="plain-button" :title="`One film less; the colour there changes by ${each.difference.toFixed(1)}`" @click="act(each.tone, `with:${each.into}`)">Merge</button>
+    </div>
     <div class="row">
       <button type="button" class="plain-button" :aria-pressed="picking" @click="emit('pick')">{{ picking ? 'Click the art…' : 'Add a tone from the art' }}</button>
-      <button v-if="separation.palette !== undefined" type="button" class="plain-button" @click="commit('Tones found anew', findTonesAnew(job))">Find anew</button>
+      <button v-if="separation.palette !== undefined" type="button" class="plain-button" @click="findAnew">Find anew</button>
     </div>
-    <label class="row"><span>Films are</span><ChoiceInput class="narrow" small :model-value="separation.meet" :choices="MEETS" label="How films meet" @choose="set('How films meet', { meet: $event })" /></label>
-    <QuantityInput v-if="separation.meet === 'inset'" kind="length" label="Reach under neighbours" :unit="settings.unit" :model-value="separation.reachMm ?? 0" :least="0" :most="20" :step="0.1" @change="drag({ reachMm: $event })" @done="set('Reach', { reachMm: $event })" @cancel="bench.revert" />
   </TrayCard>
 </template>
 
@@ -169,6 +184,20 @@ input[type='color'] {
   border-radius: 4px;
   padding: 1px;
   background: none;
+}
+.off {
+  color: var(--ink-soft);
+  font-size: 11.5px;
+  font-variant-numeric: tabular-nums;
+}
+.off.far {
+  color: var(--ochre-text, var(--ink));
+  font-weight: 600;
+}
+.note {
+  border-left: 4px solid var(--woad);
+  padding-left: 8px;
+  color: var(--ink);
 }
 .share {
   color: var(--ink-soft);

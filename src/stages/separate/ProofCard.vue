@@ -18,7 +18,7 @@ const settings = useSettings();
 const percent = computed(() => (props.proof === undefined ? '…' : `${(props.proof.differs * 100).toFixed(2)} %`));
 const reachMm = computed(() => {
   const separation = bench.job?.separation;
-  return separation === undefined || separation.way === 'oneTone' || separation.meet === 'stacked' ? undefined : (separation.reachMm ?? 0);
+  return separation === undefined || separation.way === 'oneTone' || separation.way === 'backDetail' || separation.meet !== 'inset' ? undefined : (separation.reachMm ?? 0);
 });
 /** What would hide such a shift. */
 const advice = computed(() => {

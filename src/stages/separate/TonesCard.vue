@@ -3,16 +3,13 @@ import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
 import type { Job, TonesSeparation } from '../../core/job/job.ts';
 import { useBench } from '../../stores/bench.ts';
-import { useSettings } from '../../stores/settings.ts';
-import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
+import StepsHistogram from '../../ui/StepsHistogram.vue';
 import TrayCard from '../../ui/TrayCard.vue';
-import { MEETS } from './ways.ts';
 
 /** A photo as a few tones of lightness. */
 const props = defineProps<{ separation: TonesSeparation }>();
 const bench = useBench();
-const settings = useSettings();
 
 const changed = (change: Partial<TonesSeparation>): Job => {
   const { steps, ...rest } = { ...props.separation, ...change };
@@ -24,6 +21,8 @@ function set(label: string, change: Partial<TonesSeparation>): void {
   bench.commitPreview(label);
 }
 const found = computed(() => props.separation.steps ?? bench.result?.cut?.steps ?? []);
+/** What is cut of each tone, darkest first; the lightest is the blank. */
+const greys = computed(() => (bench.result?.cut?.tones ?? []).map(({ film, colour }) => bench.result?.cut?.films.find((each) => each.film.id === film)?.film.colour ?? colour));
 /** The steps with one of them set, those beside it pushed along so that they stay in order. */
 const withStep = (at: number, value: number): number[] => found.value.map((step, k) => (k === at ? value : k < at ? Math.min(step, value - 1) : Math.max(step, value + 1))).map((step) => Math.max(0, Math.min(255, Math.round(step))));
 </script>
@@ -32,12 +31,14 @@ const withStep = (at: number, value: number): number[] => found.value.map((step,
   <TrayCard title="Tones" about="each darker film lies on the lighter ones; the lightest is the blank">
     <QuantityInput label="Tones, the blank counted" :model-value="separation.count" :least="2" :most="6" :digits="0" @change="drag({ count: Math.round($event), steps: undefined })" @done="set('Tones', { count: Math.round($event), steps: undefined })" @cancel="bench.revert" />
     <label class="row"><span>Find the steps by themselves</span><ElSwitch size="small" :model-value="separation.steps === undefined" :disabled="found.length === 0" @change="set('Steps between tones', { steps: $event === true ? undefined : found.map(Math.round) })" /></label>
+    <StepsHistogram
+      v-if="bench.result?.cut?.histogram !== undefined" :histogram="bench.result.cut.histogram" :steps="found" :greys="greys"
+      @change="(at: number, value: number) => drag({ steps: withStep(at, value) })" @done="(at: number, value: number) => set(`Step ${at + 1}`, { steps: withStep(at, value) })" @cancel="bench.revert"
+    />
     <QuantityInput
       v-for="(step, k) in found" :key="k" :label="`Step ${k + 1}, lightness`" :model-value="step" :least="0" :most="255" :digits="0"
       @change="drag({ steps: withStep(k, $event) })" @done="set(`Step ${k + 1}`, { steps: withStep(k, $event) })" @cancel="bench.revert"
     />
-    <label class="row"><span>Films are</span><ChoiceInput class="narrow" small :model-value="separation.meet" :choices="MEETS" label="How films meet" @choose="set('How films meet', { meet: $event })" /></label>
-    <QuantityInput v-if="separation.meet === 'inset'" kind="length" label="Reach under neighbours" :unit="settings.unit" :model-value="separation.reachMm ?? 0" :least="0" :most="20" :step="0.1" @change="drag({ reachMm: $event })" @done="set('Reach', { reachMm: $event })" @cancel="bench.revert" />
   </TrayCard>
 </template>
 

@@ -1,7 +1,7 @@
 import { useEventListener } from '@vueuse/core';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import type { Job } from '../../core/job/job.ts';
-import { addTone, pointApart, pointAt, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import { addTone, fillArea, pointApart, pointAt, type FoundFilms } from '../../core/job/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';
@@ -17,7 +17,19 @@ export function usePointing(artBox: () => Box) {
   const rack = useRack();
   const mode = ref<'off' | 'pick' | 'areas'>('off');
   const target = ref<Target>('none');
-  const found = computed<FoundFilms>(() => ({ tones: bench.result?.cut?.tones ?? [], films: rack.films.map(({ film }) => film) }));
+  /** The last tones that were found: while nothing is left to cut, the held ones are shown with what share they had. */
+  const last = shallowRef<FoundFilms['tones']>([]);
+  watch(() => bench.result?.cut?.tones, (tones) => {
+    if (tones !== undefined) last.value = tones;
+  }, { immediate: true });
+  const found = computed<FoundFilms>(() => {
+    const { separation, assembly } = bench.job as Job;
+    const cut = bench.result?.cut;
+    if (cut === undefined && separation.way === 'flat' && separation.palette !== undefined) {
+      return { tones: separation.palette.map(({ colour, film }) => ({ colour, film, share: last.value.find((tone) => tone.colour === colour)?.share ?? 0 })), films: assembly.films };
+    }
+    return { tones: cut?.tones ?? [], films: rack.films.map(({ film }) => film) };
+  });
 
   const toggle = (which: 'pick' | 'areas'): void => void (mode.value = mode.value === which ? 'off' : which);
 
@@ -39,7 +51,8 @@ export function usePointing(artBox: () => Box) {
   function point(job: Job, at: { readonly xPx: number; readonly yPx: number }): void {
     const now = filmAt(at);
     if (target.value === 'own') {
-      if (now !== undefined) bench.commit('Area as a cut of its own', pointApart(job, found.value, at, now));
+      if (now === undefined) bench.commit('Area filled', fillArea(job, found.value, at));
+      else bench.commit('Area as a cut of its own', pointApart(job, found.value, at, now));
       return;
     }
     const id = target.value === 'none' ? null : target.value.slice('film:'.length);

@@ -15,6 +15,8 @@ export interface MeshRegions {
   readonly firstPixel: Int32Array;
   /** The region at a pixel of the picture, counted as whole numbers from the upper left; −1 outside. */
   readonly at: (x: number, y: number) => number;
+  /** Middle of each region, px of the picture: x at 2k, y at 2k + 1. */
+  readonly middles: () => Float64Array;
   /** For each cell of the mesh's lattice what `of` says of its region. */
   readonly spread: (of: ArrayLike<number>) => Int16Array;
 }
@@ -57,7 +59,18 @@ export function meshRegions({ arcs, width }: Pick<ArcMesh, 'arcs' | 'width'>): M
     for (let run = 0; run < runStart.length; run++) out.fill(of[number[rootOf(parent, regionOfRun[run])]], runStart[run], runEnd[run]);
     return out;
   };
-  return { count, left, right, label, areaPx2, firstPixel, at, spread };
+  const middles = (): Float64Array => {
+    const sums = new Float64Array(2 * count);
+    for (let run = 0; run < runStart.length; run++) {
+      const region = number[rootOf(parent, regionOfRun[run])];
+      const length = runEnd[run] - runStart[run];
+      const row = Math.floor(runStart[run] / stride);
+      sums[2 * region] += length * ((runStart[run] + runEnd[run]) / 2 - row * stride - 1);
+      sums[2 * region + 1] += length * (row - 0.5);
+    }
+    return sums.map((sum, k) => sum / areaPx2[k >> 1]);
+  };
+  return { count, left, right, label, areaPx2, firstPixel, at, middles, spread };
 }
 
 function pixelOf(cell: number, stride: number, width: number): number {

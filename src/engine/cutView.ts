@@ -1,0 +1,53 @@
+import { figuresOf } from '../core/check/figures.ts';
+import { mostLayers } from '../core/check/mostLayers.ts';
+import { hexFromRgb } from '../core/colour/hex.ts';
+import { isAppError } from '../core/errors/appError.ts';
+import { followedBy, inverseOf, placed } from '../core/geometry/affine.ts';
+import { pictureFromFrame } from '../core/job/finishFilms.ts';
+import type { TracedTones } from '../core/job/traceTones.ts';
+import { transformCurves } from '../core/outline/transformCurves.ts';
+import type { Art } from '../core/raster/art.ts';
+import { splitTone } from '../core/separate/splitTone.ts';
+import type { CutResult } from './pipeline.ts';
+import type { CutView, PartsView } from './protocol.ts';
+
+/** What is shown of a cut: in px of the picture, whatever the art was reduced to. */
+export function cutView(cut: CutResult, { frame }: Pick<Art, 'frame'>): CutView {
+  const toPicture = pictureFromFrame(frame);
+  const pictureFromDesign = followedBy(inverseOf(cut.design.fromOutline), toPicture);
+  const optional = { tones: cut.tones, steps: cut.steps, histogram: cut.histogram };
+  return {
+    films: cut.films.map(({ film, outline, mark, held }, k) => ({ film, outline: transformCurves(outline, toPicture), mark, ...(held === undefined ? {} : { held }), ...figuresOf(cut.design.layers[k].curves) })),
+    ...(Object.fromEntries(Object.entries(optional).filter(([, value]) => value !== undefined)) as Partial<Pick<CutView, 'tones' | 'steps' | 'histogram'>>),
+    mostLayers: mostLayers(cut.design.layers.map(({ curves }) => curves)),
+    // In preview the design counts reduced pixels; what is told is always in picture pixels.
+    design: { ...cut.design, resolution: (cut.design.resolution / frame.scale) as CutView['design']['resolution'] },
+    sheets: cut.sheets,
+    findings: cut.findings,
+    findingsAt: cut.findings.map(({ xMm, yMm }) => {
+      const { x, y } = placed(pictureFromDesign, xMm, yMm);
+      return { xPx: x, yPx: y };
+    }),
+  };
+}
+
+/** The areas of a tone and the two colours that are in it. */
+export function partsOf({ tones, regions }: TracedTones, art: Art, tone: number): PartsView {
+  const toPicture = pictureFromFrame(art.frame);
+  const middles = regions.middles();
+  const areas = Array.from(regions.label.keys())
+    .filter((region) => regions.label[region] === tone && regions.firstPixel[region] >= 0)
+    .map((region) => {
+      const first = regions.firstPixel[region];
+      const at = placed(toPicture, (first % art.width) + 0.5, Math.floor(first / art.width) + 0.5);
+      const middle = placed(toPicture, middles[2 * region], middles[2 * region + 1]);
+      return { xPx: at.x, yPx: at.y, middleXPx: middle.x, middleYPx: middle.y };
+    });
+  try {
+    const [first, second] = splitTone(art.colour, tones.labels, tone);
+    return { areas, colours: [hexFromRgb(first), hexFromRgb(second)] };
+  } catch (error) {
+    if (isAppError(error) && error.code === 'toneIsEven') return { areas };
+    throw error;
+  }
+}

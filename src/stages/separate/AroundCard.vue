@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { ElSwitch } from 'element-plus';
+import { computed } from 'vue';
+import { AROUND_FILM } from '../../core/job/finishFilms.ts';
+import type { Around, Job } from '../../core/job/job.ts';
+import { changeFilm, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
+import ChoiceInput from '../../ui/ChoiceInput.vue';
+import QuantityInput from '../../ui/QuantityInput.vue';
+import TrayCard from '../../ui/TrayCard.vue';
+
+/** A film around and below all others, and the outermost edge alone. */
+const props = defineProps<{ found: FoundFilms }>();
+const bench = useBench();
+const settings = useSettings();
+
+const outline = computed(() => (bench.job as Job).outline);
+const around = computed(() => outline.value.around);
+const film = computed(() => (bench.job as Job).assembly.films.find(({ id }) => id === AROUND_FILM.id) ?? AROUND_FILM);
+const changed = (next: Around | undefined): Job => {
+  const { around: _old, ...rest } = outline.value;
+  return { ...(bench.job as Job), outline: next === undefined ? rest : { ...rest, around: next } };
+};
+const USUAL: Around = { widthMm: 2, openings: 'filled' };
+const set = (label: string, change: Partial<Around>): void => bench.commit(label, changed({ ...(around.value ?? USUAL), ...change }));
+function setOutermost(on: boolean): void {
+  const { outermost: _old, ...rest } = outline.value;
+  bench.commit(on ? 'Only the outermost edge' : 'All edges', { ...(bench.job as Job), outline: on ? { ...rest, outermost: true } : rest });
+}
+const OPENINGS = { kept: 'kept open', filled: 'filled' } as const;
+const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
+</script>
+
+<template>
+  <TrayCard title="Border and back" :about="outline.outermost ? 'only the outermost edge is cut' : around === undefined ? 'none' : 'one film around and below all others'">
+    <label class="row"><span>A film around everything</span><ElSwitch size="small" :model-value="around !== undefined" @change="bench.commit($event === true ? 'Border' : 'No border', changed($event === true ? USUAL : undefined))" /></label>
+    <template v-if="around !== undefined">
+      <QuantityInput kind="length" label="As wide as" :unit="settings.unit" :model-value="around.widthMm" :least="0" :most="100" :step="0.5" @change="bench.preview(changed({ ...around, widthMm: $event }))" @done="set('Width of the border', { widthMm: $event })" @cancel="bench.revert" />
+      <template v-if="!outline.outermost">
+        <label class="row"><span>Openings are</span><ChoiceInput class="narrow" small :model-value="around.openings" :choices="OPENINGS" label="Openings of the border" @choose="set('Openings of the border', { openings: $event })" /></label>
+        <div class="row">
+          <span>Its film</span>
+          <span class="film">
+            <input :value="film.name" maxlength="120" aria-label="Name of the border’s film" @change="valueOf($event).trim() !== '' && bench.commit('Film name', changeFilm(bench.job as Job, props.found, film.id, { name: valueOf($event).trim() }))" />
+            <input type="color" :value="film.colour" aria-label="Colour of the border’s film" @change="bench.commit('Film colour', changeFilm(bench.job as Job, props.found, film.id, { colour: valueOf($event) }))" />
+          </span>
+        </div>
+      </template>
+    </template>
+    <label class="row"><span>Only the outermost edge</span><ElSwitch size="small" :model-value="outline.outermost === true" @change="setOutermost($event === true)" /></label>
+  </TrayCard>
+</template>
+
+<style scoped src="./cards.css" />
+
+<style scoped>
+.film {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.film input:not([type='color']) {
+  width: 118px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 4px;
+  padding: 2px 6px;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+}
+input[type='color'] {
+  width: 30px;
+  height: 24px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 4px;
+  padding: 1px;
+  background: none;
+}
+</style>

@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { ElSlider, ElSwitch } from 'element-plus';
+import { computed } from 'vue';
+import type { BackDetailSeparation, Job } from '../../core/job/job.ts';
+import { useBench } from '../../stores/bench.ts';
+import ChoiceInput from '../../ui/ChoiceInput.vue';
+import ThresholdHistogram from '../../ui/ThresholdHistogram.vue';
+import TrayCard from '../../ui/TrayCard.vue';
+
+/** A full back and one layer of detail on it, whose fineness is one slider. */
+const props = defineProps<{ separation: BackDetailSeparation }>();
+const bench = useBench();
+
+const changed = (change: Partial<BackDetailSeparation>): Job => ({ ...(bench.job as Job), separation: { ...props.separation, ...change } });
+const drag = (change: Partial<BackDetailSeparation>): void => bench.preview(changed(change));
+function set(label: string, change: Partial<BackDetailSeparation>): void {
+  bench.preview(changed(change));
+  bench.commitPreview(label);
+}
+const threshold = computed(() => (props.separation.threshold === 'auto' ? (bench.result?.cut?.steps?.[0] ?? 127) : props.separation.threshold));
+const BACKS = { open: 'with the openings of the art', full: 'full, without openings' } as const;
+const one = (value: number | number[]): number => (Array.isArray(value) ? value[0] : value);
+</script>
+
+<template>
+  <TrayCard title="Back and detail" about="all that is not ground, and what is dark on it">
+    <div class="slider">
+      <span>broad</span>
+      <ElSlider :model-value="separation.fineness" :min="0" :max="100" :show-tooltip="false" aria-label="Fineness of the detail" @input="drag({ fineness: one($event) })" @change="set('Fineness of the detail', { fineness: one($event) })" />
+      <span>fine</span>
+    </div>
+    <ThresholdHistogram
+      v-if="bench.result?.cut?.histogram !== undefined" :histogram="bench.result.cut.histogram" :threshold="threshold"
+      @change="drag({ threshold: $event })" @done="set('Where detail begins', { threshold: $event })" @cancel="bench.revert"
+    />
+    <label class="row"><span>Find where detail begins</span><ElSwitch size="small" :model-value="separation.threshold === 'auto'" @change="set('Where detail begins', { threshold: $event === true ? 'auto' : Math.round(threshold) })" /></label>
+    <label class="row"><span>The back is cut</span><ChoiceInput class="narrow" small :model-value="separation.back" :choices="BACKS" label="How the back is cut" @choose="set('How the back is cut', { back: $event })" /></label>
+  </TrayCard>
+</template>
+
+<style scoped src="./cards.css" />
+
+<style scoped>
+.slider {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  align-items: center;
+  gap: 14px;
+  color: var(--ink-soft);
+  font-size: 12.5px;
+}
+</style>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Job } from '../../core/job/job.ts';
+import { holdOutlines, letGo } from '../../core/job/paletteEdits.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useRack } from '../../stores/rack.ts';
+
+/** Asks what becomes of outlines that are held by hand when what they were made from has changed. Until it is answered they stay. */
+const bench = useBench();
+const rack = useRack();
+const changed = computed(() => rack.films.filter(({ held }) => held === 'changed'));
+const names = computed(() => changed.value.map(({ film }) => film.name).join(', '));
+
+function keep(): void {
+  const job = bench.job as Job;
+  const outlines = (job.outline.held ?? []).flatMap((each) => {
+    const film = changed.value.find(({ film: { id } }) => id === each.film);
+    return film === undefined ? [] : [{ ...each, from: film.mark }];
+  });
+  bench.commit('Outlines kept as they are', holdOutlines(job, outlines));
+}
+const anew = (): void => bench.commit('Outlines traced anew', changed.value.reduce((job, { film }) => letGo(job, film.id), bench.job as Job));
+</script>
+
+<template>
+  <div v-if="changed.length > 0" class="held" role="alert">
+    <p><b>{{ names }}</b> {{ changed.length === 1 ? 'is held by hand, and what it was made from has changed. It is cut as you left it.' : 'are held by hand, and what they were made from has changed. They are cut as you left them.' }}</p>
+    <button type="button" class="plain-button" @click="keep">Keep mine</button>
+    <button type="button" class="plain-button" @click="anew">Trace anew</button>
+  </div>
+</template>
+
+<style scoped>
+.held {
+  position: absolute;
+  top: 44px;
+  left: 50%;
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  width: max-content;
+  max-width: min(620px, 90%);
+  transform: translateX(-50%);
+  padding: 8px 14px;
+  border-left: 5px solid var(--ochre);
+  border-radius: 4px;
+  background: var(--ochre-wash);
+  color: var(--ink);
+}
+p {
+  margin: 0;
+}
+button {
+  flex: none;
+}
+</style>

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import { ElSwitch } from 'element-plus';
+import { computed } from 'vue';
+import type { Job } from '../../core/job/job.ts';
+import { useBench } from '../../stores/bench.ts';
+import QuantityInput from '../../ui/QuantityInput.vue';
+import TrayCard from '../../ui/TrayCard.vue';
+
+/** How the curves follow the edge. */
+const bench = useBench();
+const outline = computed(() => (bench.job as Job).outline);
+const changed = (change: Partial<Job['outline']>): Job => ({ ...(bench.job as Job), outline: { ...outline.value, ...change } });
+const drag = (change: Partial<Job['outline']>): void => bench.preview(changed(change));
+function set(label: string, change: Partial<Job['outline']>): void {
+  bench.preview(changed(change));
+  bench.commitPreview(label);
+}
+</script>
+
+<template>
+  <TrayCard title="Outline" about="how the curves follow the edge">
+    <QuantityInput label="Follows within" suffix="px" :model-value="outline.followPx" :least="0.05" :most="5" :step="0.05" :digits="2" @change="drag({ followPx: $event })" @done="set('Outline: follows within', { followPx: $event })" @cancel="bench.revert" />
+    <QuantityInput label="Calmed over" suffix="px" :model-value="outline.smoothPx ?? 0" :least="0" :most="10" :step="0.25" :digits="2" @change="drag({ smoothPx: $event })" @done="set('Outline: calmed', { smoothPx: $event })" @cancel="bench.revert" />
+    <QuantityInput label="Corners from" suffix="°" :model-value="outline.cornerDeg" :least="5" :most="180" :digits="0" @change="drag({ cornerDeg: $event })" @done="set('Outline: corners', { cornerDeg: $event })" @cancel="bench.revert" />
+    <QuantityInput label="Leave out pieces under" suffix="mm²" :model-value="outline.leastPieceMm2" :least="0" :most="1000" :step="0.1" :digits="2" @change="drag({ leastPieceMm2: $event })" @done="set('Outline: smallest piece', { leastPieceMm2: $event })" @cancel="bench.revert" />
+    <label class="row"><span>True rounds, straights and parallels</span><ElSwitch size="small" :model-value="outline.shapes ?? true" @change="set('Outline: true shapes', { shapes: $event === true })" /></label>
+  </TrayCard>
+</template>
+
+<style scoped src="./cards.css" />

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
+import { computed, ref } from 'vue';
+import type { Film, Job } from '../../core/job/job.ts';
+import type { FoundFilms } from '../../core/job/paletteEdits.ts';
+import { matchStock, nearestStock, takeFromStock } from '../../core/job/stock.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useStock } from '../../stores/stock.ts';
+import TrayCard from '../../ui/TrayCard.vue';
+import StockDialog from './StockDialog.vue';
+
+/** Which of the films on the shelf come nearest to the films of the job. */
+const props = defineProps<{ found: FoundFilms }>();
+const bench = useBench();
+const stock = useStock();
+void stock.load();
+
+/** So many of the nearest are offered. */
+const OFFERED = 6;
+const editing = ref(false);
+const rows = computed(() =>
+  props.found.films.map((film) => {
+    const [tone] = props.found.tones.filter((each) => each.film === film.id).sort((a, b) => b.share - a.share);
+    const matches = nearestStock(tone?.colour ?? film.colour, stock.films).slice(0, OFFERED);
+    return { film, matches, isTaken: stock.films.some(({ name, colour }) => name === film.name && colour === film.colour) };
+  }),
+);
+const differenceWords = (difference: number): string => `Δ ${difference.toFixed(difference < 10 ? 1 : 0)}`;
+const take = (film: Film, from: Film): void => bench.commit(`${film.name} from ${from.name}`, takeFromStock(bench.job as Job, props.found, film.id, from));
+</script>
+
+<template>
+  <TrayCard title="Films on the shelf" about="nearest by colour difference (CIEDE2000): under 1 is not seen, over 10 is another colour">
+    <div v-for="{ film, matches, isTaken } in rows" :key="film.id" class="row">
+      <span class="which"><i :style="{ background: film.colour }" />{{ film.name }}</span>
+      <ElDropdown v-if="matches.length > 0" trigger="click" placement="bottom-end" @command="take(film, $event as Film)">
+        <button type="button" class="plain-button" :aria-label="`Film from the shelf for ${film.name}`">{{ isTaken ? 'from the shelf' : `${matches[0].film.name}, ${differenceWords(matches[0].difference)}` }}</button>
+        <template #dropdown>
+          <ElDropdownMenu>
+            <ElDropdownItem v-for="match in matches" :key="match.film.id" :command="match.film"><i class="chip" :style="{ background: match.film.colour }" />{{ match.film.name }}<span class="off">{{ differenceWords(match.difference) }}</span></ElDropdownItem>
+          </ElDropdownMenu>
+        </template>
+      </ElDropdown>
+    </div>
+    <p v-if="stock.films.length === 0">The shelf is empty: write down the films that you have.</p>
+    <div class="row">
+      <button type="button" class="plain-button" :disabled="stock.films.length === 0 || rows.length === 0" @click="bench.commit('Films from the shelf', matchStock(bench.job as Job, found, stock.films))">Take all nearest</button>
+      <button type="button" class="plain-button" @click="editing = true">What I have…</button>
+    </div>
+    <StockDialog v-model="editing" />
+  </TrayCard>
+</template>
+
+<style scoped src="./cards.css" />
+
+<style scoped>
+.which {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.which i,
+.chip {
+  flex: none;
+  width: 16px;
+  height: 16px;
+  border: 1px solid var(--rule-strong);
+}
+.chip {
+  display: inline-block;
+  margin-right: 8px;
+}
+.off {
+  margin-left: auto;
+  padding-left: 14px;
+  color: var(--ink-soft);
+  font-size: 12px;
+}
+</style>

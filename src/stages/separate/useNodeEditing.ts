@@ -1,0 +1,187 @@
+import { useEventListener } from '@vueuse/core';
+import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
+import { heldPath } from '../../core/job/finishFilms.ts';
+import type { HeldOutline, Job } from '../../core/job/job.ts';
+import { holdOutlines } from '../../core/job/paletteEdits.ts';
+import { addNode, cutOpen, joinEnds, moveHandle, moveNodes, removeNodes, shapeNodes, straighten, type Edit, type FilmPaths, type NodeRef, type Refusal, type SideRef } from '../../core/outline/edit/editFilms.ts';
+import { curvesFromPaths, nodeAt, pathsFromCurves, type EditPath, type Point } from '../../core/outline/edit/editPath.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useRack } from '../../stores/rack.ts';
+import type { TablePoint } from '../../ui/useTableView.ts';
+import { isTyping } from '../shared/isTyping.ts';
+import { MOST_HANDLED } from './drawNodes.ts';
+import { hitAt, nodesWithin, refAt } from './nodeHits.ts';
+
+/** Why an edit was not made, in words. */
+const REFUSALS: Readonly<Record<Refusal, string>> = {
+  filmsMeet: 'Three films meet at that node: it holds them together and has to stay.',
+  notOneOutline: 'Choose two nodes of one outline.',
+  notEnds: 'Choose two open ends of one film.',
+};
+
+/** A node by its film and place: numbers change when an outline is put together anew, places do not. */
+interface Chosen extends Point {
+  readonly film: string;
+}
+
+type Hold =
+  | { readonly kind: 'nodes'; readonly base: readonly FilmPaths[]; readonly start: Point; readonly refs: readonly NodeRef[] }
+  | { readonly kind: 'handle'; readonly base: readonly FilmPaths[]; readonly ref: NodeRef; readonly which: 'in' | 'out' }
+  | { readonly kind: 'frame'; readonly start: Point; readonly add: boolean };
+
+/**
+ * Editing outlines a node at a time: choosing, dragging, and what the card's buttons do. A drag is shown as it goes and becomes one change of the job when it ends.
+ * @param isOn whether nodes are shown. @param scale CSS px on one px of the picture.
+ */
+export function useNodeEditing(isOn: Ref<boolean>, scale: Ref<number>) {
+  const bench = useBench();
+  const rack = useRack();
+  const traced = computed<readonly FilmPaths[]>(() => (isOn.value ? rack.films.map(({ film, outline }) => ({ id: film.id, paths: pathsFromCurves(outline) })) : []));
+  /** Edited and not yet given back by the engine. */
+  const edited = shallowRef<readonly FilmPaths[]>();
+  const films = computed(() => edited.value ?? traced.value);
+  const shown = computed(() => (rack.isAlone && rack.chosen !== undefined ? films.value.filter(({ id }) => id === rack.chosen?.film.id) : films.value));
+  const chosen = shallowRef<readonly Chosen[]>([]);
+  const side = shallowRef<SideRef>();
+  const hold = shallowRef<Hold>();
+  const frame = shallowRef<{ readonly from: Point; readonly to: Point }>();
+  const message = ref<string>();
+
+  // Only a finished run has the outlines that would be held.
+  const canEdit = computed(() => isOn.value && bench.result?.quality === 'final');
+  watch(traced, () => {
+    edited.value = undefined;
+    side.value = undefined;
+    chosen.value = chosen.value.filter((each) => refAt(films.value, each) !== undefined);
+  });
+  watch(isOn, () => reset());
+  function reset(): void {
+    edited.value = undefined;
+    hold.value = undefined;
+    frame.value = undefined;
+    side.value = undefined;
+    chosen.value = [];
+    message.value = undefined;
+  }
+  onScopeDispose(reset);
+
+  const refs = computed<NodeRef[]>(() => chosen.value.flatMap((each) => refAt(films.value, each) ?? []));
+  const placed = (all: readonly FilmPaths[], ref: NodeRef): Chosen => ({ film: ref.film, ...plain(nodeAt(pathOf(all, ref), ref.node)) });
+  const choose = (next: readonly NodeRef[], all = films.value): void => void (chosen.value = next.map((ref) => placed(all, ref)));
+
+  function press(at: TablePoint, event: PointerEvent): void {
+    if (!canEdit.value) return;
+    message.value = undefined;
+    const hit = hitAt(shown.value, refs.value.length > MOST_HANDLED ? [] : refs.value, at, 7 / scale.value);
+    side.value = hit?.kind === 'side' ? hit.side : undefined;
+    if (hit?.kind === 'handle') hold.value = { kind: 'handle', base: films.value, ref: hit.ref, which: hit.which };
+    else if (hit?.kind === 'node') pressNode(hit.ref, at, event.shiftKey);
+    else if (hit?.kind === 'side' && event.detail > 1) act('add');
+    else if (hit === undefined) {
+      hold.value = { kind: 'frame', start: plain(at), add: event.shiftKey };
+      if (!event.shiftKey) chosen.value = [];
+    }
+  }
+
+  function pressNode(ref: NodeRef, at: Point, add: boolean): void {
+    const isChosen = refs.value.some((each) => sameNode(each, ref));
+    if (add) choose(isChosen ? refs.value.filter((each) => !sameNode(each, ref)) : [...refs.value, ref]);
+    else if (!isChosen) choose([ref]);
+    hold.value = { kind: 'nodes', base: films.value, start: plain(at), refs: refs.value };
+  }
+
+  function move(at: TablePoint, event: PointerEvent): void {
+    const held = hold.value;
+    if (held === undefined) return;
+    if (held.kind === 'frame') frame.value = { from: held.start, to: plain(at) };
+    else if (held.kind === 'handle') edited.value = moveHandle(held.base, held.ref, held.which, plain(at), event.altKey);
+    else edited.value = moveNodes(held.base, held.refs, at.x - held.start.x, at.y - held.start.y);
+  }
+
+  function release(at: TablePoint): void {
+    const held = hold.value;
+    hold.value = undefined;
+    if (held?.kind === 'frame') {
+      if (frame.value !== undefined) choose([...(held.add ? refs.value : []), ...nodesWithin(shown.value, held.start, plain(at))]);
+      frame.value = undefined;
+      return;
+    }
+    if (held === undefined || edited.value === undefined) return;
+    if (held.kind === 'nodes') choose(held.refs);
+    keep(held.kind === 'handle' ? 'Handle moved' : held.refs.length === 1 ? 'Node moved' : `${held.refs.length} nodes moved`, held.base, edited.value);
+  }
+
+  /** Holds what was edited by hand, as one change of the job. */
+  function keep(label: string, base: readonly FilmPaths[], next: readonly FilmPaths[]): void {
+    const job = bench.job as Job;
+    const changed = next.filter((film, k) => film !== base[k]);
+    if (changed.length === 0) return;
+    edited.value = next;
+    const outlines = changed.map(({ id, paths }): HeldOutline => ({ film: id, from: job.outline.held?.find(({ film }) => film === id)?.from ?? rack.films.find(({ film }) => film.id === id)?.mark ?? '', path: heldPath(curvesFromPaths(paths)) }));
+    bench.commit(label, holdOutlines(job, outlines));
+  }
+
+  function take(label: string, edit: Edit, clear = true): void {
+    message.value = 'refused' in edit ? REFUSALS[edit.refused] : undefined;
+    if ('refused' in edit) return;
+    if (clear) chosen.value = [];
+    keep(label, films.value, edit.films);
+  }
+
+  type Action = 'add' | 'remove' | 'corner' | 'smooth' | 'straighten' | 'join' | 'open';
+  function act(action: Action): void {
+    const [first, second] = refs.value;
+    const all = films.value;
+    if (action === 'add') {
+      const at = side.value ?? (first === undefined ? undefined : { film: first.film, path: first.path, side: first.node, t: 0.5 });
+      if (at !== undefined) take('Node added', { films: addNode(all, at) }, false);
+    } else if (action === 'remove') take(refs.value.length === 1 ? 'Node taken out' : `${refs.value.length} nodes taken out`, removeNodes(all, refs.value));
+    else if (action === 'corner' || action === 'smooth') take(action === 'corner' ? 'Made a corner' : 'Made smooth', { films: shapeNodes(all, refs.value, action) }, false);
+    else if (action === 'open') take('Cut open', cutOpen(all, first, gapPx()));
+    else if (action === 'straighten') take('Made straight', straighten(all, first, second), false);
+    else take('Ends joined', joinEnds(all, first, second, gapPx() * 1.5));
+  }
+  /** An outline is cut open by a millimetre at the finished size. */
+  const gapPx = (): number => bench.resolutionPxPerMm ?? 1;
+
+  function key(event: KeyboardEvent): void {
+    if (!canEdit.value || isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey || (event.target as HTMLElement).closest?.('[role="slider"], [role="radiogroup"], .rack, .el-select') !== null) return;
+    if (event.key === 'Escape') {
+      if (hold.value !== undefined) edited.value = undefined;
+      hold.value = frame.value = undefined;
+      chosen.value = [];
+      return;
+    }
+    if (refs.value.length === 0) return;
+    const step = (event.shiftKey ? 1 : 0.1) * (bench.resolutionPxPerMm ?? 1);
+    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[event.key];
+    if (event.key === 'Delete' || event.key === 'Backspace') act('remove');
+    else if (by !== undefined) nudge(by[0], by[1]);
+    else return;
+    event.preventDefault();
+  }
+  useEventListener('keydown', key);
+
+  function nudge(dx: number, dy: number): void {
+    const held = refs.value;
+    const base = films.value;
+    const next = moveNodes(base, held, dx, dy);
+    choose(held, next);
+    keep(held.length === 1 ? 'Node moved' : `${held.length} nodes moved`, base, next);
+  }
+
+  /** What the chosen nodes allow. */
+  const can = computed(() => {
+    const count = refs.value.length;
+    const ends = refs.value.filter((ref) => isEnd(pathOf(films.value, ref), ref.node));
+    return { add: side.value !== undefined || count === 1, remove: count > 0, shape: count > ends.length, straighten: count === 2, join: count === 2 && ends.length === 2, open: count === 1 && ends.length === 0 };
+  });
+  const facts = computed(() => ({ chosen: refs.value.length, nodes: shown.value.reduce((sum, { paths }) => sum + paths.reduce((nodes, path) => nodes + path.nodes.length, 0), 0) }));
+  return { films: shown, refs, side, frame, message, can, facts, canEdit, press, move, release, act };
+}
+
+const plain = ({ x, y }: Point): Point => ({ x, y });
+const pathOf = (films: readonly FilmPaths[], ref: { readonly film: string; readonly path: number }): EditPath => films.find(({ id }) => id === ref.film)?.paths[ref.path] ?? { closed: true, nodes: [] };
+const isEnd = ({ closed, nodes }: EditPath, k: number): boolean => !closed && (k === 0 || k === nodes.length - 1);
+const sameNode = (a: NodeRef, b: NodeRef): boolean => a.film === b.film && a.path === b.path && a.node === b.node;
+export type NodeEditing = ReturnType<typeof useNodeEditing>;

@@ -1,0 +1,49 @@
+import type { FlatSeparation, Job, Separation } from '../../core/job/job.ts';
+import { findTonesAnew } from '../../core/job/paletteEdits.ts';
+import { FRESH, MEETS, WAYS } from './ways.ts';
+
+/** Another way to cut the same art. */
+export interface Variant {
+  readonly id: string;
+  readonly name: string;
+  readonly job: Job;
+}
+
+/** Steps of the fineness slider, and factors of how closely edges are followed, that are worth a look beside the present one. */
+const FINENESS_STEP = 30;
+const LOOSER = 3;
+
+/** The variants that a job invites to be compared with: coarser and finer, one tone fewer and more, the other meeting, the other ways. @param tones that it has now, the background counted. */
+export function variantsOf(job: Job, tones = 3): Variant[] {
+  const { separation, outline } = job;
+  const withWay = (next: Separation): Job => ({ ...job, separation: next });
+  const variants: Variant[] = [];
+  const add = (id: string, name: string, next: Job): void => void variants.push({ id, name, job: next });
+  if (separation.way === 'backDetail') {
+    const { fineness } = separation;
+    if (fineness > 0) add('coarser', 'coarser detail', withWay({ ...separation, fineness: Math.max(0, fineness - FINENESS_STEP) }));
+    if (fineness < 100) add('finer', 'finer detail', withWay({ ...separation, fineness: Math.min(100, fineness + FINENESS_STEP) }));
+  }
+  if (separation.way === 'flat') {
+    const counted = (count: number): Job => {
+      const fresh = findTonesAnew(job);
+      return { ...fresh, separation: { ...(fresh.separation as FlatSeparation), count } };
+    };
+    if (tones > 2) add('fewer', 'one tone fewer', counted(tones - 1));
+    if (tones < 32) add('more', 'one tone more', counted(tones + 1));
+  }
+  if (separation.way === 'tones') {
+    const { steps: _steps, ...rest } = separation;
+    if (separation.count > 2) add('fewer', 'one tone fewer', withWay({ ...rest, count: separation.count - 1 }));
+    if (separation.count < 6) add('more', 'one tone more', withWay({ ...rest, count: separation.count + 1 }));
+  }
+  if (separation.way === 'flat' || separation.way === 'tones') {
+    const meet = separation.meet === 'stacked' ? 'inset' : 'stacked';
+    add('meet', `films ${MEETS[meet]}`, withWay({ ...separation, meet }));
+  }
+  add('looser', 'edges followed less closely', { ...job, outline: { ...outline, followPx: Math.min(5, outline.followPx * LOOSER), smoothPx: (outline.smoothPx ?? 0) + 1 } });
+  add('closer', 'edges followed more closely', { ...job, outline: { ...outline, followPx: Math.max(0.05, outline.followPx / LOOSER) } });
+  add('larger', 'small pieces left out', { ...job, outline: { ...outline, leastPieceMm2: Math.min(1000, Math.max(5, outline.leastPieceMm2 * 10)) } });
+  for (const way of ['oneTone', 'flat', 'tones', 'backDetail'] as const) if (way !== separation.way) add(way, WAYS[way], { ...findTonesAnew(job), separation: FRESH[way] });
+  return variants;
+}

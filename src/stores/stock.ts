@@ -1,0 +1,44 @@
+import { defineStore } from 'pinia';
+import { shallowRef } from 'vue';
+import { asAppError, type AppError } from '../core/errors/appError.ts';
+import type { Film } from '../core/job/job.ts';
+import { stockSchema, USUAL_STOCK } from '../core/job/stock.ts';
+import { useServices } from './services.ts';
+
+const NOTE = 'stock';
+
+/** The films that lie on the workshop's shelf: the same for all jobs, kept in the browser. */
+export const useStock = defineStore('stock', () => {
+  const { storage } = useServices();
+  const films = shallowRef<readonly Film[]>(USUAL_STOCK);
+  const error = shallowRef<AppError>();
+  let loading: Promise<void> | undefined;
+
+  /** Reads the shelf once; what is stored and no longer passes is left alone and the usual films are shown. */
+  const load = (): Promise<void> => (loading ??= read());
+  async function read(): Promise<void> {
+    try {
+      const text = await storage.note(NOTE);
+      if (text === undefined) return;
+      const parsed = stockSchema.safeParse(JSON.parse(text));
+      if (parsed.success) films.value = parsed.data;
+    } catch (caught) {
+      if (!(caught instanceof SyntaxError)) error.value = asAppError(caught, 'storageFailed');
+    }
+  }
+
+  async function save(next: readonly Film[]): Promise<void> {
+    films.value = next;
+    try {
+      await storage.setNote(NOTE, JSON.stringify(next));
+      error.value = undefined;
+    } catch (caught) {
+      error.value = asAppError(caught, 'storageFailed');
+    }
+  }
+
+  const add = (name: string, colour: string): Promise<void> => save([...films.value, { id: `stock-${Date.now().toString(36)}-${films.value.length}`, name, colour }]);
+  const change = (id: string, to: Partial<Omit<Film, 'id'>>): Promise<void> => save(films.value.map((film) => (film.id === id ? { ...film, ...to } : film)));
+  const remove = (id: string): Promise<void> => save(films.value.filter((film) => film.id !== id));
+  return { films, error, load, add, change, remove };
+});
