@@ -27,14 +27,15 @@ export const useStock = defineStore('stock', () => {
     }
   }
 
+  /** What is shown is kept; what could not be kept is shown all the same, with why. */
   async function save(next: readonly Film[]): Promise<void> {
-    films.value = next;
     try {
       await storage.setNote(NOTE, JSON.stringify(next));
       error.value = undefined;
     } catch (caught) {
       error.value = asAppError(caught, 'storageFailed');
     }
+    films.value = next;
   }
 
   const add = (name: string, colour: string): Promise<void> => save([...films.value, { id: `stock-${Date.now().toString(36)}-${films.value.length}`, name, colour }]);

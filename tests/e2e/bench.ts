@@ -107,4 +107,5 @@ export async function save(page: Page, button: string): Promise<{ name: string; 
 export async function choose(page: Page, label: string, option: string): Promise<void> {
   await page.locator('.el-select', { has: page.getByRole('combobox', { name: label, exact: true }) }).click();
   await page.getByRole('option', { name: option, exact: true }).filter({ visible: true }).click();
+  await expect(page.getByRole('option').filter({ visible: true })).toHaveCount(0);
 }

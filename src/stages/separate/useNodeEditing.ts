@@ -12,6 +12,9 @@ import { isTyping } from '../shared/isTyping.ts';
 import { MOST_HANDLED } from './drawNodes.ts';
 import { hitAt, nodesWithin, refAt } from './nodeHits.ts';
 
+/** Presses no further apart than this are a double click, ms. */
+const TWICE_MS = 450;
+
 /** Why an edit was not made, in words. */
 const REFUSALS: Readonly<Record<Refusal, string>> = {
   filmsMeet: 'Three films meet at that node: it holds them together and has to stay.',
@@ -76,11 +79,19 @@ export function useNodeEditing(isOn: Ref<boolean>, scale: Ref<number>) {
     side.value = hit?.kind === 'side' ? hit.side : undefined;
     if (hit?.kind === 'handle') hold.value = { kind: 'handle', base: films.value, ref: hit.ref, which: hit.which };
     else if (hit?.kind === 'node') pressNode(hit.ref, at, event.shiftKey);
-    else if (hit?.kind === 'side' && event.detail > 1) act('add');
+    else if (hit?.kind === 'side' && isSecond(at)) act('add');
     else if (hit === undefined) {
       hold.value = { kind: 'frame', start: plain(at), add: event.shiftKey };
       if (!event.shiftKey) chosen.value = [];
     }
+  }
+
+  /** Whether a press is the second of a double click: pointer events do not count them. */
+  let last: { readonly at: TablePoint; readonly ms: number } | undefined;
+  function isSecond(at: TablePoint): boolean {
+    const before = last;
+    last = { at, ms: performance.now() };
+    return before !== undefined && last.ms - before.ms < TWICE_MS && Math.hypot(at.screenX - before.at.screenX, at.screenY - before.at.screenY) < 6;
   }
 
   function pressNode(ref: NodeRef, at: Point, add: boolean): void {
