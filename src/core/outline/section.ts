@@ -1,3 +1,4 @@
+import { calmed } from './calm.ts';
 import type { End } from './cubicFit.ts';
 import type { Ring } from './corners.ts';
 
@@ -27,7 +28,7 @@ interface Place {
 const freeEnd = ({ x, y }: Place): End => ({ x, y, dx: 0, dy: 0, free: true });
 
 /** The stretch of a ring between two corners. Points nearer than `trimPx` to a corner are left out: they lie on the rounding. */
-export function sectionBetween(ring: Ring, fromIndex: number, toIndex: number, from: Place, to: Place, trimPx: number): Section {
+export function sectionBetween(ring: Ring, fromIndex: number, toIndex: number, from: Place, to: Place, trimPx: number, calmPx = 0): Section {
   const { n, x, y, along } = ring;
   const total = along[n];
   const last = toIndex > fromIndex ? toIndex : toIndex + n;
@@ -47,14 +48,14 @@ export function sectionBetween(ring: Ring, fromIndex: number, toIndex: number, f
   }
   xs[count] = to.x;
   ys[count++] = to.y;
-  return makeSection(xs.subarray(0, count), ys.subarray(0, count), [freeEnd(from), freeEnd(to)]);
+  return makeSection(xs.subarray(0, count), ys.subarray(0, count), calmPx, [freeEnd(from), freeEnd(to)]);
 }
 
 /**
  * The stretch of an open edge from point `fromIndex` to `toIndex` (inclusive) between two ends, which are corners or junctions. Points nearer than `trimPx` to an end are left
  * out: they lie on its rounding, or a third tone has a part in them.
  */
-export function sectionWithin(ring: Ring, fromIndex: number, toIndex: number, from: End, to: End, trimPx: number): Section {
+export function sectionWithin(ring: Ring, fromIndex: number, toIndex: number, from: End, to: End, trimPx: number, calmPx = 0): Section {
   const xs = new Float64Array(toIndex - fromIndex + 3);
   const ys = new Float64Array(toIndex - fromIndex + 3);
   xs[0] = from.x;
@@ -70,11 +71,11 @@ export function sectionWithin(ring: Ring, fromIndex: number, toIndex: number, fr
   }
   xs[count] = to.x;
   ys[count++] = to.y;
-  return makeSection(xs.subarray(0, count), ys.subarray(0, count), [from, to]);
+  return makeSection(xs.subarray(0, count), ys.subarray(0, count), calmPx, [from, to]);
 }
 
 /** A whole ring without corners, opened at point `start`, which is both first and last. */
-export function closedSection(ring: Ring, start: number): Section {
+export function closedSection(ring: Ring, start: number, calmPx = 0): Section {
   const { n, x, y } = ring;
   const xs = new Float64Array(n + 1);
   const ys = new Float64Array(n + 1);
@@ -82,15 +83,15 @@ export function closedSection(ring: Ring, start: number): Section {
     xs[k] = x[(start + k) % n];
     ys[k] = y[(start + k) % n];
   }
-  return makeSection(xs, ys);
+  return makeSection(xs, ys, calmPx);
 }
 
-/** @param ends of an open section; a closed one has none. */
-function makeSection(x: Float64Array, y: Float64Array, ends?: readonly [End, End]): Section {
-  const n = x.length;
+/** @param calmPx width over which the points are calmed. @param ends of an open section; a closed one has none. */
+function makeSection(roughX: Float64Array, roughY: Float64Array, calmPx: number, ends?: readonly [End, End]): Section {
+  const n = roughX.length;
   const closed = ends === undefined;
-  const along = new Float64Array(n);
-  for (let k = 1; k < n; k++) along[k] = along[k - 1] + Math.sqrt((x[k] - x[k - 1]) ** 2 + (y[k] - y[k - 1]) ** 2);
+  const { x, y } = calmPx > 0 ? calmed(roughX, roughY, lengthsAlong(roughX, roughY), closed, calmPx) : { x: roughX, y: roughY };
+  const along = lengthsAlong(x, y);
   const known: (End | undefined)[] = new Array<End | undefined>(n);
   const joint = (k: number): End => {
     const kept = known[k];
@@ -102,6 +103,12 @@ function makeSection(x: Float64Array, y: Float64Array, ends?: readonly [End, End
     return end;
   };
   return { n, x, y, along, joint, closed };
+}
+
+function lengthsAlong(x: Float64Array, y: Float64Array): Float64Array {
+  const along = new Float64Array(x.length);
+  for (let k = 1; k < x.length; k++) along[k] = along[k - 1] + Math.sqrt((x[k] - x[k - 1]) ** 2 + (y[k] - y[k - 1]) ** 2);
+  return along;
 }
 
 /** Place and direction at point k from a parabola through the points within the smoothing length, weighted down towards its ends. */

@@ -2,12 +2,14 @@ import { AppError } from '../errors/appError.ts';
 import { signedArea } from '../geometry/rings.ts';
 import type { ShareMap } from '../raster/raster.ts';
 import { finish, type Task } from '../task/task.ts';
-import { circleOf, QUARTER, type Circle } from './circle.ts';
+import { circleOf, QUARTER } from './circle.ts';
 import { findCorners, type Corner, type Ring } from './corners.ts';
 import { CurvesBuilder, type Curves } from './curves.ts';
+import { ellipseOf, type Ellipse } from './ellipse.ts';
 import { isolines } from './isoline.ts';
 import { JointFinder } from './joints.ts';
 import { parentRings } from './nesting.ts';
+import { withParallels } from './parallels.ts';
 import { closedSection, sectionBetween, type Section } from './section.ts';
 
 export interface OutlineOptions {
@@ -19,6 +21,8 @@ export interface OutlineOptions {
   readonly leastAreaPx2: number;
   /** Draw rings that are circles or ellipses within the tolerance as such, and edges that are all but parallel as parallel. */
   readonly shapes: boolean;
+  /** Width over which edges are calmed between their corners before they are followed, px; nothing when absent. Range 0 to 10. */
+  readonly smoothPx?: number;
 }
 
 export const DEFAULT_OUTLINE: OutlineOptions = { followPx: 0.3, cornerRad: 0.42, leastAreaPx2: 2, shapes: true };
@@ -51,7 +55,7 @@ export function* traceOutline(share: ShareMap, options: OutlineOptions = DEFAULT
       yield 0.3 + (0.7 * done) / keep.length;
     }
   }
-  return builder.build();
+  return options.shapes ? withParallels(builder.build(), options.followPx) : builder.build();
 }
 
 /** `traceOutline` in one go. */
@@ -96,27 +100,32 @@ function ringOf(points: Float64Array, from: number, to: number): Ring {
 }
 
 /** What drawing one ring goes by; `edgeWidthPx` is the width over which its tones mix, 1 where only area sampling mixed them. */
-export type RingOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'shapes'> & { readonly edgeWidthPx?: number };
+export type RingOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'shapes' | 'smoothPx'> & { readonly edgeWidthPx?: number };
 
 /** Draws a closed ring: as a circle, or corner to corner, or as one smooth round. */
 export function drawRing(builder: CurvesBuilder, ring: Ring, area: number, parent: number, options: RingOptions, finder: JointFinder): void {
   const circle = options.shapes ? circleOf(ring, options.followPx) : undefined;
   if (circle !== undefined) {
-    drawCircle(builder, circle, area > 0, parent);
+    drawEllipse(builder, { ...circle, a: circle.radius, b: circle.radius, turnRad: 0 }, area > 0, parent);
+    return;
+  }
+  const ellipse = options.shapes ? ellipseOf(ring, options.followPx) : undefined;
+  if (ellipse !== undefined) {
+    drawEllipse(builder, ellipse, area > 0, parent);
     return;
   }
   const corners = findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: options.edgeWidthPx ?? 1 });
-  const sections = corners.length === 0 ? [closedSection(ring, calmestPoint(ring))] : sectionsBetween(ring, corners, TRIM_PX * (options.edgeWidthPx ?? 1));
+  const sections = corners.length === 0 ? [closedSection(ring, calmestPoint(ring), options.smoothPx)] : sectionsBetween(ring, corners, TRIM_PX * (options.edgeWidthPx ?? 1), options.smoothPx);
   drawSections(builder, sections, parent, finder);
 }
 
 /** Points within this length of a corner lie on its rounding, px. */
 export const TRIM_PX = 0.9;
 
-function sectionsBetween(ring: Ring, corners: readonly Corner[], trimPx: number): Section[] {
+function sectionsBetween(ring: Ring, corners: readonly Corner[], trimPx: number, calmPx: number | undefined): Section[] {
   return corners.map((corner, k) => {
     const next = corners[(k + 1) % corners.length];
-    return sectionBetween(ring, corner.index, next.index, corner, next, trimPx);
+    return sectionBetween(ring, corner.index, next.index, corner, next, trimPx, calmPx);
   });
 }
 
@@ -153,13 +162,14 @@ function calmestPoint(ring: Ring): number {
   return best;
 }
 
-function drawCircle(builder: CurvesBuilder, { x, y, radius }: Circle, clockwise: boolean, parent: number): void {
-  const h = radius * QUARTER;
+function drawEllipse(builder: CurvesBuilder, { x, y, a, b, turnRad }: Ellipse, clockwise: boolean, parent: number): void {
+  const [cos, sin] = [Math.cos(turnRad), Math.sin(turnRad)];
   const s = clockwise ? 1 : -1;
-  builder.start(x + radius, y, parent);
-  builder.cubic(x + radius, y + s * h, x + h, y + s * radius, x, y + s * radius);
-  builder.cubic(x - h, y + s * radius, x - radius, y + s * h, x - radius, y);
-  builder.cubic(x - radius, y - s * h, x - h, y - s * radius, x, y - s * radius);
-  builder.cubic(x + h, y - s * radius, x + radius, y - s * h, x + radius, y);
+  const at = (u: number, v: number): [number, number] => [x + u * a * cos - s * v * b * sin, y + u * a * sin + s * v * b * cos];
+  builder.start(...at(1, 0), parent);
+  builder.cubic(...at(1, QUARTER), ...at(QUARTER, 1), ...at(0, 1));
+  builder.cubic(...at(-QUARTER, 1), ...at(-1, QUARTER), ...at(-1, 0));
+  builder.cubic(...at(-1, -QUARTER), ...at(-QUARTER, -1), ...at(0, -1));
+  builder.cubic(...at(QUARTER, -1), ...at(1, -QUARTER), ...at(1, 0));
   builder.close();
 }

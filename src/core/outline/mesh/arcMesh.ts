@@ -7,6 +7,7 @@ import { findCorners, type Ring } from '../corners.ts';
 import type { End } from '../cubicFit.ts';
 import { CurvesBuilder, type Curves } from '../curves.ts';
 import { JointFinder } from '../joints.ts';
+import { withParallels } from '../parallels.ts';
 import { sectionWithin, type Section } from '../section.ts';
 import { drawRing, drawSections, STRAIGHT_SHARE, TRIM_PX, type OutlineOptions } from '../traceOutline.ts';
 import { arcPoints, type ArcPoints, type CrackPlaces } from './arcPoints.ts';
@@ -31,7 +32,7 @@ export interface ArcMesh {
   readonly strayPx: number;
 }
 
-export type MeshOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'shapes'> & {
+export type MeshOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'shapes' | 'smoothPx'> & {
   /** Edges between these two labels need be followed no closer than this, px: they were calmed over more than that before. */
   readonly calm?: { readonly labels: readonly [number, number]; readonly followPx: number };
 };
@@ -83,7 +84,8 @@ export function* fitMesh(arcs: CrackArcs, places: CrackPlaces, width: number, he
     sincePause = 0;
     yield 0.4 + (0.6 * k) / points.length;
   }
-  return { kind: 'arcMesh', width, height, arcs, curves: builder.build(), strayPx: finder.strayPx() };
+  const curves = builder.build();
+  return { kind: 'arcMesh', width, height, arcs, curves: options.shapes ? withParallels(curves, options.followPx, { width, height }) : curves, strayPx: finder.strayPx() };
 }
 
 /**
@@ -127,10 +129,10 @@ function sectionsOf(ring: Ring, from: End, to: End, options: ArcOptions): Sectio
   let first = 0;
   for (const corner of corners) {
     const end: End = { x: corner.x, y: corner.y, dx: 0, dy: 0, free: true };
-    sections.push(sectionWithin(ring, first, corner.index, start, end, TRIM_PX * options.edgeWidthPx));
+    sections.push(sectionWithin(ring, first, corner.index, start, end, TRIM_PX * options.edgeWidthPx, options.smoothPx));
     start = end;
     first = corner.index;
   }
-  sections.push(sectionWithin(ring, first, ring.n - 1, start, to, TRIM_PX * options.edgeWidthPx));
+  sections.push(sectionWithin(ring, first, ring.n - 1, start, to, TRIM_PX * options.edgeWidthPx, options.smoothPx));
   return sections;
 }
