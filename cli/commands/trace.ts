@@ -137,7 +137,7 @@ function oneColour(art: Art, threshold: number | 'auto'): SeparatedArt | undefin
   try {
     const { share, ink } = oneTone(art, { source: 'threshold', threshold, inkIs: 'auto' });
     const outline = outlineOf(share);
-    return { films: [{ film: { id: 'Ink', name: 'Ink', colour: hexFromRgb(ink) }, outline }], whole: () => outline };
+    return { films: [{ film: { id: 'Ink', name: 'Ink', colour: hexFromRgb(ink) }, outline }], whole: outline };
   } catch (error) {
     if (isAppError(error) && error.code === 'oneColour' && threshold === 'auto') return undefined;
     throw error;
@@ -145,4 +145,4 @@ function oneColour(art: Art, threshold: number | 'auto'): SeparatedArt | undefin
 }
 
 /** Films as a job with these settings has them. */
-const separated = (art: Art, separation: Separation, resolution: number): SeparatedArt => finish(separateArt({ separation, assembly: newJob('').assembly }, art, DEFAULT_OUTLINE, resolution));
+const separated = (art: Art, separation: Separation, resolution: number): SeparatedArt => finish(separateArt({ separation, assembly: newJob('').assembly }, art, DEFAULT_OUTLINE, () => resolution));

@@ -9,13 +9,13 @@ import { AROUND_FILM, heldPath, outlineMark } from './finishFilms.ts';
 import { readJob } from './readJob.ts';
 import type { Job } from './job.ts';
 import { newJob } from './newJob.ts';
-import { outlineArt, type OutlinedArt } from './runJob.ts';
+import { designOf, outlineArt, type OutlinedArt } from './runJob.ts';
 
 const RED: Rgb = { r: 179, g: 38, b: 46 };
 const BLUE: Rgb = { r: 36, g: 80, b: 154 };
 const INK: Rgb = { r: 22, g: 20, b: 28 };
 
-/** Two fields on white, 2 px a mm: red with a hole, blue beside it. */
+/** Two fields on white: red with a hole, blue beside it. */
 const fields = (x: number, y: number): Rgb => {
   if (y < 20.3 || y > 59.7 || x < 20.4 || x > 99.6) return WHITE;
   if (Math.hypot(x - 40.2, y - 40.2) < 8) return WHITE;
@@ -34,13 +34,17 @@ describe('a border around everything', () => {
     const around = cut({ ...flat, outline: { ...flat.outline, around: { widthMm: 3, openings: 'kept' } } });
     expect(around.films.map(({ film }) => film.id)[0]).toBe(AROUND_FILM.id);
     expect(around.films).toHaveLength(3);
-    // 120 px are 60 mm.
-    near(boxOf(around.films[0].outline), [14.4, 14.3, 105.6, 65.7], 0.12);
+    // With 3 mm of border on each side 79.2 px are 54 mm.
+    const wide = 3 * (79.2 / 54);
+    near(boxOf(around.films[0].outline), [20.4 - wide, 20.3 - wide, 99.6 + wide, 59.7 + wide], 0.12);
+    const design = designOf(flat, around.films);
+    expect(design.widthMm).toBeCloseTo(60, 9);
+    near(boxOf(design.layers[1].curves).slice(0, 2), [3, 3], 0.08);
     const grown = (w: number): number => 79.2 * 39.4 + 2 * w * (79.2 + 39.4) + Math.PI * w * w;
-    expect(Math.abs(areaOf(around.films[0].outline) - (grown(6) - Math.PI * 4))).toBeLessThan(14);
+    expect(Math.abs(areaOf(around.films[0].outline) - (grown(wide) - Math.PI * (8 - wide) ** 2))).toBeLessThan(14);
     expect(isProperlyNested(around.films[0].outline, 0.02)).toBe(true);
     const filled = cut({ ...flat, outline: { ...flat.outline, around: { widthMm: 3, openings: 'filled' } } });
-    expect(Math.abs(areaOf(filled.films[0].outline) - grown(6))).toBeLessThan(14);
+    expect(Math.abs(areaOf(filled.films[0].outline) - grown(wide))).toBeLessThan(14);
   });
 
   it('without a width has the very edge of what it lies under', () => {
@@ -63,7 +67,8 @@ describe('a border around everything', () => {
     expect(ringCount(cut(outermost).films[0].outline)).toBe(1);
     const sticker = cut({ ...outermost, outline: { ...outermost.outline, around: { widthMm: 2, openings: 'kept' } } });
     expect(sticker.films).toHaveLength(1);
-    near(boxOf(sticker.films[0].outline), [16.4, 16.3, 103.6, 63.7], 0.12);
+    const wide = 2 * (79.2 / 56);
+    near(boxOf(sticker.films[0].outline), [20.4 - wide, 20.3 - wide, 99.6 + wide, 59.7 + wide], 0.12);
     const oneTone: Job = { ...base, outline: { ...base.outline, outermost: true } };
     expect(ringCount(cut(oneTone).films[0].outline)).toBe(1);
   });

@@ -5,11 +5,11 @@ import { artResolution, type FinishedSize } from '../clean/finishedSize.ts';
 import { AppError } from '../errors/appError.ts';
 import { laySheet, type Sheet } from '../layout/laySheet.ts';
 import { DEFAULT_OUTLINE, type OutlineOptions } from '../outline/traceOutline.ts';
-import { ringCount } from '../outline/curves.ts';
+import { boundsOf, ringCount, type Curves } from '../outline/curves.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import { rgbFromHex } from '../colour/hex.ts';
 import type { Rgb } from '../colour/oklab.ts';
-import { translation } from '../geometry/affine.ts';
+import { rotation, translation } from '../geometry/affine.ts';
 import type { Art } from '../raster/art.ts';
 import type { Task } from '../task/task.ts';
 import type { Job, Layout } from './job.ts';
@@ -45,12 +45,23 @@ export interface OutlinedArt extends Omit<SeparatedArt, 'films' | 'whole'> {
   readonly films: readonly FinishedFilm[];
 }
 
+/** Pixels of the art on one mm of the design, whose chosen side is as long as the job says with the border around it. */
+function designResolution(whole: Curves, { assembly, outline }: Pick<Job, 'assembly' | 'outline'>): number {
+  const { turnDeg, by, sizeMm } = assembly;
+  const box = boundsOf(turnDeg === 0 ? whole : transformCurves(whole, rotation((turnDeg * Math.PI) / 180, 0, 0)));
+  if (box === undefined) throw new AppError('nothingToCut');
+  const extentPx = by === 'width' ? box.right - box.left : box.bottom - box.top;
+  const borderMm = 2 * (outline.around?.widthMm ?? 0);
+  // A border wider than the design itself has no true size; it is made as if it came on top.
+  return extentPx / (borderMm < sizeMm / 2 ? sizeMm - borderMm : sizeMm);
+}
+
 /** Clean art to films with their outlines in art pixels. @throws AppError `nothingToCut` when no piece is left. */
 export function* outlineArt(job: Job, art: Art, remember?: Remember): Task<OutlinedArt> {
-  const resolution = artResolution(art, finishedSizeOf(job));
-  const { whole, films, ...facts } = yield* separateArt(job, art, outlineOptionsOf(job, art), resolution, remember);
+  const resolutionOf = (whole: Curves): number => designResolution(whole, job);
+  const { whole, films, ...facts } = yield* separateArt(job, art, outlineOptionsOf(job, art), resolutionOf, remember);
   if (films.every(({ outline }) => ringCount(outline) === 0)) throw new AppError('nothingToCut');
-  return { ...facts, films: finishFilms(job, art.frame, { films, whole }, resolution) };
+  return { ...facts, films: finishFilms(job, art.frame, { films, whole }, resolutionOf(whole)) };
 }
 
 /** Outlines to the design at its finished size. */

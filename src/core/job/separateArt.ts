@@ -2,7 +2,7 @@ import { lumaOf, rgbFromHex } from '../colour/hex.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { nodeCount, ringCount, type Curves } from '../outline/curves.ts';
 import { meshOptionsFrom } from '../outline/mesh/arcMesh.ts';
-import { filmsOfMesh, type Meeting } from '../outline/mesh/filmsOfMesh.ts';
+import { filmOfRegions, filmsOfMesh, wholeOutline, type Meeting } from '../outline/mesh/filmsOfMesh.ts';
 import { withoutOpenings } from '../outline/offsetOutline.ts';
 import { traceOutline, type OutlineOptions } from '../outline/traceOutline.ts';
 import { artXFromPicture, artYFromPicture, type Art } from '../raster/art.ts';
@@ -23,7 +23,7 @@ export interface SeparatedArt {
   /** Lowest first. */
   readonly films: readonly TracedFilm[];
   /** Everything that any film covers, as one outline. */
-  readonly whole: () => Curves;
+  readonly whole: Curves;
   /** Of one tone: its threshold and histogram. */
   readonly tone?: OneTone;
   /** Of several: the palette, most frequent first, or darkest first for tones of lightness. */
@@ -41,29 +41,30 @@ const forget: Remember = (_key, make) => make();
 
 /**
  * Clean art to films by the job's way of separating.
- * @param pxPerMm art pixels on one mm of the finished design.
+ * @param resolutionOf art pixels on one mm of the finished design, from everything that is cut.
  * @param remember keeps tones and mesh between calls with the same art.
  * @throws AppError `nothingToCut`, `oneColour`, `tooIntricate`.
  */
-export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art, options: OutlineOptions, pxPerMm: number, remember: Remember = forget): Task<SeparatedArt> {
+export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art, options: OutlineOptions, resolutionOf: (whole: Curves) => number, remember: Remember = forget): Task<SeparatedArt> {
   const { separation } = job;
   if (separation.way === 'oneTone') {
     const tone = oneTone(art, separation);
     yield 0.2;
     const outline = yield* within(traceOutline(tone.share, options), 0.2, 1);
     const [first] = job.assembly.films;
-    return { films: [{ film: job.assembly.films.find(({ id }) => id !== AROUND_ID) ?? first, outline }], whole: () => outline, tone };
+    return { films: [{ film: job.assembly.films.find(({ id }) => id !== AROUND_ID) ?? first, outline }], whole: outline, tone };
   }
   const traced = yield* remember(tonesKey(separation, options), () => traceTones(separation, art, options));
   const facts = toneFacts(separation, traced.tones);
   const { films, order } = filmsOf(separation, job.assembly.films, facts);
   const filmOfTone = facts.map(({ film }) => films.findIndex(({ id }) => id === film));
   const keepsDarker = separation.way !== 'backDetail' && separation.keeps === 'darker';
-  const { films: outlines, whole } = filmsOfMesh(traced.mesh, traced.regions, {
-    filmOfLabel: (label) => (label === CLEAR ? -1 : filmOfTone[label]),
+  const filmOf = filmOfRegions(traced.regions, (label) => (label === CLEAR ? -1 : filmOfTone[label]), spotsOf(separation, art, films));
+  const whole = wholeOutline(traced.mesh, traced.regions, filmOf);
+  const outlines = filmsOfMesh(traced.mesh, traced.regions, {
+    filmOf,
     films: films.length,
-    spots: spotsOf(separation, art, films),
-    meet: meetingsOf(separation, films, pxPerMm),
+    meet: meetingsOf(separation, films, ringCount(whole) === 0 ? 1 : resolutionOf(whole)),
     order,
     ...(keepsDarker ? { lightness: films.map(({ colour }) => lumaOf(rgbFromHex(colour) as Rgb)) } : {}),
     edges: { art: traced.art, tones: traced.tones.tones, options: meshOptionsFrom(options) },

@@ -24,12 +24,31 @@ export interface FilmCurves {
   readonly curves: Curves;
 }
 
+/** A region that is given another film than its label has, or none: by a pixel in it. */
+export interface FilmSpot {
+  readonly x: number;
+  readonly y: number;
+  readonly film: number;
+}
+
+/** Film of each region: that of its label unless a spot says otherwise. Later spots win. @param filmOfLabel 0 and up; −1 for the background and what is clear. */
+export function filmOfRegions(regions: MeshRegions, filmOfLabel: (label: number) => number, spots: readonly FilmSpot[] = []): Int32Array {
+  const filmOf = Int32Array.from(regions.label, filmOfLabel);
+  for (const { x, y, film } of spots) {
+    const region = regions.at(x, y);
+    // What lies around the whole picture is never film.
+    if (region >= 0 && regions.firstPixel[region] >= 0) filmOf[region] = film;
+  }
+  return filmOf;
+}
+
+/** Everything that any film covers, as one outline. */
+export const wholeOutline = (mesh: ArcMesh, regions: MeshRegions, filmOf: Int32Array): Curves => filmOutline(mesh, sidesOfRegions(regions, Uint8Array.from(filmOf, (film) => (film >= 0 ? 1 : 0))));
+
 export interface FilmsOptions {
-  /** Film of each label, 0 to `films` − 1; −1 for the background and what is clear. */
-  readonly filmOfLabel: (label: number) => number;
+  /** Film of each region, 0 to `films` − 1; −1 for none. */
+  readonly filmOf: Int32Array;
   readonly films: number;
-  /** Single regions that are given another film, or none: by a pixel in them. */
-  readonly spots?: readonly { readonly x: number; readonly y: number; readonly film: number }[] | undefined;
   /** How a film meets another. The same for all pairs of films, or by the two. */
   readonly meet: Meet | ((film: number, other: number) => Meeting);
   /** In which the films lie over each other, lowest first; the one with the least edge when absent. */
@@ -40,21 +59,8 @@ export interface FilmsOptions {
   readonly edges?: { readonly art: Art; readonly tones: readonly Rgb[]; readonly options: MeshOptions } | undefined;
 }
 
-export interface MeshFilms {
-  /** Lowest first. */
-  readonly films: readonly FilmCurves[];
-  /** Everything that any film covers, as one outline. */
-  readonly whole: () => Curves;
-}
-
-/** Reads the films off a mesh. Where none runs on under part of another, their outlines are arcs of the mesh and nothing else. */
-export function filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOfLabel, films, spots, meet, order, lightness, edges }: FilmsOptions): MeshFilms {
-  const filmOf = Int32Array.from(regions.label, filmOfLabel);
-  for (const { x, y, film } of spots ?? []) {
-    const region = regions.at(x, y);
-    // What lies around the whole picture is never film.
-    if (region >= 0 && regions.firstPixel[region] >= 0) filmOf[region] = film;
-  }
+/** Reads the films off a mesh, lowest first. Where none runs on under part of another, their outlines are arcs of the mesh and nothing else. */
+export function filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOf, films, meet, order, lightness, edges }: FilmsOptions): FilmCurves[] {
   const ranks = order === undefined ? stackOrder(mesh, regions, filmOf, films) : Int32Array.from({ length: films }, (_, film) => order.indexOf(film));
   const lowestFirst = Array.from({ length: films }, (_, film) => film).sort((a, b) => ranks[a] - ranks[b]);
   const meetingOf = typeof meet === 'function' ? meet : (): Meeting => ({ meet, reachPx: 0 });
@@ -67,7 +73,7 @@ export function filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOfLabel, 
     return way === 'inset' && reaches ? reachPx : 0;
   };
   const places = edges === undefined ? undefined : new EdgePlaces(edges.art, edges.tones, mesh.arcs.cells, mesh.arcs.stride);
-  const outlines = lowestFirst.map((film) => {
+  return lowestFirst.map((film) => {
     const covers = covered.subarray(film * regions.count, (film + 1) * regions.count);
     const reaches = Array.from({ length: films }, (_, other) => (other === film ? 0 : under(film, other)));
     if (edges === undefined || places === undefined || reaches.every((reach) => reach === 0)) return { film, curves: filmOutline(mesh, sidesOfRegions(regions, covers)) };
@@ -75,5 +81,4 @@ export function filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOfLabel, 
     const cells = regions.spread(Array.from(filmOf, (other, region) => (covers[region] === 1 ? film : other)));
     return { film, curves: reachedOutline(mesh, cells, film, reaches, places, edges.options) };
   });
-  return { films: outlines, whole: () => filmOutline(mesh, sidesOfRegions(regions, Uint8Array.from(filmOf, (film) => (film >= 0 ? 1 : 0)))) };
 }
