@@ -4,6 +4,8 @@ import { sampled } from '../../../tests/fixtures/shapes.ts';
 import { makeDesign } from '../assemble/design.ts';
 import { rotation } from '../geometry/affine.ts';
 import { CurvesBuilder, type Curves } from '../outline/curves.ts';
+import { nestRings } from '../outline/nestRings.ts';
+import { curvesFromPathData } from '../outline/pathData.ts';
 import { outlineOf } from '../outline/traceOutline.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import { cutCheck } from './cutCheck.ts';
@@ -87,5 +89,12 @@ describe('the cut check', () => {
     const design = makeDesign([{ filmId: 'film', curves: outlineOf(share) }], { by: 'width', sizeMm: 18.4, turnDeg: 0 });
     const kinds = cutCheck(design, { leastPieceMm2: 1.5, leastStripMm: 0.8, artIsOpening: false }).map(({ kind }) => kind);
     expect(kinds).toEqual(['smallPiece', 'thin']);
+  });
+
+  it('tells where an outline was cut open, and by how much', () => {
+    const open = nestRings(curvesFromPathData('M10 10L40 10L40 40L10 40L10 12M60 10L90 10L90 40L60 40Z'));
+    const design = makeDesign([{ filmId: 'a', curves: open }], { by: 'width', sizeMm: 80, turnDeg: 0 });
+    const findings = cutCheck(design, { leastPieceMm2: 4, leastStripMm: 0, artIsOpening: false }).filter(({ kind }) => kind === 'openOutline');
+    expect(findings).toEqual([{ kind: 'openOutline', filmId: 'a', xMm: expect.closeTo(0, 9) as number, yMm: expect.closeTo(1, 9) as number, size: expect.closeTo(2, 9) as number }]);
   });
 });

@@ -1,18 +1,18 @@
 import type { Design } from '../assemble/design.ts';
-import { ringArea, type Curves } from '../outline/curves.ts';
+import { isOpenRing, ringArea, type Curves } from '../outline/curves.ts';
 import { piecesOf } from '../outline/pieces.ts';
 import { jaggedPlaces } from './jaggedPlaces.ts';
 import { thinPlaces } from './thinPlaces.ts';
 
 /** A place that will not cut or weed well. */
 export interface Finding {
-  readonly kind: 'smallPiece' | 'smallHole' | 'island' | 'thin' | 'jagged' | 'coarsePicture';
+  readonly kind: 'smallPiece' | 'smallHole' | 'island' | 'thin' | 'jagged' | 'openOutline' | 'coarsePicture';
   /** Film on which it lies; absent for what is of the whole picture. */
   readonly filmId?: string;
   /** Where, in mm on the design. */
   readonly xMm: number;
   readonly yMm: number;
-  /** How small: mm² for pieces, holes and islands, mm for the width of thin places and the depth of teeth, dots per inch for the picture. */
+  /** How small: mm² for pieces, holes and islands, mm for the width of thin places, the depth of teeth and the gap of open outlines, dots per inch for the picture. */
   readonly size: number;
 }
 
@@ -44,12 +44,24 @@ export function cutCheck(design: Design, limits: CheckLimits): Finding[] {
     }
   }
   findings.sort((a, b) => a.size - b.size);
+  for (const { filmId, curves } of design.layers) findings.push(...openOutlines(curves).map((finding) => ({ ...finding, filmId })));
   const small = findings.filter(({ kind }) => kind === 'smallPiece');
   // A piece that is too small as a whole is told once.
   const isTold = ({ xMm, yMm }: Finding): boolean => small.some((piece) => Math.hypot(piece.xMm - xMm, piece.yMm - yMm) <= Math.sqrt(piece.size));
   for (const { filmId, curves } of design.layers) findings.push(...stripFindings(curves, limits).filter((finding) => !isTold(finding)).map((finding) => ({ ...finding, filmId })));
   if (design.resolution < COARSE_PX_PER_MM) findings.push({ kind: 'coarsePicture', xMm: 0, yMm: 0, size: design.resolution * 25.4 });
   return findings;
+}
+
+/** Outlines that were cut open: where their ends are, and how far apart. */
+function openOutlines(curves: Curves): Finding[] {
+  const { coords, coordStart } = curves;
+  return Array.from(curves.parent.keys())
+    .filter((ring) => isOpenRing(curves, ring))
+    .map((ring) => {
+      const [a, b] = [coordStart[ring], coordStart[ring + 1] - 2];
+      return { kind: 'openOutline', xMm: (coords[a] + coords[b]) / 2, yMm: (coords[a + 1] + coords[b + 1]) / 2, size: Math.hypot(coords[a] - coords[b], coords[a + 1] - coords[b + 1]) };
+    });
 }
 
 function stripFindings(curves: Curves, { leastStripMm, artIsOpening }: CheckLimits): Finding[] {

@@ -9,7 +9,7 @@ import { transformCurves } from './transformCurves.ts';
 /** Cells of the field of distances on the width of an offset: on a round of that radius, straight lines between cells stray by a two-thousandth of it. */
 const CELLS_ON_WIDTH = 16;
 /** Most cells of the field. */
-const MOST_CELLS = 4_000_000;
+const MOST_CELLS = 1_500_000;
 /** The edge is sampled this often a cell. */
 const SAMPLES = 3;
 /** How closely the curves follow the field's edge, cells, and the smallest turn that stays a corner. */

@@ -2,6 +2,7 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, shallowRef } from 'vue';
 import { overBlankMm, placeOnBlank } from '../../core/assemble/placeOnBlank.ts';
+import { AROUND_FILM } from '../../core/job/finishFilms.ts';
 import type { Assembly, Film, Job } from '../../core/job/job.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
@@ -27,7 +28,7 @@ const settings = useSettings();
 const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
 
 const job = computed(() => bench.job as Job);
-const film = computed(() => job.value.assembly.films[0]);
+const film = computed(() => job.value.assembly.films.find(({ id }) => id !== AROUND_FILM.id) ?? job.value.assembly.films[0]);
 const design = computed(() => bench.result?.cut?.design);
 const place = computed(() => (design.value === undefined ? { xMm: 0, yMm: 0 } : placeOnBlank(job.value.assembly.place, job.value.blank, design.value)));
 const over = computed(() => (design.value === undefined ? 0 : overBlankMm(place.value, job.value.blank, design.value)));
@@ -54,7 +55,7 @@ function set(label: string, change: Partial<Assembly>): void {
   bench.preview(withAssembly(change));
   bench.commitPreview(label);
 }
-const setFilm = (label: string, change: Partial<Film>): void => bench.commit(label, withAssembly({ films: job.value.assembly.films.map((each, k) => (k === 0 ? { ...each, ...change } : each)) }));
+const setFilm = (label: string, change: Partial<Film>): void => bench.commit(label, withAssembly({ films: job.value.assembly.films.map((each) => (each.id === film.value.id ? { ...each, ...change } : each)) }));
 function centre(): void {
   const { place: _place, ...rest } = job.value.assembly;
   bench.commit('Place: centred', { ...job.value, assembly: rest });

@@ -14,6 +14,8 @@ export function findingWords(finding: Finding): string {
       return `Only ${trimNumber(finding.size, 2)} mm wide: tears or lifts`;
     case 'jagged':
       return `Jagged edge, teeth of ${trimNumber(finding.size, 2)} mm`;
+    case 'openOutline':
+      return `Outline open by ${trimNumber(finding.size, 2)} mm: holds on there, or join its ends in Separate`;
     case 'coarsePicture':
       return `Only ${Math.round(finding.size)} dots per inch at this size: edges are guessed`;
   }
