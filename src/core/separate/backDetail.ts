@@ -5,6 +5,7 @@ import { AppError } from '../errors/appError.ts';
 import { isOpaque, withAlpha, type Art } from '../raster/art.ts';
 import { eachBorderPixel } from '../raster/eachBorderPixel.ts';
 import { CLEAR, makeLabelMap } from '../raster/labelMap.ts';
+import { boxBlurred } from '../raster/boxBlur.ts';
 import { lumaOfWord } from '../raster/luma.ts';
 import { makeRgba8, wordsOf } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
@@ -42,6 +43,8 @@ export const BACK = 1;
 const FINE_PX = 1;
 const COARSE_PX = 9;
 const SIDE_PX = 800;
+/** Narrower than this the exact Gaussian is cheap. */
+const EXACT_BELOW_PX = 2.5;
 /** Bits of detail smaller than the square of so many times that width are none: they are what the calming left of a stroke. */
 const LEAST_WIDTHS = 2;
 /** A border of which so much is one colour, give or take so many levels a channel, is ground. */
@@ -94,8 +97,10 @@ export function* backDetail(whole: Art, { fineness, threshold, leastAreaPx2 }: B
 
 /** Mean over a width of what is there; elsewhere white. */
 function calmed(plane: Float32Array, there: Float32Array, width: number, height: number, sigmaPx: number): Float32Array {
-  const sum = blurred(plane, width, height, sigmaPx);
-  const weight = blurred(there, width, height, sigmaPx);
+  const blur = sigmaPx < EXACT_BELOW_PX ? blurred : boxBlurred;
+  const sum = blur(plane, width, height, sigmaPx);
+  // Where all is there, as in most photos, the weight is 1.
+  const weight = there.includes(0) ? blur(there, width, height, sigmaPx) : there;
   for (let i = 0; i < sum.length; i++) sum[i] = weight[i] > 1e-3 ? Math.min(255, sum[i] / weight[i]) : 255;
   return sum;
 }

@@ -3,6 +3,7 @@ import type { Tone } from '../clean/palette.ts';
 import { AppError } from '../errors/appError.ts';
 import { withAlpha, type Art } from '../raster/art.ts';
 import { CLEAR, makeLabelMap } from '../raster/labelMap.ts';
+import { boxBlurred } from '../raster/boxBlur.ts';
 import { lumaAt } from '../raster/luma.ts';
 import { makeRgba8, wordsOf } from '../raster/raster.ts';
 import type { Task } from '../task/task.ts';
@@ -21,6 +22,8 @@ export interface LightnessOptions {
 /** Grain and texture finer than this are no tones, px on a picture of `BLUR_SIDE_PX`, more on larger ones: what counts is the finished size. */
 const BLUR_PX = 1.4;
 const BLUR_SIDE_PX = 800;
+/** Narrower than this the exact Gaussian is cheap, and nearer. */
+const EXACT_BELOW_PX = 3.5;
 
 export interface LightnessTones extends FlatTones {
   /** The art in grey and smoothed, by which the edges between the tones are placed. */
@@ -41,7 +44,8 @@ export function* lightnessTones(art: Art, { count, steps, leastAreaPx2 }: Lightn
   const plane = new Float32Array(width * height);
   for (let i = 0; i < plane.length; i++) plane[i] = lumaAt(words, alpha, i);
   yield 0.2;
-  const smooth = blurred(plane, width, height, BLUR_PX * Math.max(1, Math.max(width, height) / BLUR_SIDE_PX));
+  const sigmaPx = BLUR_PX * Math.max(1, Math.max(width, height) / BLUR_SIDE_PX);
+  const smooth = (sigmaPx < EXACT_BELOW_PX ? blurred : boxBlurred)(plane, width, height, sigmaPx);
   yield 0.6;
   const histogram = new Float64Array(256);
   for (let i = 0; i < smooth.length; i++) if (alpha[i] >= 128) histogram[Math.round(smooth[i])]++;
