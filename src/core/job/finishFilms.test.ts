@@ -187,6 +187,11 @@ describe('back and detail', () => {
     for (const [back] of runs) expect(Math.abs(areaOf(back.outline) - areaOf(runs[0][0].outline))).toBeLessThan(20);
   });
 
+  it('keeps islands of the back however coarse the detail is', () => {
+    const islands = paintedArt(160, 120, (x, y) => ([30, 80, 130].some((cx) => Math.hypot(x - cx, y - 60) < 6) ? { r: 190, g: 160, b: 120 } : Math.hypot(x - 80, y - 25) < 12 ? INK : WHITE));
+    expect(ringCount(cut(job(0), islands).films[0].outline)).toBe(4);
+  });
+
   it('cuts the back with its openings or full', () => {
     const ring = paintedArt(120, 120, (x, y) => {
       const r = Math.hypot(x - 60, y - 60);

@@ -69,9 +69,10 @@ export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art
     ...(keepsDarker ? { lightness: films.map(({ colour }) => lumaOf(rgbFromHex(colour) as Rgb)) } : {}),
     edges: { art: traced.art, tones: traced.tones.tones, options: meshOptionsFrom(options) },
   });
-  const full = separation.way === 'backDetail' && separation.back === 'full';
+  // The back lies under everything, also under detail that touches none of it.
+  const back = separation.way !== 'backDetail' ? undefined : separation.back === 'full' ? withoutOpenings(whole) : whole;
   const traces = outlines
-    .map(({ film, curves }): TracedFilm => ({ film: films[film], outline: full && films[film].id === BACK_FILM.id ? withoutOpenings(curves) : curves }))
+    .map(({ film, curves }): TracedFilm => ({ film: films[film], outline: back !== undefined && films[film].id === BACK_FILM.id ? back : curves }))
     .filter(({ outline }) => ringCount(outline) > 0);
   const { tones: { steps }, histogram } = traced;
   return { films: traces, whole, tones: facts, strayPx: traced.mesh.strayPx, ...(steps === undefined ? {} : { steps }), ...(histogram === undefined ? {} : { histogram }) };

@@ -4,7 +4,7 @@ import { blurred } from '../clean/planes.ts';
 import { AppError } from '../errors/appError.ts';
 import { isOpaque, withAlpha, type Art } from '../raster/art.ts';
 import { eachBorderPixel } from '../raster/eachBorderPixel.ts';
-import { CLEAR, makeLabelMap } from '../raster/labelMap.ts';
+import { CLEAR, makeLabelMap, type LabelMap } from '../raster/labelMap.ts';
 import { boxBlurred } from '../raster/boxBlur.ts';
 import { lumaOfWord } from '../raster/luma.ts';
 import { makeRgba8, wordsOf } from '../raster/raster.ts';
@@ -88,7 +88,7 @@ export function* backDetail(whole: Art, { fineness, threshold, leastAreaPx2 }: B
     grey[4 * i] = grey[4 * i + 1] = grey[4 * i + 2] = Math.max(0, Math.min(255, Math.round(MIDDLE + (smooth[i] - step) * gain)));
     grey[4 * i + 3] = 255;
   }
-  const swept = sweepLabels(makeLabelMap(width, height, labels), Math.max(leastAreaPx2, (LEAST_WIDTHS * sigmaPx) ** 2));
+  const swept = sweptDetail(makeLabelMap(width, height, labels), leastAreaPx2, (LEAST_WIDTHS * sigmaPx) ** 2);
   const counts = [0, 0];
   for (const label of swept.data) if (label !== CLEAR) counts[label]++;
   const tones = [0, 2 * MIDDLE].map((value, k): Tone => ({ r: value, g: value, b: value, count: counts[k] }));
@@ -103,6 +103,15 @@ function calmed(plane: Float32Array, there: Float32Array, width: number, height:
   const weight = there.includes(0) ? blur(there, width, height, sigmaPx) : there;
   for (let i = 0; i < sum.length; i++) sum[i] = weight[i] > 1e-3 ? Math.min(255, sum[i] / weight[i]) : 255;
   return sum;
+}
+
+/** Small bits go, of the detail those that the calming left too; the back keeps its islands and openings however coarse the detail is. */
+function sweptDetail(map: LabelMap, leastAreaPx2: number, leastDetailPx2: number): LabelMap {
+  const plain = sweepLabels(map, leastAreaPx2);
+  if (leastDetailPx2 <= leastAreaPx2) return plain;
+  const coarse = sweepLabels(plain, leastDetailPx2);
+  const data = coarse.data.map((label, i) => (plain.data[i] === CLEAR ? CLEAR : label === CLEAR ? BACK : label));
+  return makeLabelMap(map.width, map.height, data);
 }
 
 function histogramOf(plane: Float32Array, there: Float32Array): Float64Array {
