@@ -77,7 +77,19 @@ const VIEWS = [
   { name: 'layout', job: 'Crew crest', stage: 'Lay out' },
   { name: 'layout-copies', job: 'Heron glasses', stage: 'Lay out' },
   { name: 'layout-dark', job: 'Duck race soap', stage: 'Lay out', theme: 'dark' },
-  { name: 'clean-dark', job: 'Crew crest', stage: 'Clean', theme: 'dark' },
+  { name: 'separate-nodes', job: 'Crew crest', stage: 'Separate', theme: 'dark', async act(page) {
+    await takeApart(page);
+    await page.getByRole('radio', { name: 'nodes' }).click();
+    await page.waitForTimeout(1500);
+    // The sun's right node is drawn out to a drop, then all that follows is traced otherwise.
+    const box = await page.locator('.surface').boundingBox();
+    const at = (x, y) => [box.x + x * box.width, box.y + y * box.height];
+    await page.mouse.move(...at(0.668, 0.322));
+    await page.mouse.down();
+    await page.mouse.move(...at(0.7, 0.33), { steps: 4 });
+    await page.mouse.up();
+    await page.waitForTimeout(2500);
+  } },
   { name: 'hand-off', job: 'Crew crest', stage: 'Hand off' },
 ];
 

@@ -52,12 +52,9 @@ function key(event: KeyboardEvent, at: number): void {
   </svg>
 </template>
 
+<style scoped src="./histogram.css" />
+
 <style scoped>
-.histogram {
-  width: 100%;
-  cursor: ew-resize;
-  touch-action: none;
-}
 g:focus-visible circle {
   stroke: var(--ink);
   stroke-width: 2;
@@ -68,19 +65,5 @@ g:focus {
 .band {
   stroke: var(--rule-strong);
   stroke-width: 0.5;
-}
-path {
-  fill: var(--ink-soft);
-}
-line {
-  stroke: var(--madder);
-  stroke-width: 2;
-}
-circle {
-  fill: var(--madder);
-}
-text {
-  fill: var(--ink-soft);
-  font-size: 11px;
 }
 </style>

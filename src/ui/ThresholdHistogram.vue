@@ -50,12 +50,9 @@ function key(event: KeyboardEvent): void {
   </svg>
 </template>
 
+<style scoped src="./histogram.css" />
+
 <style scoped>
-.histogram {
-  width: 100%;
-  cursor: ew-resize;
-  touch-action: none;
-}
 .histogram:focus-visible {
   outline: 2px solid var(--madder);
 }
@@ -65,20 +62,6 @@ function key(event: KeyboardEvent): void {
 }
 .ink-side {
   fill: var(--madder-wash);
-}
-path {
-  fill: var(--ink-soft);
-}
-line {
-  stroke: var(--madder);
-  stroke-width: 2;
-}
-circle {
-  fill: var(--madder);
-}
-text {
-  fill: var(--ink-soft);
-  font-size: 11px;
 }
 .now {
   fill: var(--ink);

@@ -2,13 +2,19 @@
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
 import type { Job } from '../../core/job/job.ts';
+import { mmFromInch } from '../../core/units/length.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 
 /** How the curves follow the edge. */
 const bench = useBench();
+const settings = useSettings();
 const outline = computed(() => (bench.job as Job).outline);
+/** How closely edges are followed is kept in px of the picture: it is the picture that tells where they are. */
+const pxPerUnit = computed(() => (bench.resolutionPxPerMm === undefined ? undefined : bench.resolutionPxPerMm * (settings.unit === 'mm' ? 1 : mmFromInch(1))));
+const inPx = (length: number): number => Math.max(0.05, Math.min(5, length * (pxPerUnit.value ?? 1)));
 const changed = (change: Partial<Job['outline']>): Job => ({ ...(bench.job as Job), outline: { ...outline.value, ...change } });
 const drag = (change: Partial<Job['outline']>): void => bench.preview(changed(change));
 function set(label: string, change: Partial<Job['outline']>): void {
@@ -20,6 +26,7 @@ function set(label: string, change: Partial<Job['outline']>): void {
 <template>
   <TrayCard title="Outline" about="how the curves follow the edge">
     <QuantityInput label="Follows within" suffix="px" :model-value="outline.followPx" :least="0.05" :most="5" :step="0.05" :digits="2" @change="drag({ followPx: $event })" @done="set('Outline: follows within', { followPx: $event })" @cancel="bench.revert" />
+    <QuantityInput v-if="pxPerUnit !== undefined" label="at the finished size" :suffix="settings.unit" :model-value="outline.followPx / pxPerUnit" :least="0.05 / pxPerUnit" :most="5 / pxPerUnit" :step="0.01" :digits="settings.unit === 'mm' ? 3 : 4" @change="drag({ followPx: inPx($event) })" @done="set('Outline: follows within', { followPx: inPx($event) })" @cancel="bench.revert" />
     <QuantityInput label="Calmed over" suffix="px" :model-value="outline.smoothPx ?? 0" :least="0" :most="10" :step="0.25" :digits="2" @change="drag({ smoothPx: $event })" @done="set('Outline: calmed', { smoothPx: $event })" @cancel="bench.revert" />
     <QuantityInput label="Corners from" suffix="°" :model-value="outline.cornerDeg" :least="5" :most="180" :digits="0" @change="drag({ cornerDeg: $event })" @done="set('Outline: corners', { cornerDeg: $event })" @cancel="bench.revert" />
     <QuantityInput label="Leave out pieces under" suffix="mm²" :model-value="outline.leastPieceMm2" :least="0" :most="1000" :step="0.1" :digits="2" @change="drag({ leastPieceMm2: $event })" @done="set('Outline: smallest piece', { leastPieceMm2: $event })" @cancel="bench.revert" />

@@ -78,7 +78,8 @@ export function* fitMesh(arcs: CrackArcs, places: CrackPlaces, width: number, he
       builder.close();
       continue;
     }
-    drawArc(builder, ring, from, to, { ...options, followPx: tolerancePx, edgeWidthPx }, finder);
+    const smoothPx = Math.max(options.smoothPx ?? 0, roughPx > ROUGH_FROM_PX ? Math.min(MOST_CALM_PX, ROUGH_CALM * roughPx) : 0);
+    drawArc(builder, ring, from, to, { ...options, followPx: tolerancePx, edgeWidthPx, smoothPx }, finder);
     sincePause += ring.n;
     if (sincePause < 4000) continue;
     sincePause = 0;
@@ -94,6 +95,10 @@ export function* fitMesh(arcs: CrackArcs, places: CrackPlaces, width: number, he
  */
 const ROUGH_FOLLOWS = 6;
 const ROUGH_RMS = 0.7;
+/** From this roughness on it is calmed first, over so many times the roughness, but no wider than details are, px. */
+const ROUGH_FROM_PX = 0.1;
+const ROUGH_CALM = 10;
+const MOST_CALM_PX = 3;
 
 function followOf({ left, right }: CrackArcs, arc: number, { followPx, calm }: MeshOptions): number {
   return calm !== undefined && calm.labels.includes(left[arc]) && calm.labels.includes(right[arc]) ? Math.max(followPx, calm.followPx) : followPx;
