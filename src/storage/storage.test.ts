@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto';
 import { Dexie } from 'dexie';
 import { describe, expect, it } from 'vitest';
 import { AppError, isAppError } from '../core/errors/appError.ts';
+import { JOB_VERSION } from '../core/job/job.ts';
 import { newJob } from '../core/job/newJob.ts';
 import { DexieStorage } from './dexieStorage.ts';
 import { MemoryStorage } from './memoryStorage.ts';
@@ -86,7 +87,7 @@ describe('storage in trouble', () => {
 
   it('leaves rows of a newer version stored but off the list', async () => {
     const storage = new DexieStorage(`test-${Math.random()}`);
-    await storage.put({ ...entry('new', 5), job: { ...newJob('x'), version: 3 } as never });
+    await storage.put({ ...entry('new', 5), job: { ...newJob('x'), version: JOB_VERSION + 1 } as never });
     await storage.put(entry('a', 1));
     expect((await storage.list()).map(({ id }) => id)).toEqual(['a']);
     await expect(storage.get('new')).rejects.toThrow(/newerVersion/);
