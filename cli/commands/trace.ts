@@ -130,14 +130,14 @@ function filmsFor(parsed: Parsed): (art: Art, resolution: number) => Traced {
   };
 }
 
-const finished = (separated: SeparatedArt, outline: Job['outline'], art: Art, resolution: number): Traced => ({ ...separated, films: finishFilms({ outline, assembly: newJob('').assembly }, art.frame, separated, resolution) });
+const finished = (separated: SeparatedArt, outline: Job['outline'], art: Art, resolution: number): Traced => ({ ...separated, films: finishFilms({ outline, assembly: newJob('').assembly }, art.frame, separated, () => resolution) });
 
 /** One ink on its ground; undefined when the two differ in hue alone. */
 function oneColour(art: Art, threshold: number | 'auto'): SeparatedArt | undefined {
   try {
     const { share, ink } = oneTone(art, { source: 'threshold', threshold, inkIs: 'auto' });
     const outline = outlineOf(share);
-    return { films: [{ film: { id: 'Ink', name: 'Ink', colour: hexFromRgb(ink) }, outline }], whole: outline };
+    return { films: [{ film: { id: 'Ink', name: 'Ink', colour: hexFromRgb(ink) }, outline }], whole: () => outline };
   } catch (error) {
     if (isAppError(error) && error.code === 'oneColour' && threshold === 'auto') return undefined;
     throw error;

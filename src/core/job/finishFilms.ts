@@ -34,12 +34,12 @@ export const pictureFromFrame = ({ leftPx, topPx, scale }: Frame): Affine => fol
 
 /**
  * Films as they leave the separation to films as they are cut: only the outermost edge, or a border below all, where the job asks for it; and those that are held by hand as they are held.
- * @param pxPerMm art pixels on one mm of the finished design.
+ * @param resolutionOf art pixels on one mm of the finished design, from everything that is cut.
  */
-export function finishFilms(job: Pick<Job, 'outline' | 'assembly'>, frame: Frame, { films, whole }: { readonly films: readonly TracedFilm[]; readonly whole: Curves }, pxPerMm: number): FinishedFilm[] {
+export function finishFilms(job: Pick<Job, 'outline' | 'assembly'>, frame: Frame, { films, whole }: { readonly films: readonly TracedFilm[]; readonly whole: () => Curves }, resolutionOf: (whole: Curves) => number): FinishedFilm[] {
   const { around, outermost, held } = job.outline;
   const border = (openings: 'kept' | 'filled'): Curves => {
-    const grown = around === undefined || around.widthMm === 0 ? whole : offsetOutline(whole, around.widthMm * pxPerMm);
+    const grown = around === undefined || around.widthMm === 0 ? whole() : offsetOutline(whole(), around.widthMm * resolutionOf(whole()));
     return openings === 'filled' ? withoutOpenings(grown) : grown;
   };
   const found: TracedFilm[] =

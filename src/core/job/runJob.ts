@@ -61,7 +61,7 @@ export function* outlineArt(job: Job, art: Art, remember?: Remember): Task<Outli
   const resolutionOf = (whole: Curves): number => designResolution(whole, job);
   const { whole, films, ...facts } = yield* separateArt(job, art, outlineOptionsOf(job, art), resolutionOf, remember);
   if (films.every(({ outline }) => ringCount(outline) === 0)) throw new AppError('nothingToCut');
-  return { ...facts, films: finishFilms(job, art.frame, { films, whole }, resolutionOf(whole)) };
+  return { ...facts, films: finishFilms(job, art.frame, { films, whole }, resolutionOf) };
 }
 
 /** Outlines to the design at its finished size. */

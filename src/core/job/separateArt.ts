@@ -22,8 +22,8 @@ export interface TracedFilm {
 export interface SeparatedArt {
   /** Lowest first. */
   readonly films: readonly TracedFilm[];
-  /** Everything that any film covers, as one outline. */
-  readonly whole: Curves;
+  /** Everything that any film covers, as one outline; made when it is asked for. */
+  readonly whole: () => Curves;
   /** Of one tone: its threshold and histogram. */
   readonly tone?: OneTone;
   /** Of several: the palette, most frequent first, or darkest first for tones of lightness. */
@@ -52,25 +52,26 @@ export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art
     yield 0.2;
     const outline = yield* within(traceOutline(tone.share, options), 0.2, 1);
     const [first] = job.assembly.films;
-    return { films: [{ film: job.assembly.films.find(({ id }) => id !== AROUND_ID) ?? first, outline }], whole: outline, tone };
+    return { films: [{ film: job.assembly.films.find(({ id }) => id !== AROUND_ID) ?? first, outline }], whole: () => outline, tone };
   }
-  const traced = yield* remember(tonesKey(separation, options), () => traceTones(separation, art, options));
+  const traced = yield* within(remember(tonesKey(separation, options), () => traceTones(separation, art, options)), 0, 0.8);
   const facts = toneFacts(separation, traced.tones);
   const { films, order } = filmsOf(separation, job.assembly.films, facts);
   const filmOfTone = facts.map(({ film }) => films.findIndex(({ id }) => id === film));
   const keepsDarker = separation.way !== 'backDetail' && separation.keeps === 'darker';
   const filmOf = filmOfRegions(traced.regions, (label) => (label === CLEAR ? -1 : filmOfTone[label]), spotsOf(separation, art, films));
-  const whole = wholeOutline(traced.mesh, traced.regions, filmOf);
-  const outlines = filmsOfMesh(traced.mesh, traced.regions, {
+  let made: Curves | undefined;
+  const whole = (): Curves => (made ??= wholeOutline(traced.mesh, traced.regions, filmOf));
+  const outlines = yield* within(filmsOfMesh(traced.mesh, traced.regions, {
     filmOf,
     films: films.length,
-    meet: meetingsOf(separation, films, ringCount(whole) === 0 ? 1 : resolutionOf(whole)),
+    meet: meetingsOf(separation, films, () => (ringCount(whole()) === 0 ? 1 : resolutionOf(whole()))),
     order,
     ...(keepsDarker ? { lightness: films.map(({ colour }) => lumaOf(rgbFromHex(colour) as Rgb)) } : {}),
     edges: { art: traced.art, tones: traced.tones.tones, options: meshOptionsFrom(options) },
-  });
+  }), 0.8, 1);
   // The back lies under everything, also under detail that touches none of it.
-  const back = separation.way !== 'backDetail' ? undefined : separation.back === 'full' ? withoutOpenings(whole) : whole;
+  const back = separation.way !== 'backDetail' ? undefined : separation.back === 'full' ? withoutOpenings(whole()) : whole();
   const traces = outlines
     .map(({ film, curves }): TracedFilm => ({ film: films[film], outline: back !== undefined && films[film].id === BACK_FILM.id ? back : curves }))
     .filter(({ outline }) => ringCount(outline) > 0);
@@ -79,11 +80,12 @@ export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art
 }
 
 /** How two films meet: as their pair says, else as all do. */
-function meetingsOf(separation: FilmsSeparation, films: readonly Film[], pxPerMm: number): (film: number, other: number) => Meeting {
+function meetingsOf(separation: FilmsSeparation, films: readonly Film[], pxPerMm: () => number): (film: number, other: number) => Meeting {
   if (separation.way === 'backDetail') return () => ({ meet: 'stacked', reachPx: 0 });
-  const common: Meeting = { meet: separation.meet, reachPx: (separation.reachMm ?? 0) * pxPerMm };
+  const reachPx = (reachMm: number | undefined): number => (reachMm === undefined || reachMm === 0 ? 0 : reachMm * pxPerMm());
+  const common: Meeting = { meet: separation.meet, reachPx: reachPx(separation.reachMm) };
   const keyOf = (a: string, b: string): string => JSON.stringify([a, b].sort());
-  const pairs = new Map((separation.pairs ?? []).map(({ films: [a, b], meet, reachMm }): [string, Meeting] => [keyOf(a, b), { meet, reachPx: (reachMm ?? separation.reachMm ?? 0) * pxPerMm }]));
+  const pairs = new Map((separation.pairs ?? []).map(({ films: [a, b], meet, reachMm }): [string, Meeting] => [keyOf(a, b), { meet, reachPx: reachPx(reachMm ?? separation.reachMm) }]));
   if (pairs.size === 0) return () => common;
   return (film, other) => pairs.get(keyOf(films[film].id, films[other].id)) ?? common;
 }

@@ -71,13 +71,13 @@ export function* backDetail(whole: Art, { fineness, threshold, leastAreaPx2 }: B
     there[i] = 1;
     plane[i] = lumaOfWord(words[i]);
   }
-  const calm = (sigmaPx: number): Float32Array => calmed(plane, there, width, height, sigmaPx);
-  const fine = calm(FINE_PX * scale);
+  const calm = (sigmaPx: number): Task<Float32Array> => calmed(plane, there, width, height, sigmaPx);
+  const fine = yield* within(calm(FINE_PX * scale), 0.4, 0.6);
   yield 0.6;
   const histogram = histogramOf(fine, there);
   const step = threshold === 'auto' ? stepOf(histogram) : threshold;
   const sigmaPx = FINE_PX * (COARSE_PX / FINE_PX) ** (1 - Math.max(0, Math.min(100, fineness)) / 100) * scale;
-  const smooth = sigmaPx === FINE_PX * scale ? fine : calm(sigmaPx);
+  const smooth = sigmaPx === FINE_PX * scale ? fine : yield* within(calm(sigmaPx), 0.65, 0.85);
   yield 0.85;
   // What lies around the step is spread over all eight bits: a wide, calm edge changes by less than one of them from pixel to pixel.
   const gain = Math.max(1, sigmaPx);
@@ -96,9 +96,10 @@ export function* backDetail(whole: Art, { fineness, threshold, leastAreaPx2 }: B
 }
 
 /** Mean over a width of what is there; elsewhere white. */
-function calmed(plane: Float32Array, there: Float32Array, width: number, height: number, sigmaPx: number): Float32Array {
+function* calmed(plane: Float32Array, there: Float32Array, width: number, height: number, sigmaPx: number): Task<Float32Array> {
   const blur = sigmaPx < EXACT_BELOW_PX ? blurred : boxBlurred;
   const sum = blur(plane, width, height, sigmaPx);
+  yield 0.5;
   // Where all is there, as in most photos, the weight is 1.
   const weight = there.includes(0) ? blur(there, width, height, sigmaPx) : there;
   for (let i = 0; i < sum.length; i++) sum[i] = weight[i] > 1e-3 ? Math.min(255, sum[i] / weight[i]) : 255;

@@ -1,6 +1,7 @@
 import type { Rgb } from '../../colour/oklab.ts';
 import type { Art } from '../../raster/art.ts';
 import type { Curves } from '../curves.ts';
+import { within, type Task } from '../../task/task.ts';
 import type { ArcMesh, MeshOptions } from './arcMesh.ts';
 import { EdgePlaces } from './edgePlaces.ts';
 import { filmOutline } from './filmOutline.ts';
@@ -60,7 +61,7 @@ export interface FilmsOptions {
 }
 
 /** Reads the films off a mesh, lowest first. Where none runs on under part of another, their outlines are arcs of the mesh and nothing else. */
-export function filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOf, films, meet, order, lightness, edges }: FilmsOptions): FilmCurves[] {
+export function* filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOf, films, meet, order, lightness, edges }: FilmsOptions): Task<FilmCurves[]> {
   const ranks = order === undefined ? stackOrder(mesh, regions, filmOf, films) : Int32Array.from({ length: films }, (_, film) => order.indexOf(film));
   const lowestFirst = Array.from({ length: films }, (_, film) => film).sort((a, b) => ranks[a] - ranks[b]);
   const meetingOf = typeof meet === 'function' ? meet : (): Meeting => ({ meet, reachPx: 0 });
@@ -73,12 +74,17 @@ export function filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOf, films
     return way === 'inset' && reaches ? reachPx : 0;
   };
   const places = edges === undefined ? undefined : new EdgePlaces(edges.art, edges.tones, mesh.arcs.cells, mesh.arcs.stride);
-  return lowestFirst.map((film) => {
+  const outlines: FilmCurves[] = [];
+  for (const [k, film] of lowestFirst.entries()) {
     const covers = covered.subarray(film * regions.count, (film + 1) * regions.count);
     const reaches = Array.from({ length: films }, (_, other) => (other === film ? 0 : under(film, other)));
-    if (edges === undefined || places === undefined || reaches.every((reach) => reach === 0)) return { film, curves: filmOutline(mesh, sidesOfRegions(regions, covers)) };
+    if (edges === undefined || places === undefined || reaches.every((reach) => reach === 0)) {
+      outlines.push({ film, curves: filmOutline(mesh, sidesOfRegions(regions, covers)) });
+      continue;
+    }
     // What a film covers already is its own here, whichever film lies on it.
     const cells = regions.spread(Array.from(filmOf, (other, region) => (covers[region] === 1 ? film : other)));
-    return { film, curves: reachedOutline(mesh, cells, film, reaches, places, edges.options) };
-  });
+    outlines.push({ film, curves: yield* within(reachedOutline(mesh, cells, film, reaches, places, edges.options), k / films, (k + 1) / films) });
+  }
+  return outlines;
 }

@@ -1,6 +1,6 @@
 import { distanceTo } from '../../raster/distance.ts';
 import { CLEAR, makeLabelMap } from '../../raster/labelMap.ts';
-import { finish } from '../../task/task.ts';
+import { within, type Task } from '../../task/task.ts';
 import type { Curves } from '../curves.ts';
 import { fitMesh, type ArcMesh, type MeshOptions } from './arcMesh.ts';
 import type { CrackPlaces } from './arcPoints.ts';
@@ -21,15 +21,16 @@ const RIM_PX = 0.5;
  * @param filmOfCell film of each cell of the mesh's lattice, −1 for none. @param film whose outline is wanted. @param under how far it runs on under each film.
  * @param places of the true edges, between the mesh's labels.
  */
-export function reachedOutline(mesh: ArcMesh, filmOfCell: Int16Array, film: number, under: readonly Under[], places: CrackPlaces, options: MeshOptions): Curves {
+export function* reachedOutline(mesh: ArcMesh, filmOfCell: Int16Array, film: number, under: readonly Under[], places: CrackPlaces, options: MeshOptions): Task<Curves> {
   const { arcs, width, height } = mesh;
   const { cells, stride } = arcs;
   const films = new Int16Array(width * height);
   for (let y = 0; y < height; y++) films.set(filmOfCell.subarray((y + 1) * stride + 1, (y + 1) * stride + 1 + width), y * width);
   const beyond = beyondBy(films, film, under, width, height);
+  yield 0.3;
   const map = makeLabelMap(width, height, Uint8Array.from(beyond, (value) => (value <= 0 ? 0 : CLEAR)));
   const reached = crackArcs(map, () => () => false);
-  const fitted = finish(fitMesh(reached, new ReachPlaces(cells, stride, width, places, beyond), width, height, options));
+  const fitted = yield* within(fitMesh(reached, new ReachPlaces(cells, stride, width, places, beyond), width, height, options), 0.4, 1);
   return filmOutline(fitted, sidesOfLabels(reached, (label) => label === 0));
 }
 
