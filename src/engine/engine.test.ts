@@ -1,11 +1,14 @@
+import { unzipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { decodeFile } from '../../cli/decodeFile.ts';
 import { discFiles } from '../../tests/fixtures/files.ts';
+import { paintedArt, WHITE } from '../../tests/fixtures/shapes.ts';
 import { isAppError } from '../core/errors/appError.ts';
 import { newJob } from '../core/job/newJob.ts';
 import type { Job } from '../core/job/job.ts';
 import type { Task } from '../core/task/task.ts';
 import { statedDpi } from '../formats/picture/statedDpi.ts';
+import { writePng } from '../formats/picture/writePng.ts';
 import { drain } from './drain.ts';
 import { EngineClient } from './client.ts';
 import { LocalEngine } from './localEngine.ts';
@@ -107,6 +110,29 @@ describe('engine', () => {
     expect(await code(engine.run({ pictureKey: 'unknown', job: job(), quality: 'final' }))).toBe('pictureMissing');
     expect(await code(engine.open(new Uint8Array(0), 'x.png'))).toBe('emptyFile');
     expect(await code(engine.open(files.png.slice(0, 400), 'x.png'))).toBe('truncated');
+  });
+
+  it('makes a variant beside the cut, and tells how a tone can be parted', async () => {
+    const engine = new LocalEngine(decodeFile);
+    const art = paintedArt(120, 80, (x, y) => (y < 10 || y > 70 || x < 10 || x > 110 ? WHITE : x < 55 ? { r: 179, g: 38, b: 46 } : x < 65 ? WHITE : { r: 214, g: 96, b: 92 }));
+    const { pictureKey } = await engine.open(writePng(art.colour), 'fields.png');
+    const flat = job({ separation: { way: 'flat', count: 2, meet: 'stacked' } });
+    const run = await engine.run({ pictureKey, job: flat, quality: 'final' });
+    expect(run.cut?.films).toHaveLength(1);
+    const variant = await engine.variant({ pictureKey, job: job({ separation: { way: 'flat', count: 3, meet: 'stacked' } }) });
+    expect(variant.films).toHaveLength(2);
+    expect(variant.isReduced).toBe(false);
+    expect(variant.together.pieces).toBe(variant.films.reduce((sum, { pieces }) => sum + pieces, 0));
+    expect((await engine.variant({ pictureKey, job: flat, small: true })).isReduced).toBe(true);
+    const tone = run.cut!.tones!.findIndex(({ film }) => film !== null);
+    const parts = await engine.parts({ pictureKey, job: flat, tone });
+    expect(parts.areas.map(({ middleXPx, middleYPx }) => [Math.round(middleXPx / 5) * 5, Math.round(middleYPx / 5) * 5]).sort()).toEqual([[35, 40], [90, 40]].sort());
+    expect(parts.colours).toHaveLength(2);
+    const ground = await engine.parts({ pictureKey, job: flat, tone: 1 - tone });
+    expect(ground.colours).toBeUndefined();
+    const films = unzipSync(await engine.export({ pictureKey, job: flat, kind: 'filmPngs' }));
+    expect(Object.keys(films)).toHaveLength(1);
+    expect(await code(engine.variant({ pictureKey, job: job({ separation: { way: 'oneTone', source: 'threshold', threshold: 0, inkIs: 'dark' } }) }))).toBe('nothingToCut');
   });
 
   it('measures how far a lift reaches and shows any part of the picture', async () => {
