@@ -9,7 +9,7 @@ import { AROUND_FILM, heldPath, outlineMark } from './finishFilms.ts';
 import { readJob } from './readJob.ts';
 import type { Job } from './job.ts';
 import { newJob } from './newJob.ts';
-import { designOf, outlineArt, type OutlinedArt } from './runJob.ts';
+import { designOf, outlineArt, proofOfFilms, type OutlinedArt } from './runJob.ts';
 
 const RED: Rgb = { r: 179, g: 38, b: 46 };
 const BLUE: Rgb = { r: 36, g: 80, b: 154 };
@@ -52,6 +52,11 @@ describe('a border around everything', () => {
     const own = films.slice(1).reduce((sum, { outline }) => sum + areaOf(outline), 0);
     expect(areaOf(films[0].outline)).toBeCloseTo(own, 6);
     expect(ringCount(cut({ ...flat, outline: { ...flat.outline, around: { widthMm: 0, openings: 'filled' } } }).films[0].outline)).toBe(1);
+  });
+
+  it('is no part of the proof', () => {
+    const plain = proofOfFilms(flat, art, cut(flat)).differs;
+    expect(proofOfFilms(flat, art, cut({ ...flat, outline: { ...flat.outline, around: { widthMm: 5, openings: 'filled' } } })).differs).toBeCloseTo(plain, 3);
   });
 
   it('takes name and colour from the rack', () => {
@@ -185,6 +190,12 @@ describe('back and detail', () => {
     expect([...pieces].sort((a, b) => a - b)).toEqual(pieces);
     expect(pieces[0]).toBeLessThan(pieces[3]);
     for (const [back] of runs) expect(Math.abs(areaOf(back.outline) - areaOf(runs[0][0].outline))).toBeLessThan(20);
+  });
+
+  it('is proofed against the tones of the art: the finer it is cut the less of them is lost', () => {
+    const proofs = [0, 60, 100].map((fineness) => proofOfFilms(base, buoy, cut(job(fineness), buoy)).differs);
+    expect(proofs[2]).toBeLessThan(0.03);
+    expect(proofs[0]).toBeGreaterThan(proofs[2]);
   });
 
   it('keeps islands of the back however coarse the detail is', () => {

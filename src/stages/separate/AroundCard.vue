@@ -69,12 +69,4 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement).val
   color: var(--ink);
   font: inherit;
 }
-input[type='color'] {
-  width: 30px;
-  height: 24px;
-  border: 1px solid var(--rule-strong);
-  border-radius: 4px;
-  padding: 1px;
-  background: none;
-}
 </style>

@@ -176,15 +176,6 @@ input.name:hover,
 input.name:focus {
   border-color: var(--rule-strong);
 }
-input[type='color'] {
-  flex: none;
-  width: 30px;
-  height: 22px;
-  border: 1px solid var(--rule-strong);
-  border-radius: 4px;
-  padding: 1px;
-  background: none;
-}
 .off {
   color: var(--ink-soft);
   font-size: 11.5px;

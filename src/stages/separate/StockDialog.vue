@@ -37,6 +37,8 @@ function add(): void {
   </ElDialog>
 </template>
 
+<style scoped src="./cards.css" />
+
 <style scoped>
 ul {
   max-height: 46vh;
@@ -65,13 +67,5 @@ form {
   background: none;
   color: var(--ink);
   font: inherit;
-}
-input[type='color'] {
-  width: 34px;
-  height: 26px;
-  border: 1px solid var(--rule-strong);
-  border-radius: 4px;
-  padding: 1px;
-  background: none;
 }
 </style>
