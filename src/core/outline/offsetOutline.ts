@@ -1,8 +1,8 @@
 import { makeShareMap } from '../raster/raster.ts';
 import { followedBy, scaling, translation } from '../geometry/affine.ts';
+import { chordDistance2, chordsOf, eachCellNear } from './chords.ts';
 import { coverageOf } from './coverage.ts';
 import { boundsOf, CurvesBuilder, depthOf, isOpenRing, ringCount, type Curves } from './curves.ts';
-import { flatten } from './flatten.ts';
 import { outlineOf } from './traceOutline.ts';
 import { transformCurves } from './transformCurves.ts';
 
@@ -10,8 +10,6 @@ import { transformCurves } from './transformCurves.ts';
 const CELLS_ON_WIDTH = 16;
 /** Most cells of the field. */
 const MOST_CELLS = 1_500_000;
-/** The edge is sampled this often a cell. */
-const SAMPLES = 3;
 /** How closely the curves follow the field's edge, cells, and the smallest turn that stays a corner. */
 const FOLLOW_CELLS = 0.08;
 const CORNER_RAD = 0.8;
@@ -43,28 +41,21 @@ export function offsetOutline(curves: Curves, width: number): Curves {
 
 /** Distance of each cell's centre to the edge, cells: to the chord that was passed on to it, exactly. */
 function distanceToEdge(curves: Curves, width: number, height: number): Float32Array {
-  const { points, ends } = chordsOf(curves);
+  const chords = chordsOf(curves);
   const nearest = new Int32Array(width * height).fill(-1);
   const away2 = new Float32Array(width * height).fill((width + height) ** 2);
   const offer = (i: number, chord: number, x: number, y: number): void => {
     if (chord < 0 || chord === nearest[i]) return;
-    const d2 = distance2(points, chord, ends[chord], x, y);
+    const d2 = chordDistance2(chords, chord, x + 0.5, y + 0.5);
     if (d2 >= away2[i]) return;
     away2[i] = d2;
     nearest[i] = chord;
   };
   const pass = (x: number, y: number, dx: number, dy: number): void => {
     if (x + dx < 0 || x + dx >= width || y + dy < 0 || y + dy >= height) return;
-    offer(y * width + x, nearest[(y + dy) * width + x + dx], x + 0.5, y + 0.5);
+    offer(y * width + x, nearest[(y + dy) * width + x + dx], x, y);
   };
-  for (let chord = 0; chord < ends.length; chord++) {
-    const [ax, ay, bx, by] = [points[2 * chord], points[2 * chord + 1], points[2 * ends[chord]], points[2 * ends[chord] + 1]];
-    const steps = Math.max(1, Math.ceil(Math.hypot(bx - ax, by - ay) * SAMPLES));
-    for (let k = 0; k <= steps; k++) {
-      const [column, row] = [Math.floor(ax + ((bx - ax) * k) / steps), Math.floor(ay + ((by - ay) * k) / steps)];
-      for (let y = Math.max(0, row - 1); y <= Math.min(height - 1, row + 1); y++) for (let x = Math.max(0, column - 1); x <= Math.min(width - 1, column + 1); x++) offer(y * width + x, chord, x + 0.5, y + 0.5);
-    }
-  }
+  eachCellNear(chords, width, height, (i, x, y, chord) => offer(i, chord, x, y));
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) for (const [dx, dy] of BEFORE) pass(x, y, dx, dy);
     for (let x = width - 2; x >= 0; x--) pass(x, y, 1, 0);
@@ -78,22 +69,6 @@ function distanceToEdge(curves: Curves, width: number, height: number): Float32A
 
 /** The neighbours that a pass from the upper left has been to. */
 const BEFORE: readonly (readonly [number, number])[] = [[-1, 0], [-1, -1], [0, -1], [1, -1]];
-
-/** Points of all rings as chords; chord k runs from point k to point ends[k]. */
-function chordsOf(curves: Curves): { points: Float64Array; ends: Int32Array } {
-  const { points, starts } = flatten(curves, 0.02);
-  const ends = new Int32Array(points.length / 2);
-  for (let ring = 0; ring + 1 < starts.length; ring++) for (let i = starts[ring]; i < starts[ring + 1]; i++) ends[i] = i + 1 < starts[ring + 1] ? i + 1 : starts[ring];
-  return { points, ends };
-}
-
-function distance2(points: Float64Array, from: number, to: number, x: number, y: number): number {
-  const [ax, ay] = [points[2 * from], points[2 * from + 1]];
-  const [dx, dy] = [points[2 * to] - ax, points[2 * to + 1] - ay];
-  const length2 = dx * dx + dy * dy;
-  const t = length2 === 0 ? 0 : Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / length2));
-  return (ax + t * dx - x) ** 2 + (ay + t * dy - y) ** 2;
-}
 
 /** The outermost rings alone: every piece full. */
 export function withoutOpenings(curves: Curves): Curves {

@@ -78,13 +78,14 @@ export function* filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOf, film
   for (const [k, film] of lowestFirst.entries()) {
     const covers = covered.subarray(film * regions.count, (film + 1) * regions.count);
     const reaches = Array.from({ length: films }, (_, other) => (other === film ? 0 : under(film, other)));
+    const own = filmOutline(mesh, sidesOfRegions(regions, covers));
     if (edges === undefined || places === undefined || reaches.every((reach) => reach === 0)) {
-      outlines.push({ film, curves: filmOutline(mesh, sidesOfRegions(regions, covers)) });
+      outlines.push({ film, curves: own });
       continue;
     }
     // What a film covers already is its own here, whichever film lies on it.
     const cells = regions.spread(Array.from(filmOf, (other, region) => (covers[region] === 1 ? film : other)));
-    outlines.push({ film, curves: yield* within(reachedOutline(mesh, cells, film, reaches, places, edges.options), k / films, (k + 1) / films) });
+    outlines.push({ film, curves: yield* within(reachedOutline(mesh, own, cells, film, reaches, places, edges.options), k / films, (k + 1) / films) });
   }
   return outlines;
 }

@@ -1,6 +1,7 @@
 import { distanceTo } from '../../raster/distance.ts';
 import { CLEAR, makeLabelMap } from '../../raster/labelMap.ts';
 import { within, type Task } from '../../task/task.ts';
+import { chordDistance2, chordsOf, eachCellNear } from '../chords.ts';
 import type { Curves } from '../curves.ts';
 import { fitMesh, type ArcMesh, type MeshOptions } from './arcMesh.ts';
 import type { CrackPlaces } from './arcPoints.ts';
@@ -12,47 +13,81 @@ export type Under = number | 'middle';
 
 /** A reach that is less than this is not seen in the pixels, px. */
 const LEAST_REACH_PX = 0.6;
-/** Distances are counted from the centres of a film's outermost pixels; its edge runs half a pixel further out. */
-const RIM_PX = 0.5;
+/** So far beyond a reach distances are known, so that its end can be placed between two pixels, px. */
+const BAND_PX = 1.5;
 
 /**
  * The outline of a film that runs on under neighbours, as printers trap: where it meets what lies below or nothing it keeps its true edge; under a neighbour it
- * ends along a line at its reach (counted from whole pixels, so true to half a one), half way to what lies beyond, or where the neighbour ends.
- * @param filmOfCell film of each cell of the mesh's lattice, −1 for none. @param film whose outline is wanted. @param under how far it runs on under each film.
+ * ends along a line at its reach, half way to what lies beyond (counted from whole pixels, so true to half a one), or where the neighbour ends.
+ * @param own outline of what the film covers without reaching. @param filmOfCell film of each cell of the mesh's lattice, −1 for none. @param film whose outline is wanted. @param under how far it runs on under each film.
  * @param places of the true edges, between the mesh's labels.
  */
-export function* reachedOutline(mesh: ArcMesh, filmOfCell: Int16Array, film: number, under: readonly Under[], places: CrackPlaces, options: MeshOptions): Task<Curves> {
+export function* reachedOutline(mesh: ArcMesh, own: Curves, filmOfCell: Int16Array, film: number, under: readonly Under[], places: CrackPlaces, options: MeshOptions): Task<Curves> {
   const { arcs, width, height } = mesh;
   const { cells, stride } = arcs;
   const films = new Int16Array(width * height);
   for (let y = 0; y < height; y++) films.set(filmOfCell.subarray((y + 1) * stride + 1, (y + 1) * stride + 1 + width), y * width);
-  const beyond = beyondBy(films, film, under, width, height);
+  const beyond = beyondReach(own, films, film, under, width, height);
+  if (under.includes('middle')) beyondMiddle(beyond, films, film, under, width, height);
   yield 0.3;
-  const map = makeLabelMap(width, height, Uint8Array.from(beyond, (value) => (value <= 0 ? 0 : CLEAR)));
+  // A pixel beside the film's own is always within, or short reaches would come and go along a slanting edge.
+  const touches = (i: number): boolean => {
+    if (!Number.isFinite(beyond[i])) return false;
+    const x = i % width;
+    return (x > 0 && films[i - 1] === film) || (x < width - 1 && films[i + 1] === film) || films[i - width] === film || films[i + width] === film;
+  };
+  const map = makeLabelMap(width, height, Uint8Array.from(beyond, (value, i) => (value <= 0 || touches(i) ? 0 : CLEAR)));
   const reached = crackArcs(map, () => () => false);
   const fitted = yield* within(fitMesh(reached, new ReachPlaces(cells, stride, width, places, beyond), width, height, options), 0.4, 1);
   return filmOutline(fitted, sidesOfLabels(reached, (label) => label === 0));
 }
 
-/** How far each pixel lies beyond the film's edge, px: below 0 inside. Where the film does not run on it is far. */
-function beyondBy(films: Int16Array, film: number, under: readonly Under[], width: number, height: number): Float32Array {
-  const own = new Uint8Array(films.length);
-  const rest = new Uint8Array(films.length);
-  const toMiddle = under.includes('middle');
-  for (let i = 0; i < films.length; i++) {
-    own[i] = films[i] === film ? 1 : 0;
-    rest[i] = own[i] === 1 || (films[i] >= 0 && under[films[i]] === 'middle') ? 0 : 1;
-  }
-  const beyond = distanceTo(own, width, height);
-  const toRest = toMiddle ? distanceTo(rest, width, height) : undefined;
-  for (let i = 0; i < films.length; i++) {
-    const other = films[i];
-    if (other === film) continue;
-    const reach = other < 0 ? 0 : under[other];
-    if (reach === 0) beyond[i] = Infinity;
-    else beyond[i] -= reach === 'middle' && toRest !== undefined ? toRest[i] : Math.max(LEAST_REACH_PX, Number(reach)) + RIM_PX;
+/**
+ * How far each pixel lies beyond the end of the film's reach, px: below 0 within, far where it does not run on. The nearest chord of the film's outline is passed on from pixel to
+ * pixel, only as far as the film reaches, and measured exactly.
+ */
+function beyondReach(own: Curves, films: Int16Array, film: number, under: readonly Under[], width: number, height: number): Float32Array {
+  const beyond = new Float32Array(films.length).fill(Infinity);
+  for (let i = 0; i < films.length; i++) if (films[i] === film) beyond[i] = -1;
+  const reachOf = (i: number): number => {
+    const reach = films[i] < 0 || films[i] === film ? 0 : under[films[i]];
+    return typeof reach === 'number' && reach > 0 ? Math.max(LEAST_REACH_PX, reach) : 0;
+  };
+  if (!under.some((reach) => typeof reach === 'number' && reach > 0)) return beyond;
+  const chords = chordsOf(own);
+  const nearest = new Int32Array(films.length).fill(-1);
+  const queue: number[] = [];
+  const offer = (i: number, x: number, y: number, chord: number): void => {
+    const reach = reachOf(i);
+    if (reach === 0 || chord === nearest[i]) return;
+    const off = Math.sqrt(chordDistance2(chords, chord, x + 0.5, y + 0.5)) - reach;
+    if (off > BAND_PX || off >= beyond[i]) return;
+    beyond[i] = off;
+    nearest[i] = chord;
+    queue.push(i);
+  };
+  eachCellNear(chords, width, height, offer);
+  for (let head = 0; head < queue.length; head++) {
+    const i = queue[head];
+    const x = i % width;
+    const y = (i - x) / width;
+    for (let dy = -1; dy <= 1; dy++) for (let dx = -1; dx <= 1; dx++) if (x + dx >= 0 && x + dx < width && y + dy >= 0 && y + dy < height) offer(i + dy * width + dx, x + dx, y + dy, nearest[i]);
   }
   return beyond;
+}
+
+/** The same for films under which it runs on to their middle: nearer to itself than to anything beyond them. */
+function beyondMiddle(beyond: Float32Array, films: Int16Array, film: number, under: readonly Under[], width: number, height: number): void {
+  const own = new Uint8Array(films.length);
+  const rest = new Uint8Array(films.length);
+  const isMiddle = (other: number): boolean => other >= 0 && other !== film && under[other] === 'middle';
+  for (let i = 0; i < films.length; i++) {
+    own[i] = films[i] === film ? 1 : 0;
+    rest[i] = own[i] === 1 || isMiddle(films[i]) ? 0 : 1;
+  }
+  const toOwn = distanceTo(own, width, height);
+  const toRest = distanceTo(rest, width, height);
+  for (let i = 0; i < films.length; i++) if (isMiddle(films[i])) beyond[i] = toOwn[i] - toRest[i];
 }
 
 /** True edges where labels differ, and inside one label the line at which the film ends. */
