@@ -85,9 +85,10 @@ function directionsOf(lines: readonly Line[], slackPx: number): (number | undefi
     return off <= MOST_RAD && (Math.sin(off) * lines[k].length) / 2 <= slackPx;
   };
   const taken = new Uint8Array(lines.length);
+  const around = withinAngle(lines);
   for (const seed of order) {
     if (taken[seed] === 1) continue;
-    const group = order.filter((k) => taken[k] === 0 && fits(k, lines[seed].angle));
+    const group = around(lines[seed].angle).filter((k) => taken[k] === 0 && fits(k, lines[seed].angle));
     for (const k of group) taken[k] = 1;
     const weight = group.reduce((sum, k) => sum + lines[k].length, 0);
     const mean = lines[seed].angle + group.reduce((sum, k) => sum + lines[k].length * turnBetween(lines[k].angle, lines[seed].angle), 0) / weight;
@@ -96,6 +97,24 @@ function directionsOf(lines: readonly Line[], slackPx: number): (number | undefi
     for (const k of group) directions[k] = axis ?? mean;
   }
   return directions;
+}
+
+/** Gives the lines whose direction lies within the widest difference of an angle, so that not every line is held against every other. */
+function withinAngle(lines: readonly Line[]): (angle: number) => number[] {
+  const byAngle = Array.from(lines.keys()).sort((a, b) => lines[a].angle - lines[b].angle);
+  const first = (angle: number): number => {
+    let low = 0;
+    let high = byAngle.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (lines[byAngle[middle]].angle < angle) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  };
+  const between = (from: number, to: number): number[] => byAngle.slice(first(from), first(to));
+  // Directions close to a circle at π.
+  return (angle) => [...between(angle - MOST_RAD, angle + MOST_RAD), ...between(angle - MOST_RAD + Math.PI, Infinity), ...between(-Infinity, angle + MOST_RAD - Math.PI)];
 }
 
 /** From b to a the short way, as directions without a sense: −π/2 to π/2. */
