@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { codeOf } from '../../../tests/fixtures/errorCode.ts';
 import { isAppError } from '../errors/appError.ts';
+import type { Job, Separation } from './job.ts';
 import { newJob } from './newJob.ts';
 import { readJob, readRecipe } from './readJob.ts';
 import { recipeSchema, type Step } from './recipe.ts';
@@ -71,5 +72,40 @@ describe('reading jobs and recipes from outside', () => {
     expect(codeOf(() => readRecipe({ ...newJob('x'), version: 99 }))).toBe('newerVersion');
     expect(codeOf(() => readRecipe([{ ...STEPS[0], v: 2, blend: 'soft' }]))).toBe('newerVersion');
     expect(codeOf(() => readRecipe([STEPS[0], { kind: 'steaming', id: 'a', enabled: true, v: 1 }]))).toBe('unknownStep');
+  });
+
+  it('reads jobs of versions 1 and 2 as they were meant', () => {
+    const job = newJob('Older');
+    for (const version of [1, 2]) expect(readJob({ ...job, version })).toEqual(job);
+    const flat = { ...job, separation: { way: 'flat', count: 4, meet: 'inset', reachMm: 0.5 } };
+    expect(readJob({ ...flat, version: 2 })).toEqual(flat);
+  });
+
+  it('gives back every way of separating with all that can be set', () => {
+    const pairs = [{ films: ['a', 'b'] as [string, string], meet: 'middle' as const, reachMm: 1 }];
+    const ways: Separation[] = [
+      { way: 'oneTone', source: 'notClear', threshold: 12, inkIs: 'light' },
+      { way: 'flat', count: 'auto', meet: 'middle', keeps: 'darker', pairs, palette: [{ colour: '#ffffff', film: null }], spots: [{ xPx: 1, yPx: 2, film: 'a' }] },
+      { way: 'tones', count: 3, meet: 'stacked', keeps: 'upper', pairs, steps: [80, 160] },
+      { way: 'backDetail', fineness: 35, threshold: 100, back: 'full' },
+    ];
+    const outline: Job['outline'] = { ...newJob('x').outline, smoothPx: 1, shapes: false, outermost: true, around: { widthMm: 2, openings: 'kept' }, held: [{ film: 'a', from: 'mark', path: 'M0 0L4 0C5 0 5 1 5 2Z' }] };
+    for (const separation of ways) {
+      const job = { ...newJob('All ways'), separation, outline };
+      expect(readJob(JSON.parse(JSON.stringify(job)))).toEqual(job);
+    }
+  });
+
+  it('refuses a separation or an outline with one field out of its range', () => {
+    const wrong: Record<string, unknown>[] = [
+      { separation: { way: 'backDetail', fineness: 101, threshold: 'auto', back: 'open' } },
+      { separation: { way: 'flat', count: 33, meet: 'stacked' } },
+      { separation: { way: 'flat', count: 4, meet: 'beside' } },
+      { separation: { way: 'tones', count: 3, meet: 'inset', pairs: [{ films: ['a'], meet: 'inset' }] } },
+      { outline: { ...newJob('x').outline, around: { widthMm: -1, openings: 'kept' } } },
+      { outline: { ...newJob('x').outline, held: [{ film: 'a', from: '', path: 'M0 0Q1 1 2 2Z' }] } },
+      { outline: { ...newJob('x').outline, smoothPx: 11 } },
+    ];
+    for (const change of wrong) expect(codeOf(() => readJob({ ...newJob('x'), ...change })), JSON.stringify(change)).toBe('badJob');
   });
 });
