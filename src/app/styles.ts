@@ -19,4 +19,5 @@ import 'element-plus/theme-chalk/el-message-box.css';
 import 'element-plus/theme-chalk/el-button.css';
 import 'element-plus/theme-chalk/el-checkbox.css';
 import 'element-plus/theme-chalk/el-progress.css';
+import 'element-plus/theme-chalk/el-slider.css';
 import './theme.css';

@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import type { BackDetailSeparation, Job } from '../../core/job/job.ts';
 import { useBench } from '../../stores/bench.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
+import QuantityInput from '../../ui/QuantityInput.vue';
 import ThresholdHistogram from '../../ui/ThresholdHistogram.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 
@@ -18,7 +19,7 @@ function set(label: string, change: Partial<BackDetailSeparation>): void {
   bench.commitPreview(label);
 }
 const threshold = computed(() => (props.separation.threshold === 'auto' ? (bench.result?.cut?.steps?.[0] ?? 127) : props.separation.threshold));
-const BACKS = { open: 'with the openings of the art', full: 'full, without openings' } as const;
+const BACKS = { open: 'with its openings', full: 'full, without openings' } as const;
 const one = (value: number | number[]): number => (Array.isArray(value) ? value[0] : value);
 </script>
 
@@ -29,6 +30,7 @@ const one = (value: number | number[]): number => (Array.isArray(value) ? value[
       <ElSlider :model-value="separation.fineness" :min="0" :max="100" :show-tooltip="false" aria-label="Fineness of the detail" @input="drag({ fineness: one($event) })" @change="set('Fineness of the detail', { fineness: one($event) })" />
       <span>fine</span>
     </div>
+    <QuantityInput label="Fineness" suffix="%" :model-value="separation.fineness" :least="0" :most="100" :digits="0" @change="drag({ fineness: $event })" @done="set('Fineness of the detail', { fineness: $event })" @cancel="bench.revert" />
     <ThresholdHistogram
       v-if="bench.result?.cut?.histogram !== undefined" :histogram="bench.result.cut.histogram" :threshold="threshold"
       @change="drag({ threshold: $event })" @done="set('Where detail begins', { threshold: $event })" @cancel="bench.revert"
