@@ -64,6 +64,15 @@ test('tones are counted anew, one is added from the art, and a photo is cut in t
   // The sun, right of the mast.
   await page.mouse.click((box?.x ?? 0) + (box?.width ?? 0) * 0.62, (box?.y ?? 0) + (box?.height ?? 0) * 0.33);
   await expect(rolls(page)).toHaveCount(4);
+  // Its colour is set anew from the ground of the sea: what was sun goes to another tone.
+  await page.getByRole('button', { name: /What to do with tone 4/ }).click();
+  await page.getByRole('menuitem', { name: 'Pick its colour from the art' }).filter({ visible: true }).click();
+  const tone = tones(page).nth(3).locator('.tone');
+  const before = await tone.getAttribute('title');
+  await page.mouse.click((box?.x ?? 0) + (box?.width ?? 0) * 0.58, (box?.y ?? 0) + (box?.height ?? 0) * 0.62);
+  await expect(tone).not.toHaveAttribute('title', before ?? '');
+  await page.keyboard.press('Control+z');
+  await expect(tone).toHaveAttribute('title', before ?? '');
   await page.getByRole('button', { name: 'Find anew' }).click();
   await settled(page);
 

@@ -33,7 +33,7 @@ export function offsetOutline(curves: Curves, width: number): Curves {
   const inside = coverageOf(inField, columns, rows);
   const distance = distanceToEdge(inField, columns, rows);
   const radius = width / cell;
-  // Half-way is at the radius; a cell of distance is a quarter of the range, so that the eight bits tell a hundredth of a cell.
+  // Half-way is at the radius; the eight bits span four cells of distance, a sixty-fourth of one each.
   const share = inside.map((value, i) => (value >= 128 ? 255 : Math.max(0, Math.min(255, Math.round(127.5 + (radius - distance[i]) * 64)))));
   const outline = outlineOf(makeShareMap(columns, rows, share), { followPx: FOLLOW_CELLS, cornerRad: CORNER_RAD, leastAreaPx2: 2, shapes: true });
   return transformCurves(outline, followedBy(scaling(cell), translation(box.left - margin, box.top - margin)));

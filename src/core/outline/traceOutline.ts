@@ -102,16 +102,17 @@ function ringOf(points: Float64Array, from: number, to: number): Ring {
 /** What drawing one ring goes by; `edgeWidthPx` is the width over which its tones mix, 1 where only area sampling mixed them. */
 export type RingOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'shapes' | 'smoothPx'> & { readonly edgeWidthPx?: number };
 
-/** Draws a closed ring: as a circle, or corner to corner, or as one smooth round. */
+/** The circle, or else the ellipse, that a ring is within a tolerance. */
+function roundOf(ring: Ring, tolerancePx: number): Ellipse | undefined {
+  const circle = circleOf(ring, tolerancePx);
+  return circle === undefined ? ellipseOf(ring, tolerancePx) : { x: circle.x, y: circle.y, a: circle.radius, b: circle.radius, turnRad: 0 };
+}
+
+/** Draws a closed ring: as a round, or corner to corner, or as one smooth round. */
 export function drawRing(builder: CurvesBuilder, ring: Ring, area: number, parent: number, options: RingOptions, finder: JointFinder): void {
-  const circle = options.shapes ? circleOf(ring, options.followPx) : undefined;
-  if (circle !== undefined) {
-    drawEllipse(builder, { ...circle, a: circle.radius, b: circle.radius, turnRad: 0 }, area > 0, parent);
-    return;
-  }
-  const ellipse = options.shapes ? ellipseOf(ring, options.followPx) : undefined;
-  if (ellipse !== undefined) {
-    drawEllipse(builder, ellipse, area > 0, parent);
+  const round = options.shapes ? roundOf(ring, options.followPx) : undefined;
+  if (round !== undefined) {
+    drawEllipse(builder, round, area > 0, parent);
     return;
   }
   const corners = findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: options.edgeWidthPx ?? 1 });

@@ -23,29 +23,23 @@ const anew = (): void => bench.commit('Outlines traced anew', changed.value.redu
 </script>
 
 <template>
-  <div v-if="changed.length > 0" class="held" role="alert" @pointerdown.stop>
+  <div v-if="changed.length > 0" class="table-note held" role="alert" @pointerdown.stop>
     <p><b>{{ names }}</b> {{ changed.length === 1 ? 'is held by hand, and what it was made from has changed. It is cut as you left it.' : 'are held by hand, and what they were made from has changed. They are cut as you left them.' }}</p>
     <button type="button" class="plain-button" @click="keep">Keep mine</button>
     <button type="button" class="plain-button" @click="anew">Trace anew</button>
   </div>
 </template>
 
+<style scoped src="../shared/tableNote.css" />
+
 <style scoped>
 .held {
-  position: absolute;
   top: 44px;
-  left: 50%;
   display: flex;
   align-items: center;
   gap: 10px;
   width: max-content;
   max-width: min(620px, 90%);
-  transform: translateX(-50%);
-  padding: 8px 14px;
-  border-left: 5px solid var(--ochre);
-  border-radius: 4px;
-  background: var(--ochre-wash);
-  color: var(--ink);
 }
 p {
   margin: 0;

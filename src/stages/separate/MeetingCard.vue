@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { AROUND_FILM } from '../../core/job/finishFilms.ts';
 import { differenceOf } from '../../core/job/stock.ts';
 import type { FlatSeparation, Job, Meet, MeetingPair, TonesSeparation } from '../../core/job/job.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -34,7 +35,7 @@ function set(label: string, change: Change): void {
   bench.commitPreview(label);
 }
 
-const films = computed(() => rack.films.map(({ film }) => film).filter(({ id }) => id !== 'around'));
+const films = computed(() => rack.films.map(({ film }) => film).filter(({ id }) => id !== AROUND_FILM.id));
 const nameOf = (id: string): string => films.value.find((film) => film.id === id)?.name ?? 'a film that is not cut';
 const names = computed<Readonly<Record<string, string>>>(() => Object.fromEntries(films.value.map(({ id, name }) => [id, name])));
 const pairs = computed(() => props.separation.pairs ?? []);

@@ -13,7 +13,7 @@ import { mayLetGo } from './ways.ts';
 
 /** The tones of the art, which film each becomes, and how films meet. */
 const props = defineProps<{ separation: FlatSeparation; found: FoundFilms; picking: boolean }>();
-const emit = defineEmits<{ pick: []; frame: [on: boolean] }>();
+const emit = defineEmits<{ pick: []; pickFor: [tone: number]; frame: [on: boolean] }>();
 const bench = useBench();
 
 const job = computed(() => bench.job as Job);
@@ -46,16 +46,14 @@ const rows = computed(() =>
 const shareWords = (percent: number): string => (percent >= 10 ? `${Math.round(percent)} %` : percent >= 0.1 ? `${percent.toFixed(1)} %` : '< 0.1 %');
 
 const small = computed(() => smallTones(props.found).slice(0, 3));
-const { note, framing, byColour, byPlace } = useParting(() => props.found, emitFrame);
-function emitFrame(on: boolean): void {
-  emit('frame', on);
-}
+const { note, framing, byColour, byPlace } = useParting(() => props.found, (on) => emit('frame', on));
 defineExpose({ byPlace });
 
-type Action = 'ground' | 'own' | 'drop' | 'colour' | 'place' | `with:${number}`;
+type Action = 'ground' | 'own' | 'pick' | 'drop' | 'colour' | 'place' | `with:${number}`;
 function act(at: number, action: Action): void {
   const name = rows.value[at].filmName;
   if (action === 'ground') commit(`${name} is background`, clearTone(job.value, props.found, at));
+  else if (action === 'pick') emit('pickFor', at);
   else if (action === 'colour') void byColour(at);
   else if (action === 'place') framing.value = at;
   else if (action === 'own') commit('A film of its own', partTone(job.value, props.found, at));
@@ -107,7 +105,8 @@ const recolour = (id: string | null, event: Event): void => {
               <ElDropdownItem v-if="row.film !== null" command="ground">Make it background</ElDropdownItem>
               <ElDropdownItem v-if="row.film === null || !row.isFirst" command="own">A film of its own</ElDropdownItem>
               <ElDropdownItem v-for="other in rows.filter((each) => each.film !== null && each.isFirst && each.film !== row.film)" :key="other.at" :command="`with:${other.at}`">Cut with {{ other.filmName }}</ElDropdownItem>
-              <ElDropdownItem command="colour" divided>Part it by its two colours</ElDropdownItem>
+              <ElDropdownItem command="pick" divided>Pick its colour from the art</ElDropdownItem>
+              <ElDropdownItem command="colour">Part it by its two colours</ElDropdownItem>
               <ElDropdownItem v-if="row.film !== null" command="place">Part it by place: frame its areas</ElDropdownItem>
               <ElDropdownItem v-if="rows.length > 2" command="drop" divided>Take it out: neighbours take its areas</ElDropdownItem>
             </ElDropdownMenu>

@@ -133,7 +133,7 @@ const names = computed(() => SIDES[view.value]);
         <MeetingCard :separation="job.separation" />
       </template>
       <template v-else>
-        <PaletteCard ref="palette" :separation="job.separation" :found="found" :picking="pointing.mode.value === 'pick'" @pick="pointing.toggle('pick')" @frame="framing = $event" />
+        <PaletteCard ref="palette" :separation="job.separation" :found="found" :picking="pointing.mode.value === 'pick'" @pick="pointing.toggle('pick')" @pick-for="pointing.pickFor" @frame="framing = $event" />
         <AreasCard v-model:target="pointing.target.value" :separation="job.separation" :found="found" :pointing="pointing.mode.value === 'areas'" @toggle="pointing.toggle('areas')" />
         <MeetingCard :separation="job.separation" />
       </template>

@@ -1,5 +1,5 @@
 import type { FilmPaths, NodeRef, SideRef } from '../../core/outline/edit/editFilms.ts';
-import { controlsOf, isStraight, placeOn, sideAt, sideCount, type EditPath, type Point } from '../../core/outline/edit/editPath.ts';
+import { controlsOf, isEnd, isStraight, placeOn, sideAt, sideCount, type EditPath, type Point } from '../../core/outline/edit/editPath.ts';
 import { strokeCutLine } from '../../ui/draw/cutLines.ts';
 import { toScreenX, toScreenY, type Size, type Viewport } from '../../ui/viewport.ts';
 
@@ -91,5 +91,3 @@ function drawAdding(context: CanvasRenderingContext2D, films: readonly FilmPaths
   context.lineTo(x(at), y(at) + 6);
   context.stroke();
 }
-
-const isEnd = ({ closed, nodes }: EditPath, k: number): boolean => !closed && (k === 0 || k === nodes.length - 1);

@@ -4,7 +4,7 @@ import { heldPath } from '../../core/job/finishFilms.ts';
 import type { HeldOutline, Job } from '../../core/job/job.ts';
 import { holdOutlines } from '../../core/job/paletteEdits.ts';
 import { addNode, cutOpen, joinEnds, moveHandle, moveNodes, removeNodes, shapeNodes, straighten, type Edit, type FilmPaths, type NodeRef, type Refusal, type SideRef } from '../../core/outline/edit/editFilms.ts';
-import { curvesFromPaths, nodeAt, pathsFromCurves, type EditPath, type Point } from '../../core/outline/edit/editPath.ts';
+import { curvesFromPaths, isEnd, nodeAt, pathsFromCurves, type EditPath, type Point } from '../../core/outline/edit/editPath.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 import type { TablePoint } from '../../ui/useTableView.ts';
@@ -193,6 +193,5 @@ export function useNodeEditing(isOn: Ref<boolean>, scale: Ref<number>) {
 
 const plain = ({ x, y }: Point): Point => ({ x, y });
 const pathOf = (films: readonly FilmPaths[], ref: { readonly film: string; readonly path: number }): EditPath => films.find(({ id }) => id === ref.film)?.paths[ref.path] ?? { closed: true, nodes: [] };
-const isEnd = ({ closed, nodes }: EditPath, k: number): boolean => !closed && (k === 0 || k === nodes.length - 1);
 const sameNode = (a: NodeRef, b: NodeRef): boolean => a.film === b.film && a.path === b.path && a.node === b.node;
 export type NodeEditing = ReturnType<typeof useNodeEditing>;

@@ -1,7 +1,7 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { Job } from '../../core/job/job.ts';
-import { addTone, fillArea, pointApart, pointAt, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import { addTone, fillArea, pointApart, pointAt, setTone, type FoundFilms } from '../../core/job/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';
@@ -31,7 +31,17 @@ export function usePointing(artBox: () => Box) {
     return { tones: cut?.tones ?? [], films: rack.films.map(({ film }) => film) };
   });
 
-  const toggle = (which: 'pick' | 'areas'): void => void (mode.value = mode.value === which ? 'off' : which);
+  /** The tone whose colour is picked; a new one when absent. */
+  let picked: number | undefined;
+  const toggle = (which: 'pick' | 'areas'): void => {
+    picked = undefined;
+    mode.value = mode.value === which ? 'off' : which;
+  };
+  /** Picks the colour of a tone that is there from the art. */
+  function pickFor(tone: number): void {
+    picked = tone;
+    mode.value = 'pick';
+  }
 
   function press({ x, y }: { readonly x: number; readonly y: number }): void {
     const job = bench.job as Job;
@@ -45,7 +55,7 @@ export function usePointing(artBox: () => Box) {
     mode.value = 'off';
     if (cleanView === undefined) return;
     const colour = colourAt({ view: cleanView.pixels, widthPx: box.width, heightPx: box.height }, { x: x - box.x, y: y - box.y });
-    if (colour !== undefined) bench.commit(`Tone ${colour}`, addTone(job, found.value, colour));
+    if (colour !== undefined) bench.commit(`Tone ${colour}`, picked === undefined ? addTone(job, found.value, colour) : setTone(job, found.value, picked, colour));
   }
 
   function point(job: Job, at: { readonly xPx: number; readonly yPx: number }): void {
@@ -67,5 +77,5 @@ export function usePointing(artBox: () => Box) {
   useEventListener('keydown', (event: KeyboardEvent) => {
     if (event.key === 'Escape') mode.value = 'off';
   });
-  return { mode, target, found, toggle, press };
+  return { mode, target, found, toggle, pickFor, press };
 }

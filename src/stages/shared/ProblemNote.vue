@@ -9,21 +9,14 @@ const words = computed(() => (bench.result?.problem === undefined ? undefined : 
 </script>
 
 <template>
-  <p v-if="words !== undefined" class="problem" role="alert"><b>{{ words.what }}</b> {{ words.todo }}</p>
+  <p v-if="words !== undefined" class="table-note problem" role="alert"><b>{{ words.what }}</b> {{ words.todo }}</p>
 </template>
+
+<style scoped src="./tableNote.css" />
 
 <style scoped>
 .problem {
-  position: absolute;
   bottom: 18px;
-  left: 50%;
   max-width: 460px;
-  margin: 0;
-  transform: translateX(-50%);
-  padding: 8px 14px;
-  border-left: 5px solid var(--ochre);
-  border-radius: 4px;
-  background: var(--ochre-wash);
-  color: var(--ink);
 }
 </style>

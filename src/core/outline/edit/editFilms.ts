@@ -1,4 +1,4 @@
-import { isSmooth, nodeAt, placeOn, sideAt, sideCount, type EditNode, type EditPath, type Point } from './editPath.ts';
+import { isEnd, isSmooth, nodeAt, placeOn, sideAt, sideCount, type EditNode, type EditPath, type Point } from './editPath.ts';
 import { cornered, distance, handleMoved, isNear, nodeAdded, nodeRemoved, sameSide, sideChanges, smoothed, splitSide, straightened, turnedSide, withNode, withReplaced, type Replacement } from './nodeEdits.ts';
 
 /** The outlines of a film while they are edited. */
@@ -128,7 +128,6 @@ function without(film: FilmPaths, wholes: ReadonlySet<string>): FilmPaths {
 }
 
 const sameOutline = (a: NodeRef, b: NodeRef): boolean => a.film === b.film && a.path === b.path;
-const isEnd = ({ closed, nodes }: EditPath, k: number): boolean => !closed && (k === 0 || k === nodes.length - 1);
 
 /** Whether another outline has some of the sides but not all of them in a row: then a third film begins between them, and they cannot become one. */
 function meetsWithin(films: readonly FilmPaths[], { from }: Replacement): boolean {

@@ -28,6 +28,9 @@ export interface Side {
 
 export const sideCount = ({ closed, nodes }: EditPath): number => (closed ? nodes.length : nodes.length - 1);
 
+/** Whether a node is one of the two ends of an open outline. */
+export const isEnd = ({ closed, nodes }: EditPath, k: number): boolean => !closed && (k === 0 || k === nodes.length - 1);
+
 /** Node `k`, counted around a closed outline. */
 export const nodeAt = ({ nodes }: EditPath, k: number): EditNode => nodes[((k % nodes.length) + nodes.length) % nodes.length];
 
@@ -105,7 +108,7 @@ const SMOOTH_RAD = 0.02;
 
 /** Whether an outline passes a node without a corner. */
 export function isSmooth(path: EditPath, k: number): boolean {
-  if (!path.closed && (k === 0 || k === path.nodes.length - 1)) return false;
+  if (isEnd(path, k)) return false;
   const node = nodeAt(path, k);
   const before = node.in ?? nodeAt(path, k - 1);
   const after = node.out ?? nodeAt(path, k + 1);

@@ -53,7 +53,7 @@ export function smoothed(path: EditPath, k: number): EditNode {
   return { x: node.x, y: node.y, ...(node.in !== undefined || bothStraight ? { in: along(-inLength) } : {}), ...(node.out !== undefined || bothStraight ? { out: along(outLength) } : {}) };
 }
 
-/** A node with one handle elsewhere; where it is passed smoothly, the other handle turns with it at its own length unless the handle moves `alone`. */
+/** A node with one handle elsewhere. @param smooth whether the other handle turns with it, at its own length. */
 export function handleMoved(node: EditNode, which: 'in' | 'out', to: Point, smooth: boolean): EditNode {
   const other = which === 'in' ? node.out : node.in;
   if (!smooth || other === undefined) return { ...node, [which]: to };
