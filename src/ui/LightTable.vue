@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { inject, onBeforeUnmount, ref, toRef, watch, watchEffect } from 'vue';
+import { computed, inject, onBeforeUnmount, ref, toRef, watch, watchEffect } from 'vue';
 import type { LengthUnit } from '../core/units/parseLength.ts';
 import RulerBar from './RulerBar.vue';
 import { SCREEN_SIZE } from './screenSize.ts';
@@ -33,15 +33,15 @@ const emit = defineEmits<{
 
 const host = ref<HTMLElement>();
 const canvas = ref<HTMLCanvasElement>();
-const { size, view, pointer, cursor: panCursor, fit, zoomBy, zoomTo, centre, pointOf, pan } = useTableView(host, toRef(props, 'box'));
-defineExpose({ fit, zoomBy, zoomTo, centre, view, size });
-
 const screen = inject(SCREEN_SIZE, undefined);
+const trueScale = computed(() => (screen?.pxPerMm.value ?? 1) * props.mmPerUnit);
+const { size, view, pointer, cursor: panCursor, fit, showTrueSize, zoomBy, centre, pointOf, pan } = useTableView(host, toRef(props, 'box'), trueScale);
+defineExpose({ centre });
+
 function trueSize(): void {
   if (screen === undefined) return;
-  const show = (): void => zoomTo(screen.pxPerMm.value * props.mmPerUnit);
-  if (screen.isMeasured.value) show();
-  else screen.measure(show);
+  if (screen.isMeasured.value) showTrueSize();
+  else screen.measure(showTrueSize);
 }
 
 let frame = 0;

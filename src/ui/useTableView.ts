@@ -13,42 +13,56 @@ export interface TablePoint {
 
 const WHEEL_RATE = 0.0016;
 
+/** What the view keeps to by itself: all of the box in sight, the true size of what is made, or how it was last zoomed and moved by hand. */
+type Keeping = 'fit' | 'trueSize' | 'asLeft';
+
 /**
  * What of the world is seen on the table: fits it when its box changes, zooms to the pointer with the wheel, pans with space and drag or the
- * middle button, and fits again on request.
+ * middle button, and fits again on request. Shown at true size it stays so when the box, the size of the design or the measure of the screen
+ * changes, until it is zoomed by hand.
+ * @param trueScale CSS px on one world unit at true size
  */
-export function useTableView(host: Ref<HTMLElement | undefined>, box: Ref<Box>) {
+export function useTableView(host: Ref<HTMLElement | undefined>, box: Ref<Box>, trueScale: Ref<number>) {
   const size = ref<Size>({ width: 100, height: 100 });
   const view = shallowRef<Viewport>({ scale: 1, x: 0, y: 0 });
   const pointer = shallowRef<TablePoint>();
   const spaceHeld = ref(false);
   const panning = ref(false);
-  const touched = ref(false);
+  let keeping: Keeping = 'fit';
 
   useResizeObserver(host, ([entry]) => {
     size.value = { width: entry.contentRect.width, height: entry.contentRect.height };
-    if (!touched.value) fit();
+    if (keeping === 'fit') fit();
   });
 
   function fit(): void {
-    touched.value = false;
+    keeping = 'fit';
     view.value = fitted(box.value, size.value);
   }
+  /** Shows things as large as they will be made, around the middle. */
+  function showTrueSize(): void {
+    keeping = 'trueSize';
+    view.value = zoomedAt(view.value, trueScale.value / view.value.scale, size.value.width / 2, size.value.height / 2);
+  }
   watch(box, (next, before) => {
-    if (next.width !== before.width || next.height !== before.height || next.x !== before.x || next.y !== before.y) fit();
+    if (next.width === before.width && next.height === before.height && next.x === before.x && next.y === before.y) return;
+    const atTrueSize = keeping === 'trueSize';
+    fit();
+    if (atTrueSize) showTrueSize();
+  });
+  watch(trueScale, () => {
+    if (keeping === 'trueSize') showTrueSize();
   });
 
   function zoomBy(factor: number, x = size.value.width / 2, y = size.value.height / 2): void {
-    touched.value = true;
+    keeping = 'asLeft';
     view.value = zoomedAt(view.value, factor, x, y);
   }
   /** Brings a world point to the middle. */
   function centre(x: number, y: number): void {
-    touched.value = true;
+    keeping = 'asLeft';
     view.value = centredOn(view.value, size.value, x, y);
   }
-  /** Sets the scale in CSS px per world unit, around the middle. */
-  const zoomTo = (scale: number): void => zoomBy(scale / view.value.scale);
 
   function pointOf(event: PointerEvent | WheelEvent): TablePoint {
     const rect = host.value?.getBoundingClientRect();
@@ -79,7 +93,7 @@ export function useTableView(host: Ref<HTMLElement | undefined>, box: Ref<Box>) 
     if (event.button !== 1 && !(event.button === 0 && spaceHeld.value)) return false;
     event.preventDefault();
     panning.value = true;
-    touched.value = true;
+    if (keeping === 'fit') keeping = 'asLeft';
     let { clientX, clientY } = event;
     const stopMove = useEventListener('pointermove', (move: PointerEvent) => {
       view.value = panned(view.value, move.clientX - clientX, move.clientY - clientY);
@@ -94,5 +108,5 @@ export function useTableView(host: Ref<HTMLElement | undefined>, box: Ref<Box>) 
   }
 
   const cursor = computed(() => (panning.value ? 'grabbing' : spaceHeld.value ? 'grab' : undefined));
-  return { size, view, pointer, cursor, fit, zoomBy, zoomTo, centre, pointOf, pan };
+  return { size, view, pointer, cursor, fit, showTrueSize, zoomBy, centre, pointOf, pan };
 }

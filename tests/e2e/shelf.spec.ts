@@ -45,9 +45,13 @@ test('a picture pasted anywhere starts a job, shown at true size once the screen
   await page.getByLabel('The line is').fill('80');
   await page.getByLabel('The line is').press('Enter');
   await page.getByRole('button', { name: 'Take it' }).click();
-  await expect(page.locator('.readout [role="status"]')).toContainText('1 × true size');
+  const status = page.locator('.readout [role="status"]');
+  await expect(status).toContainText(/^1 × true size/);
+  await setQuantity(page, 'Finished width', '90');
+  await settled(page);
+  await expect(status).toContainText(/^1 × true size/);
   await page.getByRole('button', { name: 'fit', exact: true }).click();
-  await expect(page.locator('.readout [role="status"]')).not.toContainText(/^1 × true size/);
+  await expect(status).not.toContainText(/^1 × true size/);
 });
 
 test('bad files each get one clear message and change nothing', async ({ page }) => {
