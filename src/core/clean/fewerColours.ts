@@ -35,7 +35,7 @@ export function* fewerColours(art: Art, count: number | 'auto'): Task<FewerColou
 export function* toneLabels(art: Art, count: number | 'auto' | readonly Rgb[], noSingles: boolean): Task<Omit<FewerColours, 'art'>> {
   const { width, height } = art;
   const noise = noiseLevel(art.colour);
-  const smooth = yield* within(sigmaFilter(art.colour, Math.max(12, Math.min(40, 10 + 3 * noise)), noSingles), 0, 0.5);
+  const smooth = yield* within(sigmaFilter(art.colour, Math.max(12, Math.min(40, 10 + 3 * noise)), false), 0, 0.5);
   const plain = plainPixels(smooth, art.alpha, 6 + noise);
   yield 0.55;
   const tones = typeof count === 'object' ? count.map((tone): Tone => ({ ...tone, count: 0 })) : findPalette(smooth, plain, count);

@@ -8,12 +8,12 @@ const MAX_REGIONS = 1_500_000;
 /** Bits inside bits need more than one turn. */
 const TURNS = 4;
 
-/** Gives connected regions smaller than `leastAreaPx2` the tone (or what is clear) with which they share most of their edge. The map that comes in is not changed. @throws AppError `tooIntricate` for noise. */
+/** Gives regions, connected also over corners as thin lines are, that are smaller than `leastAreaPx2` the tone (or what is clear) with which they share most of their edge. The map that comes in is not changed. @throws AppError `tooIntricate` for noise. */
 export function sweepLabels(labels: LabelMap, leastAreaPx2: number): LabelMap {
   const { width, height } = labels;
   let data = labels.data;
   for (let turn = 0; turn < TURNS; turn++) {
-    const regions = labelRegions(data, width, height, 'each', false);
+    const regions = labelRegions(data, width, height, 'each', true);
     if (regions.count > MAX_REGIONS) throw new AppError('tooIntricate', { count: regions.count, limit: MAX_REGIONS });
     const small = smallestFirst(regions, leastAreaPx2);
     if (small.length === 0) break;

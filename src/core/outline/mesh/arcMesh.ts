@@ -11,6 +11,7 @@ import { withParallels } from '../parallels.ts';
 import { sectionWithin, type Section } from '../section.ts';
 import { drawRing, drawSections, STRAIGHT_SHARE, TRIM_PX, type OutlineOptions } from '../traceOutline.ts';
 import { arcPoints, type ArcPoints, type CrackPlaces } from './arcPoints.ts';
+import { commonRoughness } from './commonRoughness.ts';
 import { crackArcs, DOWN, UP, type CrackArcs } from './crackArcs.ts';
 import { EdgePlaces } from './edgePlaces.ts';
 import { junctions } from './junctions.ts';
@@ -62,12 +63,14 @@ export function* traceMesh(art: Art, labels: LabelMap, tones: readonly Rgb[], op
 export function* fitMesh(arcs: CrackArcs, places: CrackPlaces, width: number, height: number, options: MeshOptions): Task<ArcMesh> {
   const points: ArcPoints[] = [];
   for (let k = 0; k < arcs.count; k++) points.push(arcPoints(arcs, k, places));
+  const roughOf = commonRoughness(arcs, points);
   yield 0.35;
   const { ends } = junctions(arcs, points, options.cornerRad);
   const builder = new CurvesBuilder();
   const finder = new JointFinder({ tolerancePx: options.followPx, straightPx: options.followPx * STRAIGHT_SHARE });
   let sincePause = 0;
-  for (const [k, { ring, edgeWidthPx, roughPx }] of points.entries()) {
+  for (const [k, { ring, edgeWidthPx }] of points.entries()) {
+    const roughPx = roughOf(k);
     const followPx = followOf(arcs, k, options);
     const tolerancePx = Math.max(followPx, ROUGH_FOLLOWS * roughPx);
     finder.follow({ tolerancePx, straightPx: tolerancePx * STRAIGHT_SHARE, rmsPx: Math.max(followPx * ROUGH_RMS, 2 * roughPx) });

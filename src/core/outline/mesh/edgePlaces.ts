@@ -12,6 +12,9 @@ const THIN_REACH = 7;
 const WIDEST = 2.5;
 /** A share this near to none or all counts as the end of the edge, of 255. */
 const NEAR = 18;
+/** A colour of a strip's profile may lie so far outside of the triangle of its three tones, as a share of its sides, and off its plane, of 255; else a fourth tone has a part in it. */
+const OVER = 0.25;
+const STRANGE = 40;
 /** Two tones that surround a thin strip and the strip's own must make a triangle this high, of 255, for its two edges to be told apart by colour. */
 const LEAST_HEIGHT = 20;
 
@@ -33,6 +36,10 @@ export class EdgePlaces implements CrackPlaces {
   /** Sum over the edges placed of how mixed the pixels across them are, and how many those are. */
   private mixed = 0;
   private placed = 0;
+  /** The same sum over the edge that is being placed. */
+  private mixedHere = 0;
+  /** Whether its profile has colours that its three tones do not make. */
+  private isMuddled = false;
 
   constructor(
     art: Art,
@@ -94,7 +101,7 @@ export class EdgePlaces implements CrackPlaces {
   }
 
   crossing(left: number, across: number, along: number, every: boolean): number {
-    return every || this.crosses(left, across, along) ? this.place(left, across) : NaN;
+    return every || this.crosses(left, across, along) ? this.place(left, across, every) : NaN;
   }
 
   /** Whether the shares change more across a crack than along it. */
@@ -111,19 +118,23 @@ export class EdgePlaces implements CrackPlaces {
 
   /**
    * How far from the centre of cell `from` (of the first tone) towards that of its neighbour `from + across` (of the second) the edge lies, px.
-   * Mostly between 0 and 1, at most half a pixel more to either side.
+   * Mostly between 0 and 1, at most half a pixel more to either side. NaN where a fourth tone has a part in the profile, unless some place is wanted at any rate.
    */
-  private place(from: number, across: number): number {
+  private place(from: number, across: number, atAnyRate: boolean): number {
     const { first, second } = this;
+    this.mixedHere = 0;
+    this.isMuddled = false;
     const outside = this.otherOn(first, from, -across);
     const inside = this.otherOn(second, from + across, across);
     if (outside >= 0 && inside >= 0) {
       this.placed++;
+      this.mixed += this.mixedHere;
       return held(0.5 - (outside - inside) / 255);
     }
     // A strip of the second tone seen from the first one's side, or of the first seen from the second's.
     const thin = outside >= 0 ? this.strip(from, across, first, second) : inside >= 0 ? 1 - this.strip(from + across, -across, second, first) : NaN;
     if (thin > -1 && thin < 2) return held(thin);
+    if (this.isMuddled && !atAnyRate) return NaN;
     const a = this.share(from);
     const b = this.share(from + across);
     return b - a < 8 ? 0.5 : held((127.5 - a) / (b - a));
@@ -141,7 +152,7 @@ export class EdgePlaces implements CrackPlaces {
       if (value > before) return -1;
       sum += value;
       before = value;
-      this.mixed += (value * (255 - value)) / 65025;
+      this.mixedHere += (value * (255 - value)) / 65025;
       if (value <= NEAR) return sum;
     }
     return -1;
@@ -201,6 +212,16 @@ export class EdgePlaces implements CrackPlaces {
     const ob = dot(toOwn, toBehind);
     const det = oo * bb - ob * ob;
     if (det < LEAST_HEIGHT * LEAST_HEIGHT * Math.max(oo, bb)) return NaN;
+    for (let k = 0, i = start; k < n; k++, i += across) {
+      this.writeCell(i, one);
+      for (let c = 0; c < 4; c++) one[c] -= base[c];
+      const o = (dot(one, toOwn) * bb - dot(one, toBehind) * ob) / det;
+      const b = (dot(one, toBehind) * oo - dot(one, toOwn) * ob) / det;
+      const off2 = dot(one, one) - o * dot(one, toOwn) - b * dot(one, toBehind);
+      if (o > -OVER && b > -OVER && o + b < 1 + OVER && off2 < STRANGE * STRANGE) continue;
+      this.isMuddled = true;
+      return NaN;
+    }
     const to = dot(total, toOwn);
     const tb = dot(total, toBehind);
     const strip = (to * bb - tb * ob) / det;
