@@ -1,3 +1,4 @@
+import { Bends } from './bends.ts';
 import { SideFit, type Ray } from './sideFit.ts';
 
 /** The points of an edge as it is fitted: separate coordinates and the distance along it. A closed one is a ring; an open one ends at junctions, beyond its points. */
@@ -53,13 +54,14 @@ export function findCorners(ring: Ring, options: CornerOptions): Corner[] {
   const { n } = ring;
   if (n < 8) return [];
   const sides = new Sides(ring, ROUNDED * options.edgeWidthPx);
+  const bends = new Bends(ring, sides.gap);
   const reach = Math.min(SIDE_PX + 2 * (sides.gap - ROUNDED), ring.along[n] / 4);
   const strength = new Float64Array(n);
   const candidates: number[] = [];
   for (let i = 0; i < n; i++) {
     if (!turnsNear(ring, i, options.leastTurnRad * 0.6)) continue;
     const found = sides.meet(i, reach, reach);
-    if (found === undefined || !isCorner(found, options)) continue;
+    if (found === undefined || !isCorner(found, options) || bends.isArc(i, reach, reach)) continue;
     strength[i] = found.turnRad - 0.25 * found.gapPx - ROUGH_COST * found.rmsPx;
     candidates.push(i);
   }

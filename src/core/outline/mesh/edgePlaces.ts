@@ -64,11 +64,14 @@ export class EdgePlaces implements CrackPlaces {
     const x = b.r - a.r;
     const y = b.g - a.g;
     const z = b.b - a.b;
-    const scale = 255 / Math.max(1, x * x + y * y + z * z);
-    this.way[0] = x * scale;
-    this.way[1] = y * scale;
-    this.way[2] = z * scale;
-    this.way[3] = -(a.r * x + a.g * y + a.b * z) * scale;
+    const C = Number(process.env.CHROMA ?? 0.2);
+    const luma = 3 * (1 - C) * (0.299 * x + 0.587 * y + 0.114 * z);
+    const [u, v, w] = [C * x + 0.299 * luma, C * y + 0.587 * luma, C * z + 0.114 * luma];
+    const scale = 255 / Math.max(1, x * u + y * v + z * w);
+    this.way[0] = u * scale;
+    this.way[1] = v * scale;
+    this.way[2] = w * scale;
+    this.way[3] = -(a.r * u + a.g * v + a.b * w) * scale;
   }
 
   /**
