@@ -48,7 +48,7 @@ const DUCK_BEAK = 'M385 140L462 158L388 192Z';
 const ring = (x: number, y: number, outer: number, inner: number): string => `${ellipse(x, y, outer, outer)}${ellipse(x, y, inner, inner)}`;
 
 /** Marks a path to be painted with a line of a width around it as well. */
-function outlined(path: string, width: number): string {
+export function outlined(path: string, width: number): string {
   return `${STROKE}${width};${path}`;
 }
 const STROKE = '\u0001';

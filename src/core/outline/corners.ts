@@ -40,6 +40,10 @@ const ROUNDED = 0.7;
 const SIDE_PX = 4.4;
 /** Radians of turn that a px of roughness of the sides outweighs: beside a corner a side runs around it and fits badly. */
 const ROUGH_COST = 3;
+/** Straight sides that turn back by more than this but would meet too far out are those of a strip with a blunt end, whose two corners are only seen on a strip broader than this. */
+const BLUNT_RAD = 2.95;
+const BLUNT_RMS_PX = 0.2;
+const BLUNT_WIDTH_PX = 2.4;
 /** Two corners are never nearer than this, px: what is between them could not be seen. */
 const APART_PX = 1.2;
 
@@ -121,10 +125,19 @@ function placed(ring: Ring, taken: Uint8Array, sides: Sides, reach: number): Cor
     const back = freeLength(ring, taken, i, -1, reach + sides.gap + 2);
     const on = freeLength(ring, taken, i, 1, reach + sides.gap + 2);
     const found = sides.meet(i, back - sides.gap, on - sides.gap);
-    if (found !== undefined && found.gapPx < 3.5) corners.push({ index: i, x: found.x, y: found.y, turnRad: found.turnRad });
+    const [last, next] = [neighbour(ring, i, -1), neighbour(ring, i, 1)];
+    if (found?.end !== undefined && last >= 0 && next >= 0) {
+      // The point at the tip lies between the two corners, on neither side.
+      corners.push({ index: last, ...found.end[0], turnRad: Math.PI / 2 }, { index: next, ...found.end[1], turnRad: Math.PI / 2 });
+    } else if (found !== undefined && found.gapPx < 3.5) corners.push({ index: i, x: found.x, y: found.y, turnRad: found.turnRad });
     else corners.push({ index: i, x: ring.x[i], y: ring.y[i], turnRad: Math.PI / 2 });
   }
-  return corners;
+  return corners.sort((a, b) => a.index - b.index);
+}
+
+interface Place {
+  readonly x: number;
+  readonly y: number;
 }
 
 interface Meeting {
@@ -134,6 +147,8 @@ interface Meeting {
   readonly gapPx: number;
   /** How far the points of both sides lie from their fits. */
   readonly rmsPx: number;
+  /** The two corners where a strip ends that is too thin to show them apart. */
+  readonly end?: readonly [Place, Place];
 }
 
 class Sides {
@@ -152,11 +167,34 @@ class Sides {
     const { before: a, after: b } = this;
     const cross = a.dx * b.dy - a.dy * b.dx;
     const turnRad = Math.abs(Math.atan2(cross, a.dx * b.dx + a.dy * b.dy));
-    if (Math.abs(cross) < 0.05) return undefined;
+    const rmsPx = a.rms + b.rms;
     const along = ((b.x - a.x) * b.dy - (b.y - a.y) * b.dx) / cross;
     const x = a.x + along * a.dx;
     const y = a.y + along * a.dy;
-    return { x, y, turnRad, gapPx: this.distanceToRing(i, x, y), rmsPx: a.rms + b.rms };
+    const gapPx = Math.abs(cross) < 0.05 ? Infinity : this.distanceToRing(i, x, y);
+    const allowedPx = allowedGap(turnRad, this.gap / ROUNDED);
+    const end = turnRad > BLUNT_RAD && gapPx > allowedPx && rmsPx < BLUNT_RMS_PX && Math.min(backPx, onPx) >= SIDE_PX ? this.bluntEnd(i) : undefined;
+    if (end !== undefined) return { ...end[0], turnRad, gapPx: allowedPx, rmsPx, end };
+    return gapPx === Infinity ? undefined : { x, y, turnRad, gapPx, rmsPx };
+  }
+
+  /** The two corners at the end of a strip between the sides last read; undefined where it is broad enough to show how it ends. */
+  private bluntEnd(i: number): readonly [Place, Place] | undefined {
+    const { before: a, after: b, ring } = this;
+    const [dx, dy] = [a.dx - b.dx, a.dy - b.dy];
+    const length = Math.hypot(dx, dy);
+    const [ux, uy] = [dx / length, dy / length];
+    if (Math.abs((b.x - a.x) * uy - (b.y - a.y) * ux) > BLUNT_WIDTH_PX) return undefined;
+    let reach = -Infinity;
+    for (let k = -2; k <= 2; k++) {
+      const j = ring.closed ? (i + k + ring.n) % ring.n : i + k;
+      if (j >= 0 && j < ring.n) reach = Math.max(reach, ring.x[j] * ux + ring.y[j] * uy);
+    }
+    const onto = ({ x, y, dx: sx, dy: sy }: Ray): Place => {
+      const t = (reach - x * ux - y * uy) / (sx * ux + sy * uy);
+      return { x: x + t * sx, y: y + t * sy };
+    };
+    return [onto(a), onto(b)];
   }
 
   private read(i: number, step: 1 | -1, lengthPx: number, out: Ray): boolean {

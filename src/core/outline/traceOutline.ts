@@ -2,6 +2,7 @@ import { AppError } from '../errors/appError.ts';
 import { signedArea } from '../geometry/rings.ts';
 import type { ShareMap } from '../raster/raster.ts';
 import { finish, type Task } from '../task/task.ts';
+import { alignCorners } from './alignCorners.ts';
 import { circleOf, QUARTER } from './circle.ts';
 import { findCorners, type Corner, type Ring } from './corners.ts';
 import { CurvesBuilder, type Curves } from './curves.ts';
@@ -115,8 +116,9 @@ export function drawRing(builder: CurvesBuilder, ring: Ring, area: number, paren
     drawEllipse(builder, round, area > 0, parent);
     return;
   }
-  const corners = findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: options.edgeWidthPx ?? 1 });
-  const sections = corners.length === 0 ? [closedSection(ring, calmestPoint(ring), options.smoothPx)] : sectionsBetween(ring, corners, TRIM_PX * (options.edgeWidthPx ?? 1), options.smoothPx);
+  const trimPx = TRIM_PX * (options.edgeWidthPx ?? 1);
+  const corners = alignCorners(ring, findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: options.edgeWidthPx ?? 1 }), options.followPx * STRAIGHT_SHARE, trimPx);
+  const sections = corners.length === 0 ? [closedSection(ring, calmestPoint(ring), options.smoothPx)] : sectionsBetween(ring, corners, trimPx, options.smoothPx);
   drawSections(builder, sections, parent, finder);
 }
 

@@ -5,6 +5,8 @@ import { wordsOf, type Rgba8 } from '../raster/raster.ts';
 
 /** Of a sliver's colours, the way between the two tones around it must explain them better than its own tone by this factor. */
 const BETTER = 0.75;
+/** Of a thin line's colours, another tone must explain them better than its own by this factor. */
+const LINE_BETTER = 0.4;
 /** Label of what is not thin in the map of thin parts. */
 const BROAD = 254;
 
@@ -25,14 +27,33 @@ export function dropSlivers(labels: LabelMap, colour: Rgba8, tones: readonly Rgb
     const runs = all.subarray(first[part], first[part + 1]);
     const own = thin[runStart[runs[0]]];
     if (own >= tones.length || area[part] < 2) continue;
-    const pair = tonesAround(labels, own, regions, runs);
-    if (pair === undefined || pair.some((tone) => tone >= tones.length)) continue;
-    const sliver = new Sliver(words, tones[own], tones[pair[0]], tones[pair[1]]);
-    for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) sliver.weigh(i);
-    if (!sliver.isMixture()) continue;
-    for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) out[i] = sliver.isNearerFirst(i) ? pair[0] : pair[1];
+    const { first: ground, second, alone } = tonesAround(labels, own, regions, runs);
+    if (ground >= tones.length) continue;
+    if (second < tones.length) {
+      const sliver = new Sliver(words, tones[own], tones[ground], tones[second]);
+      for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) sliver.weigh(i);
+      if (sliver.isMixture()) {
+        for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) out[i] = sliver.isNearerFirst(i) ? ground : second;
+        continue;
+      }
+    }
+    if (!alone) continue;
+    const line = toneOfLine(words, tones, own, ground, regions, runs);
+    if (line !== own) for (const run of runs) out.fill(line, runStart[run], runEnd[run]);
   }
   return makeLabelMap(width, height, out);
+}
+
+/** The tone of a line so thin that all of its pixels are mixed with the one tone around it: that which explains their colours best, its own unless another is clearly better. */
+function toneOfLine(words: Int32Array, tones: readonly Rgb[], own: number, ground: number, { runStart, runEnd }: Regions, runs: Int32Array): number {
+  const off = tones.map((tone, k) => {
+    if (k === ground) return Infinity;
+    const sliver = new Sliver(words, tone, tones[ground], tone);
+    for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) sliver.weigh(i);
+    return sliver.mixed;
+  });
+  const best = off.indexOf(Math.min(...off));
+  return off[best] < LINE_BETTER * off[own] ? best : own;
 }
 
 /** The labels of pixels that lie in no 3 × 3 block of their label, `BROAD` elsewhere. Along the border of the picture blocks are cut off: nothing is thin there. */
@@ -69,8 +90,11 @@ function thinOfRow(data: Uint8Array, middles: Uint8Array, thin: Uint8Array, widt
   }
 }
 
-/** The two other labels that touch a strip most; undefined when one alone does. */
-function tonesAround({ data, width }: LabelMap, own: number, { runStart, runEnd }: Regions, runs: Int32Array): readonly [number, number] | undefined {
+/** A tone with so much of a strip's edge has it to itself. */
+const ALONE = 0.8;
+
+/** The two other labels that touch a strip most, 255 when there is no second, and whether the first does so nearly alone. */
+function tonesAround({ data, width }: LabelMap, own: number, { runStart, runEnd }: Regions, runs: Int32Array): { first: number; second: number; alone: boolean } {
   const votes = new Uint32Array(256);
   for (const run of runs) {
     const from = runStart[run];
@@ -83,46 +107,92 @@ function tonesAround({ data, width }: LabelMap, own: number, { runStart, runEnd 
     }
   }
   votes[own] = 0;
+  const total = votes.reduce((sum, count) => sum + count, 0);
   const first = votes.indexOf(Math.max(...votes));
+  const most = votes[first];
   votes[first] = 0;
-  const most = Math.max(...votes);
-  return most === 0 ? undefined : [first, votes.indexOf(most)];
+  const next = Math.max(...votes);
+  return { first, second: next === 0 ? CLEAR : votes.indexOf(next), alone: most >= ALONE * total };
 }
 
+/** A tone that lies so far off the way between two others, of 255, mixes with each of them along ways of its own. */
+const OFF_THE_WAY = 40;
+/** A mixture that is off by more than this, of 255, is no good explanation where ways to the strip's own tone explain it better by this factor: then it is a line thinner than its blur. */
+const BADLY = 18;
+const FAR_BETTER = 0.5;
+
+/** The colours of a strip, weighed as a mixture of the two tones around it and as a line of its own tone. */
 class Sliver {
-  private readonly length2: number;
-  private mixed = 0;
-  private own = 0;
+  private readonly between: Way;
+  /** The ways along which a line's own tone mixes with those around it; none where its tone lies between the two. */
+  private readonly own: readonly Way[];
+  /** Sum of the colours' distances from the way between the two tones. */
+  mixed = 0;
+  /** The same from the strip's tone, and from the ways to it. */
+  private alone = 0;
+  private asLine = 0;
+  private count = 0;
 
   constructor(
     private readonly words: Int32Array,
     private readonly tone: Rgb,
-    private readonly first: Rgb,
-    private readonly second: Rgb,
+    first: Rgb,
+    second: Rgb,
   ) {
-    this.length2 = Math.max(1, (second.r - first.r) ** 2 + (second.g - first.g) ** 2 + (second.b - first.b) ** 2);
+    this.between = new Way(first, second);
+    this.own = this.between.distance(tone.r, tone.g, tone.b) > OFF_THE_WAY ? [new Way(first, tone), new Way(second, tone)] : [];
   }
 
   weigh(i: number): void {
     const word = this.words[i];
     const [r, g, b] = [word & 255, (word >> 8) & 255, (word >> 16) & 255];
-    const t = Math.max(0, Math.min(1, this.along(r, g, b)));
-    const { first, second, tone } = this;
-    this.mixed += Math.sqrt((first.r + t * (second.r - first.r) - r) ** 2 + (first.g + t * (second.g - first.g) - g) ** 2 + (first.b + t * (second.b - first.b) - b) ** 2);
-    this.own += Math.sqrt((tone.r - r) ** 2 + (tone.g - g) ** 2 + (tone.b - b) ** 2);
+    this.mixed += this.between.distance(r, g, b);
+    const alone = Math.sqrt((this.tone.r - r) ** 2 + (this.tone.g - g) ** 2 + (this.tone.b - b) ** 2);
+    this.alone += alone;
+    let asLine = alone;
+    for (const way of this.own) asLine = Math.min(asLine, way.distance(r, g, b));
+    this.asLine += asLine;
+    this.count++;
   }
 
   isMixture(): boolean {
-    return this.mixed < BETTER * this.own;
+    const isLine = this.asLine < FAR_BETTER * this.mixed && this.mixed > BADLY * this.count;
+    return this.mixed < BETTER * this.alone && !isLine;
   }
 
   isNearerFirst(i: number): boolean {
     const word = this.words[i];
-    return this.along(word & 255, (word >> 8) & 255, (word >> 16) & 255) < 0.5;
+    return this.between.along(word & 255, (word >> 8) & 255, (word >> 16) & 255) < 0.5;
+  }
+}
+
+/** The straight way between two tones. */
+class Way {
+  private readonly dr: number;
+  private readonly dg: number;
+  private readonly db: number;
+  private readonly length2: number;
+
+  constructor(
+    private readonly from: Rgb,
+    to: Rgb,
+  ) {
+    this.dr = to.r - from.r;
+    this.dg = to.g - from.g;
+    this.db = to.b - from.b;
+    this.length2 = Math.max(1, this.dr * this.dr + this.dg * this.dg + this.db * this.db);
   }
 
-  private along(r: number, g: number, b: number): number {
-    const { first, second } = this;
-    return ((r - first.r) * (second.r - first.r) + (g - first.g) * (second.g - first.g) + (b - first.b) * (second.b - first.b)) / this.length2;
+  /** Where a colour's foot lies: 0 at the first tone, 1 at the second. */
+  along(r: number, g: number, b: number): number {
+    const { from } = this;
+    return ((r - from.r) * this.dr + (g - from.g) * this.dg + (b - from.b) * this.db) / this.length2;
+  }
+
+  /** How far a colour lies off the way, of 255. */
+  distance(r: number, g: number, b: number): number {
+    const { from } = this;
+    const t = Math.max(0, Math.min(1, this.along(r, g, b)));
+    return Math.sqrt((from.r + t * this.dr - r) ** 2 + (from.g + t * this.dg - g) ** 2 + (from.b + t * this.db - b) ** 2);
   }
 }

@@ -3,6 +3,7 @@ import { signedArea } from '../../geometry/rings.ts';
 import type { Art } from '../../raster/art.ts';
 import type { LabelMap } from '../../raster/labelMap.ts';
 import { finish, type Task } from '../../task/task.ts';
+import { alignCorners } from '../alignCorners.ts';
 import { findCorners, type Ring } from '../corners.ts';
 import type { End } from '../cubicFit.ts';
 import { CurvesBuilder, type Curves } from '../curves.ts';
@@ -131,16 +132,17 @@ function drawArc(builder: CurvesBuilder, ring: Ring, from: End | undefined, to: 
 }
 
 function sectionsOf(ring: Ring, from: End, to: End, options: ArcOptions): Section[] {
-  const corners = findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: options.edgeWidthPx });
+  const trimPx = TRIM_PX * options.edgeWidthPx;
+  const corners = alignCorners(ring, findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: options.edgeWidthPx }), options.followPx * STRAIGHT_SHARE, trimPx);
   const sections: Section[] = [];
   let start = from;
   let first = 0;
   for (const corner of corners) {
     const end: End = { x: corner.x, y: corner.y, dx: 0, dy: 0, free: true };
-    sections.push(sectionWithin(ring, first, corner.index, start, end, TRIM_PX * options.edgeWidthPx, options.smoothPx));
+    sections.push(sectionWithin(ring, first, corner.index, start, end, trimPx, options.smoothPx));
     start = end;
     first = corner.index;
   }
-  sections.push(sectionWithin(ring, first, ring.n - 1, start, to, TRIM_PX * options.edgeWidthPx, options.smoothPx));
+  sections.push(sectionWithin(ring, first, ring.n - 1, start, to, trimPx, options.smoothPx));
   return sections;
 }

@@ -64,7 +64,7 @@ export class EdgePlaces implements CrackPlaces {
     const x = b.r - a.r;
     const y = b.g - a.g;
     const z = b.b - a.b;
-    const C = Number(process.env.CHROMA ?? 0.2);
+    const C = 0.2;
     const luma = 3 * (1 - C) * (0.299 * x + 0.587 * y + 0.114 * z);
     const [u, v, w] = [C * x + 0.299 * luma, C * y + 0.587 * luma, C * z + 0.114 * luma];
     const scale = 255 / Math.max(1, x * u + y * v + z * w);
