@@ -1,7 +1,6 @@
 import { lumaOf, rgbFromHex } from '../colour/hex.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { nodeCount, ringCount, type Curves } from '../outline/curves.ts';
-import { meshOptionsFrom } from '../outline/mesh/arcMesh.ts';
 import { filmOfRegions, filmsOfMesh, wholeOutline, type Meeting } from '../outline/mesh/filmsOfMesh.ts';
 import { withoutOpenings } from '../outline/offsetOutline.ts';
 import { traceOutline, type OutlineOptions } from '../outline/traceOutline.ts';
@@ -68,7 +67,7 @@ export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art
     meet: meetingsOf(separation, films, () => (ringCount(whole()) === 0 ? 1 : resolutionOf(whole()))),
     order,
     ...(keepsDarker ? { lightness: films.map(({ colour }) => lumaOf(rgbFromHex(colour) as Rgb)) } : {}),
-    edges: { art: traced.art, tones: traced.tones.tones, options: meshOptionsFrom(options) },
+    edges: { art: traced.art, tones: traced.tones.tones, options },
   }), 0.8, 1);
   // The back lies under everything, also under detail that touches none of it.
   const back = separation.way !== 'backDetail' ? undefined : separation.back === 'full' ? withoutOpenings(whole()) : whole();

@@ -1,6 +1,6 @@
 import type { Rgb } from '../colour/oklab.ts';
 import { rgbFromHex } from '../colour/hex.ts';
-import { meshOptionsFrom, traceMesh, type ArcMesh } from '../outline/mesh/arcMesh.ts';
+import { traceMesh, type ArcMesh } from '../outline/mesh/arcMesh.ts';
 import { meshRegions, type MeshRegions } from '../outline/mesh/meshRegions.ts';
 import type { OutlineOptions } from '../outline/traceOutline.ts';
 import type { Art } from '../raster/art.ts';
@@ -41,15 +41,14 @@ export function tonesKey(separation: FilmsSeparation, options: OutlineOptions): 
 /** Brings art to the tones of its way and traces the edges between them. @throws AppError `nothingToCut`, `oneColour`, `tooIntricate`. */
 export function* traceTones(separation: FilmsSeparation, art: Art, options: OutlineOptions): Task<TracedTones> {
   const leastAreaPx2 = Math.max(LEAST_NOISE_PX2, options.leastAreaPx2);
-  const meshOptions = meshOptionsFrom(options);
   if (separation.way === 'flat') {
     const held = separation.palette?.map(({ colour }) => rgbFromHex(colour) as Rgb);
     const tones = yield* within(flatTones(art, { count: held ?? separation.count, leastAreaPx2 }), 0, 0.6);
-    const mesh = yield* within(traceMesh(art, tones.labels, tones.tones, meshOptions), 0.6, 1);
+    const mesh = yield* within(traceMesh(art, tones.labels, tones.tones, options), 0.6, 1);
     return { tones, mesh, regions: meshRegions(mesh), art };
   }
   const tones = yield* within(separation.way === 'tones' ? byLightness(separation.count, separation.steps, art, leastAreaPx2) : detailed(separation.fineness, separation.threshold, art, leastAreaPx2), 0, 0.4);
-  const calmed = tones.calmedPx === undefined ? meshOptions : { ...meshOptions, calm: { labels: [BACK, DETAIL] as const, followPx: tones.calmedPx * CALM_FOLLOWS } };
+  const calmed = tones.calmedPx === undefined ? options : { ...options, calm: { labels: [BACK, DETAIL] as const, followPx: tones.calmedPx * CALM_FOLLOWS } };
   const mesh = yield* within(traceMesh(tones.grey, tones.labels, tones.tones, calmed), 0.4, 1);
   return { tones, mesh, regions: meshRegions(mesh), art: tones.grey, histogram: tones.histogram };
 }

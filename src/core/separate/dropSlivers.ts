@@ -7,6 +7,8 @@ import { wordsOf, type Rgba8 } from '../raster/raster.ts';
 const BETTER = 0.75;
 /** Of a thin line's colours, another tone must explain them better than its own by this factor. */
 const LINE_BETTER = 0.4;
+/** A thin line covers at least this share of its pixels in the mean: less is a stain of any tone. */
+const LEAST_COVER = 0.35;
 /** Label of what is not thin in the map of thin parts. */
 const BROAD = 254;
 
@@ -27,12 +29,12 @@ export function dropSlivers(labels: LabelMap, colour: Rgba8, tones: readonly Rgb
     const runs = all.subarray(first[part], first[part + 1]);
     const own = thin[runStart[runs[0]]];
     if (own >= tones.length || area[part] < 2) continue;
-    const { first: ground, second, alone } = tonesAround(labels, own, regions, runs);
+    const { first: ground, second, alone, both } = tonesAround(labels, own, regions, runs);
     if (ground >= tones.length) continue;
     if (second < tones.length) {
       const sliver = new Sliver(words, tones[own], tones[ground], tones[second]);
       for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) sliver.weigh(i);
-      if (sliver.isMixture()) {
+      if (sliver.isMixture() || (both && sliver.isBled())) {
         for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) out[i] = sliver.isNearerFirst(i) ? ground : second;
         continue;
       }
@@ -50,7 +52,7 @@ function toneOfLine(words: Int32Array, tones: readonly Rgb[], own: number, groun
     if (k === ground) return Infinity;
     const sliver = new Sliver(words, tone, tones[ground], tone);
     for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) sliver.weigh(i);
-    return sliver.mixed;
+    return k === own || sliver.meanAlong() >= LEAST_COVER ? sliver.mixed : Infinity;
   });
   const best = off.indexOf(Math.min(...off));
   return off[best] < LINE_BETTER * off[own] ? best : own;
@@ -92,9 +94,11 @@ function thinOfRow(data: Uint8Array, middles: Uint8Array, thin: Uint8Array, widt
 
 /** A tone with so much of a strip's edge has it to itself. */
 const ALONE = 0.8;
+/** Two tones have a strip between them when the second one has at least so much of its edge. */
+const BOTH = 0.2;
 
-/** The two other labels that touch a strip most, 255 when there is no second, and whether the first does so nearly alone. */
-function tonesAround({ data, width }: LabelMap, own: number, { runStart, runEnd }: Regions, runs: Int32Array): { first: number; second: number; alone: boolean } {
+/** The two other labels that touch a strip most, 255 when there is no second, and whether the first does so nearly alone or both have a good part. */
+function tonesAround({ data, width }: LabelMap, own: number, { runStart, runEnd }: Regions, runs: Int32Array): { first: number; second: number; alone: boolean; both: boolean } {
   const votes = new Uint32Array(256);
   for (const run of runs) {
     const from = runStart[run];
@@ -112,13 +116,15 @@ function tonesAround({ data, width }: LabelMap, own: number, { runStart, runEnd 
   const most = votes[first];
   votes[first] = 0;
   const next = Math.max(...votes);
-  return { first, second: next === 0 ? CLEAR : votes.indexOf(next), alone: most >= ALONE * total };
+  return { first, second: next === 0 ? CLEAR : votes.indexOf(next), alone: most >= ALONE * total, both: next >= BOTH * total };
 }
 
 /** A tone that lies so far off the way between two others, of 255, mixes with each of them along ways of its own. */
 const OFF_THE_WAY = 40;
-/** A mixture that is off by more than this, of 255, is no good explanation where ways to the strip's own tone explain it better by this factor: then it is a line thinner than its blur. */
+/** A mixture that is off by more than this in the mean, of 255, is a bad explanation, one that is off by less a good one. */
 const BADLY = 18;
+const WELL = 12.5;
+/** Where two explanations are compared, the better one must be off by less than this share of the other. */
 const FAR_BETTER = 0.5;
 
 /** The colours of a strip, weighed as a mixture of the two tones around it and as a line of its own tone. */
@@ -128,9 +134,12 @@ class Sliver {
   private readonly own: readonly Way[];
   /** Sum of the colours' distances from the way between the two tones. */
   mixed = 0;
+  /** The same where tint may have run further than lightness. */
+  private bled = 0;
   /** The same from the strip's tone, and from the ways to it. */
   private alone = 0;
   private asLine = 0;
+  private along = 0;
   private count = 0;
 
   constructor(
@@ -147,6 +156,8 @@ class Sliver {
     const word = this.words[i];
     const [r, g, b] = [word & 255, (word >> 8) & 255, (word >> 16) & 255];
     this.mixed += this.between.distance(r, g, b);
+    this.bled += this.between.bledDistance(r, g, b);
+    this.along += this.between.along(r, g, b);
     const alone = Math.sqrt((this.tone.r - r) ** 2 + (this.tone.g - g) ** 2 + (this.tone.b - b) ** 2);
     this.alone += alone;
     let asLine = alone;
@@ -155,16 +166,35 @@ class Sliver {
     this.count++;
   }
 
+  /** Where the colours lie on the way between the two tones in the mean, 0 to 1. */
+  meanAlong(): number {
+    return this.along / this.count;
+  }
+
   isMixture(): boolean {
-    const isLine = this.asLine < FAR_BETTER * this.mixed && this.mixed > BADLY * this.count;
-    return this.mixed < BETTER * this.alone && !isLine;
+    const { mixed, asLine, count } = this;
+    const isLine = asLine < FAR_BETTER * mixed && mixed > BADLY * count && asLine < WELL * count;
+    return mixed < BETTER * this.alone && !isLine;
+  }
+
+  /**
+   * Whether it is where the tints of the two tones have run into each other, as in JPEG files, which keep tint at half the resolution of lightness: each of the two lies between those of the
+   * tones, but not at the same place, and ways to the strip's own tone explain the colours no better.
+   */
+  isBled(): boolean {
+    const { bled, asLine, count } = this;
+    return this.own.length > 0 && bled < BADLY * count && asLine > WELL * count && bled < asLine;
   }
 
   isNearerFirst(i: number): boolean {
     const word = this.words[i];
-    return this.between.along(word & 255, (word >> 8) & 255, (word >> 16) & 255) < 0.5;
+    return this.between.lightAlong(word & 255, (word >> 8) & 255, (word >> 16) & 255) < 0.5;
   }
 }
+
+const lightOf = (r: number, g: number, b: number): number => 0.299 * r + 0.587 * g + 0.114 * b;
+/** Tones that differ by less lightness than this, of 255, are told apart by tint. */
+const LEAST_LIGHT = 30;
 
 /** The straight way between two tones. */
 class Way {
@@ -187,6 +217,26 @@ class Way {
   along(r: number, g: number, b: number): number {
     const { from } = this;
     return ((r - from.r) * this.dr + (g - from.g) * this.dg + (b - from.b) * this.db) / this.length2;
+  }
+
+  /** The same by lightness (Rec. 601 luma) where the two tones differ enough in it. */
+  lightAlong(r: number, g: number, b: number): number {
+    const { from, dr, dg, db } = this;
+    const light = lightOf(dr, dg, db);
+    return Math.abs(light) < LEAST_LIGHT ? this.along(r, g, b) : lightOf(r - from.r, g - from.g, b - from.b) / light;
+  }
+
+  /** How far a colour lies outside of the two tones' lightnesses and off the way between their tints, of 255. */
+  bledDistance(r: number, g: number, b: number): number {
+    const { from, dr, dg, db } = this;
+    const light = lightOf(dr, dg, db);
+    const own = lightOf(r - from.r, g - from.g, b - from.b);
+    const outside = Math.max(0, Math.min(0, light) - own, own - Math.max(0, light));
+    // Tints are what is left of the colour differences (Rec. 601) without their lightness.
+    const [du, dv] = [0.564 * (db - light), 0.713 * (dr - light)];
+    const [u, v] = [0.564 * (b - from.b - own), 0.713 * (r - from.r - own)];
+    const t = Math.max(0, Math.min(1, (u * du + v * dv) / Math.max(1, du * du + dv * dv)));
+    return Math.sqrt(outside * outside + (u - t * du) ** 2 + (v - t * dv) ** 2);
   }
 
   /** How far a colour lies off the way, of 255. */

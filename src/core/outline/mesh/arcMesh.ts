@@ -39,12 +39,6 @@ export type MeshOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'shape
   readonly calm?: { readonly labels: readonly [number, number]; readonly followPx: number };
 };
 
-/** Several colours are followed closer than one, by this factor: their arcs are shorter and shared, so that it costs few nodes. */
-const FOLLOWS = 2 / 3;
-
-/** How a mesh is fitted where one colour would be outlined with the given options. */
-export const meshOptionsFrom = (options: OutlineOptions): MeshOptions => ({ ...options, followPx: options.followPx * FOLLOWS });
-
 /**
  * Traces the boundaries of a label map and fits each once.
  * @param tones colours of the labels, by which mixed pixels say where inside them an edge runs.

@@ -14,12 +14,11 @@ import { boundsOf, coordsOfVerb, depthOf, ringArea, ringCount, type Bounds, type
 import { flatten } from '../flatten.ts';
 import { DEFAULT_OUTLINE } from '../traceOutline.ts';
 import { transformCurves } from '../transformCurves.ts';
-import { meshOf, meshOptionsFrom, type ArcMesh } from './arcMesh.ts';
+import { meshOf, type ArcMesh } from './arcMesh.ts';
 import { filmOutline, sidesOfLabels } from './filmOutline.ts';
 import { meshRegions } from './meshRegions.ts';
 import { coveredRegions, stackOrder } from './stackFilms.ts';
 
-const DEFAULT_MESH = meshOptionsFrom(DEFAULT_OUTLINE);
 const RED: Rgb = { r: 180, g: 40, b: 50 };
 const BLUE: Rgb = { r: 36, g: 80, b: 154 };
 const SUN: Rgb = { r: 242, g: 182, b: 50 };
@@ -43,7 +42,7 @@ const labelled = (width: number, height: number, paint: (x: number, y: number) =
   makeLabelMap(width, height, Uint8Array.from({ length: width * height }, (_, i) => nearest(paint((i % width) + 0.5, Math.floor(i / width) + 0.5))));
 
 function meshFrom(width: number, height: number, paint: (x: number, y: number) => Rgb): ArcMesh {
-  return meshOf(paintedArt(width, height, paint), labelled(width, height, paint), TONES, DEFAULT_MESH);
+  return meshOf(paintedArt(width, height, paint), labelled(width, height, paint), TONES, DEFAULT_OUTLINE);
 }
 
 const outlineOfLabel = (mesh: ArcMesh, label: number): Curves => filmOutline(mesh, sidesOfLabels(mesh.arcs, (other) => other === label));
@@ -115,7 +114,7 @@ describe('arc mesh', () => {
       paintedArt(60, 40, (x) => (x < 30.2 ? SUN : x < 31.3 ? BLACK : BLUE)),
       labelled(60, 40, (x) => (x < 30 ? SUN : x < 31 ? BLACK : BLUE)),
       TONES,
-      DEFAULT_MESH,
+      DEFAULT_OUTLINE,
     );
     const edges = Array.from({ length: mesh.arcs.count }, (_, arc) => arc).filter((arc) => mesh.arcs.left[arc] !== CLEAR && mesh.arcs.right[arc] !== CLEAR);
     const places = edges.map((arc) => mesh.curves.coords[mesh.curves.coordStart[arc]]).sort((a, b) => a - b);
@@ -141,7 +140,7 @@ describe('arc mesh', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 10_000 }), fc.integer({ min: 2, max: 5 }), (seed, labels) => {
         const { art, map } = noise(17, 13, seed, labels);
-        const mesh = meshOf(art, map, TONES, DEFAULT_MESH);
+        const mesh = meshOf(art, map, TONES, DEFAULT_OUTLINE);
         let whole = 0;
         for (let label = 0; label < labels; label++) {
           const outline = outlineOfLabel(mesh, label);
@@ -169,7 +168,7 @@ describe('regions and stacking', () => {
   it('finds connected regions, those joined over a corner too', () => {
     const text = ['0000', '0100', '0210', '0000'];
     const map = makeLabelMap(4, 4, Uint8Array.from(text.join(''), Number));
-    const regions = meshRegions(meshOf(flatArt(map), map, TONES, DEFAULT_MESH));
+    const regions = meshRegions(meshOf(flatArt(map), map, TONES, DEFAULT_OUTLINE));
     const sizes = (label: number): number[] => Array.from(regions.areaPx2).filter((_, r) => regions.label[r] === label);
     expect([sizes(0), sizes(1), sizes(2)]).toEqual([[13], [2], [1]]);
     expect(Array.from(regions.label, (label, r) => [label, regions.firstPixel[r]])).toContainEqual([1, 5]);
@@ -202,8 +201,8 @@ describe('flat films', () => {
     const art = paintedArt(96, 80, boat);
     const tones = finish(flatTones(art, { count: 5, leastAreaPx2: 4 }));
     expect(tones.tones).toHaveLength(5);
-    const { films: inset } = finish(flatFilms(art, tones, 'inset', DEFAULT_MESH));
-    const { films: stacked } = finish(flatFilms(art, tones, 'stacked', DEFAULT_MESH));
+    const { films: inset } = finish(flatFilms(art, tones, 'inset', DEFAULT_OUTLINE));
+    const { films: stacked } = finish(flatFilms(art, tones, 'stacked', DEFAULT_OUTLINE));
     expect(inset).toHaveLength(4);
     const area = (films: typeof inset, tone: number): number => areaOf(films.find((film) => film.tone === tone)?.curves as Curves);
     for (const { tone } of inset) expect(area(stacked, tone)).toBeGreaterThanOrEqual(area(inset, tone) - 1e-9);
@@ -216,7 +215,7 @@ describe('flat films', () => {
     const art = paintedArt(90, 60, (x, y) => (y < 10.3 || y > 49.6 || x < 10.4 || x > 79.7 ? WHITE : x < 44.6 ? RED : BLUE));
     const tones = finish(flatTones(art, { count: 3, leastAreaPx2: 4 }));
     const order = [tones.ground, ...tones.tones.map((_, k) => k).filter((k) => k !== tones.ground)];
-    const [lower, upper] = finish(flatFilms(art, tones, 'inset', DEFAULT_MESH, order, 3)).films.map(({ curves }) => boundsOf(curves) as Bounds);
+    const [lower, upper] = finish(flatFilms(art, tones, 'inset', DEFAULT_OUTLINE, order, 3)).films.map(({ curves }) => boundsOf(curves) as Bounds);
     const near = (found: readonly number[], wanted: readonly number[], within: number): void => found.forEach((value, k) => expect(Math.abs(value - wanted[k])).toBeLessThan(within));
     near([lower.top, lower.bottom, upper.top, upper.bottom], [10.3, 49.6, 10.3, 49.6], 0.15);
     const [hidden, rest] = lower.left < 20 ? [lower.right - 44.6, [lower.left, upper.left, upper.right]] : [44.6 - lower.left, [upper.left, upper.right, lower.right]];
@@ -227,9 +226,9 @@ describe('flat films', () => {
   it('fills the whole boat, whatever the reach: no part of it is left to the ground', () => {
     const art = paintedArt(96, 80, boat);
     const tones = finish(flatTones(art, { count: 5, leastAreaPx2: 4 }));
-    const inset = finish(flatFilms(art, tones, 'inset', DEFAULT_MESH)).films;
+    const inset = finish(flatFilms(art, tones, 'inset', DEFAULT_OUTLINE)).films;
     for (const reach of [0.4, 2, 7]) {
-      const reached = finish(flatFilms(art, tones, 'inset', DEFAULT_MESH, undefined, reach)).films;
+      const reached = finish(flatFilms(art, tones, 'inset', DEFAULT_OUTLINE, undefined, reach)).films;
       expect(reached.map(({ tone }) => tone)).toEqual(inset.map(({ tone }) => tone));
       for (const [k, { curves }] of reached.entries()) {
         expect(areaOf(curves)).toBeGreaterThan(areaOf(inset[k].curves) - 1);
