@@ -30,15 +30,15 @@ export function* fewerColours(art: Art, count: number | 'auto'): Task<FewerColou
 /**
  * The tones of `fewerColours` and which of them every pixel has.
  * @param count as for `fewerColours`, or the tones themselves.
- * @param noSingles gives pixels that stand alone the tone around them; off to see specks.
+ * @param noSingles gives pixels that stand alone the tone around them; off to see specks. @param held tones that are among those found in any case.
  */
-export function* toneLabels(art: Art, count: number | 'auto' | readonly Rgb[], noSingles: boolean): Task<Omit<FewerColours, 'art'>> {
+export function* toneLabels(art: Art, count: number | 'auto' | readonly Rgb[], noSingles: boolean, held: readonly Rgb[] = []): Task<Omit<FewerColours, 'art'>> {
   const { width, height } = art;
   const noise = noiseLevel(art.colour);
   const smooth = yield* within(sigmaFilter(art.colour, Math.max(12, Math.min(40, 10 + 3 * noise)), false), 0, 0.5);
   const plain = plainPixels(smooth, art.alpha, 6 + noise);
   yield 0.55;
-  const tones = typeof count === 'object' ? count.map((tone): Tone => ({ ...tone, count: 0 })) : findPalette(smooth, plain, count);
+  const tones = typeof count === 'object' ? count.map((tone): Tone => ({ ...tone, count: 0 })) : findPalette(smooth, plain, count, held);
   if (tones.length < 2) return { tones, labels: new Uint8Array(width * height) };
   const labels = nearestTones(smooth, tones);
   yield 0.65;

@@ -29,6 +29,8 @@ interface Heap {
   a: number;
   b: number;
   count: number;
+  /** It stays as it is, whatever the others do. */
+  held?: boolean;
 }
 
 /**
@@ -37,22 +39,25 @@ interface Heap {
  * distance times the root of the smaller heap's weight: between Ward's criterion (J. H. Ward, JASA 58, 1963, doi:10.1080/01621459.1963.10500845), in which
  * a small pennant goes under beside a large hull, and plain distance, in which noise stays.
  * @param plain `PLAIN` or `NARROW` where a pixel is read, else 0. @param count wanted tones, 1 to 32, or `auto`. Fewer come back when there are not as many.
+ * @param held tones that are among them in any case, as they are; more than `count` only when there are more of these.
  */
-export function findPalette(picture: Rgba8, plain: Uint8Array, count: number | 'auto'): Tone[] {
-  const { heaps, total } = heapsOf(picture, plain);
-  const kept = heaps.filter((heap) => heap.count >= Math.max(4, total * NOISE_SHARE)).slice(0, 4 * MAX_TONES);
-  const wanted = count === 'auto' ? 1 : count;
+export function findPalette(picture: Rgba8, plain: Uint8Array, count: number | 'auto', held: readonly Rgb[] = []): Tone[] {
+  const { heaps, total } = heapsOf(picture, plain, held);
+  const kept = heaps.filter((heap) => heap.held === true || heap.count >= Math.max(4, total * NOISE_SHARE)).slice(0, 4 * MAX_TONES);
+  const wanted = Math.max(count === 'auto' ? 1 : count, held.length);
   while (kept.length > wanted) {
     const { first, second, distance } = cheapestPair(kept, total);
-    const enough = distance >= APART && kept.length <= MAX_TONES && kept.every((heap) => heap.count >= total * LEAST_SHARE);
+    const enough = distance >= APART && kept.length <= MAX_TONES && kept.every((heap) => heap.held === true || heap.count >= total * LEAST_SHARE);
     if (count === 'auto' && enough) break;
     join(kept, first, second);
   }
-  return kept.sort((x, y) => y.count - x.count).map((heap) => ({ ...rgbFromOklab(heap.l, heap.a, heap.b), count: heap.count }));
+  // A held tone is given back as it came, to the last digit.
+  const asGiven = new Map(held.map((tone, k) => [heaps[k], tone]));
+  return kept.sort((x, y) => y.count - x.count).map((heap) => ({ ...(asGiven.get(heap) ?? rgbFromOklab(heap.l, heap.a, heap.b)), count: heap.count }));
 }
 
-/** Bins of 5 bits a channel, each with its mean colour, heaped around the fullest ones. */
-function heapsOf({ data }: Rgba8, plain: Uint8Array): { heaps: Heap[]; total: number } {
+/** Bins of 5 bits a channel, each with its mean colour, heaped around the held tones, which come first, and then around the fullest ones. */
+function heapsOf({ data }: Rgba8, plain: Uint8Array, held: readonly Rgb[]): { heaps: Heap[]; total: number } {
   const bins = new Float64Array(32768 * 4);
   const step = Math.max(1, Math.floor(plain.length / SAMPLES)) | 1;
   let total = 0;
@@ -76,8 +81,11 @@ function heapsOf({ data }: Rgba8, plain: Uint8Array): { heaps: Heap[]; total: nu
     colours.push({ l: lab[0], a: lab[1], b: lab[2], count: n });
   }
   colours.sort((x, y) => y.count - x.count);
-  const centres: Heap[] = [];
-  const heaps: Heap[] = [];
+  const heaps = held.map(({ r, g, b }): Heap => {
+    writeOklab(r, g, b, lab);
+    return { l: lab[0], a: lab[1], b: lab[2], count: 0, held: true };
+  });
+  const centres: Heap[] = [...heaps];
   for (const colour of colours) {
     let nearest = -1;
     let least = HEAP * HEAP;
@@ -94,7 +102,7 @@ function heapsOf({ data }: Rgba8, plain: Uint8Array): { heaps: Heap[]; total: nu
       heaps.push({ ...colour });
     } else blend(heaps[nearest], colour);
   }
-  return { heaps: heaps.sort((x, y) => y.count - x.count), total };
+  return { heaps: [...heaps.slice(0, held.length), ...heaps.slice(held.length).sort((x, y) => y.count - x.count)], total };
 }
 
 function cheapestPair(heaps: readonly Heap[], total: number): { first: number; second: number; distance: number } {
@@ -102,6 +110,7 @@ function cheapestPair(heaps: readonly Heap[], total: number): { first: number; s
   let least = Infinity;
   for (let i = 0; i < heaps.length; i++) {
     for (let j = i + 1; j < heaps.length; j++) {
+      if (heaps[i].held === true && heaps[j].held === true) continue;
       const d2 = distance2(heaps[i], heaps[j]);
       const cost = d2 * Math.sqrt(Math.min(heaps[i].count, heaps[j].count) / total);
       if (cost < least) {
@@ -113,9 +122,10 @@ function cheapestPair(heaps: readonly Heap[], total: number): { first: number; s
   return best;
 }
 
-/** The smaller heap joins the larger, whose colour stays the tone: a tone is a colour that is there, not a mean of two. */
+/** The smaller heap joins the larger, whose colour stays the tone: a tone is a colour that is there, not a mean of two. What is held is joined by others. */
 function join(heaps: Heap[], first: number, second: number): void {
-  const [keep, drop] = heaps[first].count >= heaps[second].count ? [first, second] : [second, first];
+  const isFirst = heaps[first].held === heaps[second].held ? heaps[first].count >= heaps[second].count : heaps[first].held === true;
+  const [keep, drop] = isFirst ? [first, second] : [second, first];
   const near = distance2(heaps[keep], heaps[drop]) < HEAP * HEAP * 2;
   if (near) blend(heaps[keep], heaps[drop]);
   else heaps[keep].count += heaps[drop].count;
@@ -124,6 +134,10 @@ function join(heaps: Heap[], first: number, second: number): void {
 
 function blend(into: Heap, other: Heap): void {
   const count = into.count + other.count;
+  if (into.held === true) {
+    into.count = count;
+    return;
+  }
   into.l += ((other.l - into.l) * other.count) / count;
   into.a += ((other.a - into.a) * other.count) / count;
   into.b += ((other.b - into.b) * other.count) / count;

@@ -6,6 +6,7 @@ import { CLEAR } from '../raster/labelMap.ts';
 import { BACK } from '../separate/backDetail.ts';
 import type { FlatTones } from '../separate/flatTones.ts';
 import type { Film } from './job.ts';
+import type { HeldTone } from './separation.ts';
 import type { FilmsSeparation } from './traceTones.ts';
 
 /** A tone of the art as the palette shows it. */
@@ -31,13 +32,22 @@ export function toneFacts(separation: FilmsSeparation, { labels, tones, ground }
   for (const label of labels.data) counts[label]++;
   const there = Math.max(1, labels.data.length - counts[CLEAR]);
   const held = separation.way === 'flat' ? separation.palette : undefined;
+  const kept = keptOf(separation);
+  const taken = new Set(kept.map(({ film }) => film));
   const filmOf = (k: number): string | null => {
     if (held !== undefined) return held[k].film;
     if (separation.way === 'backDetail') return k === BACK ? BACK_FILM.id : DETAIL_FILM.id;
-    return k === ground ? null : `${separation.way === 'tones' ? 'shade' : 'tone'}-${k + 1}`;
+    const stays = kept.find(({ colour }) => colour === hexFromRgb(tones[k]));
+    if (stays !== undefined) return stays.film;
+    if (k === ground) return null;
+    let id = `${separation.way === 'tones' ? 'shade' : 'tone'}-${k + 1}`;
+    while (taken.has(id)) id += '-b';
+    return id;
   };
   return tones.map((tone, k) => ({ colour: held?.[k].colour ?? hexFromRgb(tone), share: counts[k] / there, film: filmOf(k) }));
 }
+
+const keptOf = (separation: FilmsSeparation): readonly HeldTone[] => (separation.way === 'flat' ? (separation.kept ?? []) : []);
 
 /** The films in effect and, where they are held, the order in which they lie over each other: that of the rack. @throws AppError `nothingToCut` when there is none. */
 export function filmsOf(separation: FilmsSeparation, rack: readonly Film[], facts: readonly ToneFact[]): { films: Film[]; order?: readonly number[] } {
@@ -54,8 +64,9 @@ export function filmsOf(separation: FilmsSeparation, rack: readonly Film[], fact
     const films = [...rack.filter(({ id }) => wanted.includes(id)), ...wanted.filter((id) => onRack(id) === undefined).flatMap((id) => named.get(id) ?? [])];
     return { films, order: films.map((_, k) => k) };
   }
-  // Names and colours that were given to tones of lightness are held on the rack.
-  const films = wanted.map((id) => (separation.way === 'tones' ? onRack(id) : undefined) ?? (named.get(id) as Film));
+  // Names and colours that were given to tones of lightness, or to tones that stay, are held on the rack.
+  const stays = new Set(keptOf(separation).map(({ film }) => film));
+  const films = wanted.map((id) => (separation.way === 'tones' || stays.has(id) ? onRack(id) : undefined) ?? (named.get(id) as Film));
   // Each darker tone lies on the lighter ones.
   return separation.way === 'tones' ? { films, order: films.map((_, k) => k).reverse() } : { films };
 }

@@ -139,7 +139,21 @@ function withSpots(job: Job, change: (spots: readonly Spot[]) => Spot[]): Job {
   return { ...job, separation: changed.length === 0 ? rest : { ...rest, spots: changed } };
 }
 
-/** Lets the palette be found anew; what was pointed at, pairs of films and outlines held by hand go with it: they belong to films that may be others then. */
+/** Whether a tone stays when the others are found anew. */
+export const isKept = (job: Job, { tones }: FoundFilms, tone: number): boolean => job.separation.way === 'flat' && (job.separation.kept ?? []).some(({ colour }) => colour === tones[tone].colour);
+
+/** Keeps a tone, with its film, whatever number of tones is found anew, or no longer. */
+export function keepTone(job: Job, found: FoundFilms, tone: number, on: boolean): Job {
+  if (job.separation.way !== 'flat') return job;
+  const { kept = [], ...rest } = job.separation;
+  const { colour, film } = found.tones[tone];
+  const others = kept.filter((each) => each.colour !== colour);
+  const next = on ? [...others, { colour, film }] : others;
+  const rack = on ? found.films.filter(({ id }) => id === film && job.assembly.films.every((each) => each.id !== id)) : [];
+  return { ...job, separation: next.length === 0 ? rest : { ...rest, kept: next }, assembly: { ...job.assembly, films: [...job.assembly.films, ...rack] } };
+}
+
+/** Lets the palette be found anew, but for the tones that are kept; what was pointed at, pairs of films and outlines held by hand go with it: they belong to films that may be others then. */
 export function findTonesAnew(job: Job): Job {
   if (job.separation.way !== 'flat') return job;
   const { palette: _held, spots: _spots, pairs: _pairs, ...rest } = job.separation;
@@ -183,14 +197,26 @@ const rackOf = (job: Job, { films }: FoundFilms): Film[] => {
 
 function edited(job: Job, { tones, films }: FoundFilms, change: (palette: readonly HeldTone[]) => HeldTone[] | readonly HeldTone[]): Job {
   if (job.separation.way !== 'flat') return job;
-  const palette = [...change(tones.map(({ colour, film }) => ({ colour, film })))];
-  const separation: FlatSeparation = { ...job.separation, count: Math.max(2, palette.length), palette };
+  const before = tones.map(({ colour, film }): HeldTone => ({ colour, film }));
+  const palette = [...change(before)];
+  const { kept: _kept, ...rest } = job.separation;
+  const stays = keptAfter(job.separation.kept ?? [], before, palette);
+  const separation: FlatSeparation = { ...rest, count: Math.max(2, palette.length), palette, ...(stays.length === 0 ? {} : { kept: stays }) };
   const wanted = new Set([...palette, ...(separation.spots ?? [])].map(({ film }) => film));
   // A film of which nothing is cut now keeps its name and its place until no tone has it.
   const idle = separation.palette === undefined ? [] : job.assembly.films.filter(({ id }) => films.every((film) => film.id !== id));
   const border = job.assembly.films.filter(({ id }) => id === AROUND_FILM.id);
   const kept = [...films, ...idle].filter(({ id }) => wanted.has(id) && id !== AROUND_FILM.id).concat(border);
   return { ...job, separation, assembly: { ...job.assembly, films: kept.length === 0 ? job.assembly.films : kept } };
+}
+
+/** The tones that stay, as they are after a change of the palette; one that was taken out of it stays no longer. */
+function keptAfter(kept: readonly HeldTone[], before: readonly HeldTone[], palette: readonly HeldTone[]): HeldTone[] {
+  return before.flatMap((tone, k) => {
+    if (kept.every(({ colour }) => colour !== tone.colour)) return [];
+    if (palette.includes(tone)) return [tone];
+    return palette.length >= before.length ? [palette[k]] : [];
+  });
 }
 
 const replaced = (palette: readonly HeldTone[], at: number, change: Partial<HeldTone>): HeldTone[] => palette.map((tone, k) => (k === at ? { ...tone, ...change } : tone));

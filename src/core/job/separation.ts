@@ -45,6 +45,8 @@ const flatSchema = z.strictObject({
   ...meeting,
   /** Tones held as they are, with their films; found anew from `count` when absent. */
   palette: z.array(heldToneSchema).min(1).max(32).optional(),
+  /** Tones that stay, with their films, when the others are found anew. */
+  kept: z.array(heldToneSchema).min(1).max(32).optional(),
   /** Single areas that are given another film than their tone has, or none: by a point in them, px of the picture as turned and squared. Later ones win. */
   spots: z.array(spotSchema).max(500).optional(),
 });

@@ -8,7 +8,7 @@ import { BACK, backDetail, DETAIL } from '../separate/backDetail.ts';
 import { flatTones, type FlatTones } from '../separate/flatTones.ts';
 import { lightnessTones } from '../separate/lightnessTones.ts';
 import { within, type Task } from '../task/task.ts';
-import type { OneToneSeparation, Separation } from './separation.ts';
+import type { HeldTone, OneToneSeparation, Separation } from './separation.ts';
 
 /** Ways that give several films. */
 export type FilmsSeparation = Exclude<Separation, OneToneSeparation>;
@@ -33,7 +33,7 @@ const CALM_FOLLOWS = 0.1;
 /** What the traced tones of an art depend on, as text. */
 export function tonesKey(separation: FilmsSeparation, options: OutlineOptions): string {
   const { way } = separation;
-  if (way === 'flat') return JSON.stringify([way, separation.count, separation.palette?.map(({ colour }) => colour), options]);
+  if (way === 'flat') return JSON.stringify([way, separation.count, separation.palette?.map(({ colour }) => colour), separation.kept?.map(({ colour }) => colour), options]);
   if (way === 'tones') return JSON.stringify([way, separation.count, separation.steps, options]);
   return JSON.stringify([way, separation.fineness, separation.threshold, options]);
 }
@@ -42,8 +42,8 @@ export function tonesKey(separation: FilmsSeparation, options: OutlineOptions): 
 export function* traceTones(separation: FilmsSeparation, art: Art, options: OutlineOptions): Task<TracedTones> {
   const leastAreaPx2 = Math.max(LEAST_NOISE_PX2, options.leastAreaPx2);
   if (separation.way === 'flat') {
-    const held = separation.palette?.map(({ colour }) => rgbFromHex(colour) as Rgb);
-    const tones = yield* within(flatTones(art, { count: held ?? separation.count, leastAreaPx2 }), 0, 0.6);
+    const rgbOf = ({ colour }: HeldTone): Rgb => rgbFromHex(colour) as Rgb;
+    const tones = yield* within(flatTones(art, { count: separation.palette?.map(rgbOf) ?? separation.count, held: separation.kept?.map(rgbOf) ?? [], leastAreaPx2 }), 0, 0.6);
     const mesh = yield* within(traceMesh(art, tones.labels, tones.tones, options), 0.6, 1);
     return { tones, mesh, regions: meshRegions(mesh), art };
   }

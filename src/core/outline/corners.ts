@@ -65,20 +65,24 @@ export function findCorners(ring: Ring, options: CornerOptions): Corner[] {
   for (let i = 0; i < n; i++) {
     if (!turnsNear(ring, i, options.leastTurnRad * 0.6)) continue;
     const found = sides.meet(i, reach, reach);
-    if (found === undefined || !isCorner(found, options) || bends.isArc(i, reach, reach)) continue;
+    if (found === undefined || !isCorner(found, options)) continue;
     strength[i] = found.turnRad - 0.25 * found.gapPx - ROUGH_COST * found.rmsPx;
     candidates.push(i);
   }
   candidates.sort((a, b) => strength[b] - strength[a] || a - b);
   const taken = new Uint8Array(n);
+  const meetings = new Map<number, Meeting>();
   for (const i of candidates) {
     const back = freeLength(ring, taken, i, -1, reach + APART_PX);
     const on = freeLength(ring, taken, i, 1, reach + APART_PX);
     if (Math.min(back, on) < APART_PX) continue;
     const again = sides.meet(i, Math.min(reach, back - sides.gap), Math.min(reach, on - sides.gap));
-    if (again !== undefined && isCorner(again, options)) taken[i] = 1;
+    if (again !== undefined && isCorner(again, options) && !bends.isArc(i, reach, reach)) {
+      taken[i] = 1;
+      meetings.set(i, again);
+    }
   }
-  return placed(ring, taken, sides, reach);
+  return placed(ring, taken, meetings, sides, reach, options);
 }
 
 const isCorner = (found: Meeting, options: CornerOptions): boolean => found.turnRad >= options.leastTurnRad && found.gapPx <= allowedGap(found.turnRad, options.edgeWidthPx);
@@ -117,20 +121,20 @@ function freeLength(ring: Ring, taken: Uint8Array, i: number, step: 1 | -1, limi
   return limit;
 }
 
-/** Reads the sides once more, now knowing all corners, and places each corner where its sides meet. */
-function placed(ring: Ring, taken: Uint8Array, sides: Sides, reach: number): Corner[] {
+/** Reads the sides once more, now knowing all corners, and places each corner where its sides meet; where so read they make none, where they met before. */
+function placed(ring: Ring, taken: Uint8Array, meetings: ReadonlyMap<number, Meeting>, sides: Sides, reach: number, options: CornerOptions): Corner[] {
   const corners: Corner[] = [];
   for (let i = 0; i < ring.n; i++) {
     if (taken[i] === 0) continue;
     const back = freeLength(ring, taken, i, -1, reach + sides.gap + 2);
     const on = freeLength(ring, taken, i, 1, reach + sides.gap + 2);
-    const found = sides.meet(i, back - sides.gap, on - sides.gap);
+    const anew = sides.meet(i, back - sides.gap, on - sides.gap);
+    const found = anew !== undefined && isCorner(anew, options) ? anew : (meetings.get(i) as Meeting);
     const [last, next] = [neighbour(ring, i, -1), neighbour(ring, i, 1)];
-    if (found?.end !== undefined && last >= 0 && next >= 0) {
+    if (found.end !== undefined && last >= 0 && next >= 0) {
       // The point at the tip lies between the two corners, on neither side.
       corners.push({ index: last, ...found.end[0], turnRad: Math.PI / 2 }, { index: next, ...found.end[1], turnRad: Math.PI / 2 });
-    } else if (found !== undefined && found.gapPx < 3.5) corners.push({ index: i, x: found.x, y: found.y, turnRad: found.turnRad });
-    else corners.push({ index: i, x: ring.x[i], y: ring.y[i], turnRad: Math.PI / 2 });
+    } else corners.push({ index: i, x: found.x, y: found.y, turnRad: found.turnRad });
   }
   return corners.sort((a, b) => a.index - b.index);
 }

@@ -59,23 +59,33 @@ type Conic = readonly [number, number, number, number, number, number];
 type Matrix = readonly [number, number, number, number, number, number, number, number, number];
 
 function conicOf(x: Float64Array, y: Float64Array, n: number, mx: number, my: number, scale: number): Conic | undefined {
-  // Sums of the quadratic part with itself (S1), with the linear part (S2), and of the linear part (S3), row by row.
-  const s1 = new Float64Array(9);
-  const s2 = new Float64Array(9);
-  const s3 = new Float64Array(9);
+  // Sums of x and y to the powers in their names; those of the fourth degree end in the quadratic part's own, the others in what it has with the linear part.
+  let [x1, y1, x2, xy, y2, x3, x2y, xy2, y3, x4, x3y, x2y2, xy3, y4] = new Float64Array(14);
   for (let k = 0; k < n; k++) {
-    const px = (x[k] - mx) / scale;
-    const py = (y[k] - my) / scale;
-    const q = [px * px, px * py, py * py];
-    const l = [px, py, 1];
-    for (let i = 0; i < 3; i++) {
-      for (let j = 0; j < 3; j++) {
-        s1[3 * i + j] += q[i] * q[j];
-        s2[3 * i + j] += q[i] * l[j];
-        s3[3 * i + j] += l[i] * l[j];
-      }
-    }
+    const u = (x[k] - mx) / scale;
+    const v = (y[k] - my) / scale;
+    const uu = u * u;
+    const uv = u * v;
+    const vv = v * v;
+    x1 += u;
+    y1 += v;
+    x2 += uu;
+    xy += uv;
+    y2 += vv;
+    x3 += uu * u;
+    x2y += uu * v;
+    xy2 += u * vv;
+    y3 += vv * v;
+    x4 += uu * uu;
+    x3y += uu * uv;
+    x2y2 += uv * uv;
+    xy3 += uv * vv;
+    y4 += vv * vv;
   }
+  // The quadratic part with itself (S1), with the linear part (S2), and the linear part (S3), row by row.
+  const s1 = [x4, x3y, x2y2, x3y, x2y2, xy3, x2y2, xy3, y4];
+  const s2 = [x3, x2y, x2, x2y, xy2, xy, xy2, y3, y2];
+  const s3 = [x2, xy, x1, xy, y2, y1, x1, y1, n];
   const inverse = inverted(s3);
   if (inverse === undefined) return undefined;
   // T = −S3⁻¹ S2ᵀ gives the linear part from the quadratic one; M = C1⁻¹ (S1 + S2 T).

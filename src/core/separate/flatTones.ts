@@ -20,6 +20,8 @@ const EVERY = 7;
 export interface FlatTonesOptions {
   /** Tones with the background, 2 to 32, or found; where the background is clear it is one of them. Or the tones that are there. */
   readonly count: number | 'auto' | readonly Rgb[];
+  /** Tones that are among those found in any case. */
+  readonly held?: readonly Rgb[];
   /** Connected bits smaller than this go to what surrounds them, px². */
   readonly leastAreaPx2: number;
 }
@@ -37,13 +39,13 @@ export interface FlatTones {
  * Brings the art to its few tones, or as many as are asked for, and tells which of them is the background: what has most of the picture's border.
  * @throws AppError `nothingToCut` when all is clear, `oneColour` when there is only one tone and nothing is clear, `tooIntricate` for noise.
  */
-export function* flatTones(art: Art, { count, leastAreaPx2 }: FlatTonesOptions): Task<FlatTones> {
+export function* flatTones(art: Art, { count, held, leastAreaPx2 }: FlatTonesOptions): Task<FlatTones> {
   const { width, height, alpha } = art;
   const opaque = isOpaque(alpha);
   refuseRestless(art);
   const clearAround = !opaque && borderShare(alpha, width, height, (value) => value < 128) > 0.5;
   const wanted = typeof count !== 'number' || !clearAround ? count : Math.max(1, count - 1);
-  const { tones, labels } = yield* within(toneLabels(art, wanted, true), 0, 0.9);
+  const { tones, labels } = yield* within(toneLabels(art, wanted, true, held), 0, 0.9);
   const data = labels;
   if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;
   if (!opaque && !data.some((label) => label !== CLEAR)) throw new AppError('nothingToCut');
