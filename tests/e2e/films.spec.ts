@@ -57,7 +57,21 @@ test('tones are counted anew, one is added from the art, and a photo is cut in t
   await openJob(page, 'Crew crest', 'Separate');
   await choose(page, 'Way of separating', 'flat colours');
   await expect(rolls(page)).toHaveCount(4, { timeout: 30_000 });
+  // The yellow would go first; held, it stays and another one goes.
+  const holding = async (action: RegExp): Promise<void> => {
+    await page.getByRole('button', { name: /What to do with tone \d, Yellow/ }).click();
+    await page.getByRole('menuitem', { name: action }).filter({ visible: true }).click();
+    await expect(page.getByRole('menuitem').filter({ visible: true })).toHaveCount(0);
+  };
+  await holding(/^Hold it/);
+  await expect(tones(page).getByRole('img', { name: 'Held' })).toHaveCount(1);
   await setQuantity(page, 'Tones, the background counted', '4');
+  await expect(rolls(page)).toHaveCount(3);
+  await expect(rolls(page).filter({ hasText: 'Yellow' })).toHaveCount(1);
+  await holding(/^Let it go/);
+  await expect(tones(page).getByRole('img', { name: 'Held' })).toHaveCount(0);
+  await expect(rolls(page).filter({ hasText: 'Yellow' })).toHaveCount(0);
+  await settled(page);
   await expect(rolls(page)).toHaveCount(3);
   await page.getByRole('button', { name: 'Add a tone from the art' }).click();
   const box = await table(page).boundingBox();

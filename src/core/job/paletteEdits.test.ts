@@ -7,7 +7,7 @@ import { finish } from '../task/task.ts';
 import { scaledJob, turnedJob } from './carriedJob.ts';
 import { jobSchema, type Film, type FlatSeparation, type Job } from './job.ts';
 import { newJob } from './newJob.ts';
-import { addTone, changeFilm, clearTone, countOfTones, dropTone, fillArea, findTonesAnew, forgetSpots, holdOutlines, letGo, mergeTone, moveFilm, partAreas, partTone, pointApart, pointAt, setTone, smallTones, splitTone, type FoundFilms } from './paletteEdits.ts';
+import { addTone, changeFilm, clearTone, countOfTones, dropTone, fillArea, findTonesAnew, forgetSpots, holdOutlines, isKept, keepTone, letGo, mergeTone, moveFilm, partAreas, partTone, pointApart, pointAt, setTone, smallTones, splitTone, type FoundFilms } from './paletteEdits.ts';
 import { matchStock, nearestStock, takeFromStock, USUAL_STOCK } from './stock.ts';
 import { readJob } from './readJob.ts';
 import { outlineArt, type OutlinedArt } from './runJob.ts';
@@ -218,6 +218,49 @@ describe('parting and merging', () => {
   it('counts a clear background as a tone', () => {
     expect(countOfTones(found.tones)).toBe(4);
     expect(countOfTones(found.tones.filter(({ film }) => film !== null))).toBe(4);
+  });
+});
+
+describe('tones that stay', () => {
+  const counted = (job: Job, count: number): Job => {
+    const anew = findTonesAnew(job);
+    return { ...anew, separation: { ...(anew.separation as FlatSeparation), count } };
+  };
+  const coloursOf = (job: Job): string[] => (separated(job).tones ?? []).map(({ colour }) => colour);
+  /** What goes first when there is one tone less. */
+  const lost = found.tones.findIndex(({ colour }) => !coloursOf(counted(start, 3)).includes(colour));
+
+  it('are there at any number of tones, with the film that they had', () => {
+    expect(lost).toBeGreaterThanOrEqual(0);
+    const { colour, film } = found.tones[lost];
+    const named = changeFilm(start, found, film as string, { name: 'Ribbon', colour: '#112233' });
+    const kept = keepTone(named, foundOf(separated(named)), lost, true);
+    for (const count of [2, 3, 4, 12]) {
+      const { tones, films } = separated(counted(kept, count));
+      const tone = tones?.find((each) => each.colour === colour);
+      expect(films.find((each) => each.film.id === tone?.film)?.film).toMatchObject({ name: 'Ribbon', colour: '#112233' });
+      expect(tones?.length).toBeLessThanOrEqual(Math.max(2, count));
+    }
+    expect(coloursOf(counted(keepTone(kept, foundOf(separated(kept)), lost, false), 3))).not.toContain(colour);
+  });
+
+  it('can be background, and keep their colour to the last digit', () => {
+    const odd = setTone(start, found, lost, '#abc123');
+    const kept = keepTone(clearTone(odd, foundOf(separated(odd)), lost), foundOf(separated(odd)), lost, true);
+    const tone = separated(counted(clearTone(kept, foundOf(separated(kept)), lost), 4)).tones?.find(({ colour }) => colour === '#abc123');
+    expect(tone?.film).toBeNull();
+  });
+
+  it('follow changes of the palette, and are let go when they are taken out of it', () => {
+    const kept = keepTone(start, found, lost, true);
+    const other = setTone(kept, found, lost, '#445566');
+    expect(isKept(other, foundOf(separated(other)), lost)).toBe(true);
+    const into = toneOf('Red') === lost ? toneOf('Blue') : toneOf('Red');
+    expect((mergeTone(kept, found, lost, into).separation as FlatSeparation).kept).toEqual([{ colour: found.tones[lost].colour, film: found.tones[into].film }]);
+    expect((dropTone(kept, found, lost).separation as FlatSeparation).kept).toBeUndefined();
+    expect(jobSchema.parse(kept)).toEqual(kept);
+    const oneTone: Job = { ...start, separation: { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' } };
+    expect(keepTone(oneTone, found, lost, true)).toBe(oneTone);
   });
 });
 

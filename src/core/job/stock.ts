@@ -63,6 +63,7 @@ function withFilms(job: Job, { tones, films }: FoundFilms, matches: ReadonlyMap<
     ...separation,
     palette: tones.map(({ colour, film }) => ({ colour, film: of(film) })),
     count: Math.max(2, tones.length),
+    ...(separation.kept === undefined ? {} : { kept: separation.kept.map(({ colour, film }) => ({ colour, film: of(film) })) }),
     ...(separation.spots === undefined ? {} : { spots: separation.spots.map((spot) => ({ ...spot, film: of(spot.film) })) }),
   };
   return { ...job, separation: held, assembly: { ...job.assembly, films: kept } };

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { Lock } from '@element-plus/icons-vue';
 import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
 import type { FlatSeparation, Job } from '../../core/job/job.ts';
-import { changeFilm, clearTone, countOfTones, dropTone, findTonesAnew, mergeTone, partTone, smallTones, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import { changeFilm, clearTone, countOfTones, dropTone, findTonesAnew, isKept, keepTone, mergeTone, partTone, smallTones, type FoundFilms } from '../../core/job/paletteEdits.ts';
 import { differenceOf } from '../../core/job/stock.ts';
 import { useBench } from '../../stores/bench.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
@@ -40,19 +41,24 @@ const rows = computed(() =>
   props.found.tones.map((tone, at) => {
     const film = filmOf(tone.film);
     const first = props.found.tones.findIndex((other) => other.film === tone.film);
-    return { ...tone, at, filmName: film?.name ?? 'Background', filmColour: film?.colour, isFirst: first === at, percent: tone.share * 100, off: film === undefined || film.colour === tone.colour ? undefined : differenceOf(tone.colour, film.colour) };
+    return { ...tone, at, filmName: film?.name ?? 'Background', kept: isKept(job.value, props.found, at), filmColour: film?.colour, isFirst: first === at, percent: tone.share * 100, off: film === undefined || film.colour === tone.colour ? undefined : differenceOf(tone.colour, film.colour) };
   }),
 );
 const shareWords = (percent: number): string => (percent >= 10 ? `${Math.round(percent)} %` : percent >= 0.1 ? `${percent.toFixed(1)} %` : '< 0.1 %');
 
+const keptWords = computed(() => {
+  const kept = rows.value.filter((row) => row.kept).length;
+  return kept === 0 ? '' : `; ${kept} ${kept === 1 ? 'stays' : 'stay'} when found anew`;
+});
 const small = computed(() => smallTones(props.found).slice(0, 3));
 const { note, framing, byColour, byPlace } = useParting(() => props.found, (on) => emit('frame', on));
 defineExpose({ byPlace });
 
-type Action = 'ground' | 'own' | 'pick' | 'drop' | 'colour' | 'place' | `with:${number}`;
+type Action = 'ground' | 'own' | 'keep' | 'pick' | 'drop' | 'colour' | 'place' | `with:${number}`;
 function act(at: number, action: Action): void {
   const name = rows.value[at].filmName;
   if (action === 'ground') commit(`${name} is background`, clearTone(job.value, props.found, at));
+  else if (action === 'keep') commit(rows.value[at].kept ? `${name} let go` : `${name} held`, keepTone(job.value, props.found, at, !rows.value[at].kept));
   else if (action === 'pick') emit('pickFor', at);
   else if (action === 'colour') void byColour(at);
   else if (action === 'place') framing.value = at;
@@ -81,7 +87,7 @@ const recolour = (id: string | null, event: Event): void => {
 </script>
 
 <template>
-  <TrayCard title="Tones" :about="separation.palette === undefined ? `${count} found, the ${hasGround ? '' : 'clear '}background counted` : 'held as they are'">
+  <TrayCard title="Tones" :about="separation.palette === undefined ? `${count} found, the ${hasGround ? '' : 'clear '}background counted${keptWords}` : `held as they are${keptWords}`">
     <QuantityInput label="Tones, the background counted" :model-value="count" :least="1" :most="32" :digits="0" @change="bench.preview(counted(Math.round($event)))" @done="setCount(Math.round($event))" @cancel="bench.revert" />
     <CountChoices :separation="separation" :count="count" @take="setCount" />
     <label class="row"><span>Count the tones by itself</span><ElSwitch size="small" :model-value="separation.count === 'auto' && separation.palette === undefined" @change="setCount($event === true ? 'auto' : count)" /></label>
@@ -96,6 +102,7 @@ const recolour = (id: string | null, event: Event): void => {
           <input type="color" :value="row.filmColour" :aria-label="`Colour of film ${row.filmName}`" @change="recolour(row.film, $event)" />
         </template>
         <span v-else class="name">{{ row.film === null ? 'Background, not cut' : `with ${row.filmName}` }}</span>
+        <span v-if="row.kept" class="kept" role="img" aria-label="Held" title="Held: stays when the others are found anew"><Lock /></span>
         <span v-if="row.off !== undefined" class="off" :class="{ far: row.off >= 10 }" :title="`Colour difference of the film from the tone: ${row.off.toFixed(1)} (CIEDE2000; 1 is just seen)`">Δ {{ row.off.toFixed(row.off < 10 ? 1 : 0) }}</span>
         <span class="share">{{ shareWords(row.percent) }}</span>
         <ElDropdown trigger="click" placement="bottom-end" @command="act(row.at, $event as Action)">
@@ -105,7 +112,8 @@ const recolour = (id: string | null, event: Event): void => {
               <ElDropdownItem v-if="row.film !== null" command="ground">Make it background</ElDropdownItem>
               <ElDropdownItem v-if="row.film === null || !row.isFirst" command="own">A film of its own</ElDropdownItem>
               <ElDropdownItem v-for="other in rows.filter((each) => each.film !== null && each.isFirst && each.film !== row.film)" :key="other.at" :command="`with:${other.at}`">Cut with {{ other.filmName }}</ElDropdownItem>
-              <ElDropdownItem command="pick" divided>Pick its colour from the art</ElDropdownItem>
+              <ElDropdownItem command="keep" divided>{{ row.kept ? 'Let it go when tones are found anew' : 'Hold it, whatever number of tones is found' }}</ElDropdownItem>
+              <ElDropdownItem command="pick">Pick its colour from the art</ElDropdownItem>
               <ElDropdownItem command="colour">Part it by its two colours</ElDropdownItem>
               <ElDropdownItem v-if="row.film !== null" command="place">Part it by place: frame its areas</ElDropdownItem>
               <ElDropdownItem v-if="rows.length > 2" command="drop" divided>Take it out: neighbours take its areas</ElDropdownItem>
@@ -174,6 +182,12 @@ input.name {
 input.name:hover,
 input.name:focus {
   border-color: var(--rule-strong);
+}
+.kept {
+  flex: none;
+  width: 13px;
+  height: 13px;
+  color: var(--woad);
 }
 .off {
   color: var(--ink-soft);
