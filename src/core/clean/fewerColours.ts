@@ -6,6 +6,7 @@ import { noiseLevel } from './noiseLevel.ts';
 import { findPalette, NARROW, PLAIN, type Tone } from './palette.ts';
 import { settleMixed } from './settleMixed.ts';
 import { sigmaFilter } from './sigmaFilter.ts';
+import { markThinLines } from './thinLines.ts';
 
 export interface FewerColours {
   readonly art: Art;
@@ -37,6 +38,7 @@ export function* toneLabels(art: Art, count: number | 'auto' | readonly Rgb[], n
   const noise = noiseLevel(art.colour);
   const smooth = yield* within(sigmaFilter(art.colour, Math.max(12, Math.min(40, 10 + 3 * noise)), false), 0, 0.5);
   const plain = plainPixels(smooth, art.alpha, 6 + noise);
+  markThinLines(smooth, plain);
   yield 0.55;
   const tones = typeof count === 'object' ? count.map((tone): Tone => ({ ...tone, count: 0 })) : findPalette(smooth, plain, count, held);
   if (tones.length < 2) return { tones, labels: new Uint8Array(width * height) };

@@ -21,6 +21,10 @@ const HEAP = 5;
 /** Where no number is given, tones nearer than this are one, and a heap with less than this share of the plain pixels is none. */
 const APART = 9;
 const LEAST_SHARE = 0.003;
+/** A tone that is further than this from all others (perceptual difference), and than that from what two of them mix to, needs only this share: the ink of an outline, one small bright area. */
+const DISTINCT = 15;
+const MIXED = 7;
+const LEAST_DISTINCT_SHARE = 0.0008;
 /** A heap that is smaller than this share is noise at any number of tones. */
 const NOISE_SHARE = 0.0004;
 
@@ -47,13 +51,27 @@ export function findPalette(picture: Rgba8, plain: Uint8Array, count: number | '
   const wanted = Math.max(count === 'auto' ? 1 : count, held.length);
   while (kept.length > wanted) {
     const { first, second, distance } = cheapestPair(kept, total);
-    const enough = distance >= APART && kept.length <= MAX_TONES && kept.every((heap) => heap.held === true || heap.count >= total * LEAST_SHARE);
+    const enough = distance >= APART && kept.length <= MAX_TONES && kept.every((heap) => isTone(heap, kept, total));
     if (count === 'auto' && enough) break;
     join(kept, first, second);
   }
   // A held tone is given back as it came, to the last digit.
   const asGiven = new Map(held.map((tone, k) => [heaps[k], tone]));
   return kept.sort((x, y) => y.count - x.count).map((heap) => ({ ...(asGiven.get(heap) ?? rgbFromOklab(heap.l, heap.a, heap.b)), count: heap.count }));
+}
+
+function isTone(heap: Heap, heaps: readonly Heap[], total: number): boolean {
+  if (heap.held === true || heap.count >= total * LEAST_SHARE) return true;
+  if (heap.count < total * LEAST_DISTINCT_SHARE || heaps.some((other) => other !== heap && distance2(other, heap) < DISTINCT * DISTINCT)) return false;
+  const larger = heaps.filter(({ count }) => count > heap.count);
+  return larger.every((a, k) => larger.slice(k + 1).every((b) => offTheWay2(heap, a, b) > MIXED * MIXED));
+}
+
+/** Squared distance of a heap from the straight way between two others. */
+function offTheWay2({ l, a, b }: Heap, from: Heap, to: Heap): number {
+  const [dl, da, db] = [to.l - from.l, to.a - from.a, to.b - from.b];
+  const t = Math.max(0, Math.min(1, ((l - from.l) * dl + (a - from.a) * da + (b - from.b) * db) / Math.max(1e-9, dl * dl + da * da + db * db)));
+  return (l - from.l - t * dl) ** 2 + (a - from.a - t * da) ** 2 + (b - from.b - t * db) ** 2;
 }
 
 /** Bins of 5 bits a channel, each with its mean colour, heaped around the held tones, which come first, and then around the fullest ones. */
