@@ -71,6 +71,71 @@ describe('dropSlivers', () => {
   });
 });
 
+describe('thin lines', () => {
+  const INK: Rgb = { r: 28, g: 27, b: 34 };
+  const GREEN: Rgb = { r: 60, g: 122, b: 75 };
+  const WHITE: Rgb = { r: 255, g: 255, b: 255 };
+  /** A field with a line of a width around it, slanting so that every pixel of the line is mixed otherwise. */
+  const framed = (width: number, field: Rgb): ReturnType<typeof paintedArt> =>
+    paintedArt(90, 70, (x, y) => {
+      const off = Math.max(Math.abs(0.97 * (x - 45) + 0.24 * (y - 35)) - 26, Math.abs(-0.24 * (x - 45) + 0.97 * (y - 35)) - 19);
+      return off > width ? WHITE : off > 0 ? INK : field;
+    });
+  const inkIn = (art: ReturnType<typeof paintedArt>, count: number | 'auto'): { pieces: number; area: number; tones: number } => {
+    const { labels, tones } = finish(flatTones(art, { count, leastAreaPx2: 5 }));
+    const ink = tones.findIndex(({ r, g, b }) => r + g + b < 150);
+    const regions = labelRegions(labels.data, labels.width, labels.height, ink, true);
+    return { pieces: regions.count, area: regions.area.reduce((sum, area) => sum + area, 0), tones: tones.length };
+  };
+
+  it('around a field are one piece and found as a tone of their own, down to a pixel and a half', () => {
+    for (const width of [1.5, 2, 3]) {
+      for (const count of [3, 'auto'] as const) {
+        const { pieces, area, tones } = inkIn(framed(width, GREEN), count);
+        expect([pieces, tones]).toEqual([1, 3]);
+        // Round the field of 52 × 38 px.
+        expect(Math.abs(area / (2 * (52 + 38) * width + 4 * width * width) - 1)).toBeLessThan(0.25);
+      }
+    }
+  });
+
+  it('have the tone that explains their colours, not one that their mixture happens to be near', () => {
+    // A green disc beside a hairline of ink whose pixels are all grey.
+    const art = paintedArt(90, 60, (x, y) => (Math.hypot(x - 20, y - 30) < 14 ? GREEN : x > 70 && y > 40 ? INK : Math.abs(0.25 * (x - 62) + 0.97 * (y - 22)) < 0.45 && x > 40 && x < 84 ? INK : WHITE));
+    const { labels, tones } = finish(flatTones(art, { count: 3, leastAreaPx2: 5 }));
+    const green = tones.findIndex(({ r, g }) => g > r + 30);
+    const right = labels.data.filter((label, i) => label === green && i % 90 > 38);
+    expect(right).toHaveLength(0);
+  });
+
+  it('are not made of single pixels, nor of mixtures between two areas', () => {
+    const dotted = artFromPicture(makeRgba8(80, 60, Uint8Array.from({ length: 80 * 60 * 4 }, (_, i) => {
+      const [x, y] = [(i >> 2) % 80, Math.floor((i >> 2) / 80)];
+      const tone = x < 40 ? WHITE : (x % 4 === 1 && y % 4 === 2) ? INK : SAND;
+      return [tone.r, tone.g, tone.b, 255][i & 3];
+    })));
+    expect(finish(flatTones(dotted, { count: 'auto', leastAreaPx2: 5 })).tones).toHaveLength(2);
+    const soft = paintedArt(80, 60, (x) => (x < 38 ? RED : x > 42 ? WHITE : { r: RED.r + ((255 - RED.r) * (x - 38)) / 4, g: RED.g + ((255 - RED.g) * (x - 38)) / 4, b: RED.b + ((255 - RED.b) * (x - 38)) / 4 }));
+    expect(finish(flatTones(soft, { count: 'auto', leastAreaPx2: 5 })).tones).toHaveLength(2);
+  });
+
+  it('go where tints ran into each other, and stay where the line is drawn', () => {
+    const ORANGE: Rgb = { r: 232, g: 122, b: 44 };
+    const PURPLE: Rgb = { r: 107, g: 63, b: 127 };
+    const BROWN: Rgb = { r: 122, g: 74, b: 43 };
+    // Lightness changes at once, tint over three pixels: what is between has the lightness of the one and half the tint of the other.
+    const labels = makeLabelMap(16, 12, Uint8Array.from({ length: 192 }, (_, i) => (i % 16 < 8 ? 0 : i % 16 < 10 ? 2 : 1)));
+    const picture = (middle: Rgb): ReturnType<typeof makeRgba8> => {
+      const data = new Uint8Array(192 * 4).fill(255);
+      labels.data.forEach((label, i) => data.set([[ORANGE, PURPLE, middle][label].r, [ORANGE, PURPLE, middle][label].g, [ORANGE, PURPLE, middle][label].b], 4 * i));
+      return makeRgba8(16, 12, data);
+    };
+    const tones = [ORANGE, PURPLE, BROWN];
+    expect(new Set(dropSlivers(labels, picture({ r: 132, g: 72, b: 83 }), tones).data.subarray(16, 176))).toEqual(new Set([0, 1]));
+    expect([...dropSlivers(labels, picture(BROWN), tones).data]).toEqual([...labels.data]);
+  });
+});
+
 describe('flatTones', () => {
   const paint = (x: number, y: number): Rgb => (Math.hypot(x - 20.4, y - 21.3) < 12.2 ? RED : x > 40.3 && y > 8 && y < 36 ? BLUE : SAND);
 

@@ -238,3 +238,38 @@ describe('flat films', () => {
     }
   });
 });
+
+describe('edges that are rough or thin', () => {
+  const jagged = (x: number): number => (x % 7 < 3 ? 0.5 : -0.5);
+
+  it('are as rough as long edges between the same tones, not as the shape of a small one is', () => {
+    /** A letter's counter beside a long clean edge: its bends are no roughness. */
+    const mesh = (paint: (x: number, y: number) => Rgb): Curves => outlineOfLabel(meshFrom(120, 60, paint), 4);
+    const counter = (x: number, y: number): boolean => x > 20.3 && x < 28.6 && Math.abs(y - 20.2) < (x > 24 ? Math.sqrt(Math.max(0, 4.6 ** 2 - (x - 24) ** 2)) : 4.6);
+    const outline = mesh((x, y) => (y > 40.3 || (x > 12 && x < 36 && y > 8 && y < 32 && !counter(x, y)) ? BLACK : WHITE));
+    const smallest = Array.from({ length: ringCount(outline) }, (_, ring) => ring).sort((a, b) => Math.abs(ringArea(outline, a)) - Math.abs(ringArea(outline, b)))[0];
+    const box = boundsOf({ ...outline, verbStart: outline.verbStart.slice(smallest, smallest + 2), coordStart: outline.coordStart.slice(smallest, smallest + 2) }) as Bounds;
+    // Its square side stays straight and its corners stay out: no circle or ellipse has taken its place.
+    expect(Math.abs(Math.abs(ringArea(outline, smallest)) - (3.7 * 9.2 + (Math.PI * 4.6 ** 2) / 2))).toBeLessThan(1.5);
+    expect(box.left).toBeLessThan(20.6);
+  });
+
+  it('are followed loosely where long ones are rough', () => {
+    const rough = meshFrom(160, 60, (x, y) => (y > 30.2 + jagged(Math.floor(x)) ? BLACK : WHITE));
+    const clean = meshFrom(160, 60, (x, y) => (y > 30.2 ? BLACK : WHITE));
+    const nodes = (mesh: ArcMesh): number => mesh.curves.verbs.length;
+    expect(nodes(rough)).toBeLessThan(nodes(clean) + 24);
+    expect(rough.strayPx).toBeGreaterThan(0.2);
+    expect(clean.strayPx).toBeLessThan(0.02);
+  });
+
+  it('hold together along a diagonal of single pixels, of whichever tone', () => {
+    for (const [line, ground] of [[BLACK, WHITE], [WHITE, BLACK]] as const) {
+      const paint = (x: number, y: number): Rgb => (Math.floor(x) === Math.floor(y) && x > 6 && x < 34 ? line : ground);
+      const outline = outlineOfLabel(meshFrom(40, 40, paint), nearest(line));
+      const inner = Array.from({ length: ringCount(outline) }, (_, ring) => Math.abs(ringArea(outline, ring))).filter((area) => area < 200);
+      expect(inner).toHaveLength(1);
+      expect(inner[0]).toBeGreaterThan(15);
+    }
+  });
+});
