@@ -8,11 +8,12 @@ import { artFromPicture } from '../src/core/raster/art.ts';
 import type { Rgba8 } from '../src/core/raster/raster.ts';
 import { pathData } from '../src/core/outline/pathData.ts';
 import { colourDrawings, colourSvgOf, tonesOf, type ColourDrawing } from './colourDrawings.ts';
+import { composedDrawing } from './composed.ts';
 import { colourLibraries, type ColourLibrary, type ColourShape } from './colourLibraries.ts';
 import { CONDITIONS, degraded, type Condition } from './degrade.ts';
 import { compareTones, type ToneComparison } from './toneTruth.ts';
 
-export const ours = (meet: Meet): ColourLibrary => ({
+const ours = (meet: Meet): ColourLibrary => ({
   name: `limner ${meet}`,
   async trace(picture, tones) {
     const separation = { way: 'flat', count: tones.length, meet } as const;
@@ -71,12 +72,24 @@ async function table(title: string, drawings: readonly ColourDrawing[], conditio
   console.log(`| **ratio to the best** | ${ratio('mean')} | ${ratio('p95')} | ${ratio('wrong')} | ${ratio('nodes')} | | ${(mine.ms / layers.ms).toFixed(2)} of layers |`);
 }
 
+/** How many drawings put together by chance are measured. */
+const COMPOSED = 12;
+
+async function tables(title: string, drawings: readonly ColourDrawing[]): Promise<void> {
+  const tracers = [ours('stacked'), ours('inset'), ...(await colourLibraries())];
+  for (const condition of CONDITIONS) await table(title, drawings, condition, tracers);
+}
+
 /** Fidelity, nodes, seams and time of outlines in colour beside general-purpose libraries. */
 export async function benchColourOutline(): Promise<void> {
-  const tracers = [ours('stacked'), ours('inset'), ...(await colourLibraries())];
   const drawings = colourDrawings();
-  const few = drawings.filter((drawing) => tonesOf(drawing).length <= 4);
-  const many = drawings.filter((drawing) => tonesOf(drawing).length > 4);
-  for (const condition of CONDITIONS) await table('3 to 4 colours', few, condition, tracers);
-  for (const condition of CONDITIONS) await table('5 to 9 colours', many, condition, tracers);
+  await tables('3 to 4 colours', drawings.filter((drawing) => tonesOf(drawing).length <= 4));
+  await tables('5 to 9 colours', drawings.filter((drawing) => tonesOf(drawing).length > 4));
+}
+
+/** The same on crowded drawings, put together by chance, with small lettering, hatching and dots: every other one in 3 to 4 tones, the rest in 5 to 8. */
+export async function benchComposed(): Promise<void> {
+  const drawings = Array.from({ length: COMPOSED }, (_, k) => composedDrawing(40 + k, k % 2 === 0 ? 3 + ((k >> 1) % 2) : 5 + ((k >> 1) % 4)));
+  await tables('crowded, 3 to 4 colours', drawings.filter((_, k) => k % 2 === 0));
+  await tables('crowded, 5 to 8 colours', drawings.filter((_, k) => k % 2 === 1));
 }
