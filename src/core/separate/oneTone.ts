@@ -5,6 +5,7 @@ import { makeShareMap, wordsOf, type ShareMap } from '../raster/raster.ts';
 import { eachBorderPixel } from '../raster/eachBorderPixel.ts';
 import { lumaAt, lumaHistogram, throughTable } from '../raster/luma.ts';
 import { otsu } from '../raster/otsu.ts';
+import { joinThinStrokes } from './joinThinStrokes.ts';
 import { toneOf } from './toneOf.ts';
 
 export interface OneToneOptions {
@@ -36,11 +37,13 @@ const LEAST_CONTRAST = 10;
  * @throws AppError `oneColour` when there are no two tones to tell apart, `nothingToCut` when all is clear.
  */
 export function oneTone(art: Art, options: OneToneOptions): OneTone {
-  const { histogram, there, seen } = lumaHistogram(art);
-  if (there === 0 && !art.alpha.some((value) => value >= 128)) throw new AppError('nothingToCut');
+  const { histogram, there: counted, seen } = lumaHistogram(art);
+  if (counted === 0 && !art.alpha.some((value) => value >= 128)) throw new AppError('nothingToCut');
   if (options.source === 'notClear') {
-    if (there === seen && isOpaque(art.alpha)) throw new AppError('oneColour');
-    return { share: makeShareMap(art.width, art.height, art.alpha.slice()), threshold: 127.5, inkIs: 'dark', ink: toneOf(art, 0, 255), histogram };
+    if (counted === seen && isOpaque(art.alpha)) throw new AppError('oneColour');
+    const there = art.alpha.slice();
+    joinThinStrokes(there, art.width, art.height);
+    return { share: makeShareMap(art.width, art.height, there), threshold: 127.5, inkIs: 'dark', ink: toneOf(art, 0, 255), histogram };
   }
   const cut = otsu(histogram);
   if (options.threshold === 'auto' && cut.light - cut.dark < LEAST_CONTRAST) throw new AppError('oneColour');
@@ -51,6 +54,7 @@ export function oneTone(art: Art, options: OneToneOptions): OneTone {
   const opaque = isOpaque(art.alpha);
   const share = throughTable(art, shareTable(middle, Math.max(4, tones.light - tones.dark), inkIs === 'dark'), opaque);
   if (inkIs === 'light' && !opaque) for (let i = 0; i < share.length; i++) share[i] = (share[i] * art.alpha[i] + 127) / 255;
+  joinThinStrokes(share, art.width, art.height);
   const ink = inkIs === 'dark' ? toneOf(art, 0, Math.ceil(middle) - 1) : toneOf(art, Math.ceil(middle), 255);
   return { share: makeShareMap(art.width, art.height, share), threshold: middle, inkIs, ink, histogram };
 }

@@ -1,9 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { codeOf } from '../../../tests/fixtures/errorCode.ts';
-import { artFromShare, artFromText, BLACK, disc, randomFrom, WHITE } from '../../../tests/fixtures/shapes.ts';
+import { artFromShare, artFromText, BLACK, disc, randomFrom, sampled, WHITE } from '../../../tests/fixtures/shapes.ts';
 import { artFromPicture, isOpaque, withAlpha } from '../raster/art.ts';
 import { makeRgba8, wordsOf } from '../raster/raster.ts';
 import { lumaAt, lumaHistogram } from '../raster/luma.ts';
+import { ringArea, ringCount } from '../outline/curves.ts';
+import { outlineOf } from '../outline/traceOutline.ts';
+import { joinThinStrokes } from './joinThinStrokes.ts';
 import { oneTone, type OneToneOptions } from './oneTone.ts';
 import { otsu } from '../raster/otsu.ts';
 
@@ -75,5 +78,37 @@ describe('oneTone', () => {
     const random = randomFrom(3);
     const art = artFromPicture(makeRgba8(20, 10, new Uint8Array(800).map((_, i) => (i % 4 === 3 ? 255 : random() * 256))));
     expect(lumaHistogram(art).histogram.reduce((sum, count) => sum + count, 0)).toBe(200);
+  });
+});
+
+describe('strokes thinner than a pixel', () => {
+  /** A stroke, above a block that shows how dark the ink is. */
+  const stroke = (width: number, slope: number) => sampled(90, 75, (x, y) => (x > 8 && x < 40 && y > 55 && y < 70) || (x > 8 && x < 80 && y > 12 + (x - 8) * slope && y < 12 + (x - 8) * slope + width));
+
+  it('hold together, with about the ink that they have, and the shares of all else stay', () => {
+    for (const width of [0.75, 0.85, 1]) {
+      for (const slope of [0.13, 0.31, 0.52]) {
+        const drawn = stroke(width, slope);
+        const outline = outlineOf(oneTone(artFromShare(drawn), AUTO).share);
+        const areas = Array.from({ length: ringCount(outline) }, (_, ring) => Math.abs(ringArea(outline, ring))).sort((a, b) => a - b);
+        expect(areas).toHaveLength(2);
+        expect(Math.abs(areas[0] / (72 * width) - 1)).toBeLessThan(0.2);
+      }
+    }
+    const round = share.data.slice();
+    joinThinStrokes(round, share.width, share.height);
+    expect(round).toEqual(share.data);
+  });
+
+  it('that are faint all along stay below the threshold, and ends do not grow', () => {
+    const faint = stroke(1, 0.31).data.map((value, i) => (i < 90 * 50 ? value * 0.45 : value));
+    const kept = faint.slice();
+    joinThinStrokes(kept, 90, 75);
+    expect(kept).toEqual(faint);
+    const rows = ['.........', '.........', '..9994...', '.........', '.........', '.........'];
+    const end = Uint8Array.from(rows.join(''), (c) => (c === '.' ? 0 : Number(c) * 25));
+    const before = end.slice();
+    joinThinStrokes(end, 9, 6);
+    expect(end).toEqual(before);
   });
 });
