@@ -95,6 +95,9 @@ describe('strokes thinner than a pixel', () => {
         expect(Math.abs(areas[0] / (72 * width) - 1)).toBeLessThan(0.2);
       }
     }
+    // A gap of that width in ink parts it in two.
+    const gap = sampled(60, 60, (x, y) => x > 8 && x < 52 && y > 8 && y < 52 && Math.abs(0.3 * (x - 30) + y - 30) > 0.42);
+    expect(ringCount(outlineOf(oneTone(artFromShare(gap), AUTO).share))).toBe(2);
     const round = share.data.slice();
     joinThinStrokes(round, share.width, share.height);
     expect(round).toEqual(share.data);
