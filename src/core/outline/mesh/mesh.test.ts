@@ -256,7 +256,7 @@ describe('edges that are rough or thin', () => {
 
   it('are followed loosely where long ones are rough', () => {
     const rough = meshFrom(160, 60, (x, y) => (y > 30.2 + jagged(Math.floor(x)) ? BLACK : WHITE));
-    const clean = meshFrom(160, 60, (x, y) => (y > 30.2 ? BLACK : WHITE));
+    const clean = meshFrom(160, 60, (_x, y) => (y > 30.2 ? BLACK : WHITE));
     const nodes = (mesh: ArcMesh): number => mesh.curves.verbs.length;
     expect(nodes(rough)).toBeLessThan(nodes(clean) + 24);
     expect(rough.strayPx).toBeGreaterThan(0.2);
