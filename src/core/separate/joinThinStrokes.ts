@@ -5,6 +5,10 @@ const HALF = 128;
 const BESIDE = 40;
 /** A stroke has across it at least this much ink in three pixels: half a pixel, of 255. */
 const LEAST_ACROSS = 120;
+/** Ink as full as this, of 255, is not seen in strokes thinner than a pixel; where there is more of it than this many pixels so near, px, two broader shapes touch with their tips. */
+const FULL = 245;
+const MOST_FULL = 2;
+const AROUND_PX = 3;
 
 /**
  * Joins strokes thinner than a pixel that half-way lines would break into beads: where the stroke runs between two rows of pixels, each of the two has less than half of it. Pixels on the
@@ -34,7 +38,7 @@ function joinInk(strokes: Strokes): void {
     for (let i = nextWeak(share, flip, y * width + 2, last); i < last; i = nextWeak(share, flip, i + 1, last)) {
       if (!isFreeCrest(strokes, i)) continue;
       follow(strokes, i, crest);
-      if (connects(strokes, crest)) for (const k of crest) share[k] = HALF ^ flip;
+      if (connects(strokes, crest) && !isAmongBroad(strokes, crest[crest.length >> 1])) for (const k of crest) share[k] = HALF ^ flip;
     }
   }
 }
@@ -90,4 +94,14 @@ function connects({ share, flip, width }: Strokes, crest: readonly number[]): bo
     }
   }
   return sides.some(([x, y]) => x * sides[0][0] + y * sides[0][1] < 0);
+}
+
+function isAmongBroad({ share, flip, width, height }: Strokes, i: number): boolean {
+  const x = i % width;
+  const y = Math.floor(i / width);
+  let full = 0;
+  for (let v = Math.max(0, y - AROUND_PX); v <= Math.min(height - 1, y + AROUND_PX); v++) {
+    for (let u = Math.max(0, x - AROUND_PX); u <= Math.min(width - 1, x + AROUND_PX); u++) if ((share[v * width + u] ^ flip) >= FULL) full++;
+  }
+  return full > MOST_FULL;
 }

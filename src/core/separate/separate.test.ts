@@ -103,6 +103,13 @@ describe('strokes thinner than a pixel', () => {
     expect(round).toEqual(share.data);
   });
 
+  it('are not made of two broad tips that touch', () => {
+    const tips = sampled(60, 40, (x, y) => Math.abs(y - 20.4 - (x < 30.2 ? 0.25 : 0)) < Math.abs(x - 30.2) * 0.5 && Math.abs(x - 30.2) < 20);
+    const kept = tips.data.slice();
+    joinThinStrokes(kept, 60, 40);
+    expect(kept).toEqual(tips.data);
+  });
+
   it('that are faint all along stay below the threshold, and ends do not grow', () => {
     const faint = stroke(1, 0.31).data.map((value, i) => (i < 90 * 50 ? value * 0.45 : value));
     const kept = faint.slice();
