@@ -51,36 +51,29 @@ function sideLine(ring: Ring, from: Corner | undefined, to: Corner | undefined, 
   const start = from === undefined ? 0 : from.index;
   const end = to === undefined ? n - 1 : to.index > start ? to.index : to.index + n;
   const near2 = trimPx * trimPx;
-  const isFree = (i: number): boolean =>
-    (from === undefined || (x[i] - from.x) ** 2 + (y[i] - from.y) ** 2 > near2) && (to === undefined || (x[i] - to.x) ** 2 + (y[i] - to.y) ** 2 > near2);
-  let count = 0;
+  const isFarFrom = (i: number, corner: Corner | undefined): boolean => corner === undefined || (x[i] - corner.x) ** 2 + (y[i] - corner.y) ** 2 > near2;
+  const free: number[] = [];
   let mx = 0;
   let my = 0;
   for (let k = start; k <= end; k++) {
     const i = k < n ? k : k - n;
-    if (!isFree(i)) continue;
-    count++;
+    if (!isFarFrom(i, from) || !isFarFrom(i, to)) continue;
+    free.push(i);
     mx += x[i];
     my += y[i];
   }
-  if (count < LEAST_POINTS) return undefined;
-  mx /= count;
-  my /= count;
+  if (free.length < LEAST_POINTS) return undefined;
+  mx /= free.length;
+  my /= free.length;
   let xx = 0;
   let yy = 0;
   let xy = 0;
-  for (let k = start; k <= end; k++) {
-    const i = k < n ? k : k - n;
-    if (!isFree(i)) continue;
+  for (const i of free) {
     xx += (x[i] - mx) ** 2;
     yy += (y[i] - my) ** 2;
     xy += (x[i] - mx) * (y[i] - my);
   }
   const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
   const line = { x: mx, y: my, dx: Math.cos(angle), dy: Math.sin(angle) };
-  for (let k = start; k <= end; k++) {
-    const i = k < n ? k : k - n;
-    if (isFree(i) && Math.abs((x[i] - mx) * line.dy - (y[i] - my) * line.dx) > straightPx) return undefined;
-  }
-  return line;
+  return free.every((i) => Math.abs((x[i] - mx) * line.dy - (y[i] - my) * line.dx) <= straightPx) ? line : undefined;
 }

@@ -39,7 +39,7 @@ export function isolines(share: ShareMap): Isolines {
 }
 
 /** Of the sixteen cells around a saddle, a tone with at most so many is a thin line there: a diagonal of single pixels has four. */
-const THIN_CELLS = 5;
+export const THIN_CELLS = 5;
 
 /** Directions of travel: up, right, down, left. `ahead` is the step to the lattice points in front. */
 const UP = 0;

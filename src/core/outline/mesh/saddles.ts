@@ -1,8 +1,6 @@
+import { THIN_CELLS } from '../isoline.ts';
 import type { JoinsNorthWest } from './crackArcs.ts';
 import type { EdgePlaces } from './edgePlaces.ts';
-
-/** Of the sixteen cells around a saddle, a tone with at most so many is a thin line there: a diagonal of single pixels has four. */
-const THIN_CELLS = 5;
 
 /**
  * At a corner of pixels around which two tones alternate, a thin line of one of them goes through; the grey of its pixels, each of which it only partly covers, would break it into beads. Elsewhere it is
