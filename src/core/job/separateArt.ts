@@ -1,5 +1,6 @@
 import { lumaOf, rgbFromHex } from '../colour/hex.ts';
 import type { Rgb } from '../colour/oklab.ts';
+import { assertWithinFrame } from '../outline/checkCurves.ts';
 import { nodeCount, ringCount, type Curves } from '../outline/curves.ts';
 import { filmOfRegions, filmsOfMesh, wholeOutline, type Meeting } from '../outline/mesh/filmsOfMesh.ts';
 import { withoutOpenings } from '../outline/offsetOutline.ts';
@@ -50,6 +51,7 @@ export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art
     const tone = oneTone(art, separation);
     yield 0.2;
     const outline = yield* within(traceOutline(tone.share, options), 0.2, 1);
+    assertWithinFrame(outline, art.width, art.height);
     const [first] = job.assembly.films;
     return { films: [{ film: job.assembly.films.find(({ id }) => id !== AROUND_ID) ?? first, outline }], whole: () => outline, tone };
   }
@@ -74,6 +76,7 @@ export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art
   const traces = outlines
     .map(({ film, curves }): TracedFilm => ({ film: films[film], outline: back !== undefined && films[film].id === BACK_FILM.id ? back : curves }))
     .filter(({ outline }) => ringCount(outline) > 0);
+  for (const { outline } of traces) assertWithinFrame(outline, art.width, art.height);
   const { tones: { steps }, histogram } = traced;
   return { films: traces, whole, tones: facts, strayPx: traced.mesh.strayPx, ...(steps === undefined ? {} : { steps }), ...(histogram === undefined ? {} : { histogram }) };
 }

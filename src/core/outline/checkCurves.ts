@@ -1,6 +1,22 @@
 import { signedArea, type Rings } from '../geometry/rings.ts';
-import type { Curves } from './curves.ts';
+import { boundsOf, type Curves } from './curves.ts';
 import { flatten } from './flatten.ts';
+
+/** Beyond the frame of the picture an outline may reach by this: the tip of a corner lies outside of the points that it was found by, px. */
+const OUTSIDE_PX = 10;
+
+/**
+ * The cheap part of the checks, made on every result: that all coordinates are numbers and none lies outside of the picture that was outlined.
+ * @throws RangeError with what is wrong: no picture makes such an outline, so the fault is in the program.
+ */
+export function assertWithinFrame(curves: Curves, width: number, height: number): void {
+  const { coords } = curves;
+  for (let k = 0; k < coords.length; k++) if (!Number.isFinite(coords[k])) throw new RangeError(`an outline has the coordinate ${coords[k]}`);
+  const box = boundsOf(curves);
+  if (box === undefined) return;
+  if (Math.min(box.left, box.top) >= -OUTSIDE_PX && box.right <= width + OUTSIDE_PX && box.bottom <= height + OUTSIDE_PX) return;
+  throw new RangeError(`an outline of a picture of ${width} x ${height} px reaches from ${box.left.toFixed(1)}, ${box.top.toFixed(1)} to ${box.right.toFixed(1)}, ${box.bottom.toFixed(1)}`);
+}
 
 /** Whether a point lies inside a ring of points, by crossings. */
 export function insideRing({ points, starts }: Rings, ring: number, x: number, y: number): boolean {

@@ -35,6 +35,7 @@ const WORTH = 0.97;
  */
 export class CubicFit {
   private u = new Float64Array(256);
+  private readonly best: FittedCubic = { x1: 0, y1: 0, x2: 0, y2: 0, worst2: 0, sum2: 0 };
 
   /**
    * Fits the points from to to (inclusive) of x, y between two ends.
@@ -56,8 +57,12 @@ export class CubicFit {
       holdHandles(a, b, most, out);
       this.measure(x, y, from, to, step, a, b, out);
       out.sum2 *= step;
-      if (out.worst2 <= enough2 || out.worst2 > limit2 * (round === 0 ? 100 : 9) || out.worst2 > before * WORTH) return;
-      before = out.worst2;
+      const worst2 = out.worst2;
+      // A round may leave the curve further off than the one before it: the better one is what was found.
+      if (worst2 > before) Object.assign(out, this.best);
+      if (worst2 <= enough2 || worst2 > limit2 * (round === 0 ? 100 : 9) || worst2 > before * WORTH) return;
+      before = worst2;
+      if (round < rounds - 1) Object.assign(this.best, out);
     }
   }
 

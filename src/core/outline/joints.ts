@@ -1,3 +1,4 @@
+import { bulges } from './bulges.ts';
 import { CubicFit, type FittedCubic } from './cubicFit.ts';
 import type { Section } from './section.ts';
 
@@ -17,6 +18,9 @@ export interface FitOptions {
   /** Largest distance of a point from a chord that is drawn as a straight line, px. */
   readonly straightPx: number;
 }
+
+/** A cubic whose worst point is further off than this times the tolerance (squared) was never fitted: two points are taken for one curve unseen. */
+const MOST_OVER2 = 4;
 
 /** Places that are tried for each joint within the stretch where it may lie. */
 const CHOICES = 5;
@@ -56,9 +60,9 @@ export class JointFinder {
 
   divide(section: Section): Segment[] {
     const last = section.n - 1;
-    if (chordSum2(section, 0, last, this.options.straightPx) <= this.mean2 * (last + 1)) return [this.segment(section, 0, last)];
+    if (chordSum2(section, 0, last, this.options.straightPx) <= this.mean2 * (last + 1)) return this.segment(section, 0, last);
     const forward = this.march(section, 0, last);
-    if (forward.length === 0) return [this.segment(section, 0, last)];
+    if (forward.length === 0) return this.segment(section, 0, last);
     const backward = this.marchBack(section, last, forward.length);
     return this.choose(section, forward, backward);
   }
@@ -159,17 +163,28 @@ export class JointFinder {
       joints.push(places[k - 1][at]);
     }
     joints.reverse();
-    return joints.slice(1).map((to, k) => this.segment(section, joints[k], to));
+    return joints.slice(1).flatMap((to, k) => this.segment(section, joints[k], to));
   }
 
-  private segment(section: Section, from: number, to: number): Segment {
+  /** The line or cubic between two joints. A cubic that swings away from its points, or leaves them, is divided, at last into the points themselves. */
+  private segment(section: Section, from: number, to: number): Segment[] {
     const cubic: FittedCubic = { x1: 0, y1: 0, x2: 0, y2: 0, worst2: 0, sum2: 0 };
     const chord2 = chordSum2(section, from, to, this.options.straightPx);
     const straight = chord2 <= this.mean2 * (to - from + 1);
-    if (!straight) this.cubic(section, from, to, 0, false, cubic);
+    if (!straight) {
+      this.cubic(section, from, to, 0, false, cubic);
+      if (cubic.worst2 > MOST_OVER2 * this.limit2 || bulges(section, from, to, cubic, this.options.tolerancePx)) {
+        if (to - from > 1) {
+          const middle = (from + to) >> 1;
+          return [...this.segment(section, from, middle), ...this.segment(section, middle, to)];
+        }
+        this.drawnPoints++;
+        return [{ from, to, straight: true, cubic }];
+      }
+    }
     this.drawn2 += straight ? chord2 : cubic.sum2;
     this.drawnPoints += to - from;
-    return { from, to, straight, cubic };
+    return [{ from, to, straight, cubic }];
   }
 }
 
@@ -180,7 +195,7 @@ function spread(from: number, to: number): number[] {
   return [...places];
 }
 
-/** Sum of the squared distances of the points from the chord between two joints, px²; NaN, which is less than nothing, when one is further than `tolerancePx` or there is no chord. */
+/** Sum of the squared distances of the points from the chord between two joints, px²; NaN, which is less than nothing, when one is further than `tolerancePx` from it, or there is no chord. */
 function chordSum2(section: Section, from: number, to: number, tolerancePx: number): number {
   const a = section.joint(from);
   const b = section.joint(to);
@@ -190,8 +205,10 @@ function chordSum2(section: Section, from: number, to: number, tolerancePx: numb
   if (length < 1e-9) return NaN;
   let sum2 = 0;
   for (let k = from + 1; k < to; k++) {
-    const off = ((section.x[k] - a.x) * dy - (section.y[k] - a.y) * dx) / length;
-    if (Math.abs(off) > tolerancePx) return NaN;
+    const [px, py] = [section.x[k] - a.x, section.y[k] - a.y];
+    const off = (px * dy - py * dx) / length;
+    const along = (px * dx + py * dy) / length;
+    if (Math.abs(off) > tolerancePx || along < -tolerancePx || along > length + tolerancePx) return NaN;
     sum2 += off * off;
   }
   return sum2;

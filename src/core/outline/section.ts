@@ -61,17 +61,30 @@ export function sectionWithin(ring: Ring, fromIndex: number, toIndex: number, fr
   xs[0] = from.x;
   ys[0] = from.y;
   let count = 1;
-  const near2 = trimPx * trimPx;
+  const nearFrom2 = trimAt(ring, fromIndex, from, trimPx) ** 2;
+  const nearTo2 = trimAt(ring, toIndex, to, trimPx) ** 2;
   for (let k = fromIndex; k <= toIndex; k++) {
     const x = ring.x[k];
     const y = ring.y[k];
-    if ((x - from.x) ** 2 + (y - from.y) ** 2 < near2 || (x - to.x) ** 2 + (y - to.y) ** 2 < near2) continue;
+    if ((x - from.x) ** 2 + (y - from.y) ** 2 < nearFrom2 || (x - to.x) ** 2 + (y - to.y) ** 2 < nearTo2) continue;
     xs[count] = x;
     ys[count++] = y;
   }
   xs[count] = to.x;
   ys[count++] = to.y;
   return makeSection(xs.subarray(0, count), ys.subarray(0, count), calmPx, [from, to]);
+}
+
+/** Beyond the point of a corner that is nearest to it, so much of the trim lies on its rounding. */
+const ROUNDING = 0.6;
+/** Points on either side of a corner's own among which the nearest is looked for. */
+const BESIDE = 2;
+
+/** How far from an end its rounding reaches, px: a sharp tip lies further outside of its points, which then are on neither of its sides. */
+function trimAt({ n, x, y }: Ring, index: number, { x: ex, y: ey }: Place, trimPx: number): number {
+  let nearest2 = Infinity;
+  for (let k = Math.max(0, index - BESIDE); k <= Math.min(n - 1, index + BESIDE); k++) nearest2 = Math.min(nearest2, (x[k] - ex) ** 2 + (y[k] - ey) ** 2);
+  return nearest2 === Infinity ? trimPx : Math.max(trimPx, Math.sqrt(nearest2) + ROUNDING * trimPx);
 }
 
 /** A whole ring without corners, opened at point `start`, which is both first and last. */

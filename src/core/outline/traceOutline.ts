@@ -7,6 +7,7 @@ import { circleOf, QUARTER } from './circle.ts';
 import { findCorners, type Corner, type Ring } from './corners.ts';
 import { CurvesBuilder, type Curves } from './curves.ts';
 import { ellipseOf, type Ellipse } from './ellipse.ts';
+import { goesAround } from './goesAround.ts';
 import { isolines } from './isoline.ts';
 import { JointFinder } from './joints.ts';
 import { parentRings } from './nesting.ts';
@@ -106,7 +107,8 @@ export type RingOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'shape
 /** The circle, or else the ellipse, that a ring is within a tolerance. */
 function roundOf(ring: Ring, tolerancePx: number): Ellipse | undefined {
   const circle = circleOf(ring, tolerancePx);
-  return circle === undefined ? ellipseOf(ring, tolerancePx) : { x: circle.x, y: circle.y, a: circle.radius, b: circle.radius, turnRad: 0 };
+  const round = circle === undefined ? ellipseOf(ring, tolerancePx) : { x: circle.x, y: circle.y, a: circle.radius, b: circle.radius, turnRad: 0 };
+  return round !== undefined && goesAround(ring, round, tolerancePx) ? round : undefined;
 }
 
 /** Draws a closed ring: as a round, or corner to corner, or as one smooth round. */

@@ -4,6 +4,8 @@ import { leftCell, type CrackArcs } from './crackArcs.ts';
 /** An arc with fewer points keeps every crossing, also those that place the edge poorly. */
 const FEW_CLOSED = 12;
 const FEW_OPEN = 4;
+/** Along an edge that runs between pixels at most every other crack is not crossed. Where so many in a row say nothing, each is asked for its best guess. */
+const LONGEST_SILENCE = 6;
 
 /** Says where edges cross between pixels. */
 export interface CrackPlaces {
@@ -57,17 +59,37 @@ function collect(arcs: CrackArcs, from: number, to: number, places: CrackPlaces,
   const { cracks, stride } = arcs;
   const ahead = [-stride, 1, stride, -1];
   let n = 0;
-  for (let k = from; k < to; k++) {
+  let silent = 0;
+  const add = (k: number, atAnyRate: boolean): boolean => {
     const v = cracks[k] >> 2;
     const direction = cracks[k] & 3;
     const left = leftCell(v, direction, stride);
     const across = ahead[(direction + 1) & 3];
-    const at = places.crossing(left, across, ahead[direction], every);
-    if (Number.isNaN(at)) continue;
+    const at = places.crossing(left, across, ahead[direction], atAnyRate);
+    if (Number.isNaN(at)) return false;
     const row = (left / stride) | 0;
     x[n] = left - row * stride - 0.5 + (across === 1 ? at : across === -1 ? -at : 0);
     y[n++] = row - 0.5 + (across === stride ? at : across === -stride ? -at : 0);
+    return true;
+  };
+  const breakSilence = (end: number): void => {
+    if (silent >= LONGEST_SILENCE) for (let k = end - silent; k < end; k++) add(k, true);
+    silent = 0;
+  };
+  for (let k = from; k < to; k++) {
+    silent++;
+    if (!add(k, every)) continue;
+    if (silent <= LONGEST_SILENCE) {
+      silent = 0;
+      continue;
+    }
+    // What was silent comes before the crossing that ended it.
+    n--;
+    silent--;
+    breakSilence(k);
+    add(k, every);
   }
+  breakSilence(to);
   return n;
 }
 

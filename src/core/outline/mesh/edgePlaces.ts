@@ -82,13 +82,24 @@ export class EdgePlaces implements CrackPlaces {
     return this.placed === 0 ? 1 : Math.max(1, Math.min(WIDEST, (6 * this.mixed) / this.placed));
   }
 
-  /** Share of the second tone in a cell, 0 to 255; 0 outside of the picture unless the second is `CLEAR`. */
-  share(cell: number): number {
-    const { stride, width, second } = this;
+  /** The pixel of a cell; −1 on the border that the lattice has around the picture. */
+  private pixelOf(cell: number): number {
+    const { stride, width } = this;
     const row = (cell / stride) | 0;
     const column = cell - row * stride;
-    if (column === 0 || column > width || row === 0 || cell >= this.cells.length - stride) return second === CLEAR ? 255 : 0;
-    const i = (row - 1) * width + column - 1;
+    return column === 0 || column > width || row === 0 || cell >= this.cells.length - stride ? -1 : (row - 1) * width + column - 1;
+  }
+
+  /** Whether a cell lies on that border: beyond it there is no cell, and beside it the neighbouring row. */
+  private isBorder(cell: number): boolean {
+    return this.pixelOf(cell) < 0;
+  }
+
+  /** Share of the second tone in a cell, 0 to 255; 0 outside of the picture unless the second is `CLEAR`. */
+  share(cell: number): number {
+    const { second } = this;
+    const i = this.pixelOf(cell);
+    if (i < 0) return second === CLEAR ? 255 : 0;
     if (second === CLEAR) return 255 - this.alpha[i];
     if (this.first === CLEAR) return this.alpha[i];
     const word = this.words[i];
@@ -169,19 +180,19 @@ export class EdgePlaces implements CrackPlaces {
     const { cells } = this;
     let start = from;
     let lead = 0;
-    while (lead < REACH - 1 && this.distanceTo(start, before) > NEAR && cells[start - across] === before) {
+    while (lead < REACH - 1 && !this.isBorder(start) && this.distanceTo(start, before) > NEAR && cells[start - across] === before) {
       start -= across;
       lead++;
     }
     let end = from + across;
     let n = lead + 2;
-    while (n < lead + THIN_REACH && cells[end] === own) {
+    while (n < lead + THIN_REACH && cells[end] === own && !this.isBorder(end)) {
       end += across;
       n++;
     }
     const behind = cells[end];
     if (behind === own) return NaN;
-    for (let k = 0; k < 2 && this.distanceTo(end, behind) > NEAR && cells[end + across] === behind; k++) {
+    for (let k = 0; k < 2 && !this.isBorder(end) && this.distanceTo(end, behind) > NEAR && cells[end + across] === behind; k++) {
       end += across;
       n++;
     }
@@ -241,13 +252,11 @@ export class EdgePlaces implements CrackPlaces {
 
   /** Premultiplied colour and alpha, so that clear is a colour like the others. */
   private writeCell(cell: number, out: Float64Array): void {
-    const row = (cell / this.stride) | 0;
-    const column = cell - row * this.stride;
-    if (column === 0 || column > this.width || row === 0 || cell >= this.cells.length - this.stride) {
+    const i = this.pixelOf(cell);
+    if (i < 0) {
       out.fill(0);
       return;
     }
-    const i = (row - 1) * this.width + column - 1;
     const word = this.words[i];
     const share = this.alpha[i] / 255;
     out[0] = (word & 255) * share;

@@ -1,0 +1,153 @@
+import { describe, expect, it } from 'vitest';
+import { randomFrom } from '../../../tests/fixtures/shapes.ts';
+import type { Rgb } from '../colour/oklab.ts';
+import { isAppError } from '../errors/appError.ts';
+import type { Ring } from '../outline/corners.ts';
+import { boundsOf, CurvesBuilder, ringArea, ringCount } from '../outline/curves.ts';
+import { JointFinder } from '../outline/joints.ts';
+import { DEFAULT_OUTLINE, drawRing } from '../outline/traceOutline.ts';
+import { artFromPicture, type Art } from '../raster/art.ts';
+import { makeRgba8 } from '../raster/raster.ts';
+import { finish } from '../task/task.ts';
+import { newJob } from './newJob.ts';
+import { separateArt, type SeparatedArt } from './separateArt.ts';
+import type { Separation } from './separation.ts';
+
+const WAYS: readonly Separation[] = [
+  { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' },
+  { way: 'oneTone', source: 'notClear', threshold: 'auto', inkIs: 'auto' },
+  { way: 'flat', count: 'auto', meet: 'stacked' },
+  { way: 'flat', count: 4, meet: 'inset' },
+  { way: 'flat', count: 5, meet: 'inset', reachMm: 0.5 },
+  { way: 'flat', count: 4, meet: 'middle' },
+  { way: 'tones', count: 4, meet: 'stacked' },
+  { way: 'tones', count: 3, meet: 'inset', reachMm: 0.4 },
+  { way: 'backDetail', fineness: 0, threshold: 'auto', back: 'open' },
+  { way: 'backDetail', fineness: 100, threshold: 'auto', back: 'full' },
+];
+
+const separated = (art: Art, separation: Separation): SeparatedArt =>
+  finish(separateArt({ separation, assembly: newJob('').assembly }, art, DEFAULT_OUTLINE, () => 4));
+
+/** Soft blobs of a few colours on grain, what lies around a subject lifted with a soft edge that the frame cuts. */
+function liftedPhoto(seed: number, side = 96): Art {
+  const random = randomFrom(seed);
+  const pick = (): Rgb => ({ r: 40 + 200 * random(), g: 40 + 200 * random(), b: 40 + 200 * random() });
+  const blobs = Array.from({ length: 7 }, () => ({ x: side * random(), y: side * random(), r: 8 + 24 * random(), soft: 0.5 + 5 * random(), colour: pick() }));
+  const subject = { x: side * random(), y: side * random(), r: side * (0.3 + 0.4 * random()), soft: 0.6 + 3 * random() };
+  const data = new Uint8Array(side * side * 4);
+  const base = pick();
+  for (let i = 0; i < side * side; i++) {
+    const [x, y] = [(i % side) + 0.5, Math.floor(i / side) + 0.5];
+    let { r, g, b } = base;
+    for (const blob of blobs) {
+      const share = Math.max(0, Math.min(1, (blob.r - Math.hypot(x - blob.x, y - blob.y)) / blob.soft + 0.5));
+      [r, g, b] = [r + (blob.colour.r - r) * share, g + (blob.colour.g - g) * share, b + (blob.colour.b - b) * share];
+    }
+    const grain = (random() - 0.5) * 18;
+    // What is lifted keeps a breath of the ground here and there, as grainy paper does.
+    const there = Math.max(0.45 * random() ** 2, Math.min(1, (subject.r - Math.hypot(x - subject.x, y - subject.y)) / subject.soft + 0.5));
+    data.set([r + grain, g + grain, b + grain].map((value) => Math.max(0, Math.min(255, Math.round(value)))), 4 * i);
+    data[4 * i + 3] = Math.round(255 * there);
+  }
+  return artFromPicture(makeRgba8(side, side, data));
+}
+
+/** A glossy box as an advertisement draws it: a rim of light no wider than a pixel around a gradient, on white. */
+function glossyBox(seed: number, width = 220, height = 150): Art {
+  const random = randomFrom(seed);
+  const [left, top, right, bottom] = [20.3 + 4 * random(), 18.2 + 4 * random(), width - 22.4 - 4 * random(), height - 20.7 - 4 * random()];
+  const rim = 0.4 + 1.2 * random();
+  const corner = 4 + 14 * random();
+  const inside = (x: number, y: number, by: number): number => {
+    const dx = Math.max(left + by + corner - x, x - right + by + corner, 0);
+    const dy = Math.max(top + by + corner - y, y - bottom + by + corner, 0);
+    return Math.max(0, Math.min(1, corner - Math.hypot(dx, dy) + 0.5));
+  };
+  const data = new Uint8Array(width * height * 4).fill(255);
+  for (let i = 0; i < width * height; i++) {
+    const [x, y] = [(i % width) + 0.5, Math.floor(i / width) + 0.5];
+    const grey = 60 + (150 * (y - top)) / (bottom - top) + 12 * Math.sin(x / 30);
+    const light = Math.min(235, grey + 60);
+    const value = 255 + (light - 255) * inside(x, y, 0) + (grey - light) * inside(x, y, rim);
+    data.fill(Math.max(0, Math.min(255, Math.round(value))), 4 * i, 4 * i + 3);
+  }
+  return artFromPicture(makeRgba8(width, height, data, true));
+}
+
+/** The outlines lie in the picture and enclose no more than it has. */
+function expectSound(art: Art, { films }: SeparatedArt, name: string): void {
+  for (const { outline } of films) {
+    const box = boundsOf(outline);
+    if (box === undefined) continue;
+    expect(Math.min(box.left, box.top), name).toBeGreaterThan(-6);
+    expect(box.right, name).toBeLessThan(art.width + 6);
+    expect(box.bottom, name).toBeLessThan(art.height + 6);
+    const area = Array.from({ length: ringCount(outline) }, (_, ring) => ringArea(outline, ring)).reduce((sum, each) => sum + each, 0);
+    expect(area, name).toBeGreaterThanOrEqual(-1);
+    expect(area, name).toBeLessThanOrEqual(art.width * art.height + 1);
+  }
+}
+
+function runAll(art: Art, name: string): number {
+  let done = 0;
+  for (const separation of WAYS) {
+    try {
+      expectSound(art, separated(art, separation), `${name}, ${JSON.stringify(separation)}`);
+      done++;
+    } catch (error) {
+      // An art may have nothing to cut; anything else is a fault.
+      if (!isAppError(error)) throw error;
+      expect(['nothingToCut', 'oneColour'], name).toContain(error.code);
+    }
+  }
+  return done;
+}
+
+/** Points of a closed ring that goes out along an arc of a circle and back beside it: a sliver. */
+function sliver(radius: number, lengthPx: number): Ring {
+  const n = 2 * lengthPx;
+  const at = (k: number): [number, number] => {
+    const along = (k < lengthPx ? k : n - 1 - k) / radius;
+    const off = k < lengthPx ? 0.04 : -0.04;
+    return [300 + (radius + off) * Math.sin(along), 200 + radius - (radius + off) * Math.cos(along)];
+  };
+  const points = Array.from({ length: n }, (_, k) => at(k));
+  const along = new Float64Array(n + 1);
+  for (let k = 1; k <= n; k++) along[k] = along[k - 1] + Math.hypot(points[k % n][0] - points[k - 1][0], points[k % n][1] - points[k - 1][1]);
+  return { n, x: Float64Array.from(points, ([x]) => x), y: Float64Array.from(points, ([, y]) => y), along, closed: true };
+}
+
+describe('a ring of points', () => {
+  it('that lies on a short stretch of a huge circle or ellipse is drawn where its points are', () => {
+    for (const radius of [60, 400, 3_000, 90_000, 1e7]) {
+      for (const lengthPx of [12, 40, 150]) {
+        if (lengthPx > 2 * radius) continue;
+        const ring = sliver(radius, lengthPx);
+        const builder = new CurvesBuilder();
+        drawRing(builder, ring, 1, -1, DEFAULT_OUTLINE, new JointFinder({ tolerancePx: DEFAULT_OUTLINE.followPx, straightPx: DEFAULT_OUTLINE.followPx * 0.75 }));
+        const box = boundsOf(builder.build());
+        expect(box, `${radius}, ${lengthPx}`).toMatchObject({
+          left: expect.closeTo(Math.min(...ring.x), -0.5) as number,
+          right: expect.closeTo(Math.max(...ring.x), -0.5) as number,
+          top: expect.closeTo(Math.min(...ring.y), -0.5) as number,
+          bottom: expect.closeTo(Math.max(...ring.y), -0.5) as number,
+        });
+      }
+    }
+  });
+});
+
+describe('every way of separating', () => {
+  it('takes photographs whose subject was lifted with a soft edge that the frame cuts', () => {
+    let done = 0;
+    for (let seed = 1; seed <= 24; seed++) done += runAll(liftedPhoto(seed), `photo ${seed}`);
+    expect(done).toBeGreaterThan(200);
+  }, 60_000);
+
+  it('keeps slivers of light around a shaded box where they are: none becomes a circle of metres', () => {
+    let done = 0;
+    for (let seed = 1; seed <= 10; seed++) done += runAll(glossyBox(seed), `box ${seed}`);
+    expect(done).toBeGreaterThan(80);
+  }, 60_000);
+});
