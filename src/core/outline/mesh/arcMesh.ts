@@ -15,6 +15,7 @@ import { arcPoints, type ArcPoints, type CrackPlaces } from './arcPoints.ts';
 import { commonRoughness } from './commonRoughness.ts';
 import { crackArcs, DOWN, UP, type CrackArcs } from './crackArcs.ts';
 import { EdgePlaces } from './edgePlaces.ts';
+import { drawHalf, startOfHalf } from './filmOutline.ts';
 import { junctions } from './junctions.ts';
 import { saddleRule } from './saddles.ts';
 
@@ -57,17 +58,34 @@ export function* traceMesh(art: Art, labels: LabelMap, tones: readonly Rgb[], op
   return yield* fitMesh(arcs, holder.places as EdgePlaces, labels.width, labels.height, options);
 }
 
-/** Places the points of all arcs and fits each once. */
-export function* fitMesh(arcs: CrackArcs, places: CrackPlaces, width: number, height: number, options: MeshOptions): Task<ArcMesh> {
+/** Curves of another mesh of the same lattice that stay as they are. */
+export interface KeptCurves {
+  readonly curves: Curves;
+  /** Which of them an arc is: twice its number, one more when it runs against it; −1 for arcs that are fitted. */
+  readonly halfOf: (arc: number) => number;
+  /** Where that mesh has a node. */
+  readonly placeOf: (node: number) => { x: number; y: number } | undefined;
+}
+
+/** Places the points of all arcs and fits each once, but for those that are kept. */
+export function* fitMesh(arcs: CrackArcs, places: CrackPlaces, width: number, height: number, options: MeshOptions, kept?: KeptCurves): Task<ArcMesh> {
   const points: ArcPoints[] = [];
   for (let k = 0; k < arcs.count; k++) points.push(arcPoints(arcs, k, places));
   const roughOf = commonRoughness(arcs, points);
   yield 0.35;
-  const { ends } = junctions(arcs, points, options.cornerRad);
+  const { ends } = junctions(arcs, points, options.cornerRad, kept?.placeOf);
   const builder = new CurvesBuilder();
   const finder = new JointFinder({ tolerancePx: options.followPx, straightPx: options.followPx * STRAIGHT_SHARE });
   let sincePause = 0;
   for (const [k, { ring, edgeWidthPx }] of points.entries()) {
+    const half = kept?.halfOf(k) ?? -1;
+    if (kept !== undefined && half >= 0) {
+      const start = startOfHalf(kept.curves, half);
+      builder.start(start.x, start.y, -1);
+      drawHalf(builder, kept.curves, half);
+      builder.close();
+      continue;
+    }
     const roughPx = roughOf(k);
     const followPx = followOf(arcs, k, options);
     const tolerancePx = Math.max(followPx, ROUGH_FOLLOWS * roughPx);
@@ -87,7 +105,8 @@ export function* fitMesh(arcs: CrackArcs, places: CrackPlaces, width: number, he
     yield 0.4 + (0.6 * k) / points.length;
   }
   const curves = builder.build();
-  return { kind: 'arcMesh', width, height, arcs, curves: options.shapes ? withParallels(curves, options.followPx, { width, height }) : curves, strayPx: finder.strayPx() };
+  // What is kept was made parallel where it is; what is new must go on meeting it.
+  return { kind: 'arcMesh', width, height, arcs, curves: options.shapes && kept === undefined ? withParallels(curves, options.followPx, { width, height }) : curves, strayPx: finder.strayPx() };
 }
 
 /**

@@ -150,14 +150,22 @@ function parentsFirst(parents: Int32Array): number[] {
 }
 
 function drawHalves(builder: CurvesBuilder, curves: Curves, ring: readonly number[], parent: number): void {
-  const first = ring[0];
-  const at = (first & 1) === 0 ? curves.coordStart[first >> 1] : curves.coordStart[(first >> 1) + 1] - 2;
-  builder.start(curves.coords[at], curves.coords[at + 1], parent);
-  for (const half of ring) {
-    if ((half & 1) === 0) drawAlong(builder, curves, half >> 1);
-    else drawAgainst(builder, curves, half >> 1);
-  }
+  const first = startOfHalf(curves, ring[0]);
+  builder.start(first.x, first.y, parent);
+  for (const half of ring) drawHalf(builder, curves, half);
   builder.close();
+}
+
+/** Goes on with the curve of an arc, along its travel (2k) or against it (2k + 1), from where the ring has come to. */
+export function drawHalf(builder: CurvesBuilder, curves: Curves, half: number): void {
+  if ((half & 1) === 0) drawAlong(builder, curves, half >> 1);
+  else drawAgainst(builder, curves, half >> 1);
+}
+
+/** Where the curve of an arc begins when it is drawn along its travel (2k) or against it (2k + 1). */
+export function startOfHalf({ coords, coordStart }: Curves, half: number): { x: number; y: number } {
+  const at = (half & 1) === 0 ? coordStart[half >> 1] : coordStart[(half >> 1) + 1] - 2;
+  return { x: coords[at], y: coords[at + 1] };
 }
 
 function drawAlong(builder: CurvesBuilder, { verbs, coords, verbStart, coordStart }: Curves, arc: number): void {

@@ -29,8 +29,9 @@ interface Arrival extends Ray {
  * Places each node where its arcs, read without the pixels in which three tones mix, meet by least squares. Two of them that arrive in opposite directions are
  * one edge at which a third ends: they pass the node with one common direction.
  * @param smoothRad the largest turn with which an edge passes a node smoothly, radians.
+ * @param placeOf where a node lies when that is known already.
  */
-export function junctions(arcs: CrackArcs, points: readonly ArcPoints[], smoothRad: number): ArcEnds {
+export function junctions(arcs: CrackArcs, points: readonly ArcPoints[], smoothRad: number, placeOf?: (node: number) => { x: number; y: number } | undefined): ArcEnds {
   const ends = new Array<End | undefined>(arcs.count * 2);
   const fit = new SideFit();
   for (const [node, slots] of slotsByNode(arcs)) {
@@ -38,7 +39,7 @@ export function junctions(arcs: CrackArcs, points: readonly ArcPoints[], smoothR
     const x = node - row * arcs.stride - 1;
     const y = row - 1;
     const arrivals = slots.map((slot) => arrivalOf(fit, points[slot >> 1], slot, x, y));
-    const place = meetingPlace(arrivals, x, y, arcs);
+    const place = placeOf?.(node) ?? meetingPlace(arrivals, x, y, arcs);
     for (const slot of slots) ends[slot] = { ...place, dx: 0, dy: 0, free: true };
     passSmoothly(arrivals, place, ends, smoothRad);
   }

@@ -16,6 +16,7 @@ import { DEFAULT_OUTLINE } from '../traceOutline.ts';
 import { transformCurves } from '../transformCurves.ts';
 import { meshOf, type ArcMesh } from './arcMesh.ts';
 import { filmOutline, sidesOfLabels } from './filmOutline.ts';
+import type { Meet } from './filmsOfMesh.ts';
 import { meshRegions } from './meshRegions.ts';
 import { coveredRegions, stackOrder } from './stackFilms.ts';
 
@@ -221,6 +222,22 @@ describe('flat films', () => {
     const [hidden, rest] = lower.left < 20 ? [lower.right - 44.6, [lower.left, upper.left, upper.right]] : [44.6 - lower.left, [upper.left, upper.right, lower.right]];
     near(rest, [10.4, 44.6, 79.7], 0.15);
     expect(Math.abs(hidden - 3)).toBeLessThan(0.06);
+  });
+
+  it('leaves edges that a reach does not concern as they are, node for node', () => {
+    const art = paintedArt(96, 80, boat);
+    const tones = finish(flatTones(art, { count: 5, leastAreaPx2: 4 }));
+    const films = (meet: Meet, reachPx: number): readonly Curves[] => finish(flatFilms(art, tones, meet, DEFAULT_OUTLINE, undefined, reachPx)).films.map(({ curves }) => curves);
+    const own = films('inset', 0).map((curves) => segmentsOf(curves));
+    for (const [meet, reachPx] of [['inset', 1], ['inset', 6], ['middle', 0]] as const) {
+      for (const [k, curves] of films(meet, reachPx).entries()) {
+        const reached = segmentsOf(curves).forward;
+        // What no other film has on its other side is edge to the ground.
+        const toGround = [...own[k].forward].filter((segment) => own.every(({ backward }, other) => other === k || !backward.has(segment)));
+        expect(toGround.length).toBeGreaterThan(0);
+        expect(toGround.filter((segment) => !reached.has(segment)), `${meet} ${reachPx}, film ${k}`).toEqual([]);
+      }
+    }
   });
 
   it('fills the whole boat, whatever the reach: no part of it is left to the ground', () => {

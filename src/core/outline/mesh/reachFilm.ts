@@ -3,10 +3,11 @@ import { CLEAR, makeLabelMap } from '../../raster/labelMap.ts';
 import { within, type Task } from '../../task/task.ts';
 import { chordDistance2, chordsOf, eachCellNear } from '../chords.ts';
 import type { Curves } from '../curves.ts';
-import { fitMesh, type ArcMesh, type MeshOptions } from './arcMesh.ts';
+import { fitMesh, type ArcMesh, type KeptCurves, type MeshOptions } from './arcMesh.ts';
 import type { CrackPlaces } from './arcPoints.ts';
 import { crackArcs } from './crackArcs.ts';
-import { filmOutline, sidesOfLabels } from './filmOutline.ts';
+import { filmOutline, sidesOfLabels, startOfHalf } from './filmOutline.ts';
+import { sameArcs, splitArcs } from './splitArcs.ts';
 
 /** How far a film runs on under another, px; or as far as the other's middle. */
 export type Under = number | 'middle';
@@ -17,7 +18,7 @@ const LEAST_REACH_PX = 0.6;
 const BAND_PX = 1.5;
 
 /**
- * The outline of a film that runs on under neighbours, as printers trap: where it meets what lies below or nothing it keeps its true edge; under a neighbour it
+ * The outline of a film that runs on under neighbours, as printers trap: where it meets what lies below or nothing it keeps its true edge, node for node; under a neighbour it
  * ends along a line at its reach, half way to what lies beyond (counted from whole pixels, so true to half a one), or where the neighbour ends.
  * @param own outline of what the film covers without reaching. @param filmOfCell film of each cell of the mesh's lattice, −1 for none. @param film whose outline is wanted. @param under how far it runs on under each film.
  * @param places of the true edges, between the mesh's labels.
@@ -37,9 +38,23 @@ export function* reachedOutline(mesh: ArcMesh, own: Curves, filmOfCell: Int16Arr
     return (x > 0 && films[i - 1] === film) || (x < width - 1 && films[i + 1] === film) || films[i - width] === film || films[i + width] === film;
   };
   const map = makeLabelMap(width, height, Uint8Array.from(beyond, (value, i) => (value <= 0 || touches(i) ? 0 : CLEAR)));
-  const reached = crackArcs(map, () => () => false);
-  const fitted = yield* within(fitMesh(reached, new ReachPlaces(cells, stride, width, places, beyond), width, height, options), 0.4, 1);
+  const nodes = nodePlaces(mesh);
+  const reached = splitArcs(crackArcs(map, () => () => false), (vertex) => nodes.has(vertex));
+  const halfOf = sameArcs(arcs);
+  const kept: KeptCurves = { curves: mesh.curves, halfOf: (arc) => halfOf(reached, arc), placeOf: (node) => nodes.get(node) };
+  const fitted = yield* within(fitMesh(reached, new ReachPlaces(cells, stride, width, places, beyond), width, height, options, kept), 0.4, 1);
   return filmOutline(fitted, sidesOfLabels(reached, (label) => label === 0));
+}
+
+/** Where the nodes of a mesh lie, by their vertices. */
+function nodePlaces({ arcs, curves }: ArcMesh): Map<number, { x: number; y: number }> {
+  const places = new Map<number, { x: number; y: number }>();
+  for (let k = 0; k < arcs.count; k++) {
+    if (arcs.from[k] < 0) continue;
+    places.set(arcs.from[k], startOfHalf(curves, 2 * k));
+    places.set(arcs.to[k], startOfHalf(curves, 2 * k + 1));
+  }
+  return places;
 }
 
 /**
@@ -94,6 +109,9 @@ function beyondMiddle(beyond: Float32Array, films: Int16Array, film: number, und
 class ReachPlaces implements CrackPlaces {
   private left = -1;
   private right = -1;
+  /** Widths of the edges between the pairs of labels that this edge of the film ran along before the present one: their sum and number. */
+  private widths = 0;
+  private pairs = 0;
 
   constructor(
     private readonly cells: Uint8Array,
@@ -106,20 +124,33 @@ class ReachPlaces implements CrackPlaces {
   /** What lies on the two sides changes along a film's edge: it is asked for at each crack. */
   between(): void {
     this.left = this.right = -1;
+    this.widths = this.pairs = 0;
   }
 
   crossing(left: number, across: number, along: number, every: boolean): number {
     const a = this.cells[left];
     const b = this.cells[left + across];
     if (a === b) return this.where(left, left + across);
-    if (a !== this.left || b !== this.right) this.places.between(a, b);
+    if (a !== this.left || b !== this.right) {
+      this.endPair();
+      this.places.between(a, b);
+    }
     this.left = a;
     this.right = b;
     return this.places.crossing(left, across, along, every);
   }
 
+  /** Of the true edges along which this edge of the film runs; a line at which it only ends is as sharp as pixels are. */
   edgeWidthPx(): number {
-    return this.places.edgeWidthPx();
+    this.endPair();
+    this.left = this.right = -1;
+    return this.pairs === 0 ? 1 : this.widths / this.pairs;
+  }
+
+  private endPair(): void {
+    if (this.left === this.right) return;
+    this.widths += this.places.edgeWidthPx();
+    this.pairs++;
   }
 
   private where(from: number, to: number): number {
