@@ -145,4 +145,4 @@ function oneColour(art: Art, threshold: number | 'auto'): SeparatedArt | undefin
 }
 
 /** Films as a job with these settings has them. */
-const separated = (art: Art, separation: Separation, resolution: number): SeparatedArt => finish(separateArt({ separation, assembly: newJob('').assembly }, art, DEFAULT_OUTLINE, () => resolution));
+const separated = (art: Art, separation: Separation, resolution: number): SeparatedArt => finish(separateArt({ separation, assembly: newJob('').assembly, outline: { leastPieceMm2: 0 } }, art, DEFAULT_OUTLINE, () => resolution));

@@ -221,9 +221,7 @@ export class LocalEngine implements Engine {
     const key = JSON.stringify([clean.key, job.separation, job.outline, job.assembly, job.layout, job.process]);
     const kept = this.cuts.get(key);
     if (kept !== undefined) return kept;
-    const { scale } = clean.art.frame;
-    const scaled = scale === 1 ? job : { ...job, outline: { ...job.outline, followPx: Math.max(0.05, job.outline.followPx * scale) } };
-    const cut = await drain(cutArt(scaled, clean.art, this.remember(clean.key)), isStale, onProgress);
+    const cut = await drain(cutArt(job, clean.art, this.remember(clean.key)), isStale, onProgress);
     this.cuts.set(key, cut);
     for (const oldest of this.cuts.keys()) {
       if (this.cuts.size <= 4) break;

@@ -18,7 +18,7 @@ export interface CutResult extends OutlinedArt {
 }
 
 /** The recipe on a picture; `scale` is art pixels per picture pixel when the picture handed in is a reduced one. */
-export function* cleanPicture(job: Pick<Job, 'recipe' | 'assembly'>, picture: Rgba8, pictureKey: string, kept?: KeptSteps, scale = 1): Task<CleanResult> {
+export function* cleanPicture(job: Pick<Job, 'recipe' | 'assembly' | 'outline'>, picture: Rgba8, pictureKey: string, kept?: KeptSteps, scale = 1): Task<CleanResult> {
   const input = { picture: artFromPicture(picture, scale), pictureKey, recipe: job.recipe, finished: finishedSizeOf(job) };
   return yield* applyRecipe(kept === undefined ? input : { ...input, kept });
 }
@@ -27,5 +27,5 @@ export function* cleanPicture(job: Pick<Job, 'recipe' | 'assembly'>, picture: Rg
 export function* cutArt(job: Job, art: Art, remember?: Remember): Task<CutResult> {
   const separated = yield* outlineArt(job, art, remember);
   const design = designOf(job, separated.films);
-  return { ...separated, design, sheets: sheetsOf(job, design), findings: checkOf(job, design) };
+  return { ...separated, design, sheets: sheetsOf(job, design), findings: checkOf(job, design, art.frame) };
 }

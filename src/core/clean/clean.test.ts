@@ -5,7 +5,7 @@ import { DifferenceTable } from '../colour/differenceTable.ts';
 import { artFromPicture } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { finish } from '../task/task.ts';
-import { artBounds, artResolution } from './finishedSize.ts';
+import { artResolution } from './finishedSize.ts';
 import { findTolerance } from './findTolerance.ts';
 import { liftAt } from './liftAt.ts';
 import { areaMask, colourMask } from './liftMask.ts';
@@ -177,11 +177,20 @@ describe('strokes', () => {
 });
 
 describe('finished size', () => {
+  it('is that of the ink, not of the paper around it, whatever way the design is turned', () => {
+    const paper = artFromText(['..........', '..........', '..######..', '...#..#...', '..........', '.........o']);
+    expect(artResolution(paper, { by: 'width', sizeMm: 2 })).toBe(4);
+    expect(artResolution(paper, { by: 'width', sizeMm: 2 }, 0.5)).toBe(3);
+    expect(artResolution(paper, { by: 'height', sizeMm: 1 }, 0.5)).toBe(2);
+    expect(artResolution(paper, { by: 'width', sizeMm: 1, turnDeg: 90 }, 0.5)).toBe(2);
+    // Turned by an eighth, x − y tells the width: from −1 at the lower left of the ink to 6 at its upper right.
+    expect(artResolution(paper, { by: 'width', sizeMm: 7 * Math.SQRT1_2, turnDeg: 45 })).toBeCloseTo(1, 9);
+  });
+
   it('measures what is there', () => {
     const art = artFromText(['     ', ' ##  ', ' ### ', '     ']);
-    expect(artBounds(art)).toEqual({ left: 1, top: 1, right: 4, bottom: 3 });
     expect(artResolution(art, { by: 'width', sizeMm: 1.5 })).toBe(2);
     expect(artResolution(art, { by: 'height', sizeMm: 4 })).toBe(0.5);
-    expect(artBounds(artFromText(['  ', '  ']))).toBeUndefined();
+    expect(artResolution(artFromText(['    ', '    ']), { by: 'height', sizeMm: 4 })).toBe(0.5);
   });
 });

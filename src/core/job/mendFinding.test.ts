@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Finding } from '../check/cutCheck.ts';
-import { mendOf, withMend } from './mendFinding.ts';
+import { leavingOut, mendOf, withMend } from './mendFinding.ts';
+import { newJob } from './newJob.ts';
 import type { Recipe } from './recipe.ts';
 
 const finding = (kind: Finding['kind'], size: number): Finding => ({ kind, size, xMm: 1, yMm: 1 });
@@ -23,5 +24,10 @@ describe('mending a finding by the recipe', () => {
   it('leaves alone what it cannot mend', () => {
     expect((['thin', 'island', 'coarsePicture'] as const).map(mendOf)).toEqual([undefined, undefined, undefined]);
     expect(withMend(SWEEP, finding('thin', 0.2), 4, 'new')).toEqual(SWEEP);
+  });
+
+  it('leaves out pieces up to the size of one, and never fewer than before', () => {
+    const leastOf = (size: number): number => leavingOut(newJob('Crest'), { size }).outline.leastPieceMm2;
+    expect([leastOf(0.05), leastOf(2)]).toEqual([0.3, 2.05]);
   });
 });

@@ -1,5 +1,14 @@
 import type { Finding } from '../check/cutCheck.ts';
+import type { Job } from './job.ts';
 import type { Recipe, Step } from './recipe.ts';
+
+/** A little more than a size, mm²: what is just as large goes too. */
+const justAbove = (sizeMm2: number): number => Math.ceil((sizeMm2 * 1.02 + 0.005) * 100) / 100;
+
+/** The job without pieces and holes up to the size of one that was found; a limit that leaves out more already stays. */
+export function leavingOut(job: Job, { size }: Pick<Finding, 'size'>): Job {
+  return { ...job, outline: { ...job.outline, leastPieceMm2: Math.max(job.outline.leastPieceMm2, justAbove(size)) } };
+}
 
 /** How the recipe can mend what the cut check found; nothing where only the design or the size can. */
 export function mendOf(kind: Finding['kind']): 'sweep' | 'edgeTidying' | undefined {
@@ -16,8 +25,7 @@ export function withMend(recipe: Recipe, finding: Finding, pxPerMm: number, newI
   if (kind === undefined) return [...recipe];
   const at = recipe.findLastIndex((step) => step.kind === kind && step.enabled);
   const last = recipe[at];
-  // A little more than the size: what is just as large goes too.
-  const areaMm2 = Math.ceil((finding.size * 1.02 + 0.005) * 100) / 100;
+  const areaMm2 = justAbove(finding.size);
   let next: Step;
   if (kind === 'edgeTidying') {
     const amountPx = Math.max(0.5, Math.min(20, Math.ceil(finding.size * pxPerMm * 10) / 10));

@@ -10,7 +10,7 @@ import { transformCurves } from '../outline/transformCurves.ts';
 import { rgbFromHex } from '../colour/hex.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { rotation, translation } from '../geometry/affine.ts';
-import type { Art } from '../raster/art.ts';
+import type { Art, Frame } from '../raster/art.ts';
 import type { Task } from '../task/task.ts';
 import type { Job, Layout } from './job.ts';
 import { PROCESSES, type Process } from './processes.ts';
@@ -25,16 +25,31 @@ export function mirroringOf(layout: Pick<Layout, 'mirror'>, process: Process): {
   return { mirrored, against: mirrored !== wanted };
 }
 
-export const finishedSizeOf = (job: Pick<Job, 'assembly'>): FinishedSize => ({ by: job.assembly.by, sizeMm: job.assembly.sizeMm });
+export function finishedSizeOf({ assembly, outline }: Pick<Job, 'assembly' | 'outline'>): FinishedSize {
+  const { by, sizeMm, turnDeg } = assembly;
+  return { by, sizeMm: withoutBorder(sizeMm, outline), ...(turnDeg === 0 ? {} : { turnDeg }) };
+}
+
+/** Length of the design's chosen side without the border around it. A border wider than the design itself has no true size; it is made as if it came on top. */
+function withoutBorder(sizeMm: number, { around }: Pick<Job['outline'], 'around'>): number {
+  const borderMm = 2 * (around?.widthMm ?? 0);
+  return borderMm < sizeMm / 2 ? sizeMm - borderMm : sizeMm;
+}
+
+const FOLLOW_PX = { least: 0.05, most: 5 };
+/** Share of the limit below which bits go before edges are followed, which calms those beside them. The rest is measured on the outlines, whose size is the design's. */
+const SURELY_SMALL = 0.9;
 
 /** How the job's outline settings read for an art of a given scale and finished size. */
 export function outlineOptionsOf(job: Pick<Job, 'outline' | 'assembly'>, art: Art): OutlineOptions {
-  const perMm2 = artResolution(art, finishedSizeOf(job)) ** 2;
+  const { leastPieceMm2, followPx, cornerDeg } = job.outline;
+  const perMm2 = artResolution(art, finishedSizeOf(job), leastPieceMm2) ** 2;
   return {
     ...DEFAULT_OUTLINE,
-    followPx: job.outline.followPx,
-    cornerRad: (job.outline.cornerDeg * Math.PI) / 180,
-    leastAreaPx2: Math.max(DEFAULT_OUTLINE.leastAreaPx2, job.outline.leastPieceMm2 * perMm2),
+    // The setting counts px of the picture, which the art may have more or fewer of.
+    followPx: Math.max(FOLLOW_PX.least, Math.min(FOLLOW_PX.most, followPx * art.frame.scale)),
+    cornerRad: (cornerDeg * Math.PI) / 180,
+    leastAreaPx2: Math.max(DEFAULT_OUTLINE.leastAreaPx2, SURELY_SMALL * leastPieceMm2 * perMm2),
     ...(job.outline.smoothPx === undefined ? {} : { smoothPx: job.outline.smoothPx * art.frame.scale }),
     shapes: job.outline.shapes ?? true,
   };
@@ -52,9 +67,7 @@ function designResolution(whole: Curves, { assembly, outline }: Pick<Job, 'assem
   const box = boundsOf(turnDeg === 0 ? whole : transformCurves(whole, rotation((turnDeg * Math.PI) / 180, 0, 0)));
   if (box === undefined) throw new AppError('nothingToCut');
   const extentPx = by === 'width' ? box.right - box.left : box.bottom - box.top;
-  const borderMm = 2 * (outline.around?.widthMm ?? 0);
-  // A border wider than the design itself has no true size; it is made as if it came on top.
-  return extentPx / (borderMm < sizeMm / 2 ? sizeMm - borderMm : sizeMm);
+  return extentPx / withoutBorder(sizeMm, outline);
 }
 
 /** Clean art to films with their outlines in art pixels. @throws AppError `nothingToCut` when no piece is left. */
@@ -92,4 +105,5 @@ export function proofOfFilms(job: Pick<Job, 'blank'>, art: Art, { films, tones, 
   return proofOf(compared, laid, rgb(ground));
 }
 
-export const checkOf = (job: Pick<Job, 'process'>, design: Design): Finding[] => cutCheck(design, PROCESSES[job.process]);
+/** @param frame of the art that was outlined: enlarging it gives the picture no more to read. */
+export const checkOf = (job: Pick<Job, 'process'>, design: Design, frame: Pick<Frame, 'scale'>): Finding[] => cutCheck(design, { ...PROCESSES[job.process], picturePxPerMm: design.resolution / Math.max(1, frame.scale) });

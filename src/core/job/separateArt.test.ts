@@ -4,6 +4,7 @@ import type { Rgb } from '../colour/oklab.ts';
 import { isAppError } from '../errors/appError.ts';
 import type { Ring } from '../outline/corners.ts';
 import { boundsOf, CurvesBuilder, ringArea, ringCount } from '../outline/curves.ts';
+import { piecesOf } from '../outline/pieces.ts';
 import { JointFinder } from '../outline/joints.ts';
 import { DEFAULT_OUTLINE, drawRing } from '../outline/traceOutline.ts';
 import { artFromPicture, type Art } from '../raster/art.ts';
@@ -26,8 +27,11 @@ const WAYS: readonly Separation[] = [
   { way: 'backDetail', fineness: 100, threshold: 'auto', back: 'full' },
 ];
 
-const separated = (art: Art, separation: Separation): SeparatedArt =>
-  finish(separateArt({ separation, assembly: newJob('').assembly }, art, DEFAULT_OUTLINE, () => 4));
+/** Art pixels on one mm of the design. */
+const PX_PER_MM = 4;
+
+const separated = (art: Art, separation: Separation, leastPieceMm2 = 0): SeparatedArt =>
+  finish(separateArt({ separation, assembly: newJob('').assembly, outline: { leastPieceMm2 } }, art, DEFAULT_OUTLINE, () => PX_PER_MM));
 
 /** Soft blobs of a few colours on grain, what lies around a subject lifted with a soft edge that the frame cuts. */
 function liftedPhoto(seed: number, side = 96): Art {
@@ -149,5 +153,30 @@ describe('every way of separating', () => {
     let done = 0;
     for (let seed = 1; seed <= 10; seed++) done += runAll(glossyBox(seed), `box ${seed}`);
     expect(done).toBeGreaterThan(80);
+  }, 60_000);
+
+  it('leaves out every piece and opening below the limit, by the size that the design has', () => {
+    const leastPieceMm2 = 1.5;
+    let pieces = 0;
+    for (let seed = 1; seed <= 8; seed++) {
+      for (const art of [liftedPhoto(seed), glossyBox(seed)]) {
+        for (const separation of WAYS) {
+          // A film that runs on under others is made from what is left, and may be narrower there.
+          if ('reachMm' in separation || ('meet' in separation && separation.meet === 'middle')) continue;
+          try {
+            for (const { outline } of separated(art, separation, leastPieceMm2).films) {
+              for (const { area, holes } of piecesOf(outline)) {
+                pieces++;
+                expect(area / PX_PER_MM ** 2).toBeGreaterThanOrEqual(leastPieceMm2 - 1e-6);
+                for (const hole of holes) expect(Math.abs(ringArea(outline, hole)) / PX_PER_MM ** 2).toBeGreaterThanOrEqual(leastPieceMm2 - 1e-6);
+              }
+            }
+          } catch (error) {
+            if (!isAppError(error)) throw error;
+          }
+        }
+      }
+    }
+    expect(pieces).toBeGreaterThan(100);
   }, 60_000);
 });

@@ -4,7 +4,9 @@ import { assertWithinFrame } from '../outline/checkCurves.ts';
 import { nodeCount, ringCount, type Curves } from '../outline/curves.ts';
 import { filmOfRegions, filmsOfMesh, wholeOutline, type Meeting } from '../outline/mesh/filmsOfMesh.ts';
 import { withoutOpenings } from '../outline/offsetOutline.ts';
+import { withoutSmallPieces } from '../outline/mesh/smallPieces.ts';
 import { traceOutline, type OutlineOptions } from '../outline/traceOutline.ts';
+import { withoutSmallRings } from '../outline/withoutSmallRings.ts';
 import { artXFromPicture, artYFromPicture, type Art } from '../raster/art.ts';
 import { CLEAR } from '../raster/labelMap.ts';
 import { oneTone, type OneTone } from '../separate/oneTone.ts';
@@ -45,12 +47,14 @@ const forget: Remember = (_key, make) => make();
  * @param remember keeps tones and mesh between calls with the same art.
  * @throws AppError `nothingToCut`, `oneColour`, `tooIntricate`.
  */
-export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art, options: OutlineOptions, resolutionOf: (whole: Curves) => number, remember: Remember = forget): Task<SeparatedArt> {
+export function* separateArt(job: Pick<Job, 'separation' | 'assembly'> & { readonly outline: Pick<Job['outline'], 'leastPieceMm2'> }, art: Art, options: OutlineOptions, resolutionOf: (whole: Curves) => number, remember: Remember = forget): Task<SeparatedArt> {
   const { separation } = job;
+  const { leastPieceMm2 } = job.outline;
   if (separation.way === 'oneTone') {
     const tone = oneTone(art, separation);
     yield 0.2;
-    const outline = yield* within(traceOutline(tone.share, options), 0.2, 1);
+    const traced = yield* within(traceOutline(tone.share, options), 0.2, 1);
+    const outline = atItsSize(leastPieceMm2, resolutionOf, traced, (leastPx2) => withoutSmallRings(traced, leastPx2), (kept) => kept);
     assertWithinFrame(outline, art.width, art.height);
     const [first] = job.assembly.films;
     return { films: [{ film: job.assembly.films.find(({ id }) => id !== AROUND_ID) ?? first, outline }], whole: () => outline, tone };
@@ -60,9 +64,11 @@ export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art
   const { films, order } = filmsOf(separation, job.assembly.films, facts);
   const filmOfTone = facts.map(({ film }) => films.findIndex(({ id }) => id === film));
   const keepsDarker = separation.way !== 'backDetail' && separation.keeps === 'darker';
-  const filmOf = filmOfRegions(traced.regions, (label) => (label === CLEAR ? -1 : filmOfTone[label]), spotsOf(separation, art, films));
+  const all = filmOfRegions(traced.regions, (label) => (label === CLEAR ? -1 : filmOfTone[label]), spotsOf(separation, art, films));
+  const wholeOf = (regionFilms: Int32Array): Curves => wholeOutline(traced.mesh, traced.regions, regionFilms);
+  const filmOf = atItsSize(leastPieceMm2, resolutionOf, all, (leastPx2) => withoutSmallPieces(traced.mesh, traced.regions, all, leastPx2), wholeOf);
   let made: Curves | undefined;
-  const whole = (): Curves => (made ??= wholeOutline(traced.mesh, traced.regions, filmOf));
+  const whole = (): Curves => (made ??= wholeOf(filmOf));
   const outlines = yield* within(filmsOfMesh(traced.mesh, traced.regions, {
     filmOf,
     films: films.length,
@@ -79,6 +85,27 @@ export function* separateArt(job: Pick<Job, 'separation' | 'assembly'>, art: Art
   for (const { outline } of traces) assertWithinFrame(outline, art.width, art.height);
   const { tones: { steps }, histogram } = traced;
   return { films: traces, whole, tones: facts, strayPx: traced.mesh.strayPx, ...(steps === undefined ? {} : { steps }), ...(histogram === undefined ? {} : { histogram }) };
+}
+
+/** The size of what is left changes when small bits are left out, and with it what is small: looked at so often. */
+const SIZE_ROUNDS = 3;
+
+/**
+ * Leaves out what is smaller than a limit in mm² at the size that the design has without it.
+ * @param all everything. @param without what is left of it above a limit in px². @param wholeOf its outline, by which the size goes.
+ */
+function atItsSize<Value>(leastMm2: number, resolutionOf: (whole: Curves) => number, all: Value, without: (leastPx2: number) => Value, wholeOf: (left: Value) => Curves): Value {
+  let left = all;
+  let before = 0;
+  for (let round = 0; leastMm2 > 0 && round < SIZE_ROUNDS; round++) {
+    const whole = wholeOf(left);
+    if (ringCount(whole) === 0) break;
+    const resolution = resolutionOf(whole);
+    if (Math.abs(resolution - before) <= 1e-6 * resolution) break;
+    left = without(leastMm2 * resolution ** 2);
+    before = resolution;
+  }
+  return left;
 }
 
 /** How two films meet: as their pair says, else as all do. */

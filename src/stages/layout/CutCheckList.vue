@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import type { Finding } from '../../core/check/cutCheck.ts';
 import type { Job } from '../../core/job/job.ts';
+import { leavingOut } from '../../core/job/mendFinding.ts';
 import { useBench } from '../../stores/bench.ts';
 import { findingWords } from './findingWords.ts';
 
@@ -15,9 +16,7 @@ const shown = computed(() => (all.value ? props.findings : props.findings.slice(
 /** Leaves out everything up to the size of one finding. */
 const bench = useBench();
 function leaveOut(finding: Finding): void {
-  const job = bench.job as Job;
-  const leastPieceMm2 = Math.ceil((finding.size + 0.005) * 100) / 100;
-  bench.commit('Leave out small pieces', { ...job, outline: { ...job.outline, leastPieceMm2 } });
+  bench.commit('Leave out small pieces', leavingOut(bench.job as Job, finding));
 }
 </script>
 

@@ -18,10 +18,10 @@ export type SweepStep = z.infer<typeof sweepSchema>;
 
 export const sweep: StepKind<SweepStep> = {
   about: 'Removes specks and fills pinholes below a size.',
-  revision: 2,
+  revision: 3,
   readsSize: true,
   *run(art, step, context) {
-    const perMm2 = artResolution(art, context.finished) ** 2;
+    const perMm2 = artResolution(art, context.finished, step.speckMm2) ** 2;
     yield 0.1;
     const { art: swept, specks, pinholes, finds } = yield* within(sweepArt(art, step.speckMm2 * perMm2, step.pinholeMm2 * perMm2, placesInArt(art.frame, step.spared ?? [])), 0.1, 1);
     return { art: swept, facts: { specks, pinholes }, finds: findsInPicture(art.frame, finds) };
