@@ -123,7 +123,7 @@ describe('engine', () => {
     expect(variant.films).toHaveLength(2);
     expect(variant.isReduced).toBe(false);
     expect(variant.together.pieces).toBe(variant.films.reduce((sum, { pieces }) => sum + pieces, 0));
-    expect((await engine.variant({ pictureKey, job: flat, small: true })).isReduced).toBe(true);
+    expect((await engine.variant({ pictureKey, job: flat, size: 'small' })).isReduced).toBe(true);
     const tone = run.cut!.tones!.findIndex(({ film }) => film !== null);
     const parts = await engine.parts({ pictureKey, job: flat, tone });
     expect(parts.areas.map(({ middleXPx, middleYPx }) => [Math.round(middleXPx / 5) * 5, Math.round(middleYPx / 5) * 5]).sort()).toEqual([[35, 40], [90, 40]].sort());

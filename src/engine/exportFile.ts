@@ -1,4 +1,5 @@
 import { strToU8, zipSync } from 'fflate';
+import { AppError } from '../core/errors/appError.ts';
 import type { Job } from '../core/job/job.ts';
 import { assertFits } from '../core/layout/laySheet.ts';
 import { pictureFromArt, type Art } from '../core/raster/art.ts';
@@ -10,14 +11,15 @@ import { idFromName, writeSheetSvg } from '../formats/svg/writeSvg.ts';
 import type { CutResult } from './pipeline.ts';
 import type { ExportKind } from './protocol.ts';
 
-/** A file of what is cut. @throws AppError `doesNotFit` for sheets. */
+/** A file of what is cut. @throws AppError `doesNotFit` for sheets, `filmMissing` for the sheet of a film that is not there. */
 export function exportFile(kind: Exclude<ExportKind, 'thumbnail'>, cut: CutResult, job: Job, art: Art, filmId?: string): Uint8Array<ArrayBuffer> {
   if (kind === 'png') return writePng(pictureFromArt(art), cut.design.resolution);
   if (kind === 'filmPngs') return filmPngs(cut);
   for (const sheet of cut.sheets) assertFits(sheet);
   if (kind === 'svgs') return zipOf(cut, job);
   if (kind === 'dxf') return new TextEncoder().encode(sheetsDxf(cut.films.map(({ film }) => film), cut.sheets));
-  const at = Math.max(0, cut.films.findIndex(({ film }) => film.id === filmId));
+  const at = filmId === undefined && cut.films.length === 1 ? 0 : cut.films.findIndex(({ film }) => film.id === filmId);
+  if (at < 0) throw new AppError('filmMissing', { film: filmId ?? 'none named' });
   return new TextEncoder().encode(writeSheetSvg(cut.sheets[at], cut.films[at].film, job.name, job.handOff.cutAs));
 }
 

@@ -157,13 +157,13 @@ export class LocalEngine implements Engine {
   }
 
   /** What another job would cut of the same picture, beside the one on the bench; large pictures are read on the reduced one. */
-  async variant({ pictureKey, job, small }: VariantRequest): Promise<VariantView> {
+  async variant({ pictureKey, job, size }: VariantRequest): Promise<VariantView> {
     const { widthPx, heightPx } = this.sizeOf(pictureKey);
-    const isReduced = small === true || widthPx * heightPx > VARIANT_PIXELS;
+    const isReduced = size === 'small' || (size !== 'full' && widthPx * heightPx > VARIANT_PIXELS);
     const never = (): boolean => false;
     const { art, ...clean } = await this.clean(pictureKey, job, isReduced ? 'preview' : 'final', never);
-    const { films, tones } = cutView(await this.cut(job, { art, ...clean }, never), art);
-    return { isReduced, films, ...(tones === undefined ? {} : { tones }), together: figuresTogether(films) };
+    const { films, tones, findings } = cutView(await this.cut(job, { art, ...clean }, never), art);
+    return { isReduced, films, findings: findings.length, ...(tones === undefined ? {} : { tones }), together: figuresTogether(films) };
   }
 
   async parts({ pictureKey, job, tone }: PartsRequest): Promise<PartsView> {

@@ -187,8 +187,8 @@ export interface ProofView {
 export interface VariantRequest {
   readonly pictureKey: string;
   readonly job: Job;
-  /** Only to be looked at in small: the reduced picture will do. */
-  readonly small?: boolean;
+  /** `small`: only to be looked at, so that the reduced picture will do; `full`: on the whole one however large. Large ones are reduced when absent. */
+  readonly size?: 'small' | 'full';
 }
 
 /** What another job would cut of the same picture. */
@@ -196,6 +196,8 @@ export interface VariantView {
   readonly films: readonly FilmView[];
   readonly tones?: readonly ToneFact[];
   readonly together: Figures;
+  /** Places that the cut check would look at. */
+  readonly findings: number;
   /** Read on the reduced picture: figures are near, not exact. */
   readonly isReduced: boolean;
 }
@@ -221,7 +223,7 @@ export interface ExportRequest {
   readonly pictureKey: string;
   readonly job: Job;
   readonly kind: ExportKind;
-  /** For `svg`: whose sheet; the lowest film's when absent. For `svgs` and `filmPngs` all come in one zip, for `dxf` in one file. */
+  /** For `svg`: whose sheet; may be absent where there is only one film. For `svgs` and `filmPngs` all come in one zip, for `dxf` in one file. */
   readonly filmId?: string;
 }
 

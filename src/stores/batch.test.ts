@@ -4,9 +4,12 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { createApp } from 'vue';
 import { decodeFile } from '../../cli/decodeFile.ts';
 import { discFiles } from '../../tests/fixtures/files.ts';
+import { paintedArt, WHITE } from '../../tests/fixtures/shapes.ts';
+import type { Job } from '../core/job/job.ts';
 import { newJob } from '../core/job/newJob.ts';
 import type { Recipe } from '../core/job/recipe.ts';
 import { LocalEngine } from '../engine/localEngine.ts';
+import { writePng } from '../formats/picture/writePng.ts';
 import { MemoryStorage } from '../storage/memoryStorage.ts';
 import { outcomeWords } from '../stages/batch/outcomeWords.ts';
 import { useBatch } from './batch.ts';
@@ -57,7 +60,8 @@ describe('a recipe on many pictures', () => {
     const { batch, shelf } = start();
     const one = await shelf.addFile(file('buoy.png'));
     await batch.run(RECIPE, [{ entryId: one.id }, { file: file('oar.png') }], undefined);
-    expect(outcomeWords(batch.outcomes[0], RECIPE)).toBe('ready to cut');
+    // 80 px on the width of a shirt.
+    expect(outcomeWords(batch.outcomes[0], RECIPE)).toBe('1 place to look at in the cut check');
     await batch.putBack();
     expect(shelf.entries.map(({ job }) => [job.name, job.recipe.length])).toEqual([['Buoy', 0]]);
   });
@@ -69,6 +73,21 @@ describe('a recipe on many pictures', () => {
     await running;
     expect([batch.outcomes.length, batch.running]).toEqual([1, false]);
     expect((await storage.get(shelf.entries[0].id))?.job.recipe).toHaveLength(2);
+  });
+
+  it('hands over the sheet of every film, and tells what the cut check found', async () => {
+    const { batch } = start();
+    const flags = paintedArt(90, 60, (x, y) => (y < 10 || y > 50 || x < 10 || x > 80 ? WHITE : x < 45 ? { r: 179, g: 38, b: 46 } : { r: 36, g: 80, b: 154 }));
+    const pattern: Job = { ...newJob('Pattern'), separation: { way: 'flat', count: 'auto', meet: 'inset' } };
+    const sized = (sizeMm: number): Job => ({ ...pattern, assembly: { ...pattern.assembly, sizeMm } });
+    await batch.run([], [{ file: file('flags.png', writePng(flags.colour)) }], sized(25));
+    expect(outcomeWords(batch.outcomes[0], [])).toBe('ready to cut');
+    const zip = unzipSync(await batch.files(() => undefined));
+    expect(Object.keys(zip).sort()).toEqual([expect.stringMatching(/^Flags-1-(red|blue)\.svg$/), expect.stringMatching(/^Flags-2-(red|blue)\.svg$/), 'Flags.png']);
+    // On a metre the picture is too coarse.
+    const roomy: Job = { ...sized(900), layout: { ...pattern.layout, sheet: { ...pattern.layout.sheet, widthMm: 2000, heightMm: 2000 } } };
+    await batch.run([], [{ file: file('flags.png', writePng(flags.colour)) }], roomy);
+    expect(outcomeWords(batch.outcomes[0], [])).toBe('1 place to look at in the cut check');
   });
 
   it('hands all cut files over in one zip, names told apart, and none for what cannot be cut', async () => {

@@ -1,4 +1,4 @@
-import { zipSync } from 'fflate';
+import { unzipSync, zipSync } from 'fflate';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { asAppError, isAppError, plainFromError, type PlainError } from '../core/errors/appError.ts';
@@ -21,6 +21,8 @@ export interface BatchOutcome {
   readonly steps: readonly StepReport[];
   /** Why there is no cut file; the job is kept all the same. */
   readonly noCut?: PlainError;
+  /** Places that the cut check would look at; absent where there is no cut. */
+  readonly findings?: number;
   /** Why nothing was done; what was there is as it was. */
   readonly error?: PlainError;
 }
@@ -72,19 +74,19 @@ export const useBatch = defineStore('batch', () => {
     }
   }
 
-  async function clean(entry: ShelfEntry, recipe: Recipe): Promise<{ steps: readonly StepReport[]; noCut?: PlainError }> {
+  async function clean(entry: ShelfEntry, recipe: Recipe): Promise<Pick<BatchOutcome, 'steps' | 'noCut' | 'findings'>> {
     const job: Job = { ...entry.job, recipe: asNewSteps(recipe) };
     const pictureKey = await openPicture(entry);
     const { steps } = await engine.moment({ pictureKey, job, recipe: job.recipe });
     const thumbnail = await engine.export({ pictureKey, job, kind: 'thumbnail' });
     await shelf.save({ ...entry, job, thumbnail, updatedAt: Date.now() });
     try {
-      await engine.export({ pictureKey, job, kind: 'svg' });
+      await engine.export({ pictureKey, job, kind: 'svgs' });
+      return { steps, findings: (await engine.variant({ pictureKey, job, size: 'full' })).findings };
     } catch (caught) {
       if (!isAppError(caught)) throw caught;
       return { steps, noCut: plainFromError(caught) };
     }
-    return { steps };
   }
 
   async function openPicture(entry: ShelfEntry): Promise<string> {
@@ -105,7 +107,7 @@ export const useBatch = defineStore('batch', () => {
     outcomes.value = [];
   }
 
-  /** Cut files and cleaned art of all pictures that went well, in one zip. */
+  /** Cut files, one for each film, and cleaned art of all pictures that went well, in one zip. */
   async function files(onDone: (share: number) => void): Promise<Uint8Array<ArrayBuffer>> {
     const entries: Record<string, [Uint8Array, { level: 0 | 6 }]> = {};
     const good = outcomes.value.filter(({ entryId, error }) => entryId !== undefined && error === undefined);
@@ -115,7 +117,8 @@ export const useBatch = defineStore('batch', () => {
       const pictureKey = await openPicture(entry);
       const name = uniqueName(entry.job.name, entries);
       if (noCut === undefined) {
-        entries[`${name}.svg`] = [await engine.export({ pictureKey, job: entry.job, kind: 'svg' }), { level: 6 }];
+        const sheets = Object.entries(unzipSync(await engine.export({ pictureKey, job: entry.job, kind: 'svgs' })));
+        for (const [sheet, bytes] of sheets) entries[sheets.length === 1 ? `${name}.svg` : `${name}-${sheet}`] = [bytes, { level: 6 }];
         entries[`${name}.png`] = [await engine.export({ pictureKey, job: entry.job, kind: 'png' }), { level: 0 }];
       }
       onDone((k + 1) / good.length);
@@ -131,6 +134,6 @@ function uniqueName(name: string, taken: Readonly<Record<string, unknown>>): str
   const plain = name.replace(/[\\/:*?"<>|]/g, '-');
   for (let k = 1; ; k++) {
     const candidate = k === 1 ? plain : `${plain} ${k}`;
-    if (!Object.hasOwn(taken, `${candidate}.svg`)) return candidate;
+    if (!Object.hasOwn(taken, `${candidate}.png`)) return candidate;
   }
 }

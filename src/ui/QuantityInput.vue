@@ -45,7 +45,9 @@ function read(): number | undefined {
   return Number.isFinite(value) ? value : undefined;
 }
 
+/** Takes what was typed. A field that was only visited takes nothing: what it shows is rounded. */
 function take(): void {
+  if (!editing.value) return;
   editing.value = false;
   const value = read();
   wrong.value = value === undefined || value < props.least - 1e-9 || value > props.most + 1e-9;

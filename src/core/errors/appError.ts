@@ -20,6 +20,7 @@ export type ErrorCode =
   | 'enlargedTooLarge'
   | 'nothingThere'
   | 'doesNotFit'
+  | 'filmMissing'
   | 'tooIntricate'
   | 'mirrorMissing'
   | 'badValue'

@@ -49,6 +49,7 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
   badCorners: () => ({ what: 'The four corners make no rectangle seen at an angle.', todo: 'Give them in turn around the rectangle, clockwise from its upper left corner.' }),
   enlargedTooLarge: ({ times, megapixels }) => ({ what: `Enlarged ${times} times the picture would have more than ${megapixels} million pixels.`, todo: 'It is large enough as it is: take the enlarging out, or crop first.' }),
   nothingThere: () => ({ what: 'That place is already clear or cropped away, so there is nothing to take out.', todo: 'Point at a part of the art that is still there, or switch off the step before.' }),
+  filmMissing: (d) => ({ what: `This job has no film “${d['film']}” any more.`, todo: 'Choose one of the films on the rack and save its sheet again.' }),
   doesNotFit: (d) => ({
     what: `The sheet is too small: the layout is ${overWords(d)} for the cut area.`,
     todo: 'Make the design smaller, lay out fewer copies, turn it, or choose a larger sheet.',

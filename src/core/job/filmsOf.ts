@@ -1,6 +1,6 @@
 import { colourNames } from '../colour/colourName.ts';
 import { hexFromRgb, rgbFromHex } from '../colour/hex.ts';
-import type { Rgb } from '../colour/oklab.ts';
+import { colourDifference, type Rgb } from '../colour/oklab.ts';
 import { AppError } from '../errors/appError.ts';
 import { CLEAR } from '../raster/labelMap.ts';
 import { BACK } from '../separate/backDetail.ts';
@@ -22,6 +22,12 @@ export interface ToneFact {
 /** The film around and below all others. */
 export const AROUND_ID = 'around';
 
+/** The film with which a job starts: that of its one colour. */
+export const ONE_FILM_ID = 'film-1';
+
+/** Which film of the rack is cut where there is one colour. */
+export const oneFilmOf = (rack: readonly Film[]): Film => rack.find(({ id }) => id === ONE_FILM_ID) ?? rack.find(({ id }) => id !== AROUND_ID) ?? rack[0];
+
 /** The films of the way `backDetail`. */
 export const BACK_FILM: Film = { id: 'back', name: 'Back', colour: '#f2ead8' };
 export const DETAIL_FILM: Film = { id: 'detail', name: 'Detail', colour: '#2a2533' };
@@ -33,18 +39,36 @@ export function toneFacts(separation: FilmsSeparation, { labels, tones, ground }
   const there = Math.max(1, labels.data.length - counts[CLEAR]);
   const held = separation.way === 'flat' ? separation.palette : undefined;
   const kept = keptOf(separation);
-  const taken = new Set(kept.map(({ film }) => film));
+  const known = separation.way === 'flat' && held === undefined ? matched(tones, separation.known ?? []) : [];
+  const taken = new Set([...kept, ...(separation.way === 'flat' ? (separation.known ?? []) : [])].map(({ film }) => film));
   const filmOf = (k: number): string | null => {
     if (held !== undefined) return held[k].film;
     if (separation.way === 'backDetail') return k === BACK ? BACK_FILM.id : DETAIL_FILM.id;
     const stays = kept.find(({ colour }) => colour === hexFromRgb(tones[k]));
     if (stays !== undefined) return stays.film;
+    if (known[k] !== undefined) return known[k].film;
     if (k === ground) return null;
     let id = `${separation.way === 'tones' ? 'shade' : 'tone'}-${k + 1}`;
     while (taken.has(id)) id += '-b';
     return id;
   };
   return tones.map((tone, k) => ({ colour: held?.[k].colour ?? hexFromRgb(tone), share: counts[k] / there, film: filmOf(k) }));
+}
+
+/** Colours further apart than this are another tone, OKLab × 100: what a crop or smoothing moves a tone's mean by is less. */
+const SAME_TONE = 9;
+
+/** For each tone found the one known before that it is, if any: the nearest two first, each known one once. */
+function matched(tones: readonly Rgb[], known: readonly HeldTone[]): (HeldTone | undefined)[] {
+  const pairs = tones.flatMap((tone, k) => known.map((each) => ({ k, each, off: colourDifference(tone, rgbFromHex(each.colour) as Rgb) })));
+  const out = new Array<HeldTone | undefined>(tones.length).fill(undefined);
+  const taken = new Set<HeldTone>();
+  for (const { k, each } of pairs.filter(({ off }) => off <= SAME_TONE).sort((a, b) => a.off - b.off)) {
+    if (out[k] !== undefined || taken.has(each)) continue;
+    out[k] = each;
+    taken.add(each);
+  }
+  return out;
 }
 
 const keptOf = (separation: FilmsSeparation): readonly HeldTone[] => (separation.way === 'flat' ? (separation.kept ?? []) : []);
@@ -64,11 +88,14 @@ export function filmsOf(separation: FilmsSeparation, rack: readonly Film[], fact
     const films = [...rack.filter(({ id }) => wanted.includes(id)), ...wanted.filter((id) => onRack(id) === undefined).flatMap((id) => named.get(id) ?? [])];
     return { films, order: films.map((_, k) => k) };
   }
-  // Names and colours that were given to tones of lightness, or to tones that stay, are held on the rack.
-  const stays = new Set(keptOf(separation).map(({ film }) => film));
-  const films = wanted.map((id) => (separation.way === 'tones' || stays.has(id) ? onRack(id) : undefined) ?? (named.get(id) as Film));
+  // Names and colours that were given to tones of lightness, to tones that stay or were known before, and to areas pointed at are held on the rack.
+  const stays = new Set([...keptOf(separation), ...(separation.way === 'flat' ? (separation.known ?? []) : []), ...pointed].map(({ film }) => film));
+  const films = wanted.flatMap((id) => (separation.way === 'tones' || stays.has(id) ? onRack(id) : undefined) ?? named.get(id) ?? []);
   // Each darker tone lies on the lighter ones.
-  return separation.way === 'tones' ? { films, order: films.map((_, k) => k).reverse() } : { films };
+  if (separation.way === 'tones') return { films, order: films.map((_, k) => k).reverse() };
+  // An order that was given to all of them stays.
+  const places = films.map(({ id }) => (stays.has(id) ? rack.findIndex((film) => film.id === id) : -1));
+  return places.includes(-1) ? { films } : { films, order: films.map((_, k) => k).sort((a, b) => places[a] - places[b]) };
 }
 
 /** A film for each tone, in the tone's own colour and named by it. */

@@ -19,6 +19,8 @@ export const blankSchema = z.strictObject({
   widthMm: sizeMm,
   heightMm: sizeMm,
   colour: colourHex,
+  /** Whether the area is round or oval rather than a rectangle. */
+  round: z.boolean().optional(),
 });
 export type Blank = z.infer<typeof blankSchema>;
 
@@ -73,6 +75,9 @@ export const outlineSettingsSchema = z.strictObject({
   held: z.array(heldOutlineSchema).max(32).optional(),
 });
 
+/** Films that a job may have on its rack, those of all ways of separating together. */
+export const MAX_FILMS = 64;
+
 export const filmSchema = z.strictObject({ id: filmId, name, colour: colourHex });
 export type Film = z.infer<typeof filmSchema>;
 
@@ -84,7 +89,7 @@ export const assemblySchema = z.strictObject({
   turnDeg: z.number().min(-360).max(360),
   /** Upper left of the design on the blank's printable area, mm; centred across and near the top when absent. */
   place: z.strictObject({ xMm: z.number().min(-20_000).max(20_000), yMm: z.number().min(-20_000).max(20_000) }).optional(),
-  films: z.array(filmSchema).min(1).max(32),
+  films: z.array(filmSchema).min(1).max(MAX_FILMS),
 });
 export type Assembly = z.infer<typeof assemblySchema>;
 
@@ -121,6 +126,8 @@ export const jobSchema = z.strictObject({
   picture: pictureInfoSchema.optional(),
   recipe: recipeSchema,
   separation: separationSchema,
+  /** How the other ways of separating were left, to go back to; one of each at most. */
+  otherWays: z.array(separationSchema).max(4).optional(),
   outline: outlineSettingsSchema,
   assembly: assemblySchema,
   layout: layoutSchema,

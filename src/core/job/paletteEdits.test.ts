@@ -2,12 +2,14 @@ import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { paintedArt, WHITE } from '../../../tests/fixtures/shapes.ts';
 import type { Rgb } from '../colour/oklab.ts';
+import type { Art } from '../raster/art.ts';
+import { cropArt } from '../raster/crop.ts';
 import { ringArea, ringCount, type Curves } from '../outline/curves.ts';
 import { finish } from '../task/task.ts';
 import { scaledJob, turnedJob } from './carriedJob.ts';
 import { jobSchema, type Film, type FlatSeparation, type Job } from './job.ts';
 import { newJob } from './newJob.ts';
-import { addTone, changeFilm, clearTone, countOfTones, dropTone, fillArea, findTonesAnew, forgetSpots, holdOutlines, isKept, keepTone, letGo, mergeTone, moveFilm, partAreas, partTone, pointApart, pointAt, setTone, smallTones, splitTone, type FoundFilms } from './paletteEdits.ts';
+import { addTone, changeFilm, clearTone, countOfTones, dropTone, fillArea, findTonesAnew, forgetSpots, holdOutlines, isKept, keepTone, knowing, letGo, mergeTone, moveFilm, partAreas, partTone, pointApart, pointAt, setTone, smallTones, splitTone, withWay, type FoundFilms } from './paletteEdits.ts';
 import { matchStock, nearestStock, takeFromStock, USUAL_STOCK } from './stock.ts';
 import { readJob } from './readJob.ts';
 import { outlineArt, type OutlinedArt } from './runJob.ts';
@@ -103,7 +105,9 @@ describe('palette', () => {
   it('adds a tone that is picked, and lets all be found anew', () => {
     const job = addTone(start, found, '#7a3a3e');
     expect(separated(job).tones).toHaveLength(found.tones.length + 1);
-    expect(findTonesAnew(job).separation).toEqual({ way: 'flat', count: found.tones.length + 1, meet: 'stacked' });
+    const anew = findTonesAnew(job, foundOf(separated(job)));
+    expect(anew.separation).toMatchObject({ way: 'flat', count: 'auto', meet: 'stacked' });
+    expect(separated(anew).tones).toHaveLength(found.tones.length);
     expect(separated(setTone(start, found, ground, '#fafafa')).tones?.[ground].colour).toBe('#fafafa');
   });
 
@@ -148,7 +152,7 @@ describe('palette', () => {
 
   it('leaves one-colour jobs alone', () => {
     const one = newJob('One');
-    for (const next of [mergeTone(one, found, 0, 1), clearTone(one, found, 0), dropTone(one, found, 0), moveFilm(one, found, found.films[0].id, 1), findTonesAnew(one)]) expect(next).toBe(one);
+    for (const next of [mergeTone(one, found, 0, 1), clearTone(one, found, 0), dropTone(one, found, 0), moveFilm(one, found, found.films[0].id, 1), findTonesAnew(one, found)]) expect(next).toBe(one);
   });
 
   it('stays a valid job that can be read again, whatever is done', () => {
@@ -222,10 +226,7 @@ describe('parting and merging', () => {
 });
 
 describe('tones that stay', () => {
-  const counted = (job: Job, count: number): Job => {
-    const anew = findTonesAnew(job);
-    return { ...anew, separation: { ...(anew.separation as FlatSeparation), count } };
-  };
+  const counted = (job: Job, count: number): Job => findTonesAnew(job, foundOf(separated(job)), count);
   const coloursOf = (job: Job): string[] => (separated(job).tones ?? []).map(({ colour }) => colour);
   /** What goes first when there is one tone less. */
   const lost = found.tones.findIndex(({ colour }) => !coloursOf(counted(start, 3)).includes(colour));
@@ -264,13 +265,76 @@ describe('tones that stay', () => {
   });
 });
 
+describe('films whose tones are found anew', () => {
+  const red = toneOf('Red');
+  const filmOfColour = (job: Job, hex: string): Film | undefined => {
+    const { tones, films } = separated(job);
+    const tone = tones?.find(({ colour }) => colour === hex);
+    return films.find(({ film }) => film.id === tone?.film)?.film;
+  };
+  /** Red renamed and recoloured, black cut from the same film as blue, an area apart, a pair of its own. */
+  const worked = (): Job => {
+    const named = changeFilm(start, found, found.tones[red].film as string, { name: 'Hull', colour: '#8a1f2b' });
+    const merged = mergeTone(named, foundOf(separated(named)), toneOf('Yellow'), toneOf('Blue'));
+    const [a, b] = foundOf(separated(merged)).films;
+    return { ...merged, separation: { ...(merged.separation as FlatSeparation), pairs: [{ films: [a.id, b.id], meet: 'inset' }] } };
+  };
+
+  it('keep their names, colours, merges and pairs, at the same and at other numbers of tones', () => {
+    const job = worked();
+    const before = separated(job);
+    for (const count of ['auto', found.tones.length, found.tones.length + 2] as const) {
+      const anew = findTonesAnew(job, foundOf(before), count);
+      expect(filmOfColour(anew, found.tones[red].colour), String(count)).toMatchObject({ name: 'Hull', colour: '#8a1f2b' });
+      const { tones } = separated(anew);
+      const filmIs = (name: string): string | null | undefined => tones?.find(({ colour }) => colour === found.tones[toneOf(name)].colour)?.film;
+      expect(filmIs('Yellow')).toBe(filmIs('Blue'));
+      expect((anew.separation as FlatSeparation).pairs).toEqual((job.separation as FlatSeparation).pairs);
+      expect(jobSchema.parse(anew)).toEqual(anew);
+    }
+  });
+
+  it('come back when a tone that was lost is found again', () => {
+    const job = worked();
+    const few = findTonesAnew(job, foundOf(separated(job)), 2);
+    const again = findTonesAnew(few, foundOf(separated(few)), 'auto');
+    expect(filmOfColour(again, found.tones[red].colour)).toMatchObject({ name: 'Hull', colour: '#8a1f2b' });
+  });
+
+  it('stay with their colours when an earlier step changes which tone is the most frequent', () => {
+    const four: Job = { ...start, separation: { way: 'flat', count: 4, meet: 'stacked' } };
+    const paired = knowing(four, found);
+    const filmsIn = (job: Job, within: Art): string[] => (finish(outlineArt(job, within)).tones ?? []).map(({ colour, film }) => `${colour} ${film}`).sort();
+    const crops = [[0, 66], [40, 90], [22, 82]].map(([left, right]) => cropArt(art, { xPx: left, yPx: 0, widthPx: right - left, heightPx: 60 }));
+    // Numbered by how frequent they are, some change places.
+    expect(crops.some((crop) => filmsIn(four, crop).some((each) => !filmsIn(four, art).includes(each)))).toBe(true);
+    for (const crop of crops) for (const each of filmsIn(paired, crop)) expect(filmsIn(paired, art)).toContain(each);
+  });
+
+  it('wait for their way of separating to come back', () => {
+    const job = worked();
+    const photo = withWay(job, foundOf(separated(job)), { way: 'tones', count: 3, meet: 'stacked' });
+    expect(photo.separation).toEqual({ way: 'tones', count: 3, meet: 'stacked' });
+    const shades = foundOf(separated(photo));
+    const named = changeFilm(photo, shades, shades.films[0].id, { name: 'Shadow' });
+    const back = withWay(named, foundOf(separated(named)), { way: 'flat', count: 'auto', meet: 'stacked' });
+    expect(separated(back).films.map(({ film }) => film)).toEqual(separated(job).films.map(({ film }) => film));
+    const again = withWay(back, foundOf(separated(back)), { way: 'tones', count: 5, meet: 'inset' });
+    expect(again.separation).toMatchObject({ count: 3 });
+    expect(separated(again).films.map(({ film }) => film.name)).toContain('Shadow');
+    expect(jobSchema.parse(again)).toEqual(again);
+    const one = withWay(again, foundOf(separated(again)), { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' });
+    expect(separated(one).films[0].film).toEqual(start.assembly.films[0]);
+  });
+});
+
 describe('outlines held by hand', () => {
   const held = holdOutlines(start, [{ film: 'a', from: 'x', path: 'M0 0L1 0L1 1Z' }, { film: 'b', from: 'y', path: 'M0 0L1 0L1 1Z' }]);
   it('take the place of earlier ones of the same film, and are let go one by one or all', () => {
     expect(holdOutlines(held, [{ film: 'a', from: 'z', path: 'M0 0L2 0L2 2Z' }]).outline.held?.map(({ film, from }) => `${film}${from}`)).toEqual(['by', 'az']);
     expect(letGo(held, 'a').outline.held?.map(({ film }) => film)).toEqual(['b']);
     expect(letGo(held)).toEqual(start);
-    expect(findTonesAnew(held).outline.held).toBeUndefined();
+    expect(findTonesAnew(held, found).outline.held).toBeUndefined();
   });
 
   it('keep their film’s name from being given to another', () => {

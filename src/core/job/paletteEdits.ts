@@ -1,7 +1,7 @@
 import { colourNames } from '../colour/colourName.ts';
 import { rgbFromHex } from '../colour/hex.ts';
 import { colourDifference, type Rgb } from '../colour/oklab.ts';
-import type { Film, FlatSeparation, HeldOutline, HeldTone, Job, MeetingPair, Spot } from './job.ts';
+import { MAX_FILMS, MAX_KNOWN, type Film, type FlatSeparation, type HeldOutline, type HeldTone, type Job, type MeetingPair, type Separation, type Spot } from './job.ts';
 import type { ToneFact } from './filmsOf.ts';
 import { AROUND_FILM } from './finishFilms.ts';
 
@@ -117,7 +117,7 @@ export function fillArea(job: Job, found: FoundFilms, at: Place): Job {
   const names = new Set(films.map(({ name }) => name));
   let name = FILL.name;
   for (let k = 2; names.has(name); k++) name = `${FILL.name} ${k}`;
-  const pairs = held.separation.meet === 'stacked' ? films.filter(({ id }) => id !== AROUND_FILM.id).map(({ id }): MeetingPair => ({ films: [fill.id, id], meet: 'middle' })) : [];
+  const pairs = held.separation.meet === 'stacked' ? films.filter(({ id }) => found.films.some((film) => film.id === id && id !== AROUND_FILM.id)).map(({ id }): MeetingPair => ({ films: [fill.id, id], meet: 'middle' })) : [];
   const all = [...(held.separation.pairs ?? []), ...pairs];
   return { ...held, separation: all.length === 0 ? held.separation : { ...held.separation, pairs: all }, assembly: { ...held.assembly, films: [{ ...fill, name }, ...films] } };
 }
@@ -153,11 +153,31 @@ export function keepTone(job: Job, found: FoundFilms, tone: number, on: boolean)
   return { ...job, separation: next.length === 0 ? rest : { ...rest, kept: next }, assembly: { ...job.assembly, films: [...job.assembly.films, ...rack] } };
 }
 
-/** Lets the palette be found anew, but for the tones that are kept; what was pointed at, pairs of films and outlines held by hand go with it: they belong to films that may be others then. */
-export function findTonesAnew(job: Job): Job {
+/**
+ * Lets the palette be found anew, but for the tones that are kept. What is found takes the film of the tone that it was before, by its colour: names, colours, tones cut from one film, pairs of
+ * films and areas pointed at go along. A tone that is not found again keeps its film for when it is. Outlines held by hand are let go: their edges may be others then.
+ */
+export function findTonesAnew(job: Job, found: FoundFilms, count: number | 'auto' = 'auto'): Job {
   if (job.separation.way !== 'flat') return job;
-  const { palette: _held, spots: _spots, pairs: _pairs, ...rest } = job.separation;
-  return letGo({ ...job, separation: rest });
+  const { palette: _held, ...rest } = knowing(job, found).separation as FlatSeparation;
+  return letGo({ ...job, separation: { ...rest, count }, assembly: { ...job.assembly, films: rackOf(job, found) } });
+}
+
+/** The job with the tones that were found known by their films, so that what is said of a film stays with it whatever an earlier step changes. */
+export function knowing(job: Job, { tones }: Pick<FoundFilms, 'tones'>): Job {
+  if (job.separation.way !== 'flat' || tones.length === 0) return job;
+  const now = tones.map(({ colour, film }): HeldTone => ({ colour, film }));
+  const before = (job.separation.known ?? []).filter(({ colour, film }) => now.every((tone) => tone.colour !== colour && (tone.film !== film || film === null)));
+  return { ...job, separation: { ...job.separation, known: [...now, ...before].slice(0, MAX_KNOWN) } };
+}
+
+/** Another way of separating, as it was left, or else as it starts. The way that is left is kept, with the films on the rack. */
+export function withWay(job: Job, found: FoundFilms, fresh: Separation): Job {
+  const { otherWays = [], ...rest } = job;
+  if (fresh.way === job.separation.way) return job;
+  const separation = otherWays.find(({ way }) => way === fresh.way) ?? fresh;
+  const left = [...otherWays.filter(({ way }) => way !== fresh.way && way !== job.separation.way), knowing(job, found).separation];
+  return letGo({ ...rest, separation, otherWays: left, assembly: { ...job.assembly, films: rackOf(job, found).slice(0, MAX_FILMS) } });
 }
 
 /** The job without outlines held by hand: all, or that of one film. */
@@ -206,9 +226,14 @@ function edited(job: Job, { tones, films }: FoundFilms, change: (palette: readon
   // A film of which nothing is cut now keeps its name and its place until no tone has it.
   const idle = separation.palette === undefined ? [] : job.assembly.films.filter(({ id }) => films.every((film) => film.id !== id));
   const border = job.assembly.films.filter(({ id }) => id === AROUND_FILM.id);
-  const kept = [...films, ...idle].filter(({ id }) => wanted.has(id) && id !== AROUND_FILM.id).concat(border);
+  // Films of the other ways wait for their return.
+  const other = job.assembly.films.filter(({ id }) => !wanted.has(id) && !isToneFilm(id) && films.every((film) => film.id !== id));
+  const kept = [...films, ...idle].filter(({ id }) => wanted.has(id) && id !== AROUND_FILM.id).concat(border, other.filter(({ id }) => id !== AROUND_FILM.id));
   return { ...job, separation, assembly: { ...job.assembly, films: kept.length === 0 ? job.assembly.films : kept } };
 }
+
+/** Whether a film belongs to a tone of flat colours. */
+const isToneFilm = (id: string): boolean => id.startsWith('tone-');
 
 /** The tones that stay, as they are after a change of the palette; one that was taken out of it stays no longer. */
 function keptAfter(kept: readonly HeldTone[], before: readonly HeldTone[], palette: readonly HeldTone[]): HeldTone[] {

@@ -11,7 +11,7 @@ import { artXFromPicture, artYFromPicture, type Art } from '../raster/art.ts';
 import { CLEAR } from '../raster/labelMap.ts';
 import { oneTone, type OneTone } from '../separate/oneTone.ts';
 import { within, type Task } from '../task/task.ts';
-import { AROUND_ID, BACK_FILM, filmsOf, toneFacts, type ToneFact } from './filmsOf.ts';
+import { BACK_FILM, filmsOf, oneFilmOf, toneFacts, type ToneFact } from './filmsOf.ts';
 import type { Film, Job } from './job.ts';
 import { tonesKey, traceTones, type FilmsSeparation, type TracedTones } from './traceTones.ts';
 
@@ -56,8 +56,7 @@ export function* separateArt(job: Pick<Job, 'separation' | 'assembly'> & { reado
     const traced = yield* within(traceOutline(tone.share, options), 0.2, 1);
     const outline = atItsSize(leastPieceMm2, resolutionOf, traced, (leastPx2) => withoutSmallRings(traced, leastPx2), (kept) => kept);
     assertWithinFrame(outline, art.width, art.height);
-    const [first] = job.assembly.films;
-    return { films: [{ film: job.assembly.films.find(({ id }) => id !== AROUND_ID) ?? first, outline }], whole: () => outline, tone };
+    return { films: [{ film: oneFilmOf(job.assembly.films), outline }], whole: () => outline, tone };
   }
   const traced = yield* within(remember(tonesKey(separation, options), () => traceTones(separation, art, options)), 0, 0.8);
   const facts = toneFacts(separation, traced.tones);

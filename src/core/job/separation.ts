@@ -38,6 +38,9 @@ export type HeldTone = z.infer<typeof heldToneSchema>;
 const spotSchema = z.strictObject({ xPx: z.number().finite(), yPx: z.number().finite(), film: filmId.nullable() });
 export type Spot = z.infer<typeof spotSchema>;
 
+/** Tones that are remembered for their films; the oldest are forgotten beyond. */
+export const MAX_KNOWN = 64;
+
 const flatSchema = z.strictObject({
   way: z.literal('flat'),
   /** Tones with the background, or found. */
@@ -47,6 +50,8 @@ const flatSchema = z.strictObject({
   palette: z.array(heldToneSchema).min(1).max(32).optional(),
   /** Tones that stay, with their films, when the others are found anew. */
   kept: z.array(heldToneSchema).min(1).max(32).optional(),
+  /** Tones as they were found before, with their films: what is found anew takes the film of the one that it is most like. */
+  known: z.array(heldToneSchema).min(1).max(MAX_KNOWN).optional(),
   /** Single areas that are given another film than their tone has, or none: by a point in them, px of the picture as turned and squared. Later ones win. */
   spots: z.array(spotSchema).max(500).optional(),
 });

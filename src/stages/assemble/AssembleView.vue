@@ -2,7 +2,7 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, shallowRef } from 'vue';
 import { overBlankMm, placeOnBlank } from '../../core/assemble/placeOnBlank.ts';
-import { AROUND_FILM } from '../../core/job/finishFilms.ts';
+import { oneFilmOf } from '../../core/job/filmsOf.ts';
 import type { Assembly, Film, Job } from '../../core/job/job.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
@@ -28,7 +28,7 @@ const settings = useSettings();
 const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
 
 const job = computed(() => bench.job as Job);
-const film = computed(() => job.value.assembly.films.find(({ id }) => id !== AROUND_FILM.id) ?? job.value.assembly.films[0]);
+const film = computed(() => oneFilmOf(job.value.assembly.films));
 const design = computed(() => bench.result?.cut?.design);
 const place = computed(() => (design.value === undefined ? { xMm: 0, yMm: 0 } : placeOnBlank(job.value.assembly.place, job.value.blank, design.value)));
 const over = computed(() => (design.value === undefined ? 0 : overBlankMm(place.value, job.value.blank, design.value)));

@@ -3,7 +3,7 @@ import { STEP_NAMES, type Recipe } from '../../core/job/recipe.ts';
 import type { BatchOutcome } from '../../stores/batch.ts';
 
 /** What became of a picture that a recipe was applied to, in one line. Steps are told by their place: their ids are new in every job. */
-export function outcomeWords({ steps, noCut, error }: BatchOutcome, recipe: Recipe): string {
+export function outcomeWords({ steps, noCut, findings, error }: BatchOutcome, recipe: Recipe): string {
   if (error !== undefined) return explain(error).what;
   const active = recipe.filter((step) => step.enabled);
   const skipped = steps.flatMap(({ skipped: code, facts }, k) => {
@@ -11,6 +11,7 @@ export function outcomeWords({ steps, noCut, error }: BatchOutcome, recipe: Reci
     if (code !== undefined) return [`${name} skipped: ${explain({ code, details: {} }).what}`];
     return facts['offArt'] === 1 ? [`${name} skipped: its place is not on this picture`] : [];
   });
-  const words = [...skipped, ...(noCut === undefined ? [] : [explain(noCut).what])];
+  const looked = findings === undefined || findings === 0 ? [] : [`${findings} ${findings === 1 ? 'place' : 'places'} to look at in the cut check`];
+  const words = [...skipped, ...(noCut === undefined ? [] : [explain(noCut).what]), ...looked];
   return words.length === 0 ? 'ready to cut' : words.join(' ');
 }

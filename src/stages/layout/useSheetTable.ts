@@ -1,4 +1,5 @@
 import { computed } from 'vue';
+import { oneFilmOf } from '../../core/job/filmsOf.ts';
 import type { Job } from '../../core/job/job.ts';
 import { PROCESSES } from '../../core/job/processes.ts';
 import { mirroringOf } from '../../core/job/runJob.ts';
@@ -16,7 +17,7 @@ export function useSheetTable() {
   const job = computed(() => bench.job as Job);
   const cut = computed(() => bench.result?.cut);
   const sheet = computed(() => cut.value?.sheets[rack.at]);
-  const film = computed(() => rack.chosen?.film ?? job.value.assembly.films[0]);
+  const film = computed(() => rack.chosen?.film ?? oneFilmOf(job.value.assembly.films));
   const path = computed(() => (sheet.value === undefined ? undefined : pathFromCurves(sheet.value.curves)));
   const mirroring = computed(() => mirroringOf(job.value.layout, job.value.process));
   const paint = computed(() => ({

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed, onScopeDispose, shallowRef, watch } from 'vue';
-import type { FlatSeparation, Job } from '../../core/job/job.ts';
-import { findTonesAnew } from '../../core/job/paletteEdits.ts';
+import type { FlatSeparation } from '../../core/job/job.ts';
+import { findTonesAnew, type FoundFilms } from '../../core/job/paletteEdits.ts';
 import type { VariantView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import FilmsPicture from './FilmsPicture.vue';
 
 /** The next smaller, the present and the next larger number of tones as pictures. */
-const props = defineProps<{ separation: FlatSeparation; count: number }>();
+const props = defineProps<{ separation: FlatSeparation; found: FoundFilms; count: number }>();
 const emit = defineEmits<{ take: [count: number] }>();
 const bench = useBench();
 
@@ -29,10 +29,8 @@ async function make(): Promise<void> {
   if (picture === undefined || job === undefined || job.separation.way !== 'flat') return;
   const made = new Map<number, VariantView | undefined>();
   for (const count of counts.value) {
-    const fresh = findTonesAnew(job);
-    const other: Job = { ...fresh, separation: { ...(fresh.separation as FlatSeparation), count } };
     // What cannot be shown in small is not offered; the bench says why when it is asked for.
-    const view = await bench.variant({ pictureKey: picture.pictureKey, job: other, small: true }).catch(() => undefined);
+    const view = await bench.variant({ pictureKey: picture.pictureKey, job: findTonesAnew(job, props.found, count), size: 'small' }).catch(() => undefined);
     if (mine !== turn) return;
     made.set(count, view);
     views.value = new Map(made);

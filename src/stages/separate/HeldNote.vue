@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Job } from '../../core/job/job.ts';
-import { holdOutlines, letGo } from '../../core/job/paletteEdits.ts';
+import { holdOutlines, knowing, letGo } from '../../core/job/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 
@@ -17,7 +17,7 @@ function keep(): void {
     const film = changed.value.find(({ film: { id } }) => id === each.film);
     return film === undefined ? [] : [{ ...each, from: film.mark }];
   });
-  bench.commit('Outlines kept as they are', holdOutlines(job, outlines));
+  bench.commit('Outlines kept as they are', holdOutlines(knowing(job, { tones: bench.result?.cut?.tones ?? [] }), outlines));
 }
 const anew = (): void => bench.commit('Outlines traced anew', changed.value.reduce((job, { film }) => letGo(job, film.id), bench.job as Job));
 </script>

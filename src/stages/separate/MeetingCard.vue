@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { AROUND_FILM } from '../../core/job/finishFilms.ts';
+import { knowing } from '../../core/job/paletteEdits.ts';
 import { differenceOf } from '../../core/job/stock.ts';
 import type { FlatSeparation, Job, Meet, MeetingPair, TonesSeparation } from '../../core/job/job.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -27,7 +28,9 @@ const KEEPS = { upper: 'the upper film', darker: 'the darker film' } as const;
 type Change = Partial<Pick<FlatSeparation, 'meet' | 'reachMm' | 'keeps' | 'pairs'>>;
 const changed = (change: Change): Job => {
   const { pairs, ...rest } = { ...props.separation, ...change };
-  return { ...(bench.job as Job), separation: pairs === undefined || pairs.length === 0 ? rest : { ...rest, pairs } };
+  const next = { ...(bench.job as Job), separation: pairs === undefined || pairs.length === 0 ? rest : { ...rest, pairs } };
+  // A pair is said of two films, whatever they would be numbered after an earlier change.
+  return change.pairs === undefined ? next : knowing(next, { tones: bench.result?.cut?.tones ?? [] });
 };
 const drag = (change: Change): void => bench.preview(changed(change));
 function set(label: string, change: Change): void {

@@ -20,17 +20,14 @@ const bench = useBench();
 const job = computed(() => bench.job as Job);
 const commit = (label: string, next: Job): void => void (next !== job.value && bench.commit(label, next));
 /** Another number of tones is found anew. */
-const counted = (count: number | 'auto'): Job => {
-  const fresh = findTonesAnew(job.value);
-  return { ...fresh, separation: { ...(fresh.separation as FlatSeparation), count } };
-};
+const counted = (count: number | 'auto'): Job => findTonesAnew(job.value, props.found, count);
 async function setCount(count: number | 'auto'): Promise<void> {
   if (!(await mayLetGo(job.value))) return bench.revert();
   bench.preview(counted(count));
   bench.commitPreview('Number of tones');
 }
 async function findAnew(): Promise<void> {
-  if (await mayLetGo(job.value)) commit('Tones found anew', findTonesAnew(job.value));
+  if (await mayLetGo(job.value)) commit('Tones found anew', findTonesAnew(job.value, props.found));
 }
 
 const hasGround = computed(() => props.found.tones.some(({ film }) => film === null));
@@ -89,7 +86,7 @@ const recolour = (id: string | null, event: Event): void => {
 <template>
   <TrayCard title="Tones" :about="separation.palette === undefined ? `${count} found, the ${hasGround ? '' : 'clear '}background counted${keptWords}` : `held as they are${keptWords}`">
     <QuantityInput label="Tones, the background counted" :model-value="count" :least="1" :most="32" :digits="0" @change="bench.preview(counted(Math.round($event)))" @done="setCount(Math.round($event))" @cancel="bench.revert" />
-    <CountChoices :separation="separation" :count="count" @take="setCount" />
+    <CountChoices :separation="separation" :found="found" :count="count" @take="setCount" />
     <label class="row"><span>Count the tones by itself</span><ElSwitch size="small" :model-value="separation.count === 'auto' && separation.palette === undefined" @change="setCount($event === true ? 'auto' : count)" /></label>
     <ul aria-label="Tones and their films">
       <li

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, useTemplateRef } from 'vue';
 import type { Job } from '../../core/job/job.ts';
-import { findTonesAnew, letGo, moveFilm } from '../../core/job/paletteEdits.ts';
+import { moveFilm, withWay } from '../../core/job/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
@@ -89,7 +89,7 @@ function release(at: TablePoint): void {
 
 const way = computed(() => job.value.separation.way);
 async function chooseWay(next: Way): Promise<void> {
-  if (next !== way.value && (await mayLetGo(job.value))) bench.commit(`Separate: ${WAYS[next]}`, { ...letGo(findTonesAnew(job.value)), separation: FRESH[next] });
+  if (next !== way.value && (await mayLetGo(job.value))) bench.commit(`Separate: ${WAYS[next]}`, withWay(job.value, found.value, FRESH[next]));
 }
 const orderOnRack = (id: string, to: number): void => {
   if (way.value === 'flat') bench.commit('Order on the rack', moveFilm(job.value, found.value, id, to));

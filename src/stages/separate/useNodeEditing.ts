@@ -2,7 +2,7 @@ import { useEventListener } from '@vueuse/core';
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
 import { heldPath } from '../../core/job/finishFilms.ts';
 import type { HeldOutline, Job } from '../../core/job/job.ts';
-import { holdOutlines } from '../../core/job/paletteEdits.ts';
+import { holdOutlines, knowing } from '../../core/job/paletteEdits.ts';
 import { addNode, cutOpen, joinEnds, moveHandle, moveNodes, removeNodes, shapeNodes, straighten, type Edit, type FilmPaths, type NodeRef, type Refusal, type SideRef } from '../../core/outline/edit/editFilms.ts';
 import { curvesFromPaths, isEnd, nodeAt, pathsFromCurves, type EditPath, type Point } from '../../core/outline/edit/editPath.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -129,7 +129,7 @@ export function useNodeEditing(isOn: Ref<boolean>, scale: Ref<number>) {
     if (changed.length === 0) return;
     edited.value = next;
     const outlines = changed.map(({ id, paths }): HeldOutline => ({ film: id, from: job.outline.held?.find(({ film }) => film === id)?.from ?? rack.films.find(({ film }) => film.id === id)?.mark ?? '', path: heldPath(curvesFromPaths(paths)) }));
-    bench.commit(label, holdOutlines(job, outlines));
+    bench.commit(label, holdOutlines(knowing(job, { tones: bench.result?.cut?.tones ?? [] }), outlines));
   }
 
   function take(label: string, edit: Edit, clear = true): void {

@@ -15,7 +15,7 @@ const WAIT_MS = 250;
 export function useVariant(isShown: Ref<boolean>) {
   const bench = useBench();
   const rack = useRack();
-  const choices = computed<readonly Variant[]>(() => (bench.job === undefined ? [] : variantsOf(bench.job, countOfTones(bench.result?.cut?.tones))));
+  const choices = computed<readonly Variant[]>(() => (bench.job === undefined ? [] : variantsOf(bench.job, { tones: bench.result?.cut?.tones ?? [], films: rack.films.map(({ film }) => film) }, countOfTones(bench.result?.cut?.tones))));
   const wanted = ref<string>();
   const variant = computed(() => choices.value.find(({ id }) => id === wanted.value) ?? choices.value[0]);
   const view = shallowRef<VariantView>();

@@ -6,11 +6,14 @@ import { FRESH, type Way } from './ways.ts';
 
 const jobOf = (way: Way, change: Partial<Job['outline']> = {}): Job => ({ ...newJob('Crest'), separation: FRESH[way], outline: { ...newJob('Crest').outline, ...change } });
 
+/** Nothing found yet. */
+const NONE = { tones: [], films: [] };
+
 describe('variants', () => {
   it('of every way are jobs that differ from it, each under a name of its own', () => {
     for (const way of Object.keys(FRESH) as Way[]) {
       const job = jobOf(way);
-      const variants = variantsOf(job, 5);
+      const variants = variantsOf(job, NONE, 5);
       expect(variants.length).toBeGreaterThan(4);
       expect(new Set(variants.map(({ id }) => id)).size).toBe(variants.length);
       for (const variant of variants) {
@@ -22,23 +25,23 @@ describe('variants', () => {
   });
 
   it('count one tone less and more, as far as there are any', () => {
-    const counts = (tones: number): unknown[] => variantsOf(jobOf('flat'), tones).flatMap(({ id, job }) => (id === 'fewer' || id === 'more' ? [(job.separation as { count: number }).count] : []));
+    const counts = (tones: number): unknown[] => variantsOf(jobOf('flat'), NONE, tones).flatMap(({ id, job }) => (id === 'fewer' || id === 'more' ? [(job.separation as { count: number }).count] : []));
     expect(counts(5)).toEqual([4, 6]);
     expect(counts(2)).toEqual([3]);
     expect(counts(32)).toEqual([31]);
   });
 
   it('stay within what the settings allow', () => {
-    const most = variantsOf(jobOf('backDetail', { followPx: 5, leastPieceMm2: 900 }));
+    const most = variantsOf(jobOf('backDetail', { followPx: 5, leastPieceMm2: 900 }), NONE);
     for (const { job, id } of most) expect(jobSchema.safeParse(job).success, id).toBe(true);
     const fine: Job = { ...jobOf('backDetail'), separation: { ...FRESH.backDetail, fineness: 100 } };
-    expect(variantsOf(fine).map(({ id }) => id)).not.toContain('finer');
-    expect(variantsOf(fine).find(({ id }) => id === 'coarser')?.job.separation).toMatchObject({ fineness: 70 });
+    expect(variantsOf(fine, NONE).map(({ id }) => id)).not.toContain('finer');
+    expect(variantsOf(fine, NONE).find(({ id }) => id === 'coarser')?.job.separation).toMatchObject({ fineness: 70 });
   });
 
   it('do not carry outlines over that belong to films which will be others', () => {
     const held = jobOf('flat', { held: [{ film: 'tone-1', from: 'x', path: 'M0 0L1 0L1 1Z' }] });
-    const of = (id: string): Job | undefined => variantsOf(held, 5).find((each) => each.id === id)?.job;
+    const of = (id: string): Job | undefined => variantsOf(held, NONE, 5).find((each) => each.id === id)?.job;
     expect(of('fewer')?.outline.held).toBeUndefined();
     expect(of('tones')?.outline.held).toBeUndefined();
     expect(of('looser')?.outline.held).toHaveLength(1);

@@ -1,5 +1,5 @@
-import type { FlatSeparation, Job, Separation } from '../../core/job/job.ts';
-import { findTonesAnew } from '../../core/job/paletteEdits.ts';
+import type { Job, Separation } from '../../core/job/job.ts';
+import { findTonesAnew, type FoundFilms, withWay as inWay } from '../../core/job/paletteEdits.ts';
 import { FRESH, MEETS, WAYS } from './ways.ts';
 
 /** Another way to cut the same art. */
@@ -13,8 +13,8 @@ export interface Variant {
 const FINENESS_STEP = 30;
 const LOOSER = 3;
 
-/** The variants that a job invites to be compared with: coarser and finer, one tone fewer and more, the other meeting, the other ways. @param tones that it has now, the background counted. */
-export function variantsOf(job: Job, tones = 3): Variant[] {
+/** The variants that a job invites to be compared with: coarser and finer, one tone fewer and more, the other meeting, the other ways. @param found what it has now. @param tones how many those are, the background counted. */
+export function variantsOf(job: Job, found: FoundFilms, tones = 3): Variant[] {
   const { separation, outline } = job;
   const withWay = (next: Separation): Job => ({ ...job, separation: next });
   const variants: Variant[] = [];
@@ -25,10 +25,7 @@ export function variantsOf(job: Job, tones = 3): Variant[] {
     if (fineness < 100) add('finer', 'finer detail', withWay({ ...separation, fineness: Math.min(100, fineness + FINENESS_STEP) }));
   }
   if (separation.way === 'flat') {
-    const counted = (count: number): Job => {
-      const fresh = findTonesAnew(job);
-      return { ...fresh, separation: { ...(fresh.separation as FlatSeparation), count } };
-    };
+    const counted = (count: number): Job => findTonesAnew(job, found, count);
     if (tones > 2) add('fewer', 'one tone fewer', counted(tones - 1));
     if (tones < 32) add('more', 'one tone more', counted(tones + 1));
   }
@@ -44,6 +41,6 @@ export function variantsOf(job: Job, tones = 3): Variant[] {
   add('looser', 'edges followed less closely', { ...job, outline: { ...outline, followPx: Math.min(5, outline.followPx * LOOSER), smoothPx: (outline.smoothPx ?? 0) + 1 } });
   add('closer', 'edges followed more closely', { ...job, outline: { ...outline, followPx: Math.max(0.05, outline.followPx / LOOSER) } });
   add('larger', 'small pieces left out', { ...job, outline: { ...outline, leastPieceMm2: Math.min(1000, Math.max(5, outline.leastPieceMm2 * 10)) } });
-  for (const way of ['oneTone', 'flat', 'tones', 'backDetail'] as const) if (way !== separation.way) add(way, WAYS[way], { ...findTonesAnew(job), separation: FRESH[way] });
+  for (const way of ['oneTone', 'flat', 'tones', 'backDetail'] as const) if (way !== separation.way) add(way, WAYS[way], inWay(job, found, FRESH[way]));
   return variants;
 }
