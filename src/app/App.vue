@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { ElMessage } from 'element-plus';
-import { onMounted, provide, ref, toRef, watchEffect } from 'vue';
+import { computed, onMounted, provide, ref, toRef, watchEffect } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { asAppError } from '../core/errors/appError.ts';
-import { CHOSEN_FILES } from '../stages/shared/pickFiles.ts';
+import { CHOSEN_FILES, FILLING } from '../stages/shared/pickFiles.ts';
 import { tellError } from '../stages/shared/tellError.ts';
 import { useBench } from '../stores/bench.ts';
 import { useSettings } from '../stores/settings.ts';
@@ -19,6 +19,8 @@ const router = useRouter();
 const route = useRoute();
 const dragOver = ref(false);
 const bringingIn = ref<string>();
+const starting = ref(true);
+provide(FILLING, computed(() => starting.value || bringingIn.value !== undefined));
 
 watchEffect(() => document.documentElement.classList.toggle('dark', settings.isDark));
 
@@ -43,6 +45,7 @@ onMounted(async () => {
     tellError(asAppError(error, 'storageFailed'));
   } finally {
     bringingIn.value = undefined;
+    starting.value = false;
   }
 });
 

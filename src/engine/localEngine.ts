@@ -96,8 +96,9 @@ export class LocalEngine implements Engine {
       const tone = cut.tone === undefined ? {} : { tone: { threshold: cut.tone.threshold, inkIs: cut.tone.inkIs, ink: cut.tone.ink, histogram: cut.tone.histogram } };
       return { quality, clean: view, ...turned, ...tone, cut: cutView(cut, art), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
     } catch (error) {
-      if (!isAppError(error) || error.code === 'cancelled') throw error;
-      return { quality, clean: view, ...turned, problem: plainFromError(error), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
+      if (isAppError(error) && error.code === 'cancelled') throw error;
+      const problem = isAppError(error) ? error : new AppError('unexpected', { message: error instanceof Error ? error.message : String(error), at: 'taking the art apart', change: 'Change the way of separating or the number of tones' }, error);
+      return { quality, clean: view, ...turned, problem: plainFromError(problem), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
     }
   }
 

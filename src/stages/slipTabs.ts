@@ -39,7 +39,7 @@ const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
   },
   separate: ({ job, result }) => {
     const films = result?.cut?.films;
-    if (films === undefined) return result?.problem !== undefined ? 'nothing to cut' : job.separation.way === 'oneTone' ? 'one colour' : 'several colours';
+    if (films === undefined) return result?.problem !== undefined ? 'needs a look' : job.separation.way === 'oneTone' ? 'one colour' : 'several colours';
     const pieces = films.reduce((sum, film) => sum + film.pieces, 0);
     return `${films.length === 1 ? 'one colour' : `${films.length} colours`} · ${plural(pieces, 'piece', 'pieces')}`;
   },
@@ -52,6 +52,7 @@ const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
   layout: ({ job, result }) => {
     const mirrored = mirroringOf(job.layout, job.process).mirrored ? 'mirrored' : 'reads as it is';
     if (result?.cut !== undefined && !result.cut.sheets.every(fits)) return `does not fit, ${mirrored}`;
+    if (result?.problem !== undefined) return `no sheet, ${mirrored}`;
     const sheets = result?.cut?.sheets.length ?? 1;
     return `${sheets > 1 ? plural(sheets, 'sheet', 'sheets') : plural(job.layout.copies, 'copy', 'copies')}, ${mirrored}`;
   },

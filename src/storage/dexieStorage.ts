@@ -1,7 +1,7 @@
 import { Dexie, type Table } from 'dexie';
-import { AppError, isAppError } from '../core/errors/appError.ts';
+import { AppError, isAppError, plainFromError } from '../core/errors/appError.ts';
 import { readJob, readRecipe } from '../core/job/readJob.ts';
-import { sortedByName, type JobStorage, type NamedRecipe, type PictureFile, type ShelfEntry } from './ports.ts';
+import { sortedByName, type DamagedEntry, type JobStorage, type NamedRecipe, type PictureFile, type ShelfEntry } from './ports.ts';
 
 interface Note {
   readonly name: string;
@@ -29,9 +29,13 @@ export class DexieStorage implements JobStorage {
     this.db = new Database(name);
   }
 
-  /** Rows that no longer pass as jobs are left out here but stay stored, so that a later version may read them. */
+  /** Rows that no longer pass as jobs are left out here but stay stored, so that a later version may read them; `damaged` has them. */
   list(): Promise<ShelfEntry[]> {
     return guarded(async () => (await this.db.entries.orderBy('updatedAt').reverse().toArray()).flatMap((row) => checkedEntry(row) ?? []));
+  }
+
+  damaged(): Promise<DamagedEntry[]> {
+    return guarded(async () => (await this.db.entries.orderBy('updatedAt').reverse().toArray()).flatMap((row) => damagedEntry(row) ?? []));
   }
 
   get(id: string): Promise<ShelfEntry | undefined> {
@@ -92,6 +96,18 @@ function checkedEntry(row: ShelfEntry): ShelfEntry | undefined {
   } catch (error) {
     if (!isAppError(error)) throw error;
     return undefined;
+  }
+}
+
+function damagedEntry({ id, job, pictureId, updatedAt, deletedAt }: ShelfEntry): DamagedEntry | undefined {
+  if (deletedAt !== undefined) return undefined;
+  try {
+    readJob(job);
+    return undefined;
+  } catch (error) {
+    const name: unknown = (job as { name?: unknown } | undefined)?.name;
+    const row = { id, name: typeof name === 'string' && name.trim() !== '' ? name.slice(0, 120) : 'A job without a name', reason: plainFromError(error), job, updatedAt: Number(updatedAt) || 0 };
+    return pictureId === undefined ? row : { ...row, pictureId };
   }
 }
 

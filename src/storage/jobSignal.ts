@@ -4,13 +4,33 @@ export interface JobSignal {
   tell(jobId: string): void;
   /** Calls back when a job was saved in another tab. Gives what ends it. */
   listen(heard: (jobId: string) => void): () => void;
+  /** Whether no other tab is open: only then is what was deleted out of reach of every undo. */
+  isAlone(): Promise<boolean>;
 }
 
 const CHANNEL = 'limner.jobs';
+/** Held by every open tab (Web Locks API, W3C), for as long as it is open. */
+const TAB_LOCK = 'limner.tab';
 
 /** Between the tabs of one browser. */
 export class TabSignal implements JobSignal {
   private readonly channel = new BroadcastChannel(CHANNEL);
+  /** Settles once this tab holds its own lock. */
+  private readonly held: Promise<void>;
+
+  constructor() {
+    const { locks } = navigator as { locks?: LockManager };
+    this.held = locks === undefined ? Promise.resolve() : new Promise((resolve) => void locks.request(TAB_LOCK, { mode: 'shared' }, () => (resolve(), new Promise<void>(() => undefined))));
+  }
+
+  /** A browser without locks says no: nothing is lost by waiting. */
+  async isAlone(): Promise<boolean> {
+    const { locks } = navigator as { locks?: LockManager };
+    if (locks === undefined) return false;
+    await this.held;
+    const { held = [] } = await locks.query();
+    return held.filter(({ name }) => name === TAB_LOCK).length === 1;
+  }
 
   tell(jobId: string): void {
     this.channel.postMessage(jobId);
@@ -29,6 +49,10 @@ export class TabSignal implements JobSignal {
 export class LocalSignal implements JobSignal {
   private readonly ears = new Set<(jobId: string) => void>();
   private others: readonly LocalSignal[] = [];
+
+  async isAlone(): Promise<boolean> {
+    return this.others.every((other) => other.ears.size === 0);
+  }
 
   static joined(count: number): LocalSignal[] {
     const signals = Array.from({ length: count }, () => new LocalSignal());

@@ -1,5 +1,5 @@
 import { AppError } from '../core/errors/appError.ts';
-import { sortedByName, type JobStorage, type NamedRecipe, type PictureFile, type ShelfEntry } from './ports.ts';
+import { sortedByName, type DamagedEntry, type JobStorage, type NamedRecipe, type PictureFile, type ShelfEntry } from './ports.ts';
 
 /** Storage that forgets: for tests, and for browsers that allow none. `roomBytes` imitates a full disk. */
 export class MemoryStorage implements JobStorage {
@@ -12,6 +12,11 @@ export class MemoryStorage implements JobStorage {
 
   async list(): Promise<ShelfEntry[]> {
     return [...this.entries.values()].sort((a, b) => b.updatedAt - a.updatedAt);
+  }
+
+  /** What was put as a value is one. */
+  async damaged(): Promise<DamagedEntry[]> {
+    return [];
   }
 
   async get(id: string): Promise<ShelfEntry | undefined> {

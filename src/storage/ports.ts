@@ -1,3 +1,4 @@
+import type { PlainError } from '../core/errors/appError.ts';
 import type { Job } from '../core/job/job.ts';
 import type { Recipe } from '../core/job/recipe.ts';
 
@@ -15,6 +16,18 @@ export interface ShelfEntry {
   readonly thumbnail?: Uint8Array<ArrayBuffer>;
   /** Set when it was deleted and can still come back. */
   readonly deletedAt?: number;
+}
+
+/** A stored row that does not pass as a job: of a newer version, or broken. It stays as it is. */
+export interface DamagedEntry {
+  readonly id: string;
+  /** What it calls itself, as far as that can be read. */
+  readonly name: string;
+  readonly reason: PlainError;
+  /** The job as it is stored. */
+  readonly job: unknown;
+  readonly pictureId?: string;
+  readonly updatedAt: number;
 }
 
 /** A recipe that is kept under a name to be used on other pictures. */
@@ -37,6 +50,8 @@ export interface PictureFile {
  */
 export interface JobStorage {
   list(): Promise<ShelfEntry[]>;
+  /** Rows that are not listed because they do not pass as jobs. */
+  damaged(): Promise<DamagedEntry[]>;
   get(id: string): Promise<ShelfEntry | undefined>;
   /** Writes an entry and, when given, its picture file. */
   put(entry: ShelfEntry, picture?: PictureFile): Promise<void>;

@@ -2,7 +2,10 @@ import 'fake-indexeddb/auto';
 import { Dexie } from 'dexie';
 import { describe, expect, it } from 'vitest';
 import { AppError, isAppError } from '../core/errors/appError.ts';
-import { JOB_VERSION } from '../core/job/job.ts';
+import { codeOf } from '../../tests/fixtures/errorCode.ts';
+import { JOB_VERSION, MAX_FILMS } from '../core/job/job.ts';
+import { holdOutlines } from '../core/job/paletteEdits.ts';
+import { salvageJob } from '../core/job/salvageJob.ts';
 import { newJob } from '../core/job/newJob.ts';
 import { DexieStorage } from './dexieStorage.ts';
 import { MemoryStorage } from './memoryStorage.ts';
@@ -83,6 +86,25 @@ describe('storage in trouble', () => {
     const storage = new DexieStorage(`test-${Math.random()}`);
     await storage.putRecipe({ id: 'x', name: 'From tomorrow', recipe: [{ kind: 'somethingNew', id: 'n', enabled: true, v: 9 }] as never, savedAt: 1 });
     expect(await storage.recipes()).toEqual([]);
+  });
+
+  it('tells damaged rows, with what can be saved from them', async () => {
+    const storage = new DexieStorage(`test-${Math.random()}`);
+    await storage.put({ ...entry('broken', 5, { pictureId: 'p1' }), job: { ...newJob('Crest'), layout: 7 } as never }, picture);
+    await storage.put(entry('a', 1));
+    expect(await storage.damaged()).toMatchObject([{ id: 'broken', name: 'Crest', pictureId: 'p1', reason: { code: 'badJob' }, job: { layout: 7 } }]);
+    expect(salvageJob((await storage.damaged())[0].job)).toEqual({ job: newJob('Crest'), lost: ['the lay-out'] });
+    expect((await storage.list()).map(({ id }) => id)).toEqual(['a']);
+  });
+
+  it('reads every outline that can be held by hand', async () => {
+    const storage = new DexieStorage(`test-${Math.random()}`);
+    const path = `M0 0${'L123.456789 987.654321'.repeat(300_000)}Z`;
+    const job = holdOutlines(newJob('Crest'), Array.from({ length: MAX_FILMS }, (_, k) => ({ film: `tone-${k}`, from: 'x', path: k === 0 ? path : 'M0 0L1 0L1 1Z' })));
+    await storage.put({ ...entry('a', 1), job });
+    expect((await storage.get('a'))?.job.outline.held).toHaveLength(MAX_FILMS);
+    expect(await storage.damaged()).toEqual([]);
+    expect(codeOf(() => holdOutlines(newJob('Crest'), Array.from({ length: MAX_FILMS }, (_, k) => ({ film: `tone-${k}`, from: 'x', path }))))).toBe('heldTooLarge');
   });
 
   it('leaves rows of a newer version stored but off the list', async () => {

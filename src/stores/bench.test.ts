@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { createApp, nextTick } from 'vue';
 import { decodeFile } from '../../cli/decodeFile.ts';
 import { discFiles } from '../../tests/fixtures/files.ts';
+import { until } from '../../tests/fixtures/until.ts';
 import { AppError } from '../core/errors/appError.ts';
 import { LocalEngine } from '../engine/localEngine.ts';
 import type { Engine, OnProgress, RunRequest, RunResult } from '../engine/protocol.ts';
@@ -65,11 +66,6 @@ function start(signal = new LocalSignal()): { bench: ReturnType<typeof useBench>
   app.use(pinia);
   setActivePinia(pinia);
   return app.runWithContext(() => ({ bench: useBench(), shelf: useShelf() }));
-}
-
-async function until(isSo: () => boolean): Promise<void> {
-  for (let k = 0; k < 400 && !isSo(); k++) await new Promise((resolve) => setTimeout(resolve, 5));
-  expect(isSo()).toBe(true);
 }
 
 beforeEach(() => {
@@ -249,6 +245,21 @@ describe('shelf', () => {
     await shelf.purgeDeleted();
     expect(await storage.get(id)).toBeUndefined();
     expect(await storage.picture(copy!.pictureId!)).toBeDefined();
+  });
+
+  it('removes nothing for good that another tab can still bring back', async () => {
+    const [one, two] = LocalSignal.joined(2);
+    const here = start(one);
+    const { id } = await here.shelf.addFile(file());
+    await here.shelf.remove(id);
+    const first = pinia;
+    const there = start(two);
+    await there.shelf.load();
+    await there.shelf.purgeDeleted();
+    expect(await storage.get(id)).toBeDefined();
+    await here.shelf.restore(id);
+    expect((await storage.get(id))?.deletedAt).toBeUndefined();
+    disposePinia(first);
   });
 
   it('opens a job from its archive as it was', async () => {

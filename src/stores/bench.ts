@@ -1,23 +1,21 @@
 import { defineStore } from 'pinia';
 import { computed, markRaw, ref, shallowRef, watch } from 'vue';
-import { AppError, asAppError, isAppError } from '../core/errors/appError.ts';
+import { AppError, asAppError, isAppError, plainFromError } from '../core/errors/appError.ts';
 import { hashBytes } from '../core/job/hash.ts';
-import type { Job } from '../core/job/job.ts';
+import type { Job, PictureInfo } from '../core/job/job.ts';
 import { scaledJob } from '../core/job/carriedJob.ts';
 import { checkFileSize } from '../formats/picture/checkPicture.ts';
 import type { OpenedPicture, RunResult } from '../engine/protocol.ts';
 import type { ShelfEntry } from '../storage/ports.ts';
 import { History } from './history.ts';
+import { keepJob } from './keepJob.ts';
 import { pictureInfo } from './pictureInfo.ts';
 import { useServices } from './services.ts';
 import { useShelf } from './shelf.ts';
 
-/** Changes are written this long after the last one: a killed tab loses at most that, ms. */
-const SAVE_AFTER_MS = 400;
-
 /** The job on the bench: its settings with undo, its picture, and what the engine made of them. */
 export const useBench = defineStore('bench', () => {
-  const { engine, storage, signal } = useServices();
+  const { engine, storage } = useServices();
   const shelf = useShelf();
   const entry = shallowRef<ShelfEntry>();
   const picture = shallowRef<OpenedPicture>();
@@ -27,9 +25,7 @@ export const useBench = defineStore('bench', () => {
   /** The reduced picture as turned and squared, kept in the same way. */
   const baseView = shallowRef<{ key: string; pixels: NonNullable<RunResult['clean']['view']> }>();
   const error = shallowRef<AppError>();
-  const saveError = shallowRef<AppError>();
   const busy = ref<number>();
-  const saving = ref(false);
 
   let history: History<Job> | undefined;
   const job = shallowRef<Job>();
@@ -42,13 +38,20 @@ export const useBench = defineStore('bench', () => {
     redoLabel.value = history?.redoLabel;
   }
 
+  /** The job that was asked for last: another one that is still being fetched then is not shown. */
+  let wanted: string | undefined;
+
   async function open(id: string): Promise<void> {
+    wanted = id;
     if (entry.value?.id === id) return;
     await saveNow();
+    if (wanted !== id) return;
     close();
     const found = await storage.get(id);
+    if (wanted !== id) return;
     if (found === undefined || found.deletedAt !== undefined) throw new AppError('badJob', { reason: 'it is not on this shelf any more' });
     entry.value = found;
+    if (found.job.picture !== undefined && found.pictureId !== undefined) fileOf.set(found.job.picture, found.pictureId);
     history = new History(found.job);
     showHistory();
     await openPicture();
@@ -94,17 +97,37 @@ export const useBench = defineStore('bench', () => {
     await openPicture().catch((caught: unknown) => (error.value = asAppError(caught, 'unexpected')));
   }
 
-  /** Gives the job another picture. The recipe stays: it is what is reused. */
+  /** Which picture file each state of the job goes with: undo brings the one before back. */
+  const fileOf = new WeakMap<PictureInfo, string>();
+
+  /** Gives the job another picture. The recipe stays: it is what is reused. When another job lies here by the time that it is read, it goes to the one that it was for. */
   async function setPicture(file: File): Promise<void> {
-    if (entry.value === undefined || job.value === undefined) return;
+    const target = entry.value;
+    if (target === undefined) return;
     checkFileSize(file.size, file.name);
     const bytes = new Uint8Array(await file.arrayBuffer());
     const opened = markRaw(await engine.open(bytes.slice(), file.name));
     const id = hashBytes(bytes);
-    const next = { ...job.value, picture: pictureInfo(file.name, opened) };
-    entry.value = await shelf.save({ ...entry.value, pictureId: id, updatedAt: Date.now(), job: next }, { id, fileName: file.name, bytes });
+    const info = pictureInfo(file.name, opened);
+    fileOf.set(info, id);
+    const kept = entry.value?.id === target.id ? entry.value : await storage.get(target.id);
+    if (kept === undefined || kept.deletedAt !== undefined) return;
+    const present = entry.value?.id === target.id ? history?.present : undefined;
+    const next: Job = { ...(present ?? kept.job), picture: info };
+    const saved = await shelf.save({ ...kept, pictureId: id, updatedAt: Date.now(), job: next }, { id, fileName: file.name, bytes });
+    // Whatever was opened or changed while it was saved stands.
+    if (entry.value?.id !== target.id || job.value === undefined) return;
+    entry.value = saved;
     picture.value = opened;
-    commit('Other picture', next);
+    commit('Other picture', { ...job.value, picture: info });
+  }
+
+  /** After undo and redo of another picture the job goes with that one's file again. */
+  function followPicture(info: PictureInfo | undefined): void {
+    const id = info === undefined ? undefined : fileOf.get(info);
+    if (id === undefined || entry.value === undefined || entry.value.pictureId === id) return;
+    entry.value = { ...entry.value, pictureId: id };
+    void reopenPicture();
   }
 
   /** Draws a vector picture at another size; what was put on it moves along. */
@@ -201,75 +224,19 @@ export const useBench = defineStore('bench', () => {
       return;
     }
     error.value = appError;
+    // What is shown was cut from other settings: it stands no longer, until a run succeeds.
+    const { cut: _cut, tone: _tone, ...rest } = result.value ?? {};
+    if (result.value !== undefined) result.value = markRaw({ ...rest, problem: plainFromError(appError) } as RunResult);
   }
 
   watch([job, picture], () => void work());
+  watch(() => job.value?.picture, followPicture);
   // Undo and redo of the drawn size open the picture anew as well.
   watch(() => job.value?.picture?.drawnSidePx, (wanted) => {
     if (wanted !== undefined && picture.value !== undefined && picture.value.drawnSidePx !== wanted) void reopenPicture();
   });
 
-  // --- keeping
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  watch(job, (next, before) => {
-    if (next === undefined || before === undefined || entry.value?.job === next) return;
-    saving.value = true;
-    clearTimeout(timer);
-    timer = setTimeout(() => void saveNow(), SAVE_AFTER_MS);
-  });
-
-  /**
-   * Another tab saved the job that lies here: its state becomes the newest here as well, as a change that undo takes back. So whichever tab saves last, what
-   * the other did is not lost.
-   */
-  signal.listen((id) => void takeOver(id));
-  async function takeOver(id: string): Promise<void> {
-    if (entry.value?.id !== id) return;
-    const found = await storage.get(id).catch(() => undefined);
-    if (found === undefined || found.deletedAt !== undefined || entry.value?.id !== id) return;
-    const other = JSON.stringify(found.job);
-    const isOtherPicture = found.pictureId !== entry.value.pictureId;
-    const isOther = other !== JSON.stringify(entry.value.job);
-    entry.value = isOther ? found : { ...found, job: entry.value.job };
-    if (!isOther || other === JSON.stringify(history?.present)) return;
-    commit('Changed in another tab', found.job);
-    if (isOtherPicture) await reopenPicture();
-  }
-
-  async function saveNow(stage?: string): Promise<void> {
-    clearTimeout(timer);
-    const current = entry.value;
-    const present = history?.present;
-    if (current === undefined || present === undefined) return;
-    if (current.job === present && (stage === undefined || stage === current.stage)) {
-      saving.value = false;
-      return;
-    }
-    const changed = current.job !== present;
-    try {
-      const saved = await shelf.save({ ...current, job: present, updatedAt: changed ? Date.now() : current.updatedAt, stage: stage ?? current.stage });
-      if (entry.value?.id === saved.id) entry.value = saved;
-      saveError.value = undefined;
-      if (changed) void refreshThumbnail(saved);
-    } catch (caught) {
-      if (!isAppError(caught)) throw caught;
-      saveError.value = caught;
-    } finally {
-      saving.value = false;
-    }
-  }
-
-  /** The shelf's picture of the job follows when the engine finds time; the job itself is safe by then. */
-  async function refreshThumbnail({ id, job: present }: ShelfEntry): Promise<void> {
-    const pictureKey = picture.value?.pictureKey;
-    if (pictureKey === undefined) return;
-    const thumbnail = await engine.export({ pictureKey, job: present, kind: 'thumbnail' }).catch(() => undefined);
-    const now = entry.value?.id === id ? entry.value : await storage.get(id);
-    // A newer job brings its own.
-    if (thumbnail === undefined || now === undefined || (entry.value?.id === id && history?.present !== present)) return;
-    const saved = await shelf.save({ ...now, thumbnail }).catch(() => undefined);
-    if (saved !== undefined && entry.value?.id === id) entry.value = saved;
-  }
+  const { saving, saveError, saveNow } = keepJob({ entry, job, present: () => history?.present, pictureKey: () => picture.value?.pictureKey, commit, reopenPicture });
 
   /** The picture as places on it are counted: as it came, or turned and squared. */
   const base = computed(() => {

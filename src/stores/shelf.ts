@@ -3,13 +3,16 @@ import { computed, ref, shallowRef } from 'vue';
 import { hashBytes } from '../core/job/hash.ts';
 import type { Job } from '../core/job/job.ts';
 import { newJob } from '../core/job/newJob.ts';
+import { salvageJob } from '../core/job/salvageJob.ts';
 import { ARCHIVE_ENDING, readArchive, writeArchive } from '../formats/archive/archive.ts';
 import { checkFileSize } from '../formats/picture/checkPicture.ts';
-import type { PictureFile, ShelfEntry } from '../storage/ports.ts';
+import type { DamagedEntry, PictureFile, ShelfEntry } from '../storage/ports.ts';
 import { pictureInfo } from './pictureInfo.ts';
 import { useServices } from './services.ts';
 
 const SEEDED = 'demoOffered';
+/** Tabs that stay open longer than this have forgotten what they deleted, ms: a week. */
+const KEPT_DELETED_MS = 7 * 24 * 3600 * 1000;
 
 /** `crew-crest.final_2.jpg` to "Crew crest final 2". */
 export function nameFromFile(fileName: string): string {
@@ -35,9 +38,34 @@ export const useShelf = defineStore('shelf', () => {
   const loaded = ref(false);
   const entries = computed(() => all.value.filter((entry) => entry.deletedAt === undefined));
 
+  /** Rows that do not pass as jobs. */
+  const damaged = shallowRef<readonly DamagedEntry[]>([]);
+
   async function load(): Promise<void> {
     all.value = await storage.list();
+    damaged.value = await storage.damaged();
     loaded.value = true;
+  }
+
+  /** Makes a job of what can be read of a damaged one, and takes that off the shelf. Gives what could not be read, in words. */
+  async function repair({ id, job: stored, pictureId }: DamagedEntry): Promise<readonly string[]> {
+    const { job, lost } = salvageJob(stored);
+    const now = Date.now();
+    await save({ id: crypto.randomUUID(), job, createdAt: now, updatedAt: now, stage: 'picture', ...(pictureId === undefined ? {} : { pictureId }) });
+    await discard(id);
+    return lost;
+  }
+
+  /** A damaged job as a file: its settings as they are stored, and its picture. */
+  async function damagedFile({ name, job, pictureId }: DamagedEntry): Promise<{ fileName: string; bytes: Uint8Array<ArrayBuffer> }> {
+    const picture = pictureId === undefined ? undefined : await storage.picture(pictureId);
+    return { fileName: `${name}${ARCHIVE_ENDING}`, bytes: writeArchive({ job: job as Job, ...(picture === undefined ? {} : { picture: picture.bytes }) }) };
+  }
+
+  /** Removes a damaged row for good. */
+  async function discard(id: string): Promise<void> {
+    await storage.purge([id]);
+    damaged.value = damaged.value.filter((other) => other.id !== id);
   }
 
   // What another tab saved is shown here too.
@@ -112,9 +140,11 @@ export const useShelf = defineStore('shelf', () => {
     return { fileName: `${entry.job.name}${ARCHIVE_ENDING}`, bytes };
   }
 
-  /** Removes for good what was deleted before this start. */
+  /** Removes for good what was deleted before this start, but nothing that another tab can still undo. */
   async function purgeDeleted(): Promise<void> {
-    const gone = all.value.filter((entry) => entry.deletedAt !== undefined).map((entry) => entry.id);
+    const old = Date.now() - KEPT_DELETED_MS;
+    const alone = await signal.isAlone();
+    const gone = all.value.filter(({ deletedAt }) => deletedAt !== undefined && (alone || deletedAt < old)).map((entry) => entry.id);
     if (gone.length > 0) await storage.purge(gone);
     all.value = entries.value;
   }
@@ -135,5 +165,5 @@ export const useShelf = defineStore('shelf', () => {
     return names.length;
   }
 
-  return { entries, loaded, load, save, addFile, duplicate, rename, remove, restore, archiveOf, purgeDeleted, addDemo };
+  return { entries, damaged, loaded, load, repair, damagedFile, discard, save, addFile, duplicate, rename, remove, restore, archiveOf, purgeDeleted, addDemo };
 });

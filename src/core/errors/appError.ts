@@ -21,6 +21,7 @@ export type ErrorCode =
   | 'nothingThere'
   | 'doesNotFit'
   | 'filmMissing'
+  | 'heldTooLarge'
   | 'tooIntricate'
   | 'mirrorMissing'
   | 'badValue'

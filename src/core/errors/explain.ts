@@ -49,6 +49,10 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
   badCorners: () => ({ what: 'The four corners make no rectangle seen at an angle.', todo: 'Give them in turn around the rectangle, clockwise from its upper left corner.' }),
   enlargedTooLarge: ({ times, megapixels }) => ({ what: `Enlarged ${times} times the picture would have more than ${megapixels} million pixels.`, todo: 'It is large enough as it is: take the enlarging out, or crop first.' }),
   nothingThere: () => ({ what: 'That place is already clear or cropped away, so there is nothing to take out.', todo: 'Point at a part of the art that is still there, or switch off the step before.' }),
+  heldTooLarge: (d) => ({
+    what: `The outlines edited by hand are ${d['megabytes']} MB together; a job keeps up to ${d['limitMegabytes']} MB, of ${d['films']} films.`,
+    todo: 'Let go of some that you no longer need, sweep small pieces first, or raise the trace tolerance for fewer nodes. The outline is as it was.',
+  }),
   filmMissing: (d) => ({ what: `This job has no film “${d['film']}” any more.`, todo: 'Choose one of the films on the rack and save its sheet again.' }),
   doesNotFit: (d) => ({
     what: `The sheet is too small: the layout is ${overWords(d)} for the cut area.`,
@@ -79,7 +83,10 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
   notYet: (d) => ({ what: `Limner cannot do this yet: ${d['feature']}.`, todo: `${d['instead']}` }),
   cannotRead: (d) => ({ what: `${named(d)} cannot be read: ${d['message']}.`, todo: 'Check the path and that you may read it.' }),
   cannotWrite: (d) => ({ what: `${named(d)} cannot be written: ${d['message']}.`, todo: 'Check that the folder exists and that you may write there.' }),
-  unexpected: (d) => ({ what: `Something went wrong inside Limner: ${d['message'] ?? 'no more is known'}.`, todo: 'Undo the last change or load the page again.' }),
+  unexpected: (d) => ({
+    what: `Something went wrong inside Limner${d['at'] === undefined ? '' : ` while ${d['at']}`}: ${d['message'] ?? 'no more is known'}.`,
+    todo: d['change'] === undefined ? 'Undo the last change or load the page again.' : `${d['change']}, or undo the last change.`,
+  }),
 };
 
 /** The message for an error, in plain words. */

@@ -1,4 +1,4 @@
-import { isAppError, type ErrorCode } from '../errors/appError.ts';
+import { AppError, isAppError, type ErrorCode } from '../errors/appError.ts';
 import type { Find } from '../clean/finds.ts';
 import type { FinishedSize } from '../clean/finishedSize.ts';
 import type { StepContext, StepFacts, StepKind, StepOutcome } from '../clean/steps/step.ts';
@@ -6,7 +6,7 @@ import type { Art } from '../raster/art.ts';
 import { within, type Task } from '../task/task.ts';
 import { canonicalJson, hashText } from './hash.ts';
 import { Memo } from './memo.ts';
-import { STEP_KINDS, type Recipe, type Step } from './recipe.ts';
+import { STEP_KINDS, STEP_NAMES, type Recipe, type Step } from './recipe.ts';
 
 /** What became of one step. A step that could not apply is passed over and says why. */
 export interface StepReport {
@@ -75,7 +75,7 @@ export function* applyRecipe({ picture, pictureKey, recipe, finished, kept }: Re
     try {
       outcome = yield* within(kind.run(art, step, context), index / active.length, (index + 1) / active.length);
     } catch (error) {
-      if (!isAppError(error)) throw error;
+      if (!isAppError(error)) throw new AppError('unexpected', { message: error instanceof Error ? error.message : String(error), at: `doing “${STEP_NAMES[step.kind]}”`, change: `Switch off or change the step “${STEP_NAMES[step.kind]}”` }, error);
       const report = { facts: {}, skipped: error.code };
       kept?.reports.set(key, report, REPORT_BYTES);
       steps.push({ id: step.id, ...report });

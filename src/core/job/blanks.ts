@@ -1,4 +1,4 @@
-import type { Blank } from './job.ts';
+import type { Blank, Job } from './job.ts';
 import type { Process } from './processes.ts';
 
 export interface BlankChoice {
@@ -20,3 +20,22 @@ export const BLANKS: readonly BlankChoice[] = [
   { blank: { name: 'Soap bar', widthMm: 75, heightMm: 50, colour: '#f3e7d3' }, process: 'stencil', widthMm: 55 },
   { blank: { name: 'Wooden sign', widthMm: 400, heightMm: 250, colour: '#c9a675' }, process: 'stencil', widthMm: 300 },
 ];
+
+/**
+ * The job on another blank, in the size and by the process that are usual there. A size or process that was set in the job, other than the usual one of the blank before, stays; so
+ * does that of a blank of one's own.
+ */
+export function onBlank(job: Job, { blank, process, widthMm }: BlankChoice): Job {
+  const before = BLANKS.find((choice) => choice.blank.name === job.blank.name);
+  const { assembly } = job;
+  const isUsualSize = before !== undefined && assembly.by === 'width' && assembly.sizeMm === before.widthMm;
+  const isUsualProcess = before !== undefined && job.process === before.process;
+  return { ...job, blank, ...(isUsualProcess ? { process } : {}), ...(isUsualSize ? { assembly: { ...assembly, sizeMm: widthMm } } : {}) };
+}
+
+/** A blank with something of it changed. A shipped one stays what it is: the changed one takes a name of its own. */
+export function ownBlank(blank: Blank, change: Partial<Blank>): Blank {
+  const { round, ...rest } = { ...blank, ...change };
+  const isShipped = BLANKS.some((choice) => choice.blank.name === rest.name);
+  return { ...rest, name: isShipped ? `${rest.name}, own` : rest.name, ...(round === true ? { round } : {}) };
+}

@@ -9,6 +9,9 @@ export * from './separation.ts';
 /** Version of the job format that this code writes. */
 export const JOB_VERSION = 3;
 
+/** Films that a job may have on its rack, those of all ways of separating together. */
+export const MAX_FILMS = 64;
+
 const lengthMm = z.number().min(0).max(20_000);
 const sizeMm = z.number().min(1).max(10_000);
 const name = z.string().trim().min(1).max(120);
@@ -44,12 +47,15 @@ export const pictureInfoSchema = z.strictObject({
 });
 export type PictureInfo = z.infer<typeof pictureInfoSchema>;
 
+/** Characters of all outlines held by hand together: some million nodes, more than a cutter takes. Held to when an outline is edited, so that what was made can be read. */
+export const MAX_HELD_CHARS = 60_000_000;
+
 /** The outline of a film as it was left by hand, px of the picture as turned and squared. */
 export const heldOutlineSchema = z.strictObject({
   film: filmId,
   /** Says from which outline it was made: `outlineMark` of it. */
   from: z.string().max(40),
-  path: z.string().max(4_000_000).refine(isPathData, 'a path is written with M, L, C and Z'),
+  path: z.string().max(MAX_HELD_CHARS).refine(isPathData, 'a path is written with M, L, C and Z'),
 });
 export type HeldOutline = z.infer<typeof heldOutlineSchema>;
 
@@ -72,11 +78,8 @@ export const outlineSettingsSchema = z.strictObject({
   outermost: z.boolean().optional(),
   /** A film around and below all others. */
   around: aroundSchema.optional(),
-  held: z.array(heldOutlineSchema).max(32).optional(),
+  held: z.array(heldOutlineSchema).max(MAX_FILMS).optional(),
 });
-
-/** Films that a job may have on its rack, those of all ways of separating together. */
-export const MAX_FILMS = 64;
 
 export const filmSchema = z.strictObject({ id: filmId, name, colour: colourHex });
 export type Film = z.infer<typeof filmSchema>;

@@ -1,7 +1,8 @@
 import { colourNames } from '../colour/colourName.ts';
 import { rgbFromHex } from '../colour/hex.ts';
 import { colourDifference, type Rgb } from '../colour/oklab.ts';
-import { MAX_FILMS, MAX_KNOWN, type Film, type FlatSeparation, type HeldOutline, type HeldTone, type Job, type MeetingPair, type Separation, type Spot } from './job.ts';
+import { AppError } from '../errors/appError.ts';
+import { MAX_FILMS, MAX_HELD_CHARS, MAX_KNOWN, type Film, type FlatSeparation, type HeldOutline, type HeldTone, type Job, type MeetingPair, type Separation, type Spot } from './job.ts';
 import type { ToneFact } from './filmsOf.ts';
 import { AROUND_FILM } from './finishFilms.ts';
 
@@ -187,10 +188,13 @@ export function letGo(job: Job, film?: string): Job {
   return { ...job, outline: kept.length === 0 ? rest : { ...rest, held: kept } };
 }
 
-/** Holds outlines by hand, in place of those of the same films. */
+/** Holds outlines by hand, in place of those of the same films. @throws AppError `heldTooLarge` when they are more than a job can keep. */
 export function holdOutlines(job: Job, outlines: readonly HeldOutline[]): Job {
   const kept = (job.outline.held ?? []).filter(({ film }) => outlines.every((each) => each.film !== film));
-  return { ...job, outline: { ...job.outline, held: [...kept, ...outlines] } };
+  const held = [...kept, ...outlines];
+  const chars = held.reduce((sum, { path }) => sum + path.length, 0);
+  if (chars > MAX_HELD_CHARS || held.length > MAX_FILMS) throw new AppError('heldTooLarge', { megabytes: Math.round(chars / 1e6), limitMegabytes: MAX_HELD_CHARS / 1e6, films: MAX_FILMS });
+  return { ...job, outline: { ...job.outline, held } };
 }
 
 /** Another name or colour of a film. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import { disc, polygon, sampled } from '../../../tests/fixtures/shapes.ts';
+import { disc as discShare, polygon, sampled } from '../../../tests/fixtures/shapes.ts';
 import { makeDesign, type Design } from '../assemble/design.ts';
 import { overBlankMm, placeOnBlank } from '../assemble/placeOnBlank.ts';
 import { cutCheck } from '../check/cutCheck.ts';
@@ -9,6 +9,9 @@ import { lookAt } from '../check/lookAt.ts';
 import { isAppError } from '../errors/appError.ts';
 import { boundsOf } from '../outline/curves.ts';
 import { outlineOf } from '../outline/traceOutline.ts';
+import { translation } from '../geometry/affine.ts';
+import { transformCurves } from '../outline/transformCurves.ts';
+import { mm } from '../units/length.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { assertFits, fits, laySheet, type LayoutSettings } from './laySheet.ts';
 
@@ -45,8 +48,13 @@ describe('design', () => {
     const blank = { widthMm: 300, heightMm: 380 };
     expect(placeOnBlank(undefined, blank, { widthMm: 100, heightMm: 80 })).toEqual({ xMm: 100, yMm: 50 });
     expect(placeOnBlank({ xMm: 3, yMm: 4 }, blank, { widthMm: 100, heightMm: 80 })).toEqual({ xMm: 3, yMm: 4 });
-    expect(overBlankMm({ xMm: 210, yMm: 0 }, blank, { widthMm: 100, heightMm: 80 })).toBe(10);
-    expect(overBlankMm({ xMm: 0, yMm: 0 }, blank, { widthMm: 300, heightMm: 380 })).toBe(0);
+    expect(overBlankMm({ xMm: 210, yMm: 0 }, blank, { widthMm: mm(100), heightMm: mm(80), layers: [] })).toBe(10);
+    expect(overBlankMm({ xMm: 0, yMm: 0 }, blank, { widthMm: mm(300), heightMm: mm(380), layers: [] })).toBe(0);
+    // A disc lies on a round blank of its size although its box does not; moved by 5 mm it reaches over by as much.
+    const round = { widthMm: 80, heightMm: 80, round: true };
+    const disc = { widthMm: mm(80), heightMm: mm(80), layers: [{ filmId: 'a', curves: transformCurves(outlineOf(discShare(90, 90, 45, 45, 40)), translation(-5, -5)) }] };
+    expect(overBlankMm({ xMm: 0, yMm: 0 }, round, disc)).toBe(0);
+    expect(overBlankMm({ xMm: 5, yMm: 0 }, round, disc)).toBeCloseTo(5, 0);
   });
 });
 
@@ -111,7 +119,7 @@ describe('laySheet', () => {
 
 describe('checks', () => {
   it('finds what is too small at the finished size, smallest first, and a coarse picture', () => {
-    const dots = outlineOf(disc(80, 80, 30, 40, 20));
+    const dots = outlineOf(discShare(80, 80, 30, 40, 20));
     const limits = { leastPieceMm2: 2, leastStripMm: 0, artIsOpening: false };
     const large = makeDesign([{ filmId: 'film', curves: dots }], { by: 'width', sizeMm: 40, turnDeg: 0 });
     expect(cutCheck(large, limits).map(({ kind }) => kind)).toEqual(['coarsePicture']);

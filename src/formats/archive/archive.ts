@@ -1,6 +1,6 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { AppError } from '../../core/errors/appError.ts';
-import type { Job } from '../../core/job/job.ts';
+import { MAX_HELD_CHARS, type Job } from '../../core/job/job.ts';
 import { readJob } from '../../core/job/readJob.ts';
 import { MAX_FILE_BYTES } from '../picture/checkPicture.ts';
 
@@ -13,8 +13,8 @@ export interface JobArchive {
 export const ARCHIVE_ENDING = '.limner';
 const JOB_ENTRY = 'job.json';
 const PICTURE_ENTRY = 'picture';
-/** A job's settings with tens of thousands of brush strokes are below this. */
-const MAX_JOB_BYTES = 30_000_000;
+/** A job's settings with tens of thousands of brush strokes, and all outlines that it may hold by hand, are below this. */
+const MAX_JOB_BYTES = MAX_HELD_CHARS + 30_000_000;
 const MAX_ENTRIES = 20;
 
 /** Writes a zip (PKWARE APPNOTE 6.3.3 subset that every unpacker reads) with `job.json` and the untouched picture file. */

@@ -7,13 +7,19 @@ export function drawBlank(context: CanvasRenderingContext2D, view: Viewport, bla
   const y = toScreenY(view, 0);
   const width = blank.widthMm * view.scale;
   const height = blank.heightMm * view.scale;
+  const shape = (around: number): Path2D => {
+    const path = new Path2D();
+    if (blank.round === true) path.ellipse(x + width / 2, y + height / 2, width / 2 + around, height / 2 + around, 0, 0, 2 * Math.PI);
+    else path.rect(x - around, y - around, width + 2 * around, height + 2 * around);
+    return path;
+  };
   context.save();
   context.fillStyle = blank.colour;
-  context.fillRect(x - 14, y - 14, width + 28, height + 28);
+  context.fill(shape(14));
   context.strokeStyle = '#b9ad9c';
-  context.strokeRect(x - 14.5, y - 14.5, width + 29, height + 29);
+  context.stroke(shape(14.5));
   context.setLineDash([3, 4]);
   context.strokeStyle = '#7d7264';
-  context.strokeRect(x, y, width, height);
+  context.stroke(shape(0));
   context.restore();
 }

@@ -41,6 +41,7 @@ const draw: DrawScene = (context, at) => {
 /** Why the sheet cannot leave as it is; undefined when it can. */
 const blocked = computed(() => {
   if (bench.result?.problem !== undefined) return explain(bench.result.problem);
+  if (bench.error !== undefined && bench.error.code !== 'workerLost') return explain(bench.error);
   if (sheet.value === undefined) return { what: 'There is no sheet yet.', todo: 'Bring in a picture first.' };
   const error = cut.value?.sheets.map(misfit).find((each) => each !== undefined);
   return error === undefined ? undefined : explain(error);

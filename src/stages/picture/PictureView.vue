@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { judge } from '../../core/check/judge.ts';
-import { BLANKS } from '../../core/job/blanks.ts';
 import type { Job } from '../../core/job/job.ts';
-import { PROCESSES, type Process } from '../../core/job/processes.ts';
+import { PROCESSES } from '../../core/job/processes.ts';
 import { LEAST_DRAWN_SIDE_PX, MOST_DRAWN_SIDE_PX } from '../../formats/picture/drawSvg.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
@@ -21,6 +20,7 @@ import { drawClear, drawPlaced } from '../shared/pictureScene.ts';
 import StageLayout from '../shared/StageLayout.vue';
 import { useReadout } from '../shared/useReadout.ts';
 import { useSharpPatch } from '../shared/useSharpPatch.ts';
+import BlankCard from './BlankCard.vue';
 import FirstLookCard from './FirstLookCard.vue';
 
 const bench = useBench();
@@ -50,11 +50,6 @@ function onView(view: Viewport, size: Size): void {
 }
 
 const change = (label: string, part: Partial<Job>): void => bench.commit(label, { ...job.value, ...part });
-function chooseBlank(name: string): void {
-  const choice = BLANKS.find(({ blank }) => blank.name === name);
-  if (choice === undefined) return;
-  change(`Blank: ${name}`, { blank: choice.blank, process: choice.process, assembly: { ...job.value.assembly, by: 'width', sizeMm: choice.widthMm } });
-}
 const keywordText = ref<string>();
 function takeKeywords(text: string): void {
   keywordText.value = undefined;
@@ -71,8 +66,6 @@ function takeNote(event: Event): void {
   const note = (event.target as HTMLTextAreaElement).value.slice(0, 2000);
   if (note !== job.value.rights.note) change('Whose picture', { rights: { ...job.value.rights, note } });
 }
-const BLANK_NAMES: Readonly<Record<string, string>> = Object.fromEntries(BLANKS.map(({ blank }) => [blank.name, `${blank.name} (${blank.widthMm} × ${blank.heightMm} mm)`]));
-const PROCESS_NAMES = Object.fromEntries(Object.entries(PROCESSES).map(([process, { name }]) => [process, name])) as Readonly<Record<Process, string>>;
 const USES = { unknown: 'not asked yet', ours: 'our own', allowed: 'may be used', notForSale: 'not for sale' } as const;
 
 const judgement = computed(() => {
@@ -122,15 +115,7 @@ const facts = computed(() => {
         <label class="field"><span>Name</span><input :value="job.name" maxlength="120" @change="takeName" /></label>
         <label class="field"><span>Keywords, with commas</span><input :value="keywordText ?? job.keywords.join(', ')" @input="keywordText = ($event.target as HTMLInputElement).value" @change="takeKeywords(($event.target as HTMLInputElement).value)" /></label>
       </TrayCard>
-      <TrayCard title="Blank and process">
-        <ChoiceInput :model-value="job.blank.name" :choices="BLANK_NAMES" label="Blank" @choose="chooseBlank" />
-        <ChoiceInput :model-value="job.process" :choices="PROCESS_NAMES" label="Process" @choose="change(`Process: ${PROCESSES[$event].name}`, { process: $event })" />
-        <p class="about">{{ PROCESSES[job.process].about }}</p>
-        <QuantityInput
-          kind="length" :label="job.assembly.by === 'width' ? 'Finished width' : 'Finished height'" :unit="settings.unit" :model-value="job.assembly.sizeMm" :least="1" :most="10000"
-          @change="bench.preview({ ...job, assembly: { ...job.assembly, sizeMm: $event } })" @done="bench.preview({ ...job, assembly: { ...job.assembly, sizeMm: $event } }); bench.commitPreview('Finished size')" @cancel="bench.revert"
-        />
-      </TrayCard>
+      <BlankCard />
       <TrayCard title="Whose picture is it?">
         <ChoiceInput :model-value="job.rights.use" :choices="USES" label="May it be used" @choose="change('May it be used', { rights: { ...job.rights, use: $event } })" />
         <label class="field"><span>Note for the ticket</span><textarea rows="2" :value="job.rights.note" maxlength="2000" @change="takeNote" /></label>
@@ -175,8 +160,7 @@ dd {
   gap: 2px;
   margin-top: 4px;
 }
-.field span,
-.about {
+.field span {
   margin: 0;
   color: var(--ink-soft);
   font-size: 12.5px;

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Job } from '../../core/job/job.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 import { useSettings } from '../../stores/settings.ts';
@@ -12,10 +11,12 @@ const settings = useSettings();
 const rack = useRack();
 const rolls = computed(() => {
   const cut = bench.result?.cut;
-  if (cut === undefined) return (bench.job as Job).assembly.films.slice(0, 1).map((film) => ({ ...film, pieces: 0, areaMm2: 0, places: 0 }));
+  if (cut === undefined) return [];
   return cut.films.map(({ film, pieces, areaMm2 }, k) => ({ ...film, pieces, areaMm2, places: cut.findings.filter(({ filmId }) => filmId === film.id || (filmId === undefined && k === 0)).length }));
 });
 defineProps<{ movable?: boolean }>();
+/** Without a cut there is no film; it is not told how many pieces of which. */
+const emptyWords = computed(() => (bench.picture === undefined && !bench.pictureFailed ? 'The films come with the picture.' : bench.result?.problem !== undefined ? 'No film yet: there is nothing to cut as it stands.' : 'The films are being made…'));
 const emit = defineEmits<{ move: [id: string, to: number] }>();
 </script>
 
@@ -23,5 +24,14 @@ const emit = defineEmits<{ move: [id: string, to: number] }>();
   <FilmRack
     :rolls="rolls" :chosen="rack.isAlone || rolls.length === 1 ? rack.chosen?.film.id : undefined" :unit="settings.unit" :fixed="!movable"
     @choose="rack.choose" @move="(id: string, to: number) => emit('move', id, to)"
-  />
+  >
+    <p v-if="rolls.length === 0" class="empty" role="status">{{ emptyWords }}</p>
+  </FilmRack>
 </template>
+
+<style scoped>
+.empty {
+  margin: 0;
+  color: var(--ink-soft);
+}
+</style>

@@ -1,3 +1,8 @@
+import type { InjectionKey, Ref } from 'vue';
+
+/** Whether the shelf is being filled: while it is, it is not called empty. */
+export const FILLING: InjectionKey<Readonly<Ref<boolean>>> = Symbol('filling');
+
 /** What the file chooser offers. */
 const ACCEPT = 'image/png,image/jpeg,image/webp,image/gif,image/bmp,image/tiff,image/heic,image/svg+xml,.svg,.heic,.heif,.tif,.tiff,.bmp,.limner';
 

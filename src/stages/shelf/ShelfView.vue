@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { ElMessage, ElMessageBox } from 'element-plus';
-import { computed, ref } from 'vue';
+import { computed, inject, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { asAppError } from '../../core/errors/appError.ts';
-import type { ShelfEntry } from '../../storage/ports.ts';
+import { explain } from '../../core/errors/explain.ts';
+import type { DamagedEntry, ShelfEntry } from '../../storage/ports.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useShelf } from '../../stores/shelf.ts';
 import { download } from '../shared/download.ts';
-import { pickFiles } from '../shared/pickFiles.ts';
+import { FILLING, pickFiles } from '../shared/pickFiles.ts';
 import { tellError } from '../shared/tellError.ts';
 import { undoNotice } from '../shared/undoNotice.ts';
 import BatchDialog from '../batch/BatchDialog.vue';
@@ -61,6 +62,23 @@ const addDemo = (): Promise<void> =>
     const count = await shelf.addDemo(false);
     if (count === 0) ElMessage.warning('The demo jobs are not here. Run “npm run demo:build” and load the page again.');
   });
+const repair = (row: DamagedEntry): Promise<void> =>
+  safely(async () => {
+    const lost = await shelf.repair(row);
+    ElMessage.success({ message: lost.length === 0 ? `“${row.name}” is on the shelf again, whole.` : `“${row.name}” is on the shelf again. As in a new job: ${lost.join(', ')}.`, duration: 10_000, showClose: true });
+  });
+const saveDamaged = (row: DamagedEntry): Promise<void> =>
+  safely(async () => {
+    const { fileName, bytes } = await shelf.damagedFile(row);
+    download(fileName, bytes, 'application/zip');
+  });
+const discard = (row: DamagedEntry): Promise<void> =>
+  safely(async () => {
+    const answer = await ElMessageBox.confirm(`“${row.name}” cannot be brought back afterwards.`, 'Delete for good', { confirmButtonText: 'Delete', cancelButtonText: 'Leave it', type: 'warning' }).catch(() => 'cancel');
+    if (answer === 'confirm') await shelf.discard(row.id);
+  });
+/** While the demo jobs come in the shelf is not called empty. */
+const filling = inject(FILLING, ref(false));
 const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
 </script>
 
@@ -84,11 +102,23 @@ const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
         <ShelfCard :entry="entry" @open="open(entry)" @rename="rename(entry)" @duplicate="safely(() => shelf.duplicate(entry.id))" @remove="remove(entry)" @keep="keepCopy(entry)" />
       </li>
     </ul>
-    <section v-else-if="shelf.loaded && shelf.entries.length > 0" class="empty">
+    <section v-if="shelf.damaged.length > 0" class="damaged" aria-label="Jobs that cannot be read">
+      <h2>{{ shelf.damaged.length === 1 ? 'One job cannot be read' : `${shelf.damaged.length} jobs cannot be read` }}</h2>
+      <p>They are stored as they are. Repair makes a new job of everything in it that can be read, with its picture.</p>
+      <ul>
+        <li v-for="row in shelf.damaged" :key="row.id">
+          <span><b>{{ row.name }}</b> {{ explain(row.reason).what }}</span>
+          <button v-if="row.reason.code !== 'newerVersion'" type="button" class="plain-button" @click="repair(row)">Repair</button>
+          <button type="button" class="plain-button" @click="saveDamaged(row)">Keep as a file</button>
+          <button type="button" class="plain-button" @click="discard(row)">Delete for good</button>
+        </li>
+      </ul>
+    </section>
+    <section v-if="shown.length === 0 && shelf.loaded && shelf.entries.length > 0" class="empty">
       <h2>No job by these words</h2>
       <button type="button" class="plain-button" @click="search = ''">Show all {{ shelf.entries.length }}</button>
     </section>
-    <section v-else-if="shelf.loaded" class="empty">
+    <section v-else-if="shelf.loaded && shelf.entries.length === 0 && !filling" class="empty">
       <h2>The shelf is empty</h2>
       <p>Drop a picture here, paste one, or choose a file: a logo, a drawing, a scan, a photo.</p>
       <p><button type="button" class="plain-button main" @click="pickFiles">Choose a picture</button> <button type="button" class="plain-button" @click="addDemo">Put the demo jobs on the shelf</button></p>
@@ -143,6 +173,34 @@ h1 {
   margin: 16px 0 0;
   padding: 0;
   list-style: none;
+}
+.damaged {
+  margin: 16px 0;
+  padding: 12px 16px;
+  border: 1px solid var(--ochre);
+  border-radius: 8px;
+}
+.damaged h2 {
+  margin: 0 0 4px;
+  font-size: 15px;
+}
+.damaged p {
+  margin: 0 0 8px;
+  color: var(--ink-soft);
+}
+.damaged ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.damaged li {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 4px 0;
+}
+.damaged li span {
+  flex: 1;
 }
 .empty {
   margin: 15vh auto 0;
