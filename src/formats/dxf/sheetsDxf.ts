@@ -1,12 +1,11 @@
 import type { Film } from '../../core/job/job.ts';
 import type { RectMm, Sheet } from '../../core/layout/laySheet.ts';
 import { CurvesBuilder, type Curves } from '../../core/outline/curves.ts';
-import { joinCurves } from '../../core/outline/transformCurves.ts';
 import { writeDxf } from './writeDxf.ts';
 
-/** All sheets of a job as one DXF: a layer for each film, weeding boxes with it, at the place where the film lies on its sheet, so that the layers line up. */
+/** All sheets of a job as one DXF: for each film a layer and one for its weeding boxes, at the place where the film lies on its sheet, so that the layers line up. */
 export const sheetsDxf = (films: readonly Film[], sheets: readonly Sheet[]): string =>
-  writeDxf(sheets.map(({ curves, boxes }, k) => ({ film: films[k], curves: joinCurves([curves, boxCurves(boxes)]) })), Math.max(...sheets.map(({ heightMm }) => heightMm)));
+  writeDxf(sheets.map(({ curves, boxes }, k) => ({ film: films[k], curves, boxes: boxCurves(boxes) })), Math.max(...sheets.map(({ heightMm }) => heightMm)));
 
 function boxCurves(boxes: readonly RectMm[]): Curves {
   const builder = new CurvesBuilder();

@@ -33,7 +33,8 @@ describe('DXF', () => {
 
   it('has a layer for each film, told apart by name, in the film’s colour', () => {
     const at = pairs.flatMap(([code, value], k) => (code === 0 && value === 'LAYER' ? [k] : []));
-    const records = at.map((k) => Object.fromEntries(pairs.slice(k, k + 8)));
+    // Layer 0 is there in every file.
+    const records = at.slice(1).map((k) => Object.fromEntries(pairs.slice(k, k + 10)));
     expect(records.map((record) => record[2])).toEqual(['HARBOUR-NAVY', 'HARBOUR-NAVY-2']);
     expect(records.map((record) => record[420])).toEqual([String(0x22375f), String(0xf2b632)]);
   });
@@ -47,5 +48,25 @@ describe('DXF', () => {
     expect([of(10), of(20)]).toEqual([[10, 10, 19, 30], [70, 81, 90, 90]]);
     expect(pairs.filter(([code, value]) => code === 0 && value === 'SPLINE')).toHaveLength(4);
     expect(pairs.filter(([code, value]) => code === 0 && value === 'LINE')).toHaveLength(2);
+  });
+
+  it('gives every record a handle of its own and an owner that is there, as strict readers want it', () => {
+    const handles = pairs.filter(([code]) => code === 5 || code === 105).map(([, value]) => value);
+    const seed = pairs[pairs.findIndex(([, value]) => value === '$HANDSEED') + 1][1];
+    const own = handles.filter((handle) => handle !== seed);
+    expect(new Set(own).size).toBe(own.length);
+    expect(Math.max(...own.map((handle) => parseInt(handle, 16)))).toBeLessThan(parseInt(seed, 16));
+    for (const [code, value] of pairs) if ((code === 330 || code === 340 || code === 350) && value !== '0') expect(own).toContain(value);
+    const names = pairs.flatMap(([code, value], k) => (code === 0 && value === 'TABLE' ? [pairs[k + 1][1]] : []));
+    expect(names).toEqual(['VPORT', 'LTYPE', 'LAYER', 'STYLE', 'VIEW', 'UCS', 'APPID', 'DIMSTYLE', 'BLOCK_RECORD']);
+    const entities = pairs.findIndex(([, value]) => value === 'ENTITIES');
+    const owners = pairs.slice(entities, pairs.findIndex(([, value]) => value === 'OBJECTS')).filter(([code]) => code === 330);
+    expect(owners).toHaveLength(6);
+  });
+
+  it('keeps weeding boxes on a layer of their own', () => {
+    const text = writeDxf([{ film: film('Sun', '#f2b632'), curves: halfDisc(), boxes: halfDisc() }], 100);
+    const layers = pairsOf(text).flatMap(([code, value], k, all) => (code === 0 && ['LINE', 'SPLINE'].includes(value) ? [all.slice(k).find(([c]) => c === 8)?.[1]] : []));
+    expect(layers).toEqual(['SUN', 'SUN', 'SUN', 'SUN-BOXES', 'SUN-BOXES', 'SUN-BOXES']);
   });
 });
