@@ -10,13 +10,20 @@ export interface OptionSpec {
 
 export interface Parsed {
   readonly inputs: readonly string[];
+  /** The options as they were written, without `--out` and `--force`, in their order. */
+  readonly options: readonly string[];
   readonly values: ReadonlyMap<string, string>;
 }
 
 /** Reads `--name value`, `--name=value` and inputs; `--` ends the options. @throws AppError `badValue` for what the command does not know. */
 export function parseArguments(words: readonly string[], options: Readonly<Record<string, OptionSpec>>): Parsed {
   const inputs: string[] = [];
+  const given: string[] = [];
   const values = new Map<string, string>();
+  const keep = (name: string, value?: string): void => {
+    values.set(name, value ?? '');
+    if (name !== 'out' && name !== 'force') given.push(value === undefined ? `--${name}` : `--${name}=${value}`);
+  };
   for (let i = 0; i < words.length; i++) {
     const word = words[i];
     if (word === '--') {
@@ -33,15 +40,18 @@ export function parseArguments(words: readonly string[], options: Readonly<Recor
     if (spec === undefined) throw new AppError('badValue', { name: 'An option', value: `--${name}`, takes: `one of ${Object.keys(options).map((o) => `--${o}`).join(', ')}` });
     if (spec.takes === undefined) {
       if (equals >= 0) throw new AppError('badValue', { name: `--${name}`, value: word.slice(equals + 1), takes: 'no value' });
-      values.set(name, '');
+      keep(name);
       continue;
     }
     const value = equals >= 0 ? word.slice(equals + 1) : words[++i];
     if (value === undefined || (equals < 0 && value.startsWith('--'))) throw new AppError('badValue', { name: `--${name}`, value: value ?? 'nothing', takes: spec.takes });
-    values.set(name, value);
+    keep(name, value);
   }
-  return { inputs, values };
+  return { inputs, values, options: given };
 }
+
+/** For commands that write files. */
+export const FORCE_OPTION = { force: { about: 'write over an input where that is meant' } } as const satisfies Record<string, OptionSpec>;
 
 /** For commands that read pictures: at what size an SVG becomes one. */
 export const DRAW_OPTION = { 'draw-px': { takes: `px, ${LEAST_DRAWN_SIDE_PX} to ${MOST_DRAWN_SIDE_PX}`, about: `long side at which an SVG is drawn (default: ${DRAWN_SIDE_PX})` } } as const satisfies Record<string, OptionSpec>;

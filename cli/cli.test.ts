@@ -192,7 +192,7 @@ describe('limner', () => {
     const art = paintedArt(80, 60, (x, y) => (y < 12.3 || y > 50.2 || x < 14.4 || x > 66.2 ? WHITE : x < 40.6 ? { r: 179, g: 38, b: 46 } : { r: 36, g: 80, b: 154 }));
     await writeFile(at('bars.png'), writePng(art.colour));
     await writeFile(at('bars.json'), JSON.stringify({ ...newJob('Bars'), separation: { way: 'flat', count: 'auto', meet: 'inset', reachMm: 1 } }));
-    const { code, err } = await limner('run', at('bars.json'), at('bars.png'), '--out', at('bars'), '--dxf');
+    const { code, err } = await limner('run', at('bars.json'), at('bars.png'), '--out', at('bars'), '--dxf', '--report', 'full');
     expect([code, err]).toEqual([0, '']);
     const { pictures } = JSON.parse(await readFile(at('bars/report.json'), 'utf8')) as { pictures: { files: string[]; films: { name: string }[]; tones: unknown[]; proof: { differs: number; edgeMm: number } }[] };
     const [{ files, films, tones, proof }] = pictures;
@@ -201,7 +201,8 @@ describe('limner', () => {
     expect(proof.differs).toBeLessThan(0.03);
     expect(proof.edgeMm).toBeLessThan(0.2);
     const dxf = await readFile(at('bars/bars.dxf'), 'utf8');
-    expect(dxf.match(/^LAYER$/gm)?.length).toBe(3);
+    const layers = dxf.match(/^AcDbLayerTableRecord\n2\n.*$/gm)?.map((record) => record.split('\n')[2]);
+    expect(layers).toEqual(['0', ...films.flatMap(({ name }) => [name.toUpperCase(), `${name.toUpperCase()}-BOXES`])]);
     // The weeding box is four lines on each layer.
     expect(dxf.match(/^LINE$/gm)?.length).toBeGreaterThanOrEqual(8);
   });

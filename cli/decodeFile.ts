@@ -9,12 +9,16 @@ import { sfntFromWoff } from '../src/formats/fonts/sfntFromWoff.ts';
 import { cameraOf } from '../src/formats/picture/cameraOf.ts';
 import { decodeHeic, type HeicLibrary } from '../src/formats/picture/decodeHeic.ts';
 import type { DecodePicture } from '../src/formats/picture/decodedPicture.ts';
-import { DRAWN_SIDE_PX, drawSvg, isSvg, type SvgLibrary } from '../src/formats/picture/drawSvg.ts';
+import { DRAWN_SIDE_PX, drawSvg, isSvg, svgDpi, type SvgLibrary } from '../src/formats/picture/drawSvg.ts';
 import { statedDpi } from '../src/formats/picture/statedDpi.ts';
 
 /** Decodes on the command line and in tests: native decoders for all but BMP, HEIC and SVG, upright by EXIF, embedded profiles turned into sRGB, first frame only. */
 export const decodeFile: DecodePicture = async (bytes, file, { drawnSidePx = DRAWN_SIDE_PX } = {}) => {
-  if (isSvg(bytes)) return { picture: drawSvg(await loadSvg(), bytes, file, drawnSidePx, await loadFonts()), drawnSidePx };
+  if (isSvg(bytes)) {
+    const picture = drawSvg(await loadSvg(), bytes, file, drawnSidePx, await loadFonts());
+    const dpi = svgDpi(bytes, picture);
+    return { picture, drawnSidePx, ...(dpi === undefined ? {} : { statedDpi: dpi }) };
+  }
   const head = checkPicture(bytes, file);
   let picture: Rgba8;
   try {

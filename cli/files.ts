@@ -1,5 +1,5 @@
-import { mkdir, readFile, stat, writeFile } from 'node:fs/promises';
-import { basename, dirname } from 'node:path';
+import { readFile, stat } from 'node:fs/promises';
+import { basename } from 'node:path';
 import { AppError } from '../src/core/errors/appError.ts';
 import { checkFileSize } from '../src/formats/picture/checkPicture.ts';
 import type { DecodedPicture, DecodeOptions } from '../src/formats/picture/decodedPicture.ts';
@@ -31,16 +31,6 @@ export async function readJson(path: string): Promise<unknown> {
 
 export const readPicture = async (path: string, options?: DecodeOptions): Promise<DecodedPicture> => decodeFile(await readBytes(path), basename(path), options);
 
-/** Writes a file, its folder too. @throws AppError `cannotWrite`. */
-export async function writeBytes(path: string, content: Uint8Array | string): Promise<void> {
-  try {
-    await mkdir(dirname(path), { recursive: true });
-    await writeFile(path, content);
-  } catch (error) {
-    throw new AppError('cannotWrite', { file: path, message: reasonOf(error) }, error);
-  }
-}
-
 const REASONS: Readonly<Record<string, string>> = {
   ENOENT: 'there is no such file',
   EACCES: 'permission denied',
@@ -51,7 +41,8 @@ const REASONS: Readonly<Record<string, string>> = {
   EROFS: 'the disk is read-only',
 };
 
-function reasonOf(error: unknown): string {
+/** Why the system refused, in words. */
+export function reasonOf(error: unknown): string {
   const code = error instanceof Error && 'code' in error ? String(error.code) : '';
   return REASONS[code] ?? (error instanceof Error ? error.message : String(error));
 }

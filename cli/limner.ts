@@ -1,7 +1,20 @@
+import { isMainThread } from 'node:worker_threads';
 import { main } from './main.ts';
+import { Pool } from './pool.ts';
+import { answerTasks } from './tasks.ts';
 
-process.exitCode = await main(process.argv.slice(2), {
-  out: (text) => process.stdout.write(text),
-  err: (text) => process.stderr.write(text),
-  live: process.stderr.isTTY,
-});
+/** The command's beginning: in its own thread as a program, in others as one that does a part of the work. */
+if (isMainThread) {
+  const interrupt = new AbortController();
+  // The picture under way is finished and what was done is reported; asked a second time it ends at once.
+  process.once('SIGINT', () => interrupt.abort());
+  process.exitCode = await main(process.argv.slice(2), {
+    out: (text) => process.stdout.write(text),
+    err: (text) => process.stderr.write(text),
+    live: process.stderr.isTTY,
+    interrupted: interrupt.signal,
+    pool: (size) => new Pool(new URL(import.meta.url), size),
+  });
+} else {
+  answerTasks();
+}

@@ -1,3 +1,4 @@
+import { version } from '../package.json' with { type: 'json' };
 import { isAppError } from '../src/core/errors/appError.ts';
 import { explain } from '../src/core/errors/explain.ts';
 import { parseArguments } from './arguments.ts';
@@ -14,20 +15,24 @@ const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square,
 
 function overview(): string {
   const lines = Object.entries(COMMANDS).map(([name, command]) => `  ${name.padEnd(8)}${command.about}`);
-  return `limner: pictures to cut files, without the interface\n\nUsage: limner COMMAND ... [--help]\n\n${lines.join('\n')}\n\nReads PNG, JPEG, WebP, GIF, BMP, TIFF and HEIC.\nExit codes: 0 done, 1 a picture could not be done, 2 the command was not understood.\n`;
+  return `limner: pictures to cut files, without the interface\n\nUsage: limner COMMAND ... [--help]\n\n${lines.join('\n')}\n\nReads PNG, JPEG, WebP, GIF, BMP, TIFF, HEIC and SVG.\n“limner COMMAND --help” or “-h” says what it takes; “limner --version” which Limner it is.\nExit codes: 0 done, 1 a picture could not be done, 2 the command was not understood, 130 stopped.\n`;
 }
 
 function helpOf(command: Command): string {
   const entries = Object.entries(command.options);
   const width = Math.max(...entries.map(([name]) => name.length)) + 4;
-  const options = entries.map(([name, { about }]) => `  ${`--${name}`.padEnd(width)}${about}`).join('\n');
+  const options = entries.map(([name, { takes, about }]) => `  ${`--${name}`.padEnd(width)}${about}${takes === undefined ? '' : `\n  ${''.padEnd(width)}takes ${takes}`}`).join('\n');
   return `Usage: ${command.usage}\n\n${command.about}\n\n${options}\n${command.notes === undefined ? '' : `\n${command.notes}\n`}`;
 }
 
 /** Runs the command line. @returns the exit code. */
 export async function main(words: readonly string[], console: Console): Promise<number> {
   const [name, ...rest] = words;
-  if (name === undefined || name === '--help' || name === 'help') {
+  if (name === '--version') {
+    console.out(`limner ${version}\n`);
+    return 0;
+  }
+  if (name === undefined || name === '--help' || name === '-h' || name === 'help') {
     console.out(overview());
     return name === undefined ? 2 : 0;
   }
@@ -36,7 +41,7 @@ export async function main(words: readonly string[], console: Console): Promise<
     console.err(`limner: there is no command “${name}”. Commands: ${Object.keys(COMMANDS).join(', ')}.\n`);
     return 2;
   }
-  if (rest.includes('--help')) {
+  if (rest.includes('--help') || rest.includes('-h')) {
     console.out(helpOf(command));
     return 0;
   }

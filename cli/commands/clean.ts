@@ -21,10 +21,10 @@ import { cropArt } from '../../src/core/raster/crop.ts';
 import { turnArt } from '../../src/core/raster/turn.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { pxPerMmFromDpi } from '../../src/core/units/length.ts';
-import { autoOrNumber, DRAW_OPTION, drawnSide, lengthOption, numberOption, numbersOption, type Parsed } from '../arguments.ts';
+import { autoOrNumber, DRAW_OPTION, FORCE_OPTION, drawnSide, lengthOption, numberOption, numbersOption, type Parsed } from '../arguments.ts';
 import { eachInput } from '../eachInput.ts';
 import { encodeFile } from '../encodeFile.ts';
-import { readJson, readPicture, writeBytes } from '../files.ts';
+import { readJson, readPicture } from '../files.ts';
 import { Timings } from '../timings.ts';
 import type { Command, Console } from './command.ts';
 
@@ -115,6 +115,7 @@ export const clean: Command = {
     recipe: { takes: 'a JSON file', about: 'a recipe: a list of steps, or a job whose recipe is meant' },
     width: { takes: 'a length', about: 'finished width, for steps that measure in mm (default: what the file states, else 96 dpi)' },
     ...STEPS,
+    ...FORCE_OPTION,
     timings: { about: 'print decode_ms, clean_ms and write_ms' },
   },
   async run(parsed, console) {
@@ -123,15 +124,15 @@ export const clean: Command = {
     const chosen = [...parsed.values.keys()].filter((name) => Object.hasOwn(STEPS, name));
     if (recipe.length === 0 && chosen.length === 0) throw new AppError('badValue', { name: 'The steps', value: 'nothing', takes: `--recipe or one of ${Object.keys(STEPS).map((name) => `--${name}`).join(', ')}` });
     const timings = new Timings();
-    const code = await eachInput(parsed, console, '.png', async (input, output) => {
+    const code = await eachInput(parsed, console, 'clean', '.png', async (input, output, outputs, console) => {
       const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input, drawnSide(parsed)));
       const widthMm = lengthOption(parsed, 'width') ?? picture.width / pxPerMmFromDpi(statedDpi ?? 96);
       const cleaned = await timings.measure('clean', () => {
         const art = withRecipe(artFromPicture(picture), hashBytes(picture.data as Uint8Array), recipe, widthMm, input, console);
         return chosen.reduce((before, name) => STEPS[name].run(before, parsed), art);
       });
-      await timings.measure('write', async () => writeBytes(output, await encodeFile(pictureFromArt(cleaned), statedDpi === undefined ? undefined : pxPerMmFromDpi(statedDpi) * cleaned.frame.scale)));
-    });
+      await timings.measure('write', async () => outputs.write(output, await encodeFile(pictureFromArt(cleaned), statedDpi === undefined ? undefined : pxPerMmFromDpi(statedDpi) * cleaned.frame.scale)));
+    }, recipePath === undefined ? [] : [recipePath]);
     if (parsed.values.has('timings')) console.out(timings.lines());
     return code;
   },

@@ -6,10 +6,10 @@ import { liftSubject } from '../../src/core/clean/subject/liftSubject.ts';
 import { artFromPicture, pictureFromArt, type Art } from '../../src/core/raster/art.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { pxPerMmFromDpi } from '../../src/core/units/length.ts';
-import { autoOrNumber, DRAW_OPTION, drawnSide, numberOption, required, type Parsed } from '../arguments.ts';
+import { autoOrNumber, DRAW_OPTION, FORCE_OPTION, drawnSide, numberOption, required, type Parsed } from '../arguments.ts';
 import { eachInput } from '../eachInput.ts';
 import { encodeFile } from '../encodeFile.ts';
-import { readPicture, writeBytes } from '../files.ts';
+import { readPicture } from '../files.ts';
 import { Timings } from '../timings.ts';
 import type { Command } from './command.ts';
 
@@ -18,7 +18,7 @@ export const lift: Command = {
   about: 'Lifts the ground off: all but the subject, from a point, or a colour everywhere.',
   options: {
     ...DRAW_OPTION,
-    out: { takes: 'the PNG file to write', about: 'the PNG file to write' },
+    out: { takes: 'a PNG file, or a folder for several', about: 'the PNG file to write, or a folder' },
     subject: { about: 'find the subject and lift everything else' },
     hair: { takes: `a width in px, 0 to ${MAX_RIM_PX}`, about: 'with --subject: hair, fur and blur reach so far to both sides of the border' },
     at: { takes: 'X,Y in pixels', about: 'where to start, pixels from the upper left of the upright picture' },
@@ -27,15 +27,16 @@ export const lift: Command = {
     enclosed: { about: 'also closed-off areas of the colour, such as counters of letters' },
     guard: { takes: 'a width in px', about: 'gaps in an outline narrower than this do not let the lift through' },
     hard: { about: 'no partly clear pixels along the edge' },
+    ...FORCE_OPTION,
     timings: { about: 'print decode_ms, lift_ms and write_ms' },
   },
   async run(parsed, console) {
     const lifted = lifterOf(parsed);
     const timings = new Timings();
-    const code = await eachInput(parsed, console, '.png', async (input, output) => {
+    const code = await eachInput(parsed, console, 'lift', '.png', async (input, output, outputs, console) => {
       const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input, drawnSide(parsed)));
       const { art, words } = await timings.measure('lift', () => lifted(artFromPicture(picture)));
-      await timings.measure('write', async () => writeBytes(output, await encodeFile(pictureFromArt(art), statedDpi === undefined ? undefined : pxPerMmFromDpi(statedDpi))));
+      await timings.measure('write', async () => outputs.write(output, await encodeFile(pictureFromArt(art), statedDpi === undefined ? undefined : pxPerMmFromDpi(statedDpi))));
       console.out(`${words}\n`);
     });
     if (parsed.values.has('timings')) console.out(timings.lines());
@@ -51,7 +52,7 @@ function lifterOf(parsed: Parsed): (art: Art) => { art: Art; words: string } {
     const rimPx = numberOption(parsed, 'hair', 0, MAX_RIM_PX) ?? 0;
     return (art) => {
       const lift = finish(liftSubject(art, [], rimPx));
-      return { art: lift.art, words: `${lift.areaPx2} px lifted` };
+      return { art: lift.art, words: `${lift.areaPx2} px lifted${howMuch(lift.areaPx2, art)}` };
     };
   }
   if (parsed.values.has('hair')) throw new AppError('badValue', { name: '--hair', value: parsed.values.get('hair') ?? '', takes: '--subject beside it' });
@@ -62,8 +63,14 @@ function lifterOf(parsed: Parsed): (art: Art) => { art: Art; words: string } {
     const [x, y] = at.map(Math.floor);
     if (x < 0 || y < 0 || x >= art.width || y >= art.height) throw new AppError('badValue', { name: '--at', value: at.join(','), takes: `a point inside the picture, 0,0 to ${art.width - 1},${art.height - 1}` });
     const lift = finish(liftAt(art, x, y, options));
-    return { art: lift.art, words: `tolerance ${lift.tolerance}, ${lift.areaPx2} px lifted${lift.finds.length > 0 ? `, ${lift.finds.length} enclosed areas` : ''}` };
+    return { art: lift.art, words: `tolerance ${lift.tolerance}, ${lift.areaPx2} px lifted${lift.finds.length > 0 ? `, ${lift.finds.length} enclosed ${lift.finds.length === 1 ? 'area' : 'areas'}` : ''}${howMuch(lift.areaPx2, lift.art)}` };
   };
+}
+
+/** Says so when a lift took nothing, or left nothing. */
+function howMuch(areaPx2: number, art: Art): string {
+  if (areaPx2 === 0) return ': nothing was taken, the picture is as it was';
+  return areaPx2 >= art.width * art.height || !art.alpha.some((value) => value >= 128) ? ': everything was taken, nothing of the picture is left' : '';
 }
 
 function readPoint(text: string): [number, number] {

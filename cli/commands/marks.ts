@@ -1,7 +1,8 @@
 import { AppError } from '../../src/core/errors/appError.ts';
 import { markSheetPdf } from '../../src/formats/pdf/markSheetPdf.ts';
 import { required } from '../arguments.ts';
-import { writeBytes } from '../files.ts';
+import { withEnding } from '../eachInput.ts';
+import { Outputs } from '../outputs.ts';
 import type { Command } from './command.ts';
 
 export const marks: Command = {
@@ -14,7 +15,8 @@ export const marks: Command = {
   async run(parsed, console) {
     const paper = parsed.values.get('paper') ?? 'a4';
     if (paper !== 'a4' && paper !== 'letter') throw new AppError('badValue', { name: '--paper', value: paper, takes: 'a4 or letter' });
-    await writeBytes(required(parsed, 'out', 'the PDF file to write'), await markSheetPdf(paper));
+    const out = withEnding(required(parsed, 'out', 'the PDF file to write'), '.pdf');
+    await (await Outputs.of([])).write(out, await markSheetPdf(paper));
     console.out('Print at 100 %, not fitted to the page.\n');
     return 0;
   },

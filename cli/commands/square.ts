@@ -2,10 +2,10 @@ import { AppError } from '../../src/core/errors/appError.ts';
 import type { Lens } from '../../src/core/clean/squaring/camera.ts';
 import { squarePicture, type PointPx, type Squared, type SquaringMarks } from '../../src/core/clean/squaring/squarePicture.ts';
 import { finish } from '../../src/core/task/task.ts';
-import { lengthOption, type Parsed } from '../arguments.ts';
+import { FORCE_OPTION, lengthOption, type Parsed } from '../arguments.ts';
 import { eachInput } from '../eachInput.ts';
 import { encodeFile } from '../encodeFile.ts';
-import { readPicture, writeBytes } from '../files.ts';
+import { readPicture } from '../files.ts';
 import { Timings } from '../timings.ts';
 import type { Command } from './command.ts';
 
@@ -20,15 +20,16 @@ export const square: Command = {
     lens: { takes: 'two numbers K1,K2', about: 'how the lens bends, as another photo of the camera told' },
     'keep-light': { about: 'leave shadow and uneven light in' },
     'allow-missing': { about: 'go on when a few marks other than the corners are covered' },
+    ...FORCE_OPTION,
     timings: { about: 'print decode_ms, square_ms and write_ms' },
   },
   async run(parsed, console) {
     const options = { marks: readMarks(parsed), levelLight: !parsed.values.has('keep-light'), allowMissing: parsed.values.has('allow-missing'), ...readLens(parsed) };
     const timings = new Timings();
-    const code = await eachInput(parsed, console, '.png', async (input, output) => {
+    const code = await eachInput(parsed, console, 'square', '.png', async (input, output, outputs, console) => {
       const { picture } = await timings.measure('decode', () => readPicture(input));
       const squared = await timings.measure('square', () => finish(squarePicture(picture, options)));
-      await timings.measure('write', async () => writeBytes(output, await encodeFile(squared.picture, squared.resolution)));
+      await timings.measure('write', async () => outputs.write(output, await encodeFile(squared.picture, squared.resolution)));
       console.out(wordsOn(squared));
     });
     if (parsed.values.has('timings')) console.out(timings.lines());

@@ -1,4 +1,4 @@
-import { basename, extname } from 'node:path';
+import { basename, dirname, extname } from 'node:path';
 import { figuresOf, figuresTogether } from '../../src/core/check/figures.ts';
 import { mostLayers } from '../../src/core/check/mostLayers.ts';
 import { hexFromRgb } from '../../src/core/colour/hex.ts';
@@ -20,9 +20,10 @@ import { mmFromPx, px, pxPerMm, pxPerMmFromDpi } from '../../src/core/units/leng
 import { writeDxf } from '../../src/formats/dxf/writeDxf.ts';
 import { filmPicture } from '../../src/formats/picture/filmPicture.ts';
 import { idFromName, writeOutlineSvg } from '../../src/formats/svg/writeSvg.ts';
-import { autoOrNumber, choiceOption, DRAW_OPTION, drawnSide, lengthOption, numberOption, oneInput, required, type Parsed } from '../arguments.ts';
+import { autoOrNumber, choiceOption, DRAW_OPTION, FORCE_OPTION, drawnSide, lengthOption, numberOption, oneInput, required, type Parsed } from '../arguments.ts';
 import { encodeFile } from '../encodeFile.ts';
-import { readPicture, writeBytes } from '../files.ts';
+import { readPicture } from '../files.ts';
+import { Outputs } from '../outputs.ts';
 import { Timings } from '../timings.ts';
 import type { Command } from './command.ts';
 
@@ -32,7 +33,7 @@ const MEETS: readonly Meet[] = ['stacked', 'inset', 'middle'];
 const ENDINGS = ['.svg', '.dxf', '.png'];
 const BORDER_MM = 100;
 
-type Traced = Pick<SeparatedArt, 'films' | 'tones' | 'strayPx'>;
+type Traced = Pick<SeparatedArt, 'films' | 'tone' | 'tones' | 'strayPx'>;
 
 export const trace: Command = {
   usage: 'limner trace IN --out OUT.svg|OUT.dxf|OUT.png [--colours N|auto | --tones N | --detail N] [--meet stacked|inset|middle] [--reach 0.5] [--border 2] [--width 200mm] [--report OUT.json] [--timings]',
@@ -51,6 +52,7 @@ export const trace: Command = {
     threshold: { takes: 'auto or 0 to 255', about: 'for 2 colours: lightness at which ink begins (default auto)' },
     chord: { takes: 'mm, 0.001 to 10', about: 'for DXF: polylines no further than this from the curves, for readers without splines' },
     report: { takes: 'a JSON file to write', about: 'films with pieces, nodes, cut length, smallest piece and expected weeding time; how the films differ from the picture' },
+    ...FORCE_OPTION,
     timings: { about: 'print decode_ms, trace_ms (separation and outlining) and write_ms' },
   },
   notes: 'The SVG has the frame of the picture: its width, height and viewBox are in mm. It has one group for each film, the lowest first.',
@@ -62,6 +64,10 @@ export const trace: Command = {
     const widthMm = lengthOption(parsed, 'width');
     const chordMm = numberOption(parsed, 'chord', 0.001, 10);
     const films = filmsFor(parsed);
+    const report = parsed.values.get('report');
+    const outputs = await Outputs.of([input], parsed.values.has('force'));
+    for (const file of report === undefined ? [out] : [out, report]) await outputs.check(file);
+    await outputs.prepare(dirname(out));
     const timings = new Timings();
     const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input, drawnSide(parsed)));
     const resolution = widthMm === undefined ? pxPerMmFromDpi(statedDpi ?? ASSUMED_DPI) : pxPerMm(picture.width / widthMm);
@@ -72,17 +78,16 @@ export const trace: Command = {
     const outlines = namedApart(traced.films.map(({ film, outline }) => ({ film, curves: transformCurves(outline, inMm) })));
     const [wideMm, highMm] = [mmFromPx(px(picture.width), resolution), mmFromPx(px(picture.height), resolution)];
     await timings.measure('write', async () => {
-      if (ending === '.dxf') await writeBytes(out, writeDxf(outlines, highMm, chordMm));
-      else if (ending === '.svg') await writeBytes(out, writeOutlineSvg(outlines, wideMm, highMm, basename(input)));
+      if (ending === '.dxf') await outputs.write(out, writeDxf(outlines, highMm, chordMm));
+      else if (ending === '.svg') await outputs.write(out, writeOutlineSvg(outlines, wideMm, highMm, basename(input)));
       else {
         for (const [k, { film, curves }] of outlines.entries()) {
           const { picture: png, pxPerMm: made } = filmPicture(curves, film.colour, wideMm, highMm, resolution);
-          await writeBytes(`${out.slice(0, -ending.length)}-${k + 1}-${idFromName(film.name)}.png`, await encodeFile(png, made));
+          await outputs.write(`${out.slice(0, -ending.length)}-${k + 1}-${idFromName(film.name)}.png`, await encodeFile(png, made));
         }
       }
     });
-    const report = parsed.values.get('report');
-    if (report !== undefined) await writeBytes(report, `${JSON.stringify(reportOf(art, traced, outlines, resolution, timings), null, 2)}\n`);
+    if (report !== undefined) await outputs.write(report, `${JSON.stringify(reportOf(art, traced, outlines, resolution, timings), null, 2)}\n`);
     if (parsed.values.has('timings')) console.out(timings.lines());
     return 0;
   },
@@ -135,9 +140,9 @@ const finished = (separated: SeparatedArt, outline: Job['outline'], art: Art, re
 /** One ink on its ground; undefined when the two differ in hue alone. */
 function oneColour(art: Art, threshold: number | 'auto'): SeparatedArt | undefined {
   try {
-    const { share, ink } = oneTone(art, { source: 'threshold', threshold, inkIs: 'auto' });
-    const outline = outlineOf(share);
-    return { films: [{ film: { id: 'Ink', name: 'Ink', colour: hexFromRgb(ink) }, outline }], whole: () => outline };
+    const tone = oneTone(art, { source: 'threshold', threshold, inkIs: 'auto' });
+    const outline = outlineOf(tone.share);
+    return { films: [{ film: { id: 'Ink', name: 'Ink', colour: hexFromRgb(tone.ink) }, outline }], whole: () => outline, tone };
   } catch (error) {
     if (isAppError(error) && error.code === 'oneColour' && threshold === 'auto') return undefined;
     throw error;

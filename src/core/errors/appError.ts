@@ -38,6 +38,7 @@ export type ErrorCode =
   | 'notYet'
   | 'cannotRead'
   | 'cannotWrite'
+  | 'wouldOverwrite'
   | 'unexpected';
 
 export type ErrorDetails = Readonly<Record<string, string | number | boolean>>;

@@ -15,7 +15,7 @@ const overWords = (d: ErrorDetails): string =>
   [[d['overWidthMm'], 'wide'], [d['overHeightMm'], 'high']].filter(([over]) => Number(over) > 0).map(([over, way]) => `${over} mm too ${way}`).join(' and ');
 
 const RULES: { readonly [Code in ErrorCode]: Rule } = {
-  emptyFile: (d) => ({ what: `${named(d)} is empty (0 bytes).`, todo: 'Ask for it again or export it once more, then drop it here.' }),
+  emptyFile: (d) => ({ what: `${named(d)} is empty (0 bytes).`, todo: 'Ask for it again, or export it once more.' }),
   notAPicture: (d) => ({
     what: `${named(d)} is not a picture that Limner reads.`,
     todo: 'Use PNG, JPEG, WebP, GIF, BMP, TIFF, HEIC or SVG; open other files in their own program and export one of these.',
@@ -35,7 +35,10 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
     what: 'There is nothing to cut: no piece is left at these settings.',
     todo: 'Switch off the step that clears the art, move the threshold, or let smaller pieces stay.',
   }),
-  oneColour: () => ({ what: 'The picture is one flat colour, so there is no edge to follow.', todo: 'Choose another picture, or cut a rectangle of the size.' }),
+  oneColour: (d) =>
+    d['asked'] === 1
+      ? { what: 'One colour was asked for, the background counted: then all of the picture is background and nothing is cut.', todo: 'Ask for two or more, or lift the background first.' }
+      : { what: 'The picture is one flat colour, so there is no edge to follow.', todo: 'Choose another picture, or cut a rectangle of the size.' },
   toneIsEven: () => ({ what: 'This tone is one even colour: there are no two in it.', todo: 'Part it by place: drag a frame around the areas that become another film.' }),
   cropEmpty: () => ({ what: 'The crop lies outside the picture, so nothing would be left.', todo: 'Drag the crop over the part to keep.' }),
   noSubject: () => ({ what: 'No subject was found: nothing stands out from the ground by a sharp edge.', todo: 'Brush over what to keep, or lift the ground by pointing at it. The picture is as it was.' }),
@@ -82,6 +85,7 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
   workerLost: () => ({ what: 'The engine stopped in the middle of this and was started again.', todo: 'Try once more; if it happens again, use a smaller picture.' }),
   notYet: (d) => ({ what: `Limner cannot do this yet: ${d['feature']}.`, todo: `${d['instead']}` }),
   cannotRead: (d) => ({ what: `${named(d)} cannot be read: ${d['message']}.`, todo: 'Check the path and that you may read it.' }),
+  wouldOverwrite: (d) => ({ what: `${named(d)} is one of the files that are read, so it is not written over.`, todo: 'Name another folder or file in --out, or give --force where you mean it.' }),
   cannotWrite: (d) => ({ what: `${named(d)} cannot be written: ${d['message']}.`, todo: 'Check that the folder exists and that you may write there.' }),
   unexpected: (d) => ({
     what: `Something went wrong inside Limner${d['at'] === undefined ? '' : ` while ${d['at']}`}: ${d['message'] ?? 'no more is known'}.`,

@@ -25,6 +25,8 @@ export function readJob(value: unknown, file = 'The job'): Job {
   if (head.data.version > JOB_VERSION) throw new AppError('newerVersion', { file, version: head.data.version, reads: JOB_VERSION });
   let migrated = value;
   for (let version = head.data.version; version < JOB_VERSION; version++) migrated = MIGRATIONS[version](migrated);
+  const { recipe } = migrated as { recipe?: unknown };
+  if (Array.isArray(recipe)) refuseNewerSteps(recipe, file);
   const parsed = jobSchema.safeParse(migrated);
   if (!parsed.success) throw new AppError('badJob', { file, reason: firstIssue(parsed.error) });
   return parsed.data;
@@ -53,9 +55,30 @@ function refuseNewerSteps(steps: readonly unknown[], file: string): void {
   }
 }
 
-/** `field.path: message` of the first issue. */
+/** What is wrong first, in plain words: where, and what belongs there. */
 export function firstIssue(error: z.ZodError): string {
   const issue = error.issues[0];
-  const path = issue.path.join('.');
-  return path === '' ? issue.message : `${path}: ${issue.message}`;
+  const path = issue.path.map((part) => (typeof part === 'number' ? `entry ${part + 1}` : String(part))).join(', ');
+  const where = path === '' ? 'it' : `“${path}”`;
+  switch (issue.code) {
+    case 'invalid_type':
+      return issue.message.endsWith('received undefined') ? `${where} is missing; it takes ${KIND_WORDS[issue.expected] ?? issue.expected}` : `${where} should be ${KIND_WORDS[issue.expected] ?? issue.expected}`;
+    case 'unrecognized_keys':
+      return `${where} has ${issue.keys.length === 1 ? 'an entry that is' : 'entries that are'} not known: ${issue.keys.join(', ')}`;
+    case 'invalid_value':
+      return `${where} should be ${issue.values.map(String).join(' or ')}`;
+    case 'too_small':
+      return `${where} is too small: the least is ${String(issue.minimum)}`;
+    case 'too_big':
+      return `${where} is too large: the most is ${String(issue.maximum)}`;
+    case 'invalid_union':
+      return `${where} is of no kind that is known`;
+    case 'invalid_format':
+    case 'custom':
+      return `${where} is not as it should be: ${issue.message}`;
+    default:
+      return `${where} cannot be read`;
+  }
 }
+
+const KIND_WORDS: Readonly<Record<string, string>> = { string: 'text', number: 'a number', int: 'a whole number', boolean: 'true or false', array: 'a list', object: 'a group of entries', tuple: 'a pair' };

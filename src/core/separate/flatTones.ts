@@ -49,7 +49,7 @@ export function* flatTones(art: Art, { count, held, leastAreaPx2 }: FlatTonesOpt
   const data = labels;
   if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;
   if (!opaque && !data.some((label) => label !== CLEAR)) throw new AppError('nothingToCut');
-  if (opaque && tones.length < 2) throw new AppError('oneColour');
+  if (opaque && tones.length < 2) throw new AppError('oneColour', count === 1 ? { asked: 1 } : {});
   const swept = sweepLabels(dropSlivers(makeLabelMap(width, height, data), art.colour, tones), leastAreaPx2);
   return { labels: swept, tones, ground: groundOf(swept) };
 }

@@ -22,11 +22,14 @@ export interface OneTone {
   /** The lightness that parts ink from ground; 127.5 means half clear for `notClear`. */
   readonly threshold: number;
   readonly inkIs: 'dark' | 'light';
-  /** The ink's own colour in the art. */
+  /** The ink's own colour in the art, and that of the ground; white where all that is there is ink. */
   readonly ink: Rgb;
+  readonly ground: Rgb;
   /** 256 counts of lightness on white, for the threshold's card. */
   readonly histogram: Float64Array;
 }
+
+const WHITE: Rgb = { r: 255, g: 255, b: 255 };
 
 /** Less contrast than this between the two tones, in lightness levels, is paper grain and not a drawing. */
 const LEAST_CONTRAST = 10;
@@ -43,7 +46,7 @@ export function oneTone(art: Art, options: OneToneOptions): OneTone {
     if (counted === seen && isOpaque(art.alpha)) throw new AppError('oneColour');
     const there = art.alpha.slice();
     joinThinStrokes(there, art.width, art.height);
-    return { share: makeShareMap(art.width, art.height, there), threshold: 127.5, inkIs: 'dark', ink: toneOf(art, 0, 255), histogram };
+    return { share: makeShareMap(art.width, art.height, there), threshold: 127.5, inkIs: 'dark', ink: toneOf(art, 0, 255), ground: WHITE, histogram };
   }
   const cut = otsu(histogram);
   if (options.threshold === 'auto' && cut.light - cut.dark < LEAST_CONTRAST) throw new AppError('oneColour');
@@ -55,8 +58,10 @@ export function oneTone(art: Art, options: OneToneOptions): OneTone {
   const share = throughTable(art, shareTable(middle, Math.max(4, tones.light - tones.dark), inkIs === 'dark'), opaque);
   if (inkIs === 'light' && !opaque) for (let i = 0; i < share.length; i++) share[i] = (share[i] * art.alpha[i] + 127) / 255;
   joinThinStrokes(share, art.width, art.height);
-  const ink = inkIs === 'dark' ? toneOf(art, 0, Math.ceil(middle) - 1) : toneOf(art, Math.ceil(middle), 255);
-  return { share: makeShareMap(art.width, art.height, share), threshold: middle, inkIs, ink, histogram };
+  const dark = toneOf(art, 0, Math.ceil(middle) - 1);
+  const light = opaque || inkIs === 'light' ? toneOf(art, Math.ceil(middle), 255) : WHITE;
+  const [ink, ground] = inkIs === 'dark' ? [dark, light] : [light, dark];
+  return { share: makeShareMap(art.width, art.height, share), threshold: middle, inkIs, ink, ground, histogram };
 }
 
 /** The tone that most of the picture's border has is the ground; the other one is ink. An even border means dark ink. */

@@ -5,12 +5,16 @@ import { sfntFromWoff } from '../fonts/sfntFromWoff.ts';
 import { cameraOf } from './cameraOf.ts';
 import { decodeHeic, type HeicLibrary } from './decodeHeic.ts';
 import type { DecodePicture } from './decodedPicture.ts';
-import { DRAWN_SIDE_PX, drawSvg, isSvg, type SvgLibrary } from './drawSvg.ts';
+import { DRAWN_SIDE_PX, drawSvg, isSvg, svgDpi, type SvgLibrary } from './drawSvg.ts';
 import { statedDpi } from './statedDpi.ts';
 
 /** Decodes with the browser's own decoders (in a worker or a page); TIFF and HEIC, which not all browsers read, and SVG, which never gets into the page, through libraries loaded when needed. */
 export const decodeInBrowser: DecodePicture = async (bytes, file, { drawnSidePx = DRAWN_SIDE_PX } = {}) => {
-  if (isSvg(bytes)) return { picture: drawSvg(await loadSvg(), bytes, file, drawnSidePx, await loadFonts()), drawnSidePx };
+  if (isSvg(bytes)) {
+    const picture = drawSvg(await loadSvg(), bytes, file, drawnSidePx, await loadFonts());
+    const dpi = svgDpi(bytes, picture);
+    return { picture, drawnSidePx, ...(dpi === undefined ? {} : { statedDpi: dpi }) };
+  }
   const head = checkPicture(bytes, file);
   const picture = head.type === 'tiff' ? await decodeTiff(bytes, file) : head.type === 'heic' ? await decodeHeic(await loadHeic(), bytes, file) : await decodeBitmap(bytes, head, file);
   const dpi = statedDpi(bytes, head.type);

@@ -57,6 +57,24 @@ export function drawSvg(library: SvgLibrary, bytes: Uint8Array, file: string, si
   return picture;
 }
 
+/** Millimetres of one unit of length (CSS Values 3, 5.2): a pixel is a 96th of an inch. */
+const UNIT_MM: Readonly<Record<string, number>> = { mm: 1, cm: 10, q: 0.25, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6, px: 25.4 / 96, '': 25.4 / 96 };
+
+/**
+ * Resolution at which a drawing was drawn, dots per inch, by the width or height that its root states (SVG 1.1, 5.1.2); undefined when it states none or a percentage.
+ * @param picture its size in px.
+ */
+export function svgDpi(bytes: Uint8Array, picture: { readonly width: number; readonly height: number }): number | undefined {
+  const root = /<svg\b[^>]*>/i.exec(new TextDecoder().decode(bytes.subarray(0, HEAD_BYTES)))?.[0] ?? '';
+  for (const [name, px] of [['width', picture.width], ['height', picture.height]] as const) {
+    const match = new RegExp(`\\s${name}\\s*=\\s*["']\\s*([0-9.]+(?:e[+-]?[0-9]+)?)\\s*([a-z]*)\\s*["']`, 'i').exec(root);
+    const perUnit = match === null ? undefined : UNIT_MM[match[2].toLowerCase()];
+    const mm = match === null || perUnit === undefined ? NaN : Number(match[1]) * perUnit;
+    if (mm > 0 && Number.isFinite(mm)) return (px * 25.4) / mm;
+  }
+  return undefined;
+}
+
 function opened(library: SvgLibrary, bytes: Uint8Array, file: string, options: SvgOptions): SvgDrawing {
   try {
     return new library.Resvg(bytes, options);

@@ -3,7 +3,7 @@ import type { PictureType } from './checkPicture.ts';
 /** How far from the end of a file its end marker may stand: some programs append notes of their own. */
 const TAIL_BYTES = 65_536;
 
-/** Whether a picture file ends before its own end, by the marker or the length that its type carries. TIFF has neither: false. */
+/** Whether a picture file ends before its own end, by the marker or the length that its type carries. */
 export function isCutShort(bytes: Uint8Array, type: PictureType): boolean {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   switch (type) {
@@ -20,7 +20,7 @@ export function isCutShort(bytes: Uint8Array, type: PictureType): boolean {
     case 'heic':
       return boxesRunOver(view);
     case 'tiff':
-      return false;
+      return tiffRunsOver(view);
   }
 }
 
@@ -36,6 +36,41 @@ function boxesRunOver(view: DataView): boolean {
     at += length;
   }
   return at !== view.byteLength;
+}
+
+/** Tags of a TIFF directory (TIFF 6.0): where its strips or tiles lie and how long they are. */
+const OFFSETS = [273, 324];
+const LENGTHS = [279, 325];
+const SHORT = 3;
+
+/** Whether the first picture of a TIFF has strips or tiles, or a directory, that end after the file does. */
+function tiffRunsOver(view: DataView): boolean {
+  try {
+    const little = view.getUint16(0) === 0x4949;
+    const directory = view.getUint32(4, little);
+    const count = view.getUint16(directory, little);
+    let offsets: number[] = [];
+    let lengths: number[] = [];
+    for (let k = 0; k < count; k++) {
+      const entry = directory + 2 + 12 * k;
+      const tag = view.getUint16(entry, little);
+      if (OFFSETS.includes(tag)) offsets = valuesOf(view, entry, little);
+      if (LENGTHS.includes(tag)) lengths = valuesOf(view, entry, little);
+    }
+    return offsets.some((offset, k) => offset + (lengths[k] ?? 0) > view.byteLength);
+  } catch (error) {
+    // A directory or a list that lies outside of the file.
+    if (error instanceof RangeError) return true;
+    throw error;
+  }
+}
+
+/** The whole numbers of a directory's entry: in the entry itself where they fit into four bytes, else where it points. */
+function valuesOf(view: DataView, entry: number, little: boolean): number[] {
+  const size = view.getUint16(entry + 2, little) === SHORT ? 2 : 4;
+  const count = Math.min(view.getUint32(entry + 4, little), view.byteLength);
+  const at = count * size <= 4 ? entry + 8 : view.getUint32(entry + 8, little);
+  return Array.from({ length: count }, (_, k) => (size === 2 ? view.getUint16(at + 2 * k, little) : view.getUint32(at + 4 * k, little)));
 }
 
 function tailHas(bytes: Uint8Array, marker: readonly number[]): boolean {

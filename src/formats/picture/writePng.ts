@@ -10,13 +10,37 @@ export function writePng(picture: Rgba8, pxPerMm?: number): Uint8Array<ArrayBuff
   return pxPerMm === undefined ? new Uint8Array(plain) : withResolution(plain, pxPerMm);
 }
 
-/** The PNG file with its physical resolution stated. The file must not state one yet. */
+/** The PNG file with this physical resolution stated, and no other. */
 export function withResolution(png: Uint8Array, pxPerMm: number): Uint8Array<ArrayBuffer> {
+  const plain = withoutResolution(png);
   const chunk = physChunk(Math.round(pxPerMm * 1000));
-  const file = new Uint8Array(png.length + chunk.length);
-  file.set(png.subarray(0, SIGNATURE_AND_HEADER));
+  const file = new Uint8Array(plain.length + chunk.length);
+  file.set(plain.subarray(0, SIGNATURE_AND_HEADER));
   file.set(chunk, SIGNATURE_AND_HEADER);
-  file.set(png.subarray(SIGNATURE_AND_HEADER), SIGNATURE_AND_HEADER + chunk.length);
+  file.set(plain.subarray(SIGNATURE_AND_HEADER), SIGNATURE_AND_HEADER + chunk.length);
+  return file;
+}
+
+const PHYS = 0x70485973;
+/** Length, name and checksum of a chunk, bytes. */
+const CHUNK_FRAME = 12;
+
+/** The PNG file without any statement of its physical resolution. */
+export function withoutResolution(png: Uint8Array): Uint8Array<ArrayBuffer> {
+  const view = new DataView(png.buffer, png.byteOffset, png.byteLength);
+  const kept: Uint8Array[] = [png.subarray(0, 8)];
+  let at = 8;
+  while (at + CHUNK_FRAME <= png.length) {
+    const end = at + CHUNK_FRAME + view.getUint32(at);
+    if (view.getUint32(at + 4) !== PHYS) kept.push(png.subarray(at, end));
+    at = end;
+  }
+  const file = new Uint8Array(kept.reduce((sum, part) => sum + part.length, 0));
+  let filled = 0;
+  for (const part of kept) {
+    file.set(part, filled);
+    filled += part.length;
+  }
   return file;
 }
 

@@ -1,0 +1,88 @@
+import { basename, join } from 'node:path';
+import { plainFromError, type PlainError } from '../src/core/errors/appError.ts';
+import { explain } from '../src/core/errors/explain.ts';
+import { hashBytes } from '../src/core/job/hash.ts';
+import type { Job } from '../src/core/job/job.ts';
+import { STEP_NAMES } from '../src/core/job/recipe.ts';
+import { assertFits } from '../src/core/layout/laySheet.ts';
+import { pictureFromArt } from '../src/core/raster/art.ts';
+import { finish } from '../src/core/task/task.ts';
+import { cleanPicture, cutArt } from '../src/engine/pipeline.ts';
+import { sheetsDxf } from '../src/formats/dxf/sheetsDxf.ts';
+import { filmPicture } from '../src/formats/picture/filmPicture.ts';
+import { sheetFiles } from '../src/formats/svg/sheetFiles.ts';
+import { idFromName } from '../src/formats/svg/writeSvg.ts';
+import { decodeFile } from './decodeFile.ts';
+import { encodeFile } from './encodeFile.ts';
+import { readBytes } from './files.ts';
+import { Outputs } from './outputs.ts';
+import { measuresOf, warningsOf, type ReportKind } from './report.ts';
+import { Timings } from './timings.ts';
+
+/** A job on one picture. Plain values, so that another thread can be asked for it. */
+export interface RunTask {
+  readonly job: Job;
+  /** A file, or what a job's archive holds. */
+  readonly input: { readonly path: string } | { readonly name: string; readonly bytes: Uint8Array<ArrayBuffer> };
+  readonly out: string;
+  /** What the files' names begin with. */
+  readonly name: string;
+  readonly wanted: { readonly dxf: boolean; readonly filmPng: boolean; readonly report: ReportKind };
+  /** Files that are read and not to be written over, unless that is meant. */
+  readonly reads: readonly string[];
+  readonly force: boolean;
+}
+
+export interface PictureReport {
+  readonly input: string;
+  readonly ok: boolean;
+  readonly error?: PlainError;
+  readonly files: readonly string[];
+  readonly warnings: readonly string[];
+  /** Steps that were passed over, and why. */
+  readonly skipped: readonly string[];
+  readonly ms: Readonly<Record<string, number>>;
+  readonly [measure: string]: unknown;
+}
+
+/** Applies a job to one picture and writes its files. What goes wrong is in the report. */
+export async function runOne({ job, input, out, name, wanted, reads, force }: RunTask): Promise<PictureReport> {
+  const outputs = await Outputs.of(reads, force);
+  const timings = new Timings();
+  const file = 'path' in input ? basename(input.path) : input.name;
+  const files: string[] = [];
+  const warnings: string[] = [];
+  const skipped: string[] = [];
+  const write = async (end: string, content: Uint8Array | string): Promise<void> => {
+    await timings.measure('write', () => outputs.write(join(out, `${name}${end}`), content));
+    files.push(`${name}${end}`);
+  };
+  let measures: Record<string, unknown> = {};
+  try {
+    const { picture } = await timings.measure('decode', async () => decodeFile('path' in input ? await readBytes(input.path) : input.bytes, file, { drawnSidePx: job.picture?.drawnSidePx }));
+    const clean = await timings.measure('clean', () => finish(cleanPicture(job, picture, hashBytes(picture.data as Uint8Array))));
+    for (const step of clean.steps) {
+      if (step.skipped === undefined) continue;
+      const kind = job.recipe.find(({ id }) => id === step.id)?.kind;
+      skipped.push(`${kind === undefined ? `step ${step.id}` : STEP_NAMES[kind].toLowerCase()} skipped: ${explain({ code: step.skipped, details: {} }).what}`);
+    }
+    const cut = await timings.measure('cut', () => finish(cutArt(job, clean.art)));
+    const measured = (): Record<string, unknown> => measuresOf(job, clean.art, cut, wanted.report);
+    warnings.push(...skipped, ...warningsOf(job, cut));
+    measures = { ...(await (wanted.report === 'full' ? timings.measure('report', measured) : measured())), steps: clean.steps };
+    for (const sheet of cut.sheets) assertFits(sheet);
+    const films = cut.films.map(({ film }) => film);
+    for (const { suffix, svg } of sheetFiles(films, cut.sheets, `${job.name}: ${name}`, job.handOff.cutAs)) await write(`${suffix === '' ? '' : `-${suffix}`}.svg`, svg);
+    if (wanted.dxf) await write('.dxf', sheetsDxf(films, cut.sheets));
+    if (wanted.filmPng) {
+      for (const [k, film] of films.entries()) {
+        const { picture: png, pxPerMm } = filmPicture(cut.design.layers[k].curves, film.colour, cut.design.widthMm, cut.design.heightMm, cut.design.resolution);
+        await write(`-${k + 1}-${idFromName(film.name)}-film.png`, await encodeFile(png, pxPerMm));
+      }
+    }
+    await write('.png', await encodeFile(pictureFromArt(clean.art), cut.design.resolution));
+    return { input: file, ok: true, files, warnings, skipped, ...measures, ms: timings.record };
+  } catch (error) {
+    return { input: file, ok: false, error: plainFromError(error), files, warnings, skipped, ...measures, ms: timings.record };
+  }
+}
