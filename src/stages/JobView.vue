@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
+import { ElMessage } from 'element-plus';
 import { computed, onBeforeUnmount, watch, watchEffect } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { asAppError } from '../core/errors/appError.ts';
@@ -50,11 +51,25 @@ useEventListener(document, 'visibilitychange', () => {
 });
 useEventListener(window, 'pagehide', () => void bench.saveNow());
 
+/** What was taken back may be of a stage that is not looked at: it is said. */
+function tell(words: string, label: string | undefined): void {
+  if (label !== undefined) ElMessage({ type: 'info', message: `${words}: ${label}`, duration: 2500, grouping: true });
+}
+function undo(): void {
+  const label = bench.undoLabel;
+  bench.undo();
+  tell('Taken back', label);
+}
+function redo(): void {
+  const label = bench.redoLabel;
+  bench.redo();
+  tell('Done again', label);
+}
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || keepsUndo(event.target)) return;
   const key = event.key.toLowerCase();
-  if (key === 'z' && !event.shiftKey) bench.undo();
-  else if ((key === 'z' && event.shiftKey) || key === 'y') bench.redo();
+  if (key === 'z' && !event.shiftKey) undo();
+  else if ((key === 'z' && event.shiftKey) || key === 'y') redo();
   else return;
   event.preventDefault();
 });
@@ -72,7 +87,7 @@ const saved = computed(() => (bench.saveError !== undefined ? 'not saved' : benc
   <div v-if="bench.job !== undefined" class="job">
     <RoutingSlip
       :name="bench.job.name" :lines="lines" :tabs="tabs" :current="String(route.name)" :undo-label="bench.undoLabel" :redo-label="bench.redoLabel" :saved="saved"
-      @go="router.push({ name: $event, params: { id: String(route.params['id']) } })" @undo="bench.undo" @redo="bench.redo" @shelf="router.push('/')"
+      @go="router.push({ name: $event, params: { id: String(route.params['id']) } })" @undo="undo" @redo="redo" @shelf="router.push('/')"
     />
     <RouterView />
   </div>

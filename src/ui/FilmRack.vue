@@ -17,6 +17,9 @@ export interface Roll {
 const props = defineProps<{ rolls: readonly Roll[]; chosen?: string | undefined; unit: LengthUnit; fixed?: boolean }>();
 const emit = defineEmits<{ choose: [id: string]; move: [id: string, to: number] }>();
 
+/** More rolls than this stand closer together, smaller. */
+const MANY = 5;
+
 const held = ref<string>();
 function drop(to: number): void {
   if (held.value !== undefined && props.rolls[to].id !== held.value) emit('move', held.value, to);
@@ -34,9 +37,9 @@ const areaText = (areaMm2: number, unit: LengthUnit): string => (unit === 'mm' ?
 </script>
 
 <template>
-  <div class="rack" role="list" aria-label="Rack: films in the order in which they go on">
+  <div class="rack" :class="{ many: rolls.length > MANY }" role="list" aria-label="Rack: films in the order in which they go on">
     <button
-      v-for="(roll, at) in rolls" :key="roll.id" type="button" role="listitem" class="roll" :class="{ chosen: roll.id === chosen }" :draggable="fixed !== true && rolls.length > 1"
+      v-for="(roll, at) in rolls" :key="roll.id" type="button" role="listitem" class="roll" :title="roll.name" :class="{ chosen: roll.id === chosen }" :draggable="fixed !== true && rolls.length > 1"
       @click="emit('choose', roll.id)" @keydown="key($event, at)" @dragstart="held = roll.id" @dragend="held = undefined" @dragover.prevent @drop.prevent="drop(at)"
     >
       <svg width="116" height="28" viewBox="0 0 116 28" aria-hidden="true">
@@ -45,10 +48,10 @@ const areaText = (areaMm2: number, unit: LengthUnit): string => (unit === 'mm' ?
         <ellipse cx="104" cy="14" rx="10.5" ry="12.8" :fill="roll.colour" stroke="var(--rule-strong)" />
         <circle cx="104" cy="14" r="6.4" fill="#e9d9b8" /><circle cx="104" cy="14" r="3.4" fill="#fff" />
       </svg>
-      <span class="name">{{ roll.name }}<i v-if="roll.places > 0" class="pin" :title="roll.places === 1 ? '1 place to look at' : `${roll.places} places to look at`">{{ roll.places }}</i></span>
+      <span class="name">{{ roll.name }}<i v-if="roll.places > 0" class="pin" :title="roll.places === 1 ? '1 place to look at' : `${roll.places} places to look at`">{{ roll.places > 999 ? '999+' : roll.places }}</i></span>
       <span class="facts">{{ roll.pieces === 1 ? '1 piece' : `${roll.pieces} pieces` }} · {{ areaText(roll.areaMm2, unit) }}</span>
     </button>
-    <p v-if="rolls.length > 1" class="note">goes on left to right, bottom first{{ fixed === true ? '' : '; drag to change' }}</p>
+    <p v-if="rolls.length > 1" class="note" :title="`Goes on left to right, bottom first${fixed === true ? '' : '; drag to change'}`">goes on left to right, bottom first{{ fixed === true ? '' : '; drag to change' }}</p>
     <slot />
   </div>
 </template>
@@ -86,6 +89,44 @@ const areaText = (areaMm2: number, unit: LengthUnit): string => (unit === 'mm' ?
 }
 .chosen .name {
   color: var(--madder-text);
+}
+.note {
+  flex: 0 1 auto;
+  min-width: 0;
+  margin: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.roll {
+  flex: none;
+}
+.facts,
+.name {
+  white-space: nowrap;
+}
+.many {
+  gap: 2px;
+}
+.many .roll {
+  flex: 1 1 84px;
+  min-width: 62px;
+  max-width: 124px;
+  overflow: hidden;
+}
+.many svg {
+  width: 100%;
+  height: 22px;
+}
+.many .name,
+.many .facts {
+  max-width: 100%;
+  overflow: hidden;
+  font-size: 11.5px;
+  text-overflow: ellipsis;
+}
+.many .note {
+  display: none;
 }
 .facts,
 .note {

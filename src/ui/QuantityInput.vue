@@ -2,7 +2,7 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { mm, mmFromInch } from '../core/units/length.ts';
-import { formatLength, parseLength, trimNumber, type LengthUnit } from '../core/units/parseLength.ts';
+import { formatArea, formatLength, MM2_PER_INCH2, parseLength, trimNumber, type LengthUnit } from '../core/units/parseLength.ts';
 
 /**
  * A number with its unit: typed (lengths with fractions, in either unit), dragged sideways on its unit, or stepped with the arrow keys, with Shift by
@@ -12,8 +12,8 @@ const props = withDefaults(
   defineProps<{
     modelValue: number;
     label: string;
-    /** `length` is stored in mm and shown in the unit of the bench; anything else is shown as it is. */
-    kind?: 'length' | 'plain';
+    /** `length` is stored in mm, `area` in mm², and shown in the unit of the bench; anything else is shown as it is. */
+    kind?: 'length' | 'area' | 'plain';
     suffix?: string;
     unit?: LengthUnit;
     least?: number;
@@ -27,7 +27,7 @@ const props = withDefaults(
 const emit = defineEmits<{ change: [value: number]; done: [value: number]; cancel: [] }>();
 
 const isLength = computed(() => props.kind === 'length');
-const shown = computed(() => (isLength.value ? formatLength(mm(props.modelValue), props.unit) : `${trimNumber(props.modelValue, props.digits)}${props.suffix === '' || props.suffix === '°' ? props.suffix : ` ${props.suffix}`}`));
+const shown = computed(() => (props.kind === 'area' ? formatArea(props.modelValue, props.unit, props.digits) : isLength.value ? formatLength(mm(props.modelValue), props.unit) : `${trimNumber(props.modelValue, props.digits)}${props.suffix === '' || props.suffix === '°' ? props.suffix : ` ${props.suffix}`}`));
 const text = ref(shown.value);
 const wrong = ref(false);
 const editing = ref(false);
@@ -40,8 +40,10 @@ const stepSize = computed(() => (isLength.value && props.unit === 'in' ? mmFromI
 
 function read(): number | undefined {
   if (isLength.value) return parseLength(text.value, props.unit);
-  const typed = text.value.replace(props.suffix, '').replace(',', '.').trim();
-  const value = typed === '' ? NaN : Number(typed);
+  const [, written] = /(mm²|in²|mm2|in2)\s*$/i.exec(text.value) ?? [];
+  const typed = text.value.replace(props.kind === 'area' ? (written ?? '') : props.suffix, '').replace(',', '.').trim();
+  const perUnit = props.kind === 'area' && (written === undefined ? props.unit === 'in' : /^in/i.test(written)) ? MM2_PER_INCH2 : 1;
+  const value = typed === '' ? NaN : Number(typed) * perUnit;
   return Number.isFinite(value) ? value : undefined;
 }
 
@@ -100,7 +102,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   event.stopPropagation();
   dragCancel();
 }, { capture: true });
-const range = computed(() => (isLength.value ? `${formatLength(mm(props.least), props.unit)} to ${formatLength(mm(props.most), props.unit)}` : `${props.least} to ${props.most}`));
+const range = computed(() => (props.kind === 'area' ? `${formatArea(props.least, props.unit)} to ${formatArea(props.most, props.unit)}` : isLength.value ? `${formatLength(mm(props.least), props.unit)} to ${formatLength(mm(props.most), props.unit)}` : `${props.least} to ${props.most}`));
 </script>
 
 <template>

@@ -1,10 +1,29 @@
+<script lang="ts">
+/** Cards that were unfolded, by what they are called, for as long as the page lives. */
+const unfolded = new Set<string>();
+</script>
+
 <script setup lang="ts">
-defineProps<{
+import { ref, useId } from 'vue';
+
+const props = defineProps<{
   title: string;
   about?: string | undefined;
   /** Marks the card's edge: something to look at. */
   mark?: 'warning' | undefined;
+  /** A card that is seldom used comes folded; it stays unfolded under this name. */
+  fold?: string | undefined;
+  /** Its state in one line, while it is folded. */
+  foldedAs?: string | undefined;
 }>();
+const open = ref(props.fold === undefined || unfolded.has(props.fold));
+const body = useId();
+function toggle(): void {
+  open.value = !open.value;
+  if (props.fold === undefined) return;
+  if (open.value) unfolded.add(props.fold);
+  else unfolded.delete(props.fold);
+}
 </script>
 
 <template>
@@ -12,12 +31,13 @@ defineProps<{
     <header>
       <span class="icon"><slot name="icon" /></span>
       <div class="names">
-        <h3>{{ title }}</h3>
-        <p v-if="about !== undefined">{{ about }}</p>
+        <h3 v-if="fold === undefined">{{ title }}</h3>
+        <h3 v-else><button type="button" class="fold" :aria-expanded="open" :aria-controls="body" @click="toggle"><span class="mark" aria-hidden="true">{{ open ? '−' : '+' }}</span>{{ title }}</button></h3>
+        <p v-if="open ? about !== undefined : (foldedAs ?? about) !== undefined">{{ open ? about : (foldedAs ?? about) }}</p>
       </div>
       <slot name="switch" />
     </header>
-    <div v-if="$slots['default']" class="body"><slot /></div>
+    <div v-if="$slots['default'] && open" :id="body" class="body"><slot /></div>
   </section>
 </template>
 
@@ -50,6 +70,26 @@ h3 {
   margin: 0;
   font-size: 13.5px;
   font-weight: 600;
+}
+.fold {
+  display: flex;
+  align-items: baseline;
+  width: 100%;
+  border: 0;
+  padding: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.fold:focus-visible {
+  outline: 2px solid var(--madder);
+  outline-offset: 2px;
+}
+.mark {
+  width: 16px;
+  color: var(--ink-soft);
 }
 p {
   margin: 1px 0 0;

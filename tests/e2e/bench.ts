@@ -103,6 +103,13 @@ export async function save(page: Page, button: string): Promise<{ name: string; 
   return { name: download.suggestedFilename(), bytes: await readFile(await download.path()) };
 }
 
+/** Unfolds a card of the tray that comes folded. */
+export async function unfold(page: Page, title: string): Promise<void> {
+  const head = page.getByRole('button', { name: title, exact: true });
+  if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
+  await expect(head).toHaveAttribute('aria-expanded', 'true');
+}
+
 /** Takes one of the named choices. */
 export async function choose(page: Page, label: string, option: string): Promise<void> {
   await page.locator('.el-select', { has: page.getByRole('combobox', { name: label, exact: true }) }).click();

@@ -1,7 +1,7 @@
 import { unzipSync } from 'fflate';
 import { decode } from 'fast-png';
 import { expect, type Locator, type Page } from '@playwright/test';
-import { choose, drag, goTo, openJob, save, setQuantity, settled, table, test } from './bench.ts';
+import { choose, drag, goTo, openJob, save, setQuantity, settled, table, test, unfold } from './bench.ts';
 
 const rolls = (page: Page): Locator => page.locator('.rack .roll .name');
 const look = (page: Page, view: string): Promise<void> => page.getByRole('radiogroup', { name: 'View' }).getByText(view, { exact: true }).click();
@@ -78,6 +78,7 @@ test('nodes are dragged, added, taken out, straightened, cut open and joined; wh
   await expect.poll(pieces).toBe(whole);
 
   // Another setting asks before it takes what is held.
+  await unfold(page, 'Outline');
   await setQuantity(page, 'Follows within', '1.5');
   const note = page.getByRole('alert').filter({ hasText: 'held by hand' });
   await expect(note).toContainText('Yellow is held by hand, and what it was made from has changed');
@@ -113,6 +114,7 @@ test('a tone is parted by colour or by place, small ones are offered, and films 
   await expect(rolls(page)).toHaveCount(4);
   await settled(page);
 
+  await unfold(page, 'Films on the shelf');
   await page.getByRole('button', { name: 'Take all nearest' }).click();
   await expect(rolls(page).first()).toContainText('Harbour navy');
   await expect(page.getByRole('list', { name: 'Tones and their films' })).toContainText('Δ');
@@ -123,6 +125,7 @@ test('a tone is parted by colour or by place, small ones are offered, and films 
   await page.keyboard.press('Escape');
   await page.reload();
   await settled(page);
+  await unfold(page, 'Films on the shelf');
   await page.getByRole('button', { name: 'What I have…' }).click();
   await expect(page.getByLabel('Name of Quay brick')).toBeVisible();
 });
@@ -144,6 +147,7 @@ test('two variants stand side by side and one is taken; a border and the outermo
   await settled(page);
   await expect(page.locator('.rack .roll').first()).toContainText('1 piece');
 
+  await unfold(page, 'Border and back');
   await page.getByRole('region', { name: 'Border and back' }).getByText('A film around everything').click();
   await expect(rolls(page)).toHaveCount(3);
   await expect(rolls(page).first()).toContainText('Border');

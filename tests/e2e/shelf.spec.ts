@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import AxeBuilder from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import { hugePng } from '../fixtures/files.ts';
-import { addStep, demoPicture, dropFiles, goTo, openShelf, setQuantity, settled, test } from './bench.ts';
+import { addStep, demoPicture, dropFiles, goTo, openShelf, setQuantity, settled, test, unfold } from './bench.ts';
 
 test('the shelf holds the demo jobs, finds, renames, duplicates and deletes with undo', async ({ page }) => {
   await openShelf(page);
@@ -106,6 +106,7 @@ test('nothing to cut is said and not exported', async ({ page }) => {
   await openShelf(page);
   await page.getByRole('button', { name: 'Open Heron glasses' }).click();
   await goTo(page, 'Separate');
+  await unfold(page, 'Outline');
   await page.getByLabel('Leave out pieces under').fill('1000');
   await page.getByLabel('Leave out pieces under').press('Enter');
   await goTo(page, 'Assemble');

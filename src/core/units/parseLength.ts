@@ -1,4 +1,4 @@
-import { inchFromMm, mm, mmFromInch, type Mm } from './length.ts';
+import { inchFromMm, mm, MM_PER_INCH, mmFromInch, type Mm } from './length.ts';
 
 /** The two units a decorator chooses between. */
 export type LengthUnit = 'mm' | 'in';
@@ -35,6 +35,14 @@ export function parseLength(text: string, assumed: LengthUnit): Mm | undefined {
 export function formatLength(length: Mm, unit: LengthUnit, digits: number = unit === 'mm' ? 1 : 2): string {
   const value = unit === 'mm' ? length : inchFromMm(length);
   return `${trimNumber(value, digits)} ${unit}`;
+}
+
+/** Square millimetres of a square inch. */
+export const MM2_PER_INCH2 = MM_PER_INCH ** 2;
+
+/** Writes an area as people read it, in the square of the unit that lengths have; in square inches with three decimals more, since they are 645 times as large. */
+export function formatArea(areaMm2: number, unit: LengthUnit, digits = 2): string {
+  return unit === 'mm' ? `${trimNumber(areaMm2, digits)} mm²` : `${trimNumber(areaMm2 / MM2_PER_INCH2, digits + 2)} in²`;
 }
 
 /** A number with at most `digits` decimals and no trailing zeros. */

@@ -2,6 +2,8 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, shallowRef } from 'vue';
 import { overBlankMm, placeOnBlank } from '../../core/assemble/placeOnBlank.ts';
+import { rgbFromHex } from '../../core/colour/hex.ts';
+import { colourDifference, type Rgb } from '../../core/colour/oklab.ts';
 import { oneFilmOf } from '../../core/job/filmsOf.ts';
 import type { Assembly, Film, Job } from '../../core/job/job.ts';
 import { mm } from '../../core/units/length.ts';
@@ -9,7 +11,7 @@ import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';
-import { fillPath, strokeCutLine } from '../../ui/draw/cutLines.ts';
+import { fillPath, strokeHairline } from '../../ui/draw/cutLines.ts';
 import LightTable, { type DrawScene } from '../../ui/LightTable.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import ReadoutStrip from '../../ui/ReadoutStrip.vue';
@@ -41,13 +43,18 @@ const draw: DrawScene = (context, view) => {
   if (design.value === undefined) return;
   const moved = { scale: view.scale, x: view.x + place.value.xMm * view.scale, y: view.y + place.value.yMm * view.scale };
   for (const [k, path] of paths.value.entries()) fillPath(context, path, moved, films.value[k].film.colour);
-  for (const path of paths.value) strokeCutLine(context, path, moved);
+  // On the blank one sees film and not the knife; only a film of the blank's own colour gets a hairline, or it would not be seen.
+  for (const [k, path] of paths.value.entries()) if (isLost(films.value[k].film.colour)) strokeHairline(context, path, moved, job.value.blank.colour);
   context.save();
   context.strokeStyle = '#9e2f4b';
   context.setLineDash([6, 4]);
   context.strokeRect(moved.x, moved.y, design.value.widthMm * view.scale, design.value.heightMm * view.scale);
   context.restore();
 };
+
+/** Colours nearer than this are one to the eye at arm's length, OKLab × 100. */
+const ALIKE = 6;
+const isLost = (colour: string): boolean => colourDifference(rgbFromHex(colour) as Rgb, rgbFromHex(job.value.blank.colour) as Rgb) < ALIKE;
 
 const withAssembly = (change: Partial<Assembly>): Job => ({ ...job.value, assembly: { ...job.value.assembly, ...change } });
 const drag = (change: Partial<Assembly>): void => bench.preview(withAssembly(change));

@@ -59,7 +59,8 @@ function onView(at: Viewport, size: Size): void {
   cssPxPerMm.value = at.scale / mmPerUnit.value;
 }
 function onPress(point: TablePoint, event: PointerEvent): void {
-  if (!places.press(scene.tableView.value.view, point.screenX, point.screenY)) tools.press(point, event);
+  // A tool in hand works under pins too; they are chosen out of the list, by keys, or once the tool is put down.
+  if (tools.hasTool.value || !places.press(scene.tableView.value.view, point.screenX, point.screenY)) tools.press(point, event);
 }
 function onMove(point: TablePoint, event: PointerEvent): void {
   tools.move(point, event);

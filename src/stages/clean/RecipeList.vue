@@ -9,6 +9,7 @@ import { turnedJob } from '../../core/job/carriedJob.ts';
 import { basesFirst } from '../../core/job/carryTurn.ts';
 import { withChanged, withMoved, withoutStep } from '../../core/job/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
 import { sizeBeforeTurn } from './sizeBeforeTurn.ts';
 import { STEP_ICONS } from './stepIcons.ts';
 import StepSettings from './StepSettings.vue';
@@ -18,6 +19,7 @@ defineProps<{ selected: string | undefined }>();
 const emit = defineEmits<{ select: [id: string | undefined] }>();
 
 const bench = useBench();
+const settings = useSettings();
 const job = computed(() => bench.job as Job);
 const reports = computed(() => new Map(bench.result?.clean.steps.map((report) => [report.id, report])));
 
@@ -51,7 +53,7 @@ const move = (step: Step, by: number): void => commit(`Move ${STEP_NAMES[step.ki
         <component :is="STEP_ICONS[step.kind]" class="icon" aria-hidden="true" />
         <button type="button" class="names" :aria-expanded="step.id === selected" @click="emit('select', step.id === selected ? undefined : step.id)">
           <span class="name">{{ STEP_NAMES[step.kind] }}</span>
-          <span class="words">{{ stepWords(step, reports.get(step.id)) }}</span>
+          <span class="words">{{ stepWords(step, reports.get(step.id), settings.unit) }}</span>
         </button>
         <ElSwitch size="small" :model-value="step.enabled" :aria-label="`${STEP_NAMES[step.kind]} on`" @change="toggle(step)" />
       </div>

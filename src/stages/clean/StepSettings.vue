@@ -11,6 +11,7 @@ import type { StepReport } from '../../core/job/applyRecipe.ts';
 import { stepsBefore, withChanged } from '../../core/job/recipeEdits.ts';
 import type { ReachView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import ViewSwitch from '../../ui/ViewSwitch.vue';
 import LevelsSettings from './LevelsSettings.vue';
@@ -22,6 +23,7 @@ const TIMES = [{ value: '2', name: '2×' }, { value: '4', name: '4×' }] as cons
 
 const props = defineProps<{ step: Step; report: StepReport | undefined }>();
 const bench = useBench();
+const settings = useSettings();
 const job = computed(() => bench.job as Job);
 
 const changed = (change: Partial<Step>): Job => ({ ...job.value, recipe: withChanged(job.value.recipe, props.step.id, change as never) });
@@ -74,8 +76,8 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <label class="row"><span>Soft edge</span><ElSwitch size="small" :model-value="step.soft" @change="set({ soft: $event === true })" /></label>
     </template>
     <template v-else-if="step.kind === 'sweep'">
-      <QuantityInput label="Specks under" suffix="mm²" :model-value="step.speckMm2" :least="0" :most="10000" :step="0.1" :digits="2" @change="drag({ speckMm2: $event })" @done="set({ speckMm2: $event })" @cancel="bench.revert" />
-      <QuantityInput label="Pinholes under" suffix="mm²" :model-value="step.pinholeMm2" :least="0" :most="10000" :step="0.1" :digits="2" @change="drag({ pinholeMm2: $event })" @done="set({ pinholeMm2: $event })" @cancel="bench.revert" />
+      <QuantityInput kind="area" :unit="settings.unit" label="Specks under" :model-value="step.speckMm2" :least="0" :most="10000" :step="0.1" :digits="2" @change="drag({ speckMm2: $event })" @done="set({ speckMm2: $event })" @cancel="bench.revert" />
+      <QuantityInput kind="area" :unit="settings.unit" label="Pinholes under" :model-value="step.pinholeMm2" :least="0" :most="10000" :step="0.1" :digits="2" @change="drag({ pinholeMm2: $event })" @done="set({ pinholeMm2: $event })" @cancel="bench.revert" />
       <p>{{ report?.facts['specks'] ?? 0 }} specks, {{ report?.facts['pinholes'] ?? 0 }} pinholes found</p>
     </template>
     <LevelsSettings v-else-if="step.kind === 'levels'" :step="step" :report="report" />

@@ -1,18 +1,19 @@
 import type { StepReport } from '../../core/job/applyRecipe.ts';
 import type { Step } from '../../core/job/recipe.ts';
+import { mm } from '../../core/units/length.ts';
 import { explain } from '../../core/errors/explain.ts';
-import { trimNumber } from '../../core/units/parseLength.ts';
+import { formatArea, formatLength, trimNumber, type LengthUnit } from '../../core/units/parseLength.ts';
 
 const count = (value: number | undefined, one: string, many: string): string => `${(value ?? 0).toLocaleString('en')} ${value === 1 ? one : many}`;
 
 /** One line on what a step does in this job, from its settings and what it reported. */
-export function stepWords(step: Step, report: StepReport | undefined): string {
+export function stepWords(step: Step, report: StepReport | undefined, unit: LengthUnit = 'mm'): string {
   if (report?.skipped !== undefined) return `skipped: ${explain({ code: report.skipped, details: {} }).what}`;
   const facts = report?.facts ?? {};
   switch (step.kind) {
     case 'squaring':
       if (facts['pxPerMm'] === undefined) return step.marks.by === 'sheet' ? 'by the mark sheet' : 'by four corners';
-      return `${trimNumber(facts['widthMm'] ?? 0, 1)} × ${trimNumber(facts['heightMm'] ?? 0, 1)} mm, ${step.marks.by === 'sheet' ? `true to ${trimNumber(facts['worstMissMm'] ?? 0, 2)} mm` : 'by four corners'}`;
+      return `${formatLength(mm(facts['widthMm'] ?? 0), unit)} × ${formatLength(mm(facts['heightMm'] ?? 0), unit)}, ${step.marks.by === 'sheet' ? `true to ${formatLength(mm(facts['worstMissMm'] ?? 0), unit, 2)}` : 'by four corners'}`;
     case 'turn': {
       const parts = [step.mirrored ? 'mirrored' : undefined, step.quarters === 0 ? undefined : `${step.quarters * 90}°`, step.angleDeg === 0 ? undefined : `straightened by ${trimNumber(step.angleDeg, 1)}°`];
       return parts.filter((part) => part !== undefined).join(', ') || 'as it came';
@@ -50,6 +51,6 @@ export function stepWords(step: Step, report: StepReport | undefined): string {
     case 'bringBack':
       return count(step.strokes.length, 'stroke', 'strokes');
     case 'sweep':
-      return `specks under ${trimNumber(step.speckMm2, 2)} mm² · ${(facts['specks'] ?? 0).toLocaleString('en')} found`;
+      return `specks under ${formatArea(step.speckMm2, unit)} · ${(facts['specks'] ?? 0).toLocaleString('en')} found`;
   }
 }

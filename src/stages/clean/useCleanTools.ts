@@ -43,6 +43,8 @@ export function useCleanTools(reach: () => number, scale: () => number) {
   /** The line drawn along an edge that is to lie straight, while it is drawn. */
   const level = shallowRef<{ from: TablePoint; to: TablePoint }>();
   const isBrush = computed(() => BRUSHES.includes(tool.value));
+  /** Whether a press on the table does something by itself. */
+  const hasTool = computed(() => waiting.value !== undefined || isBrush.value || tool.value === 'areaLift' || tool.value === 'colourLift' || tool.value === 'crop' || tool.value === 'turn');
   /** The job came anew or undo took the step away: nothing is open then. */
   watch(step, (now) => {
     if (now === undefined) selected.value = undefined;
@@ -164,5 +166,5 @@ export function useCleanTools(reach: () => number, scale: () => number) {
     else selected.value = undefined;
   }
 
-  return { selected, step, tool, isBrush, isIdle, waiting, level, cropAspect, corners, pull, brush, select, start, press, move, release, escape };
+  return { selected, step, tool, isBrush, hasTool, isIdle, waiting, level, cropAspect, corners, pull, brush, select, start, press, move, release, escape };
 }

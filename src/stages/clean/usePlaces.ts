@@ -6,6 +6,7 @@ import { mendOf, withMend } from '../../core/job/mendFinding.ts';
 import { STEP_NAMES, type Step } from '../../core/job/recipe.ts';
 import { sparesFinds, withSpared } from '../../core/job/spareFinds.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
 import { pinAt, type Pin } from '../../ui/draw/pins.ts';
 import { isInSight, type Size, type Viewport } from '../../ui/viewport.ts';
 import { findingWords } from '../layout/findingWords.ts';
@@ -24,16 +25,17 @@ export interface Place extends Pin {
 /** The places to look at on the table of Clean, one of which is chosen; next and previous go around. */
 export function usePlaces(step: Ref<Step | undefined>) {
   const bench = useBench();
+  const settings = useSettings();
   const chosen = ref<number>();
 
   const finds = computed(() => (step.value === undefined || !sparesFinds(step.value) ? undefined : bench.result?.clean.steps.find(({ id }) => id === step.value?.id)?.finds));
   const perMm = computed(() => bench.resolutionPxPerMm ?? 1);
   const places = computed<readonly Place[]>(() => {
     if (step.value !== undefined && !sparesFinds(step.value)) return [];
-    if (step.value !== undefined) return (finds.value ?? []).map((find) => ({ x: find.xPx, y: find.yPx, hollow: find.spared, words: findWords(find, perMm.value), find }));
+    if (step.value !== undefined) return (finds.value ?? []).map((find) => ({ x: find.xPx, y: find.yPx, hollow: find.spared, words: findWords(find, perMm.value, settings.unit), find }));
     const cut = bench.result?.cut;
     if (cut === undefined) return [];
-    return cut.findings.flatMap((finding, k) => (finding.kind === 'coarsePicture' ? [] : [{ x: cut.findingsAt[k].xPx, y: cut.findingsAt[k].yPx, words: findingWords(finding), finding, mend: mendOf(finding.kind) }]));
+    return cut.findings.flatMap((finding, k) => (finding.kind === 'coarsePicture' ? [] : [{ x: cut.findingsAt[k].xPx, y: cut.findingsAt[k].yPx, words: findingWords(finding, settings.unit), finding, mend: mendOf(finding.kind) }]));
   });
   watch([() => step.value?.id, () => places.value.length], () => {
     if (chosen.value !== undefined && chosen.value >= places.value.length) chosen.value = undefined;

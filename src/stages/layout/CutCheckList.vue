@@ -4,6 +4,7 @@ import type { Finding } from '../../core/check/cutCheck.ts';
 import type { Job } from '../../core/job/job.ts';
 import { leavingOut } from '../../core/job/mendFinding.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
 import { findingWords } from './findingWords.ts';
 
 const props = defineProps<{ findings: readonly Finding[]; chosen: number | undefined }>();
@@ -15,6 +16,7 @@ const shown = computed(() => (all.value ? props.findings : props.findings.slice(
 
 /** Leaves out everything up to the size of one finding. */
 const bench = useBench();
+const settings = useSettings();
 function leaveOut(finding: Finding): void {
   bench.commit('Leave out small pieces', leavingOut(bench.job as Job, finding));
 }
@@ -23,7 +25,7 @@ function leaveOut(finding: Finding): void {
 <template>
   <ol>
     <li v-for="(finding, index) in shown" :key="index" :class="{ chosen: index === chosen }">
-      <button type="button" class="words" @click="emit('choose', index === chosen ? undefined : index)"><b>{{ index + 1 }}</b> {{ findingWords(finding) }}</button>
+      <button type="button" class="words" @click="emit('choose', index === chosen ? undefined : index)"><b>{{ index + 1 }}</b> {{ findingWords(finding, settings.unit) }}</button>
       <button v-if="finding.kind === 'smallPiece' || finding.kind === 'smallHole'" type="button" class="plain-button" title="Leave out pieces and holes up to this size" @click="leaveOut(finding)">Drop</button>
     </li>
   </ol>

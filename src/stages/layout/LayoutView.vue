@@ -45,6 +45,13 @@ const chosenPin = ref<number>();
 const layout = computed(() => job.value.layout);
 /** What the cut check found on the sheet that is looked at, and what is of the whole picture. */
 const findings = computed(() => (cut.value?.findings ?? []).filter(({ filmId }) => filmId === undefined || filmId === film.value.id));
+/** Places on the other sheets: the tab counts those too. */
+const elsewhere = computed(() => (cut.value?.findings.length ?? 0) - findings.value.length);
+const checkWords = computed(() => {
+  if (cut.value === undefined) return bench.result?.problem === undefined ? 'nothing to check yet' : 'nothing to check: there is no cut';
+  const here = findings.value.length === 0 ? 'nothing found' : findings.value.length === 1 ? '1 place to look at' : `${findings.value.length} places to look at`;
+  return elsewhere.value === 0 ? here : `${here} on this sheet, ${elsewhere.value} on others`;
+});
 const pins = computed(() => {
   const first = sheet.value?.placements[0];
   if (first === undefined || cut.value === undefined) return [];
@@ -70,7 +77,7 @@ function chooseSheet(name: string): void {
   const stock = SHEETS.find((each) => each.name === name);
   if (stock !== undefined) set(`Sheet: ${name}`, { sheet: stock });
 }
-const SHEET_NAMES: Readonly<Record<string, string>> = Object.fromEntries(SHEETS.map(({ name }) => [name, name]));
+const sheetNames = computed<Readonly<Record<string, string>>>(() => Object.fromEntries(SHEETS.map(({ name, widthMm, heightMm }) => [name, settings.unit === 'mm' ? name : `${name.replace(/[ ,]+\d.*$/, '')}, ${length(widthMm)} × ${length(heightMm)}`])));
 const ORIGINS = { topLeft: 'upper left', topRight: 'upper right', bottomLeft: 'lower left', bottomRight: 'lower right' } as const;
 const MIRRORS = computed(() => ({ process: `as ${PROCESSES[job.value.process].name.toLowerCase()} wants it`, always: 'mirrored', never: 'not mirrored' }));
 
@@ -125,12 +132,12 @@ const readout = computed(() => {
       </TrayCard>
       <TrayCard title="Sheet" :about="`cut area ${length(sheet?.cutArea.widthMm ?? 0)} × ${length(sheet?.cutArea.heightMm ?? 0)}`">
         <template #icon><Files /></template>
-        <ChoiceInput :model-value="layout.sheet.name" :choices="SHEET_NAMES" label="Sheet" @choose="chooseSheet" />
+        <ChoiceInput :model-value="layout.sheet.name" :choices="sheetNames" label="Sheet" @choose="chooseSheet" />
         <QuantityInput kind="length" label="Width" :unit="settings.unit" :model-value="layout.sheet.widthMm" :least="20" :most="10000" @change="drag({ sheet: { ...layout.sheet, widthMm: $event } })" @done="setSheet({ widthMm: $event, name: 'Own size' })" @cancel="bench.revert" />
         <QuantityInput kind="length" label="Height" :unit="settings.unit" :model-value="layout.sheet.heightMm" :least="20" :most="10000" @change="drag({ sheet: { ...layout.sheet, heightMm: $event } })" @done="setSheet({ heightMm: $event, name: 'Own size' })" @cancel="bench.revert" />
         <label class="row"><span>Origin</span><ChoiceInput class="narrow" small :model-value="layout.sheet.origin" :choices="ORIGINS" label="Origin corner" @choose="setSheet({ origin: $event })" /></label>
       </TrayCard>
-      <TrayCard title="Cut check" :mark="findings.length > 0 ? 'warning' : undefined" :about="cut === undefined ? 'nothing to check yet' : findings.length === 0 ? 'nothing found' : findings.length === 1 ? '1 place to look at' : `${findings.length} places to look at`">
+      <TrayCard title="Cut check" :mark="findings.length > 0 ? 'warning' : undefined" :about="checkWords">
         <template #icon><component :is="cut !== undefined && findings.length === 0 ? CircleCheck : WarningFilled" /></template>
         <CutCheckList v-if="findings.length > 0" :findings="findings" :chosen="chosenPin" @choose="chosenPin = $event" />
       </TrayCard>

@@ -4,6 +4,8 @@ import { computed } from 'vue';
 import { AROUND_FILM } from '../../core/job/finishFilms.ts';
 import type { Around, Job } from '../../core/job/job.ts';
 import { changeFilm, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import { mm } from '../../core/units/length.ts';
+import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
@@ -29,11 +31,15 @@ function setOutermost(on: boolean): void {
   bench.commit(on ? 'Only the outermost edge' : 'All edges', { ...(bench.job as Job), outline: on ? { ...rest, outermost: true } : rest });
 }
 const OPENINGS = { kept: 'kept open', filled: 'filled' } as const;
+const state = computed(() => {
+  if (outline.value.outermost === true) return 'only the outermost edge is cut';
+  return around.value === undefined ? 'none' : `${film.value.name}, ${formatLength(mm(around.value.widthMm), settings.unit)} wide, openings ${OPENINGS[around.value.openings]}`;
+});
 const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
 </script>
 
 <template>
-  <TrayCard title="Border and back" :about="outline.outermost ? 'only the outermost edge is cut' : around === undefined ? 'none' : 'one film around and below all others'">
+  <TrayCard title="Border and back" :about="outline.outermost ? 'only the outermost edge is cut' : around === undefined ? 'none' : 'one film around and below all others'" fold="Border" :folded-as="state">
     <label class="row"><span>A film around everything</span><ElSwitch size="small" :model-value="around !== undefined" @change="bench.commit($event === true ? 'Border' : 'No border', changed($event === true ? USUAL : undefined))" /></label>
     <template v-if="around !== undefined">
       <QuantityInput kind="length" label="As wide as" :unit="settings.unit" :model-value="around.widthMm" :least="0" :most="100" :step="0.5" @change="bench.preview(changed({ ...around, widthMm: $event }))" @done="set('Width of the border', { widthMm: $event })" @cancel="bench.revert" />

@@ -3,6 +3,7 @@ import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
 import type { Job } from '../../core/job/job.ts';
 import { mmFromInch } from '../../core/units/length.ts';
+import { formatArea, trimNumber } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
@@ -21,15 +22,20 @@ function set(label: string, change: Partial<Job['outline']>): void {
   bench.preview(changed(change));
   bench.commitPreview(label);
 }
+const state = computed(() => {
+  const { followPx, cornerDeg, leastPieceMm2, smoothPx = 0 } = outline.value;
+  const calmed = smoothPx > 0 ? `, calmed over ${trimNumber(smoothPx, 2)} px` : '';
+  return `within ${trimNumber(followPx, 2)} px, corners from ${trimNumber(cornerDeg, 0)}°${calmed}, no pieces under ${formatArea(leastPieceMm2, settings.unit)}`;
+});
 </script>
 
 <template>
-  <TrayCard title="Outline" about="how the curves follow the edge">
+  <TrayCard title="Outline" about="how the curves follow the edge" fold="Outline" :folded-as="state">
     <QuantityInput label="Follows within" suffix="px" :model-value="outline.followPx" :least="0.05" :most="5" :step="0.05" :digits="2" @change="drag({ followPx: $event })" @done="set('Outline: follows within', { followPx: $event })" @cancel="bench.revert" />
     <QuantityInput v-if="pxPerUnit !== undefined" label="at the finished size" :suffix="settings.unit" :model-value="outline.followPx / pxPerUnit" :least="0.05 / pxPerUnit" :most="5 / pxPerUnit" :step="0.01" :digits="settings.unit === 'mm' ? 3 : 4" @change="drag({ followPx: inPx($event) })" @done="set('Outline: follows within', { followPx: inPx($event) })" @cancel="bench.revert" />
     <QuantityInput label="Calmed over" suffix="px" :model-value="outline.smoothPx ?? 0" :least="0" :most="10" :step="0.25" :digits="2" @change="drag({ smoothPx: $event })" @done="set('Outline: calmed', { smoothPx: $event })" @cancel="bench.revert" />
     <QuantityInput label="Corners from" suffix="°" :model-value="outline.cornerDeg" :least="5" :most="180" :digits="0" @change="drag({ cornerDeg: $event })" @done="set('Outline: corners', { cornerDeg: $event })" @cancel="bench.revert" />
-    <QuantityInput label="Leave out pieces under" suffix="mm²" :model-value="outline.leastPieceMm2" :least="0" :most="1000" :step="0.1" :digits="2" @change="drag({ leastPieceMm2: $event })" @done="set('Outline: smallest piece', { leastPieceMm2: $event })" @cancel="bench.revert" />
+    <QuantityInput kind="area" :unit="settings.unit" label="Leave out pieces under" :model-value="outline.leastPieceMm2" :least="0" :most="1000" :step="0.1" :digits="2" @change="drag({ leastPieceMm2: $event })" @done="set('Outline: smallest piece', { leastPieceMm2: $event })" @cancel="bench.revert" />
     <label class="row"><span>True rounds, straights and parallels</span><ElSwitch size="small" :model-value="outline.shapes ?? true" @change="set('Outline: true shapes', { shapes: $event === true })" /></label>
   </TrayCard>
 </template>

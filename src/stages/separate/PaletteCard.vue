@@ -34,11 +34,13 @@ const hasGround = computed(() => props.found.tones.some(({ film }) => film === n
 const count = computed(() => countOfTones(props.found.tones));
 
 const filmOf = (id: string | null) => props.found.films.find((film) => film.id === id);
+/** A film of which nothing is in the art now is still the film that it was called. */
+const nameOnRack = (id: string): string => job.value.assembly.films.find((film) => film.id === id)?.name ?? 'not in the art';
 const rows = computed(() =>
   props.found.tones.map((tone, at) => {
     const film = filmOf(tone.film);
     const first = props.found.tones.findIndex((other) => other.film === tone.film);
-    return { ...tone, at, filmName: film?.name ?? 'Background', kept: isKept(job.value, props.found, at), filmColour: film?.colour, isFirst: first === at, percent: tone.share * 100, off: film === undefined || film.colour === tone.colour ? undefined : differenceOf(tone.colour, film.colour) };
+    return { ...tone, at, filmName: tone.film === null ? 'Background' : (film?.name ?? nameOnRack(tone.film)), kept: isKept(job.value, props.found, at), filmColour: film?.colour, isFirst: first === at, percent: tone.share * 100, off: film === undefined || film.colour === tone.colour ? undefined : differenceOf(tone.colour, film.colour) };
   }),
 );
 const shareWords = (percent: number): string => (percent >= 10 ? `${Math.round(percent)} %` : percent >= 0.1 ? `${percent.toFixed(1)} %` : '< 0.1 %');

@@ -22,6 +22,7 @@ import { useSharpPatch } from '../shared/useSharpPatch.ts';
 import AreasCard from './AreasCard.vue';
 import AroundCard from './AroundCard.vue';
 import BackDetailCard from './BackDetailCard.vue';
+import FilmsCard from './FilmsCard.vue';
 import FactsCard from './FactsCard.vue';
 import HeldNote from './HeldNote.vue';
 import MeetingCard from './MeetingCard.vue';
@@ -137,6 +138,7 @@ const names = computed(() => SIDES[view.value]);
         <AreasCard v-model:target="pointing.target.value" :separation="job.separation" :found="found" :pointing="pointing.mode.value === 'areas'" @toggle="pointing.toggle('areas')" />
         <MeetingCard :separation="job.separation" />
       </template>
+      <FilmsCard v-if="way !== 'oneTone'" :found="found" />
       <StockCard v-if="way !== 'oneTone'" :found="found" />
       <OutlineCard />
       <AroundCard :found="found" />

@@ -26,11 +26,15 @@ const rows = computed(() =>
   }),
 );
 const differenceWords = (difference: number): string => `Δ ${difference.toFixed(difference < 10 ? 1 : 0)}`;
+const state = computed(() => {
+  const taken = rows.value.filter(({ isTaken }) => isTaken).length;
+  return stock.films.length === 0 ? 'nothing written down yet' : `${taken} of ${rows.value.length} from the shelf`;
+});
 const take = (film: Film, from: Film): void => bench.commit(`${film.name} from ${from.name}`, takeFromStock(bench.job as Job, props.found, film.id, from));
 </script>
 
 <template>
-  <TrayCard title="Films on the shelf" about="nearest by colour difference (CIEDE2000): under 1 is not seen, over 10 is another colour">
+  <TrayCard title="Films on the shelf" about="nearest by colour difference (CIEDE2000): under 1 is not seen, over 10 is another colour" fold="Shelf" :folded-as="state">
     <div v-for="{ film, matches, isTaken } in rows" :key="film.id" class="row">
       <span class="which"><i :style="{ background: film.colour }" />{{ film.name }}</span>
       <ElDropdown v-if="matches.length > 0" trigger="click" placement="bottom-end" @command="take(film, $event as Film)">

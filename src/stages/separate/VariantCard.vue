@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { explain } from '../../core/errors/explain.ts';
 import type { Figures } from '../../core/check/figures.ts';
 import type { Job } from '../../core/job/job.ts';
-import { formatLength } from '../../core/units/parseLength.ts';
+import { formatArea, formatLength } from '../../core/units/parseLength.ts';
 import { mm } from '../../core/units/length.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
@@ -24,7 +24,7 @@ const ROWS: readonly (readonly [string, (figures: Figures) => string])[] = [
   ['Pieces', ({ pieces }) => pieces.toLocaleString('en')],
   ['Nodes', ({ nodes }) => nodes.toLocaleString('en')],
   ['Cut length', ({ cutLengthMm }) => formatLength(mm(cutLengthMm), settings.unit, 0)],
-  ['Smallest piece', ({ smallestMm2 }) => `${smallestMm2 < 10 ? smallestMm2.toFixed(1) : Math.round(smallestMm2).toLocaleString('en')} mm²`],
+  ['Smallest piece', ({ smallestMm2 }) => formatArea(smallestMm2, settings.unit, smallestMm2 < 10 ? 1 : 0)],
   ['Weeding, about', ({ weedingS }) => timeWords(weedingS)],
 ];
 async function takeIt(): Promise<void> {

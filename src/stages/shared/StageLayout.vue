@@ -6,7 +6,8 @@ defineProps<{ title: string; aside?: string | undefined }>();
 <template>
   <div class="stage">
     <div class="middle">
-      <div class="table"><slot name="table" /><div class="over-table"><slot name="views" /></div></div>
+      <div v-if="$slots['views']" class="views"><slot name="views" /></div>
+      <div class="table"><slot name="table" /></div>
       <slot name="rack" />
       <slot name="readout" />
     </div>
@@ -39,18 +40,14 @@ defineProps<{ title: string; aside?: string | undefined }>();
   display: grid;
   min-height: 0;
 }
-.over-table {
-  position: absolute;
-  top: 30px;
-  left: 22px;
-  right: 0;
+.views {
   display: flex;
+  flex-wrap: wrap;
   justify-content: center;
-  gap: 10px;
-  pointer-events: none;
-}
-.over-table > :deep(*) {
-  pointer-events: auto;
+  gap: 4px 10px;
+  padding: 4px 8px;
+  border-bottom: 1px solid var(--rule);
+  background: var(--felt);
 }
 .tray {
   display: flex;

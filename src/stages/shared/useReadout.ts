@@ -16,6 +16,8 @@ export function useReadout() {
   const pointerMm = shallowRef<{ x: number; y: number }>();
   /** Colour of the picture under the pointer. */
   const pointerColour = shallowRef<string>();
+  // What lies under the pointer is another place once the picture is cropped, turned or sized anew: it is told with the next move.
+  watch([() => bench.result?.clean.key, () => bench.resolutionPxPerMm, () => bench.picture], () => (pointerMm.value = undefined));
   /** CSS px on one true mm. */
   const cssPxPerMm = ref(1);
 
