@@ -51,7 +51,7 @@ describe('routing slip', () => {
 describe('steps', () => {
   const made: { readonly [Kind in StepKindName]: Step } = {
     ...newStep, crop: newStep.crop({ xPx: 0, yPx: 0, widthPx: 9, heightPx: 9 }), areaLift: newStep.areaLift(3, 4, 'auto'), colourLift: newStep.colourLift('#ffffff'),
-    levels: newStep.levels(), lightLevelling: newStep.lightLevelling(), smoothing: newStep.smoothing(), fewerColours: newStep.fewerColours(), gapMending: newStep.gapMending(), linePick: newStep.linePick(), subjectLift: newStep.subjectLift(), squaring: newStep.squaring(), turn: newStep.turn(), enlarging: newStep.enlarging(), edgeTidying: newStep.edgeTidying(), rubOut: newStep.rubOut(), bringBack: newStep.bringBack(), sweep: newStep.sweep(),
+    levels: newStep.levels(), lightLevelling: newStep.lightLevelling(), smoothing: newStep.smoothing(), fewerColours: newStep.fewerColours(), gapMending: newStep.gapMending(), linePick: newStep.linePick(), subjectLift: newStep.subjectLift(), squaring: newStep.squaring(), turn: newStep.turn(), enlarging: newStep.enlarging(), edgeTidying: newStep.edgeTidying(), rubOut: newStep.rubOut(), bringBack: newStep.bringBack(), drawIn: newStep.drawIn(), sweep: newStep.sweep(),
   };
 
   it('start with settings that can be stored, have a name, a line on what they do, and words', () => {

@@ -105,6 +105,11 @@ const areaText = (areaMm2: number, unit: LengthUnit): string => (unit === 'mm' ?
 .name {
   white-space: nowrap;
 }
+@container (max-width: 680px) {
+  .note {
+    display: none;
+  }
+}
 .many {
   gap: 2px;
 }

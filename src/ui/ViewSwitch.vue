@@ -33,6 +33,12 @@ button[aria-checked='true'] {
   background: var(--ink);
   color: var(--paper);
 }
+@container (max-width: 680px) {
+  button {
+    padding: 4px 8px;
+    font-size: 12px;
+  }
+}
 button:focus-visible {
   outline: 2px solid var(--madder);
   outline-offset: 1px;

@@ -1,3 +1,4 @@
+import type { RectPx } from '../raster/crop.ts';
 import type { Frame } from '../raster/art.ts';
 import type { Regions } from '../raster/labelRegions.ts';
 
@@ -73,6 +74,9 @@ function regionPlaces({ runStart, runEnd, regionOfRun, count }: Regions, chosen:
 
 /** Places in picture pixels as art pixels. */
 export const placesInArt = ({ leftPx, topPx, scale }: Frame, places: Places): Places => places.map(({ xPx, yPx }) => ({ xPx: (xPx - leftPx) * scale, yPx: (yPx - topPx) * scale }));
+
+/** A rectangle in picture pixels as art pixels. */
+export const rectInArt = ({ leftPx, topPx, scale }: Frame, { xPx, yPx, widthPx, heightPx }: RectPx): RectPx => ({ xPx: (xPx - leftPx) * scale, yPx: (yPx - topPx) * scale, widthPx: widthPx * scale, heightPx: heightPx * scale });
 
 /** Finds in art pixels as finds in picture pixels. */
 export const findsInPicture = ({ leftPx, topPx, scale }: Frame, finds: readonly Find[]): Find[] =>

@@ -1,5 +1,6 @@
 import { AppError } from '../errors/appError.ts';
 import { isOpaque, withAlpha, type Art } from '../raster/art.ts';
+import type { RectPx } from '../raster/crop.ts';
 import { lumaHistogram, throughTable } from '../raster/luma.ts';
 import { otsu } from '../raster/otsu.ts';
 import { makeRgba8, makeShareMap, type ShareMap } from '../raster/raster.ts';
@@ -31,15 +32,15 @@ const LEAST_CONTRAST = 10;
 /**
  * Mends breaks in drawn lines: ends of lines that face each other across a gap are joined by a curve in both their directions and widths, in the line's
  * own colour; an end that faces the side of other ink is carried on to it. The nearest and straightest pairs are taken first, each end once.
- * @param mostPx widest gap between the ink on both sides, px of the art. @param spared places of joints that are not drawn, px of the art.
+ * @param mostPx widest gap between the ink on both sides, px of the art. @param spared places of joints that are not drawn, px of the art. @param frame outside of which no line ends, px of the art; everywhere when absent.
  * @throws AppError `oneColour` when ink and ground cannot be told apart.
  */
-export function* mendGaps(art: Art, mostPx: number, spared: Places = []): Task<{ art: Art; joints: readonly Joint[]; finds: readonly Find[] }> {
+export function* mendGaps(art: Art, mostPx: number, spared: Places = [], frame?: RectPx): Task<{ art: Art; joints: readonly Joint[]; finds: readonly Find[] }> {
   const { width, height } = art;
   const share = inkShare(art);
   const ink = inkMask(share);
   yield 0.3;
-  const ends = lineEnds(share);
+  const ends = lineEnds(share).filter(({ xPx, yPx }) => frame === undefined || (xPx >= frame.xPx && yPx >= frame.yPx && xPx <= frame.xPx + frame.widthPx && yPx <= frame.yPx + frame.heightPx));
   yield 0.7;
   const found = findJoints(ends, ink, width, height, mostPx + EDGE_SLACK_PX);
   const finds = jointFinds(found, spared);

@@ -12,14 +12,17 @@ export function carriedStep(step: Step, carry: Carry): Step {
     case 'areaLift':
       return { ...step, at: carriedPlaces([step.at], carry)[0], ...carriedSpared(step, carry) };
     case 'sweep':
-    case 'gapMending':
       return { ...step, ...carriedSpared(step, carry) };
+    case 'gapMending':
+      return { ...step, ...carriedSpared(step, carry), ...(step.frame === undefined ? {} : { frame: carriedRect(step.frame, carry) }) };
     case 'crop':
       return { ...step, rect: carriedRect(step.rect, carry) };
     case 'subjectLift':
       return { ...step, strokes: step.strokes.map((stroke) => ({ ...stroke, points: carriedPoints(stroke.points, carry) })) };
     case 'rubOut':
     case 'bringBack':
+      return { ...step, strokes: step.strokes.map((stroke) => ({ ...stroke, points: carriedPoints(stroke.points, carry) })) };
+    case 'drawIn':
       return { ...step, strokes: step.strokes.map((stroke) => ({ ...stroke, points: carriedPoints(stroke.points, carry) })) };
     default:
       return step;

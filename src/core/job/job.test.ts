@@ -141,7 +141,7 @@ describe('job', () => {
     expect(code({ ...newJob('x'), version: JOB_VERSION + 1 })).toContain('newerVersion');
     expect(code({ ...newJob('x'), process: 'magic' })).toContain('process');
     expect(code({ ...newJob('x'), extra: 1 })).toContain('badJob');
-    expect(code({ ...newJob('x'), recipe: [{ ...sweep, speckMm2: -1 }] })).toContain('recipe.0.speckMm2');
+    expect(code({ ...newJob('x'), recipe: [{ ...sweep, speckMm2: -1 }] })).toContain('“recipe, entry 1, speckMm2” is too small: the least is 0');
   });
 
   it('never throws anything but its own error, whatever it is given', () => {

@@ -66,7 +66,7 @@ describe('reading jobs and recipes from outside', () => {
       readRecipe([{ ...STEPS.find(({ kind }) => kind === 'levels'), points: { black: 200, white: 100 } }], 'pale.json');
       expect.unreachable();
     } catch (error) {
-      expect(isAppError(error) && error.details).toMatchObject({ file: 'pale.json', reason: '“entry 1, points” is not as it should be: black lies below white' });
+      expect(isAppError(error) && error.details).toMatchObject({ file: 'pale.json', reason: '“entry 1, points” is not as it should be: black must lie below white' });
     }
     expect(codeOf(() => readJob({ ...newJob('x'), version: 99 }))).toBe('newerVersion');
     expect(codeOf(() => readRecipe({ ...newJob('x'), version: 99 }))).toBe('newerVersion');

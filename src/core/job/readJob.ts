@@ -57,7 +57,12 @@ function refuseNewerSteps(steps: readonly unknown[], file: string): void {
 
 /** What is wrong first, in plain words: where, and what belongs there. */
 export function firstIssue(error: z.ZodError): string {
-  const issue = error.issues[0];
+  return issueWords(error.issues[0]);
+}
+
+type Issue = z.ZodError['issues'][number];
+
+function issueWords(issue: Issue): string {
   const path = issue.path.map((part) => (typeof part === 'number' ? `entry ${part + 1}` : String(part))).join(', ');
   const where = path === '' ? 'it' : `“${path}”`;
   switch (issue.code) {
@@ -71,8 +76,11 @@ export function firstIssue(error: z.ZodError): string {
       return `${where} is too small: the least is ${String(issue.minimum)}`;
     case 'too_big':
       return `${where} is too large: the most is ${String(issue.maximum)}`;
-    case 'invalid_union':
-      return `${where} is of no kind that is known`;
+    case 'invalid_union': {
+      // The kind that the value came nearest to says what is wrong with it: the one whose complaint lies deepest, or that has the right shape.
+      const nearest = issue.errors.flat().filter(({ code, path: at }) => code === 'custom' || at.length > 0).sort((a, b) => b.path.length - a.path.length)[0];
+      return nearest === undefined ? `${where} is of no kind that is known` : issueWords({ ...nearest, path: [...issue.path, ...nearest.path] } as Issue);
+    }
     case 'invalid_format':
     case 'custom':
       return `${where} is not as it should be: ${issue.message}`;

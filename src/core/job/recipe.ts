@@ -12,13 +12,13 @@ import { linePick, linePickSchema } from '../clean/steps/linePick.ts';
 import { smoothing, smoothingSchema } from '../clean/steps/smoothing.ts';
 import { squaring, squaringSchema } from '../clean/steps/squaring.ts';
 import type { StepKind } from '../clean/steps/step.ts';
-import { bringBack, bringBackSchema, rubOut, rubOutSchema } from '../clean/steps/strokes.ts';
+import { bringBack, bringBackSchema, drawIn, drawInSchema, rubOut, rubOutSchema } from '../clean/steps/strokes.ts';
 import { subjectLift, subjectLiftSchema } from '../clean/steps/subjectLift.ts';
 import { sweep, sweepSchema } from '../clean/steps/sweep.ts';
 import { turn, turnSchema } from '../clean/steps/turn.ts';
 
 /** One entry of a recipe. */
-export const stepSchema = z.discriminatedUnion('kind', [squaringSchema, turnSchema, cropSchema, enlargingSchema, levelsSchema, lightLevellingSchema, smoothingSchema, fewerColoursSchema, gapMendingSchema, linePickSchema, subjectLiftSchema, areaLiftSchema, colourLiftSchema, rubOutSchema, bringBackSchema, sweepSchema, edgeTidyingSchema]);
+export const stepSchema = z.discriminatedUnion('kind', [squaringSchema, turnSchema, cropSchema, enlargingSchema, levelsSchema, lightLevellingSchema, smoothingSchema, fewerColoursSchema, gapMendingSchema, linePickSchema, subjectLiftSchema, areaLiftSchema, colourLiftSchema, rubOutSchema, bringBackSchema, drawInSchema, sweepSchema, edgeTidyingSchema]);
 export type Step = z.infer<typeof stepSchema>;
 export type StepKindName = Step['kind'];
 
@@ -28,7 +28,7 @@ export type Recipe = readonly Step[];
 
 /** Every kind has a runner: a kind without one does not compile. */
 export const STEP_KINDS: { readonly [Kind in StepKindName]: StepKind<Extract<Step, { kind: Kind }>> } = {
-  squaring, turn, crop, enlarging, levels, lightLevelling, smoothing, fewerColours, gapMending, linePick, subjectLift, areaLift, colourLift, rubOut, bringBack, sweep, edgeTidying,
+  squaring, turn, crop, enlarging, levels, lightLevelling, smoothing, fewerColours, gapMending, linePick, subjectLift, areaLift, colourLift, rubOut, bringBack, drawIn, sweep, edgeTidying,
 };
 
 export const STEP_NAMES: Readonly<Record<StepKindName, string>> = {
@@ -47,6 +47,7 @@ export const STEP_NAMES: Readonly<Record<StepKindName, string>> = {
   colourLift: 'Colour lift',
   rubOut: 'Rub out',
   bringBack: 'Bring back',
+  drawIn: 'Draw in',
   sweep: 'Sweep',
   edgeTidying: 'Edge tidying',
 };

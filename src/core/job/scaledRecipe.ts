@@ -24,6 +24,8 @@ function withLengths(step: Step, factor: number): Step {
     case 'rubOut':
     case 'bringBack':
       return { ...step, strokes: wider(step.strokes) };
+    case 'drawIn':
+      return { ...step, strokes: wider(step.strokes) };
     default:
       return step;
   }

@@ -23,6 +23,7 @@ import { useReadout } from '../shared/useReadout.ts';
 import AddStep from './AddStep.vue';
 import BrushGuard from './BrushGuard.vue';
 import CropSettings from './CropSettings.vue';
+import InkChoice from './InkChoice.vue';
 import MomentChoice from './MomentChoice.vue';
 import PlacesCard from './PlacesCard.vue';
 import RecipeList from './RecipeList.vue';
@@ -71,7 +72,7 @@ function onLeave(): void {
   pointerMm.value = undefined;
   tools.brush.at.value = undefined;
 }
-const cursor = computed(() => (tools.tool.value === 'areaLift' || tools.tool.value === 'colourLift' ? 'crosshair' : tools.isBrush.value ? 'none' : tools.tool.value === 'crop' || tools.tool.value === 'turn' ? 'crosshair' : undefined));
+const cursor = computed(() => (tools.tool.value === 'areaLift' || tools.tool.value === 'colourLift' ? 'crosshair' : tools.isBrush.value ? 'none' : tools.tool.value === 'crop' || tools.tool.value === 'turn' || tools.tool.value === 'gapMending' ? 'crosshair' : undefined));
 
 const table = useTemplateRef('table');
 watch(places.chosen, () => {
@@ -145,6 +146,7 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
         <CropSettings v-else-if="tools.step.value?.kind === 'crop'" v-model:aspect="tools.cropAspect.value" :step="tools.step.value" />
         <template v-else>
           <QuantityInput label="Brush radius" suffix="px" :model-value="tools.brush.radiusPx.value" :least="0.5" :most="2000" :step="0.5" @change="tools.brush.radiusPx.value = $event" @done="tools.brush.radiusPx.value = $event" />
+          <InkChoice v-if="tools.tool.value === 'drawIn'" v-model="tools.brush.colour.value" />
           <BrushGuard v-if="tools.tool.value !== 'subjectLift'" v-model="tools.brush.within.value" />
         </template>
       </RecipeList>

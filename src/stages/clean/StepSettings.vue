@@ -34,6 +34,12 @@ const set = (change: Partial<Step>): void => {
   bench.commitPreview(`${label.value}: settings`);
 };
 
+/** Gap mending everywhere again. */
+function withoutFrame(): void {
+  const { frame: _frame, ...rest } = props.step as Extract<Step, { kind: 'gapMending' }>;
+  bench.commit('Gap mending: whole picture', { ...job.value, recipe: job.value.recipe.map((each) => (each.id === rest.id ? rest : each)) });
+}
+
 /** The area curve of the lift that is open, for the steps before it. */
 const reach = shallowRef<ReachView>();
 const reachInput = computed(() => {
@@ -95,7 +101,8 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
     </template>
     <template v-else-if="step.kind === 'gapMending'">
       <QuantityInput label="Breaks up to" suffix="px" :model-value="step.widestPx" :least="1" :most="500" :digits="1" @change="drag({ widestPx: $event })" @done="set({ widestPx: $event })" @cancel="bench.revert" />
-      <p>In picture pixels, between the ink on both sides.</p>
+      <p>In picture pixels, between the ink on both sides. Drag a frame on the table to mend only there.</p>
+      <button v-if="step.frame !== undefined" type="button" class="plain-button" @click="withoutFrame">Mend the whole picture</button>
     </template>
     <template v-else-if="step.kind === 'linePick'">
       <div class="row"><span>Threshold</span><ViewSwitch :model-value="typeof step.threshold === 'number' ? 'fixed' : (step.threshold ?? 'local')" :choices="THRESHOLDS" label="Threshold" @update:model-value="set({ threshold: $event === 'fixed' ? 128 : $event })" /></div>

@@ -39,6 +39,16 @@ export function drawCropFrame(context: Context, view: Viewport, rect: RectPx, pi
   context.restore();
 }
 
+/** A plain frame around a part of the picture, in the accent. */
+export function drawFrame(context: Context, view: Viewport, { xPx, yPx, widthPx, heightPx }: RectPx): void {
+  context.save();
+  context.strokeStyle = MADDER;
+  context.lineWidth = 1.4;
+  context.setLineDash([4, 3]);
+  context.strokeRect(toScreenX(view, xPx), toScreenY(view, yPx), widthPx * view.scale, heightPx * view.scale);
+  context.restore();
+}
+
 /** The four corners of a rectangle that is to come out square, with the side whose length is known marked. */
 export function drawCorners(context: Context, view: Viewport, corners: readonly { readonly xPx: number; readonly yPx: number }[], held: number | undefined): void {
   const at = corners.map(({ xPx, yPx }) => [toScreenX(view, xPx), toScreenY(view, yPx)] as const);

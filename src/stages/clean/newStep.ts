@@ -20,6 +20,7 @@ export const newStep = {
   colourLift: (colour: string): Step => ({ kind: 'colourLift', ...base(), colour, tolerance: 4, soft: true }),
   rubOut: (): Step => ({ kind: 'rubOut', ...base(), strokes: [] }),
   bringBack: (): Step => ({ kind: 'bringBack', ...base(), strokes: [] }),
+  drawIn: (): Step => ({ kind: 'drawIn', ...base(), strokes: [] }),
   edgeTidying: (): Step => ({ kind: 'edgeTidying', ...base(), amountPx: 2 }),
   sweep: (): Step => ({ kind: 'sweep', ...base(), speckMm2: 1, pinholeMm2: 1 }),
 };

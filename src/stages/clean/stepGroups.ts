@@ -5,6 +5,6 @@ export const STEP_GROUPS: readonly { readonly name: string; readonly kinds: read
   { name: 'Lay it straight', kinds: ['squaring', 'turn', 'crop', 'enlarging'] },
   { name: 'Mend', kinds: ['sweep', 'gapMending', 'edgeTidying'] },
   { name: 'Light and colour', kinds: ['lightLevelling', 'levels', 'smoothing', 'fewerColours'] },
-  { name: 'By hand', kinds: ['rubOut', 'bringBack'] },
+  { name: 'By hand', kinds: ['drawIn', 'rubOut', 'bringBack'] },
   { name: 'Take the ground off', kinds: ['subjectLift', 'areaLift', 'colourLift', 'linePick'] },
 ];

@@ -49,6 +49,7 @@ export function stepWords(step: Step, report: StepReport | undefined, unit: Leng
       return `${step.colour}, tolerance ${trimNumber(step.tolerance, 1)}`;
     case 'rubOut':
     case 'bringBack':
+    case 'drawIn':
       return count(step.strokes.length, 'stroke', 'strokes');
     case 'sweep':
       return `specks under ${formatArea(step.speckMm2, unit)} · ${(facts['specks'] ?? 0).toLocaleString('en')} found`;

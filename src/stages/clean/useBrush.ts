@@ -13,6 +13,8 @@ export function useBrush() {
   const says = ref<'keep' | 'clear'>('keep');
   /** Strokes go only over what is like the colour they begin on, up to this difference; none for everything. */
   const within = ref<number>();
+  /** What ink is drawn in, `#rrggbb`. */
+  const colour = ref('#000000');
   const stroke = shallowRef<Stroke>();
   const at = shallowRef<TablePoint>();
   /** Where the last stroke ended: Shift draws straight on from there. */
@@ -53,7 +55,7 @@ export function useBrush() {
     stroke.value = undefined;
   }
   const drawing = computed(() => stroke.value !== undefined);
-  return { radiusPx, says, within, stroke, at, drawing, resize, begin, move, end, leave };
+  return { radiusPx, says, within, colour, stroke, at, drawing, resize, begin, move, end, leave };
 }
 
 /** The lightest touch of a pen still draws so much of the radius. */

@@ -10,7 +10,7 @@ import { toScreenX, toScreenY, type Box, type Size, type Viewport } from '../../
 import { drawClear, drawCut, drawPlaced, onSide, type Placed } from '../shared/pictureScene.ts';
 import { useFilmPaths } from '../shared/useFilmPaths.ts';
 import { useSharpPatch } from '../shared/useSharpPatch.ts';
-import { drawBrushRim, drawCorners, drawCropFrame, drawLiftLayer, drawPull, drawStroke } from './cleanScene.ts';
+import { drawBrushRim, drawCorners, drawCropFrame, drawFrame, drawLiftLayer, drawPull, drawStroke } from './cleanScene.ts';
 import type { useCleanTools } from './useCleanTools.ts';
 import { liftLayer } from './useLiftPull.ts';
 import type { useMoments } from './useMoments.ts';
@@ -118,10 +118,12 @@ export function useCleanScene(tools: ReturnType<typeof useCleanTools>, places: R
     const { pull, brush, step, isBrush } = tools;
     if (pull.reach.value !== undefined) drawLiftLayer(context, at, layer, pull.reach.value);
     if (pull.start.value !== undefined && pull.end.value !== undefined) drawPull(context, pull.start.value, pull.end.value);
-    if (brush.stroke.value !== undefined) drawStroke(context, at, brush.stroke.value, clears.value ? CLEARS : KEEPS);
+    if (brush.stroke.value !== undefined) drawStroke(context, at, brush.stroke.value, tools.tool.value === 'drawIn' ? brush.colour.value : clears.value ? CLEARS : KEEPS);
     if (step.value?.kind === 'subjectLift') for (const stroke of step.value.strokes) drawStroke(context, at, stroke, stroke.says === 'clear' ? CLEARS : KEEPS);
     if (isBrush.value && brush.at.value !== undefined) drawBrushRim(context, toScreenX(at, brush.at.value.x), toScreenY(at, brush.at.value.y), brush.radiusPx.value * at.scale);
     if (step.value?.kind === 'crop' && bench.base !== undefined) drawCropFrame(context, at, step.value.rect, bench.base);
+    const frame = tools.frame.value ?? (step.value?.kind === 'gapMending' ? step.value.frame : undefined);
+    if (frame !== undefined) drawFrame(context, at, frame);
     if (tools.level.value !== undefined) drawPull(context, tools.level.value.from, tools.level.value.to);
     if (step.value?.kind === 'areaLift' && pull.start.value === undefined) {
       const point = { screenX: toScreenX(at, step.value.at.xPx), screenY: toScreenY(at, step.value.at.yPx) };
@@ -129,7 +131,7 @@ export function useCleanScene(tools: ReturnType<typeof useCleanTools>, places: R
     }
   }
   const redrawOn = computed(() => [
-    stillOn.value, tools.level.value, tools.pull.reach.value, tools.pull.end.value, tools.brush.stroke.value, tools.brush.at.value, tools.brush.radiusPx.value, tools.step.value, tools.tool.value,
+    stillOn.value, tools.level.value, tools.frame.value, tools.brush.colour.value, tools.pull.reach.value, tools.pull.end.value, tools.brush.stroke.value, tools.brush.at.value, tools.brush.radiusPx.value, tools.step.value, tools.tool.value,
     tools.corners.active.value, tools.corners.photo.value, tools.corners.corners.value, tools.corners.held.value, places.places.value, places.chosen.value,
   ]);
 

@@ -20,7 +20,7 @@ import { useLiftPull } from './useLiftPull.ts';
 type Waiting = 'areaLift' | 'colourLift';
 
 /** Kinds whose tool is the round brush. */
-const BRUSHES: readonly (StepKindName | undefined)[] = ['rubOut', 'bringBack', 'subjectLift'];
+const BRUSHES: readonly (StepKindName | undefined)[] = ['rubOut', 'bringBack', 'drawIn', 'subjectLift'];
 
 /**
  * What the pointer does on the table of Clean: the tool of the step that is open, or of the one that waits for its place. Each tool is a small
@@ -84,7 +84,11 @@ export function useCleanTools(reach: () => number, scale: () => number) {
       if (waiting.value !== undefined) add(newStep.colourLift(colour));
       else if (current !== undefined) bench.commit('Colour lift: colour', { ...job.value, recipe: withChanged<'colourLift'>(job.value.recipe, current.id, { colour }) });
     } else if (isBrush.value) {
-      brush.begin(point, event);
+      if (tool.value === 'drawIn' && event.altKey) pickInk(point);
+      else brush.begin(point, event);
+    } else if (current?.kind === 'gapMending') {
+      frameFrom.value = point;
+      frameTo.value = point;
     } else if (current?.kind === 'turn') {
       level.value = { from: point, to: point };
     } else if (current?.kind === 'crop' && bench.base !== undefined) {
@@ -93,11 +97,42 @@ export function useCleanTools(reach: () => number, scale: () => number) {
     }
   }
 
+  /** Takes the colour under a point for the ink that is drawn in. */
+  function pickInk(point: TablePoint): void {
+    const colour = inkAt(point);
+    if (colour !== undefined) brush.colour.value = colour;
+  }
+  /** The art's colour at a point of the picture, where it is there, else that of the picture. */
+  function inkAt({ x, y }: { readonly x: number; readonly y: number }): string | undefined {
+    const { cleanView, base: picture, result } = bench;
+    const clean = result?.clean;
+    const box = clean === undefined ? undefined : { x: clean.frame.leftPx, y: clean.frame.topPx, widthPx: clean.widthPx / clean.frame.scale, heightPx: clean.heightPx / clean.frame.scale };
+    const ofArt = cleanView === undefined || box === undefined ? undefined : colourAt({ view: cleanView.pixels, ...box }, { x: x - box.x, y: y - box.y });
+    return ofArt ?? (picture === undefined ? undefined : colourAt(picture, { x, y }));
+  }
+
+  /** A frame that is drawn for gap mending. */
+  const frameFrom = shallowRef<TablePoint>();
+  const frameTo = shallowRef<TablePoint>();
+  const frame = computed(() => {
+    const [from, to] = [frameFrom.value, frameTo.value];
+    return from === undefined || to === undefined ? undefined : { xPx: Math.min(from.x, to.x), yPx: Math.min(from.y, to.y), widthPx: Math.abs(to.x - from.x), heightPx: Math.abs(to.y - from.y) };
+  });
+  function finishFrame(): void {
+    const drawn = frame.value;
+    const [from, to] = [frameFrom.value, frameTo.value];
+    frameFrom.value = frameTo.value = undefined;
+    const current = step.value;
+    if (drawn === undefined || from === undefined || to === undefined || current?.kind !== 'gapMending' || Math.min(Math.abs(to.screenX - from.screenX), Math.abs(to.screenY - from.screenY)) < LEAST_LEVEL_PX) return;
+    bench.commit('Gap mending: frame', { ...job.value, recipe: withChanged<'gapMending'>(job.value.recipe, current.id, { frame: drawn }) });
+  }
+
   function move(point: TablePoint, event: PointerEvent): void {
     pull.pull(point);
     brush.move(point, event);
     corners.move(point);
     if (level.value !== undefined) level.value = { ...level.value, to: point };
+    if (frameFrom.value !== undefined) frameTo.value = point;
     const { base: picture } = bench;
     if (hold.value === undefined || picture === undefined) return;
     const { kind, from, step: crop } = hold.value;
@@ -113,6 +148,7 @@ export function useCleanTools(reach: () => number, scale: () => number) {
       return;
     }
     if (level.value !== undefined) finishLevel(level.value);
+    if (frameFrom.value !== undefined) finishFrame();
     const lift = pull.release();
     if (lift !== undefined) finishLift(lift);
     const stroke = brush.end();
@@ -136,6 +172,7 @@ export function useCleanTools(reach: () => number, scale: () => number) {
     const path = { radiusPx, points: [...points] };
     let changed: Step[];
     if (current.kind === 'subjectLift') changed = withChanged<'subjectLift'>(recipe, id, { strokes: [...current.strokes, { ...path, says: brush.says.value }] });
+    else if (current.kind === 'drawIn') changed = withChanged<'drawIn'>(recipe, id, { strokes: [...current.strokes, { ...path, colour: brush.colour.value, ...(widths === undefined ? {} : { widths: [...widths] }), ...(within === undefined ? {} : { within }) }] });
     else if (current.kind === 'rubOut' || current.kind === 'bringBack') {
       const stroke = { ...path, ...(widths === undefined ? {} : { widths: [...widths] }), ...(within === undefined ? {} : { within }) };
       changed = withChanged<'rubOut'>(recipe, id, { strokes: [...current.strokes, stroke] });
@@ -151,7 +188,7 @@ export function useCleanTools(reach: () => number, scale: () => number) {
   }
 
   /** Whether nothing is under way that Escape would leave. */
-  const isIdle = computed(() => pull.start.value === undefined && !brush.drawing.value && level.value === undefined && hold.value === undefined && corners.held.value === undefined && waiting.value === undefined);
+  const isIdle = computed(() => pull.start.value === undefined && !brush.drawing.value && level.value === undefined && frameFrom.value === undefined && hold.value === undefined && corners.held.value === undefined && waiting.value === undefined);
 
   /** Escape: leaves what is under way, then the waiting tool, then the open step. */
   function escape(): void {
@@ -159,6 +196,7 @@ export function useCleanTools(reach: () => number, scale: () => number) {
     if (pull.start.value !== undefined) pull.leave();
     else if (brush.drawing.value) brush.leave();
     else if (level.value !== undefined) level.value = undefined;
+    else if (frameFrom.value !== undefined) frameFrom.value = frameTo.value = undefined;
     else if (hold.value !== undefined) {
       hold.value = undefined;
       bench.revert();
@@ -166,5 +204,5 @@ export function useCleanTools(reach: () => number, scale: () => number) {
     else selected.value = undefined;
   }
 
-  return { selected, step, tool, isBrush, hasTool, isIdle, waiting, level, cropAspect, corners, pull, brush, select, start, press, move, release, escape };
+  return { selected, step, tool, isBrush, hasTool, isIdle, waiting, level, frame, inkAt, cropAspect, corners, pull, brush, select, start, press, move, release, escape };
 }

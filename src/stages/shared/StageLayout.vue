@@ -29,6 +29,7 @@ defineProps<{ title: string; aside?: string | undefined }>();
   min-height: 0;
 }
 .middle {
+  container-type: inline-size;
   display: flex;
   flex-direction: column;
   min-width: 0;

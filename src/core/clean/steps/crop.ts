@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { cropArt } from '../../raster/crop.ts';
-import { stepBase, type StepKind } from './step.ts';
+import { rectSchema, stepBase, type StepKind } from './step.ts';
 
 export const cropSchema = z.strictObject({
   kind: z.literal('crop'),
   ...stepBase,
   /** What stays, in picture pixels. */
-  rect: z.strictObject({ xPx: z.number().finite(), yPx: z.number().finite(), widthPx: z.number().positive(), heightPx: z.number().positive() }),
+  rect: rectSchema,
 });
 export type CropStep = z.infer<typeof cropSchema>;
 

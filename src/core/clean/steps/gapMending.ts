@@ -1,13 +1,15 @@
 import { z } from 'zod';
-import { findsInPicture, placesInArt } from '../finds.ts';
+import { findsInPicture, placesInArt, rectInArt } from '../finds.ts';
 import { mendGaps } from '../mendGaps.ts';
-import { sparedSchema, stepBase, type StepKind } from './step.ts';
+import { rectSchema, sparedSchema, stepBase, type StepKind } from './step.ts';
 
 export const gapMendingSchema = z.strictObject({
   kind: z.literal('gapMending'),
   ...stepBase,
   /** Widest break that is closed, picture pixels between the ink on both sides. */
   widestPx: z.number().min(1).max(500),
+  /** Only breaks inside of it are closed, picture px; everywhere when absent. */
+  frame: rectSchema.optional(),
   spared: sparedSchema,
 });
 export type GapMendingStep = z.infer<typeof gapMendingSchema>;
@@ -17,7 +19,8 @@ export const gapMending: StepKind<GapMendingStep> = {
   revision: 1,
   readsSize: false,
   *run(art, step) {
-    const { art: mended, joints, finds } = yield* mendGaps(art, step.widestPx * art.frame.scale, placesInArt(art.frame, step.spared ?? []));
+    const frame = step.frame === undefined ? undefined : rectInArt(art.frame, step.frame);
+    const { art: mended, joints, finds } = yield* mendGaps(art, step.widestPx * art.frame.scale, placesInArt(art.frame, step.spared ?? []), frame);
     return { art: mended, facts: { joints: joints.length }, finds: findsInPicture(art.frame, finds) };
   },
 };
