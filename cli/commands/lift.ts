@@ -14,13 +14,14 @@ import { Timings } from '../timings.ts';
 import type { Command } from './command.ts';
 
 export const lift: Command = {
-  usage: 'limner lift IN... --out OUT.png|DIR (--subject [--hair PX] | --at X,Y [--tolerance auto|NUMBER] [--everywhere] [--enclosed] [--guard PX]) [--timings]',
+  usage: 'limner lift IN... --out OUT.png|DIR (--subject [--hair PX] [--largest] | --at X,Y [--tolerance auto|NUMBER] [--everywhere] [--enclosed] [--guard PX]) [--timings]',
   about: 'Lifts the ground off: all but the subject, from a point, or a colour everywhere.',
   options: {
     ...DRAW_OPTION,
     out: { takes: 'a PNG file, or a folder for several', about: 'the PNG file to write, or a folder' },
     subject: { about: 'find the subject and lift everything else' },
     hair: { takes: `a width in px, 0 to ${MAX_RIM_PX}`, about: 'with --subject: hair, fur and blur reach so far to both sides of the border' },
+    largest: { about: 'with --subject: only the largest part that hangs together' },
     at: { takes: 'X,Y in pixels', about: 'where to start, pixels from the upper left of the upright picture' },
     tolerance: { takes: `auto or 0 to ${MAX_TOLERANCE}`, about: 'largest perceptual difference from the colour there (default auto)' },
     everywhere: { about: 'that colour wherever it is' },
@@ -51,11 +52,11 @@ function lifterOf(parsed: Parsed): (art: Art) => { art: Art; words: string } {
     if (other !== undefined) throw new AppError('badValue', { name: '--subject', value: `--${other} beside it`, takes: 'no other option of a lift' });
     const rimPx = numberOption(parsed, 'hair', 0, MAX_RIM_PX) ?? 0;
     return (art) => {
-      const lift = finish(liftSubject(art, [], rimPx));
+      const lift = finish(liftSubject(art, [], { rimPx, largest: parsed.values.has('largest') }));
       return { art: lift.art, words: `${lift.areaPx2} px lifted${howMuch(lift.areaPx2, art)}` };
     };
   }
-  if (parsed.values.has('hair')) throw new AppError('badValue', { name: '--hair', value: parsed.values.get('hair') ?? '', takes: '--subject beside it' });
+  for (const name of ['hair', 'largest']) if (parsed.values.has(name)) throw new AppError('badValue', { name: `--${name}`, value: parsed.values.get(name) ?? '', takes: '--subject beside it' });
   const at = readPoint(required(parsed, 'at', 'two numbers X,Y in pixels, or give --subject'));
   const tolerance = autoOrNumber(parsed, 'tolerance', 0, MAX_TOLERANCE);
   const options = { tolerance, everywhere: parsed.values.has('everywhere'), enclosed: parsed.values.has('enclosed'), soft: !parsed.values.has('hard'), guardPx: numberOption(parsed, 'guard', 0, MAX_GUARD_PX) ?? 0 };

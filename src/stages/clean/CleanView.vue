@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
+import { ElSwitch } from 'element-plus';
 import { computed, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { Job } from '../../core/job/job.ts';
@@ -108,6 +109,7 @@ useEventListener('wheel', (event: WheelEvent) => {
 tools.selected.value = typeof route.query['step'] === 'string' ? route.query['step'] : undefined;
 watch(tools.selected, (id) => void router.replace({ query: id === undefined ? {} : { step: id } }));
 
+const HOW = [{ value: 'over', name: 'over it' }, { value: 'around', name: 'around it' }] as const;
 const SAYS = [{ value: 'keep', name: 'keep' }, { value: 'clear', name: 'clear' }] as const;
 const HINTS = { areaLift: 'Click an area to take it out, or press and pull away: the further, the more it takes.', colourLift: 'Click the colour to take out everywhere.' } as const;
 </script>
@@ -141,7 +143,9 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
         <div v-if="tools.tool.value === 'subjectLift'" class="says">
           <span>Strokes say</span>
           <ViewSwitch v-model="tools.brush.says.value" :choices="SAYS" label="What strokes say" />
+          <ViewSwitch :model-value="tools.brush.lasso.value ? 'around' : 'over'" :choices="HOW" label="How strokes are drawn" @update:model-value="tools.brush.lasso.value = $event === 'around'" />
         </div>
+        <label v-if="tools.tool.value === 'subjectLift' && !tools.brush.lasso.value" class="says"><span>Learn its colours everywhere</span><ElSwitch v-model="tools.brush.teaches.value" size="small" /></label>
         <SquaringSettings v-if="tools.step.value?.kind === 'squaring'" :step="tools.step.value" :report="squaringReport" :corners="tools.corners" />
         <CropSettings v-else-if="tools.step.value?.kind === 'crop'" v-model:aspect="tools.cropAspect.value" :step="tools.step.value" />
         <template v-else>
@@ -191,6 +195,8 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
   white-space: nowrap;
 }
 .says {
+  flex-wrap: wrap;
+  gap: 4px;
   display: flex;
   align-items: center;
   justify-content: space-between;

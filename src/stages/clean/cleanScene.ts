@@ -123,6 +123,21 @@ export function drawStroke(context: Context, view: Viewport, stroke: Stroke, col
   context.restore();
 }
 
+/** A stroke that goes around an area: the area is marked. */
+export function drawLasso(context: Context, view: Viewport, { points }: Stroke, colour: string): void {
+  context.save();
+  context.fillStyle = colour;
+  context.beginPath();
+  for (let i = 0; i + 1 < points.length; i += 2) context.lineTo(toScreenX(view, points[i]), toScreenY(view, points[i + 1]));
+  context.closePath();
+  context.fill('evenodd');
+  context.strokeStyle = INK;
+  context.setLineDash([4, 3]);
+  context.lineWidth = 1.2;
+  context.stroke();
+  context.restore();
+}
+
 /** The brush's rim under the pointer. */
 export function drawBrushRim(context: Context, x: number, y: number, radius: number): void {
   context.save();

@@ -11,6 +11,9 @@ export function useBrush() {
   const radiusPx = ref(12);
   /** What the strokes of a subject lift say. */
   const says = ref<'keep' | 'clear'>('keep');
+  /** Strokes of a subject lift go around an area, or teach its colours everywhere. */
+  const lasso = ref(false);
+  const teaches = ref(false);
   /** Strokes go only over what is like the colour they begin on, up to this difference; none for everything. */
   const within = ref<number>();
   /** What ink is drawn in, `#rrggbb`. */
@@ -55,7 +58,7 @@ export function useBrush() {
     stroke.value = undefined;
   }
   const drawing = computed(() => stroke.value !== undefined);
-  return { radiusPx, says, within, colour, stroke, at, drawing, resize, begin, move, end, leave };
+  return { radiusPx, says, lasso, teaches, within, colour, stroke, at, drawing, resize, begin, move, end, leave };
 }
 
 /** The lightest touch of a pen still draws so much of the radius. */

@@ -10,7 +10,7 @@ import { toScreenX, toScreenY, type Box, type Size, type Viewport } from '../../
 import { drawClear, drawCut, drawPlaced, onSide, type Placed } from '../shared/pictureScene.ts';
 import { useFilmPaths } from '../shared/useFilmPaths.ts';
 import { useSharpPatch } from '../shared/useSharpPatch.ts';
-import { drawBrushRim, drawCorners, drawCropFrame, drawFrame, drawLiftLayer, drawPull, drawStroke } from './cleanScene.ts';
+import { drawBrushRim, drawCorners, drawCropFrame, drawFrame, drawLasso, drawLiftLayer, drawPull, drawStroke } from './cleanScene.ts';
 import type { useCleanTools } from './useCleanTools.ts';
 import { liftLayer } from './useLiftPull.ts';
 import type { useMoments } from './useMoments.ts';
@@ -118,8 +118,9 @@ export function useCleanScene(tools: ReturnType<typeof useCleanTools>, places: R
     const { pull, brush, step, isBrush } = tools;
     if (pull.reach.value !== undefined) drawLiftLayer(context, at, layer, pull.reach.value);
     if (pull.start.value !== undefined && pull.end.value !== undefined) drawPull(context, pull.start.value, pull.end.value);
-    if (brush.stroke.value !== undefined) drawStroke(context, at, brush.stroke.value, tools.tool.value === 'drawIn' ? brush.colour.value : clears.value ? CLEARS : KEEPS);
-    if (step.value?.kind === 'subjectLift') for (const stroke of step.value.strokes) drawStroke(context, at, stroke, stroke.says === 'clear' ? CLEARS : KEEPS);
+    if (brush.stroke.value !== undefined && brush.lasso.value && tools.tool.value === 'subjectLift') drawLasso(context, at, brush.stroke.value, clears.value ? CLEARS : KEEPS);
+    else if (brush.stroke.value !== undefined) drawStroke(context, at, brush.stroke.value, tools.tool.value === 'drawIn' ? brush.colour.value : clears.value ? CLEARS : KEEPS);
+    if (step.value?.kind === 'subjectLift') for (const stroke of step.value.strokes) (stroke.lasso === true ? drawLasso : drawStroke)(context, at, stroke, stroke.says === 'clear' ? CLEARS : KEEPS);
     if (isBrush.value && brush.at.value !== undefined) drawBrushRim(context, toScreenX(at, brush.at.value.x), toScreenY(at, brush.at.value.y), brush.radiusPx.value * at.scale);
     if (step.value?.kind === 'crop' && bench.base !== undefined) drawCropFrame(context, at, step.value.rect, bench.base);
     const frame = tools.frame.value ?? (step.value?.kind === 'gapMending' ? step.value.frame : undefined);

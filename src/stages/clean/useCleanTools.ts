@@ -171,7 +171,7 @@ export function useCleanTools(reach: () => number, scale: () => number) {
     const { id } = current;
     const path = { radiusPx, points: [...points] };
     let changed: Step[];
-    if (current.kind === 'subjectLift') changed = withChanged<'subjectLift'>(recipe, id, { strokes: [...current.strokes, { ...path, says: brush.says.value }] });
+    if (current.kind === 'subjectLift') changed = withChanged<'subjectLift'>(recipe, id, { strokes: [...current.strokes, { ...path, says: brush.says.value, ...(brush.lasso.value ? { lasso: true } : {}), ...(brush.teaches.value && !brush.lasso.value ? { teaches: true } : {}) }] });
     else if (current.kind === 'drawIn') changed = withChanged<'drawIn'>(recipe, id, { strokes: [...current.strokes, { ...path, colour: brush.colour.value, ...(widths === undefined ? {} : { widths: [...widths] }), ...(within === undefined ? {} : { within }) }] });
     else if (current.kind === 'rubOut' || current.kind === 'bringBack') {
       const stroke = { ...path, ...(widths === undefined ? {} : { widths: [...widths] }), ...(within === undefined ? {} : { within }) };

@@ -17,6 +17,8 @@ export interface FoundSubject {
   readonly subject: Uint8Array;
   /** What the ground looks like, under the subject too. */
   readonly ground: SmoothGround;
+  /** The picture as it was looked at: its noise smoothed. */
+  readonly colours: Planes;
 }
 
 /**
@@ -51,7 +53,7 @@ export function* findSubject(picture: Rgba8, marks: Uint8Array): Task<FoundSubje
     subject = minCut(gridOf(seen, ground, certain));
   }
   dropSoftParts(subject, edges.sharp, marks, width, height);
-  return { subject, ground };
+  return { subject, ground, colours };
 }
 
 /** Times the ground is continued and the cut taken. */

@@ -55,7 +55,7 @@ describe('a soft rim', () => {
   it('brings strands of hair out of the ground and takes the ground’s tint off them', () => {
     const { art, truth } = composed(hairy);
     const hard = finish(liftSubject(art)).art;
-    const soft = finish(liftSubject(art, [], 20)).art;
+    const soft = finish(liftSubject(art, [], { rimPx: 20 })).art;
     expect(rimError(soft, truth)).toBeLessThan(0.6 * rimError(hard, truth));
     expect(rimError(soft, truth)).toBeLessThan(0.05);
     let [tint, strands] = [0, 0];
@@ -80,7 +80,7 @@ describe('a soft rim', () => {
 
   it('leaves a sharp border nearly as it is', () => {
     const { art, truth } = composed((x, y) => (Math.hypot(x - MIDDLE, y - MIDDLE) < 60 ? 1 : 0));
-    expect(rimError(finish(liftSubject(art, [], 8)).art, truth)).toBeLessThan(0.02);
+    expect(rimError(finish(liftSubject(art, [], { rimPx: 8 })).art, truth)).toBeLessThan(0.02);
   });
 });
 

@@ -130,6 +130,41 @@ describe('liftSubject', () => {
     expect([at(rest, 45, 80), at(rest, 115, 80)]).toEqual([255, 0]);
   });
 
+  it('changes only what is near a stroke, unless it teaches', () => {
+    const three = (x: number, y: number): boolean => [[30, 40], [120, 45], [75, 120]].some(([cx, cy]) => Math.hypot(x - cx, y - cy) < 22);
+    const { art } = composed(three, RED, paper);
+    const before = finish(liftSubject(art)).art.alpha;
+    const stroke = { says: 'clear', radius: 4, points: [112, 45, 128, 45] } as const;
+    const after = finish(liftSubject(art, [stroke])).art.alpha;
+    let far = 0;
+    for (let i = 0; i < after.length; i++) if (Math.hypot((i % SIZE) - 120, Math.floor(i / SIZE) - 45) > 50 && after[i] !== before[i]) far++;
+    expect(far).toBe(0);
+    const at = (alpha: Uint8Array, x: number, y: number): number => alpha[y * SIZE + x];
+    expect([at(after, 120, 45), at(after, 134, 52), at(after, 30, 40), at(after, 75, 120)]).toEqual([0, 0, 255, 255]);
+    // Taken back, all is as it was.
+    expect(finish(liftSubject(art, [])).art.alpha).toEqual(before);
+    const lasso = finish(liftSubject(art, [{ says: 'clear', radius: 1, points: [50, 90, 110, 90, 110, 150, 50, 150], lasso: true }])).art.alpha;
+    expect([at(lasso, 75, 120), at(lasso, 30, 40)]).toEqual([0, 255]);
+  });
+
+  it('brings back a part that went with the ground, by one stroke over it', () => {
+    const face = (x: number, y: number): boolean => Math.hypot(x - 80, y - 60) < 30 || Math.hypot(x - 80, y - 120) < 34;
+    const pale: Paint = (x, y) => (Math.hypot(x - 80, y - 60) < 30 ? [206, 198, 190] : RED(x, y));
+    const { art, truth } = composed(face, pale, () => [214, 208, 202], 5);
+    const [fixed] = [[{ says: 'keep', radius: 5, points: [65, 55, 80, 60, 95, 55] }]] as const;
+    expect(scored(finish(liftSubject(art, fixed)).art, truth).overlap).toBeGreaterThan(0.9);
+  });
+
+  it('keeps only the largest part where that is wanted, and what a stroke keeps', () => {
+    const two = (x: number, y: number): boolean => Math.hypot(x - 50, y - 80) < 30 || Math.hypot(x - 120, y - 80) < 14 || Math.hypot(x - 120, y - 30) < 12;
+    const { art } = composed(two, RED, paper);
+    const at = (lifted: Art, x: number, y: number): number => lifted.alpha[y * SIZE + x];
+    const one = finish(liftSubject(art, [], { largest: true })).art;
+    expect([at(one, 50, 80), at(one, 120, 80), at(one, 120, 30)]).toEqual([255, 0, 0]);
+    const kept = finish(liftSubject(art, [{ says: 'keep', radius: 4, points: [118, 80, 122, 80] }], { largest: true })).art;
+    expect([at(kept, 50, 80), at(kept, 120, 80), at(kept, 120, 30)]).toEqual([255, 255, 0]);
+  });
+
   it('says so when nothing stands out', () => {
     const { art } = composed(() => false, RED, paper);
     expect(codeOf(() => finish(liftSubject(art)))).toBe('noSubject');
