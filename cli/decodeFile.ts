@@ -2,11 +2,11 @@ import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { decode as decodeBmp } from 'bmp-ts';
 import sharp from 'sharp';
-import { AppError } from '../src/core/errors/appError.ts';
 import { makeRgba8, type Rgba8 } from '../src/core/raster/raster.ts';
 import { checkPicture } from '../src/formats/picture/checkPicture.ts';
 import { sfntFromWoff } from '../src/formats/fonts/sfntFromWoff.ts';
 import { cameraOf } from '../src/formats/picture/cameraOf.ts';
+import { decoderError } from '../src/formats/picture/decoderError.ts';
 import { decodeHeic, type HeicLibrary } from '../src/formats/picture/decodeHeic.ts';
 import type { DecodePicture } from '../src/formats/picture/decodedPicture.ts';
 import { DRAWN_SIDE_PX, drawSvg, isSvg, svgDpi, type SvgLibrary } from '../src/formats/picture/drawSvg.ts';
@@ -24,7 +24,7 @@ export const decodeFile: DecodePicture = async (bytes, file, { drawnSidePx = DRA
   try {
     picture = head.type === 'bmp' ? bmpPicture(bytes) : head.type === 'heic' ? await decodeHeic(await heicLibrary(), bytes, file) : await nativePicture(bytes);
   } catch (error) {
-    throw new AppError('truncated', { file }, error);
+    throw decoderError(error, file);
   }
   const dpi = statedDpi(bytes, head.type);
   const camera = await cameraOf(bytes, head.type);

@@ -127,6 +127,17 @@ describe('words and sizes', () => {
     expect((await limner('clean', at('short.tiff'), '--grey', '--out', at('x.png'))).err).toContain('breaks off');
   });
 
+  it('tell a damaged picture from one that breaks off', async () => {
+    const bytes = new Uint8Array(files.png);
+    // In the middle of its pixels, so that its end is there.
+    for (let i = Math.floor(bytes.length / 2); i < Math.floor(bytes.length / 2) + 40; i++) bytes[i] ^= 0x5a;
+    await writeFile(at('hurt.png'), bytes);
+    const hurt = await limner('clean', at('hurt.png'), '--grey', '--out', at('x.png'));
+    expect([hurt.code, hurt.err.includes('is damaged')]).toEqual([1, true]);
+    await writeFile(at('cut.png'), files.png.slice(0, 300));
+    expect((await limner('clean', at('cut.png'), '--grey', '--out', at('x.png'))).err).toContain('breaks off');
+  });
+
   it('refuse a wrong ending, and name an unknown step and a wrong entry without the schema’s own text', async () => {
     expect((await limner('clean', at('disc.png'), '--grey', '--out', at('o.jpg'))).err).toContain('ends in .png');
     expect((await limner('marks', '--out', at('o.png'))).code).toBe(2);

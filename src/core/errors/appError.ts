@@ -3,6 +3,7 @@ export type ErrorCode =
   | 'emptyFile'
   | 'notAPicture'
   | 'truncated'
+  | 'damaged'
   | 'badDrawing'
   | 'fileTooLarge'
   | 'pictureTooLarge'

@@ -21,6 +21,7 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
     todo: 'Use PNG, JPEG, WebP, GIF, BMP, TIFF, HEIC or SVG; open other files in their own program and export one of these.',
   }),
   truncated: (d) => ({ what: `${named(d)} breaks off before its end.`, todo: 'The download or upload was cut short: get the file again.' }),
+  damaged: (d) => ({ what: `${named(d)} is damaged, or written in a way that Limner does not read.`, todo: 'Open it in a program that shows it and save it anew as PNG, or ask for it again.' }),
   badDrawing: (d) => ({ what: `${named(d)} is not a whole SVG drawing, or nothing in it has a size.`, todo: 'Open it in the program that drew it and export it once more, or export a PNG.' }),
   fileTooLarge: (d) => ({
     what: `${named(d)} has ${d['megabytes']} MB; Limner reads files up to ${d['limitMegabytes']} MB.`,

@@ -6,6 +6,8 @@ export type Process = z.infer<typeof processSchema>;
 export interface ProcessRules {
   readonly name: string;
   readonly about: string;
+  /** How its sheets lie in the machine, in words. */
+  readonly lies: string;
   /** Whether its sheets are cut from the back and so read backwards. */
   readonly mirrored: boolean;
   /** Whether the art itself is what falls out, so that waste and design change places. */
@@ -17,9 +19,9 @@ export interface ProcessRules {
 }
 
 export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
-  htv: { name: 'Heat-transfer vinyl', about: 'coloured film cut from the back, weeded, pressed on cloth', mirrored: true, artIsOpening: false, leastPieceMm2: 1.5, leastStripMm: 0.8 },
-  decal: { name: 'Adhesive vinyl', about: 'coloured film cut from the front, carried over with transfer tape', mirrored: false, artIsOpening: false, leastPieceMm2: 2, leastStripMm: 0.8 },
-  stencil: { name: 'Stencil', about: 'film with the art cut out of it; paint, powder or etching goes through', mirrored: false, artIsOpening: true, leastPieceMm2: 2, leastStripMm: 1 },
-  waterslide: { name: 'Waterslide', about: 'printed on decal paper, sealed, cut out, slid on', mirrored: false, artIsOpening: false, leastPieceMm2: 0, leastStripMm: 0.3 },
-  panel: { name: 'Layered panel', about: 'sheets of card, cloth or acrylic stacked on each other', mirrored: false, artIsOpening: false, leastPieceMm2: 9, leastStripMm: 2 },
+  htv: { name: 'Heat-transfer vinyl', about: 'coloured film cut from the back, weeded, pressed on cloth', lies: 'cut from the back', mirrored: true, artIsOpening: false, leastPieceMm2: 1.5, leastStripMm: 0.8 },
+  decal: { name: 'Adhesive vinyl', about: 'coloured film cut from the front, carried over with transfer tape', lies: 'cut from the front', mirrored: false, artIsOpening: false, leastPieceMm2: 2, leastStripMm: 0.8 },
+  stencil: { name: 'Stencil', about: 'film with the art cut out of it; paint, powder or etching goes through', lies: 'cut as it reads', mirrored: false, artIsOpening: true, leastPieceMm2: 2, leastStripMm: 1 },
+  waterslide: { name: 'Waterslide', about: 'printed on decal paper, sealed, cut out, slid on', lies: 'printed face up', mirrored: false, artIsOpening: false, leastPieceMm2: 0, leastStripMm: 0.3 },
+  panel: { name: 'Layered panel', about: 'sheets of card, cloth or acrylic stacked on each other', lies: 'cut as it reads', mirrored: false, artIsOpening: false, leastPieceMm2: 9, leastStripMm: 2 },
 };

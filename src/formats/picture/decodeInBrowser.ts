@@ -3,6 +3,7 @@ import { makeRgba8, type Rgba8 } from '../../core/raster/raster.ts';
 import { checkPicture, type PictureHead } from './checkPicture.ts';
 import { sfntFromWoff } from '../fonts/sfntFromWoff.ts';
 import { cameraOf } from './cameraOf.ts';
+import { decoderError } from './decoderError.ts';
 import { decodeHeic, type HeicLibrary } from './decodeHeic.ts';
 import type { DecodePicture } from './decodedPicture.ts';
 import { DRAWN_SIDE_PX, drawSvg, isSvg, svgDpi, type SvgLibrary } from './drawSvg.ts';
@@ -45,7 +46,7 @@ async function decodeBitmap(bytes: Uint8Array<ArrayBuffer>, head: PictureHead, f
   try {
     bitmap = await createImageBitmap(new Blob([bytes], { type: mime }), { imageOrientation: 'from-image', premultiplyAlpha: 'none', colorSpaceConversion: 'default' });
   } catch (error) {
-    throw new AppError('truncated', { file }, error);
+    throw decoderError(error, file);
   }
   const { width, height } = bitmap;
   const canvas = new OffscreenCanvas(width, height);
@@ -72,6 +73,6 @@ async function decodeTiff(bytes: Uint8Array<ArrayBuffer>, file: string): Promise
     UTIF.decodeImage(buffer, first);
     return makeRgba8(first.width, first.height, UTIF.toRGBA8(first));
   } catch (error) {
-    throw new AppError('truncated', { file }, error);
+    throw decoderError(error, file);
   }
 }

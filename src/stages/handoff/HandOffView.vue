@@ -50,7 +50,8 @@ const blocked = computed(() => {
 /** A sheet that goes against its process leaves only when that is confirmed. */
 async function mayLeave(): Promise<boolean> {
   if (!mirroring.value.against) return true;
-  const words = mirroring.value.mirrored ? 'This process is cut from the front, but the sheet is mirrored.' : 'This process is cut from the back, but the sheet is not mirrored: pressed, it will read backwards.';
+  const { name, lies } = PROCESSES[job.value.process];
+  const words = `${name} is ${lies}, but the sheet is ${mirroring.value.mirrored ? 'mirrored.' : 'not mirrored: pressed, it will read backwards.'}`;
   const answer = await ElMessageBox.confirm(words, 'Against the process', { confirmButtonText: 'Hand it off all the same', cancelButtonText: 'Back', type: 'warning' }).catch(() => 'cancel');
   return answer === 'confirm';
 }

@@ -113,7 +113,7 @@ const readout = computed(() => {
     <template #rack><JobRack /></template>
     <template #readout><ReadoutStrip :items="readout" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
-      <TrayCard :title="mirroring.mirrored ? 'Mirrored' : 'Not mirrored'" :about="PROCESSES[job.process].mirrored ? 'heat-transfer vinyl is cut from the back' : 'this process is cut from the front'" :mark="mirroring.against ? 'warning' : undefined">
+      <TrayCard :title="mirroring.mirrored ? 'Mirrored' : 'Not mirrored'" :about="`${PROCESSES[job.process].name.toLowerCase()} is ${PROCESSES[job.process].lies}`" :mark="mirroring.against ? 'warning' : undefined">
         <template #icon><Switch /></template>
         <ChoiceInput :model-value="layout.mirror" :choices="MIRRORS" label="Mirroring" @choose="set('Mirroring', { mirror: $event })" />
         <p v-if="mirroring.against" class="warn">This goes against the process and stays marked on the ticket.</p>
