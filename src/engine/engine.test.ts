@@ -6,7 +6,8 @@ import { paintedArt, WHITE } from '../../tests/fixtures/shapes.ts';
 import { isAppError } from '../core/errors/appError.ts';
 import { newJob } from '../core/job/newJob.ts';
 import type { Job } from '../core/job/job.ts';
-import type { Task } from '../core/task/task.ts';
+import { finish, type Task } from '../core/task/task.ts';
+import { cleanPicture, cutArt } from './pipeline.ts';
 import { statedDpi } from '../formats/picture/statedDpi.ts';
 import { writePng } from '../formats/picture/writePng.ts';
 import { drain } from './drain.ts';
@@ -177,5 +178,36 @@ describe('client', () => {
     expect(workers).toHaveLength(2);
     client.stop();
     expect(await next).toBe('cancelled');
+  });
+});
+
+describe('the engine and the command line', () => {
+  const flags = paintedArt(90, 60, (x, y) => (y < 10.3 || y > 49.6 || x < 10.4 || x > 79.7 ? WHITE : Math.hypot(x - 45, y - 30) < 12.3 ? { r: 242, g: 182, b: 50 } : x < 44.6 ? { r: 179, g: 38, b: 46 } : { r: 36, g: 80, b: 154 }));
+  const enlarging = { kind: 'enlarging', id: 'e', enabled: true, v: 1, times: 2 } as const;
+  const sweep = { kind: 'sweep', id: 's', enabled: true, v: 1, speckMm2: 1, pinholeMm2: 1 } as const;
+
+  it('outline the same curves after every recipe, also after enlarging', async () => {
+    const engine = new LocalEngine(decodeFile);
+    const { pictureKey } = await engine.open(writePng(flags.colour), 'flags.png');
+    for (const recipe of [[], [enlarging], [enlarging, sweep], [sweep]]) {
+      for (const separation of [{ way: 'flat', count: 4, meet: 'inset' }, { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' }] as const) {
+        const wanted = job({ recipe, separation });
+        const { cut } = await engine.run({ pictureKey, job: wanted, quality: 'final' });
+        const clean = finish(cleanPicture(wanted, flags.colour, 'flags'));
+        const here = finish(cutArt(wanted, clean.art));
+        expect(cut?.design.layers.map(({ curves }) => [...curves.coords])).toEqual(here.design.layers.map(({ curves }) => [...curves.coords]));
+      }
+    }
+  });
+
+  it('read how coarse the picture is from the picture, not from what it was enlarged to', () => {
+    const wide = (recipe: Job['recipe']): number | undefined => {
+      const wanted = job({ recipe, assembly: { ...job().assembly, sizeMm: 300 } });
+      const cut = finish(cutArt(wanted, finish(cleanPicture(wanted, flags.colour, 'flags')).art));
+      return cut.findings.find(({ kind }) => kind === 'coarsePicture')?.size;
+    };
+    const plain = wide([]) as number;
+    expect(Math.abs((wide([enlarging]) as number) - plain)).toBeLessThan(0.1 * plain);
+    expect(plain).toBeLessThan(10);
   });
 });

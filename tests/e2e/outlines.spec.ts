@@ -7,7 +7,7 @@ const rolls = (page: Page): Locator => page.locator('.rack .roll .name');
 const look = (page: Page, view: string): Promise<void> => page.getByRole('radiogroup', { name: 'View' }).getByText(view, { exact: true }).click();
 
 /** The crest in flat colours, at the view that fits the table: the sun's nodes lie at these shares of it. */
-const SUN = { right: [0.668, 0.322], top: [0.6195, 0.264], left: [0.5707, 0.322], bottom: [0.6195, 0.38], edge: [0.654, 0.281] } as const;
+const SUN = { right: [0.6562, 0.3239], top: [0.6107, 0.2663], left: [0.5652, 0.3239], bottom: [0.6107, 0.3815], edge: [0.6429, 0.2832] } as const;
 
 async function openCrest(page: Page): Promise<void> {
   await openJob(page, 'Crew crest', 'Separate');
@@ -35,7 +35,7 @@ test('nodes are dragged, added, taken out, straightened, cut open and joined; wh
   // The sun's right node, dragged outwards.
   await click(page, SUN.right);
   await expect(card).toContainText(`1 of ${before} chosen`);
-  await drag(page, SUN.right, [0.7, 0.322]);
+  await drag(page, SUN.right, [0.69, 0.3239]);
   await expect(card).toContainText('Yellow is held by hand');
   await expect(card.getByText('is held by hand')).toHaveCount(1);
   await page.keyboard.press('Control+z');

@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { randomFrom } from '../../../tests/fixtures/shapes.ts';
+import { paintedArt, randomFrom } from '../../../tests/fixtures/shapes.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { isAppError } from '../errors/appError.ts';
 import type { Ring } from '../outline/corners.ts';
+import { coverageOf } from '../outline/coverage.ts';
 import { boundsOf, CurvesBuilder, ringArea, ringCount } from '../outline/curves.ts';
 import { piecesOf } from '../outline/pieces.ts';
 import { JointFinder } from '../outline/joints.ts';
@@ -11,6 +12,7 @@ import { artFromPicture, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { finish } from '../task/task.ts';
 import { newJob } from './newJob.ts';
+import { outlineArt } from './runJob.ts';
 import { separateArt, type SeparatedArt } from './separateArt.ts';
 import type { Separation } from './separation.ts';
 
@@ -179,4 +181,52 @@ describe('every way of separating', () => {
     }
     expect(pieces).toBeGreaterThan(100);
   }, 60_000);
+});
+
+describe('films that are cut out of each other', () => {
+  /** Rays around a hub, a ring and a line through all: sharp tips and many junctions. */
+  const rays = (turn: number, share: number) => (x: number, y: number): Rgb => {
+    const [dx, dy] = [x - 90.3, y - 88.7];
+    const [away, angle] = [Math.hypot(dx, dy), Math.atan2(dy, dx) + turn];
+    if (Math.abs(dy - 0.3 * dx) < 1.7) return { r: 28, g: 27, b: 34 };
+    if (away < 14) return { r: 179, g: 38, b: 46 };
+    const ray = ((((angle / (2 * Math.PI)) * 9) % 1) + 1) % 1;
+    if (ray < share && away < 78 - 60 * Math.abs(ray / share - 0.5)) return { r: 242, g: 182, b: 50 };
+    if (Math.abs(away - 50) < 6) return { r: 36, g: 80, b: 154 };
+    return { r: 255, g: 255, b: 255 };
+  };
+
+  it('do not cross at their tips and junctions by more than a knife is wide', () => {
+    for (const turn of [0, 0.21, 0.4]) {
+      for (const share of [0.25, 0.45]) {
+        const art = paintedArt(180, 180, rays(turn, share));
+        const { films } = separated(art, { way: 'flat', count: 5, meet: 'inset' });
+        const covered = new Float64Array(180 * 180);
+        for (const { outline } of films) coverageOf(outline, 180, 180).forEach((value, i) => (covered[i] += value));
+        const overPx2 = covered.reduce((sum, value) => sum + Math.max(0, value - 258), 0) / 255;
+        const inkPx2 = covered.reduce((sum, value) => sum + Math.min(255, value), 0) / 255;
+        expect(overPx2, `${turn} ${share}`).toBeLessThan(2e-4 * inkPx2);
+      }
+    }
+  });
+});
+
+describe('a limit for pieces', () => {
+  it('counts at the size of the ink, whatever paper is around it', () => {
+    const black: Rgb = { r: 20, g: 20, b: 26 };
+    // The ink is 100 px wide; a dot of it is 15 px across, 176.7 px².
+    const paint = (pad: number) => (x: number, y: number): Rgb => (Math.hypot(x - pad - 85, y - pad - 15) < 7.5 || (x > pad && x < pad + 70 && y > pad && y < pad + 30) || (x > pad + 97 && x < pad + 100 && y > pad && y < pad + 100) ? black : { r: 255, g: 255, b: 255 });
+    for (const pad of [4, 120]) {
+      const art = paintedArt(100 + 2 * pad, 100 + 2 * pad, paint(pad));
+      for (const separation of [{ way: 'flat', count: 2, meet: 'stacked' }, { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' }] as const) {
+        // On 31.6 mm a px is a tenth of a mm²: the dot has 17.7 mm².
+        const base = newJob('Dot');
+        const pieces = (leastPieceMm2: number): number => {
+          const job = { ...base, separation, outline: { ...base.outline, leastPieceMm2 }, assembly: { ...base.assembly, sizeMm: 31.62 } };
+          return finish(outlineArt(job, art)).films.reduce((sum, { outline }) => sum + piecesOf(outline).length, 0);
+        };
+        expect([pieces(10), pieces(17), pieces(19)], `${pad} ${separation.way}`).toEqual([3, 3, 2]);
+      }
+    }
+  });
 });
