@@ -26,6 +26,8 @@ export const useBench = defineStore('bench', () => {
   const baseView = shallowRef<{ key: string; pixels: NonNullable<RunResult['clean']['view']> }>();
   const error = shallowRef<AppError>();
   const busy = ref<number>();
+  /** The job that what is shown was made of, at full size. */
+  const shownJob = shallowRef<Job>();
 
   let history: History<Job> | undefined;
   const job = shallowRef<Job>();
@@ -66,6 +68,7 @@ export const useBench = defineStore('bench', () => {
     error.value = undefined;
     history = undefined;
     pictureFailed.value = false;
+    shownJob.value = undefined;
     showHistory();
   }
 
@@ -212,6 +215,7 @@ export const useBench = defineStore('bench', () => {
     if (done.base?.view !== undefined) baseView.value = markRaw({ key: done.base.key, pixels: done.base.view });
     result.value = markRaw(done);
     error.value = undefined;
+    if (quality === 'final') shownJob.value = current;
   }
 
   async function onRunError(caught: unknown, mine: number): Promise<void> {
@@ -224,6 +228,7 @@ export const useBench = defineStore('bench', () => {
       return;
     }
     error.value = appError;
+    shownJob.value = job.value;
     // What is shown was cut from other settings: it stands no longer, until a run succeeds.
     const { cut: _cut, tone: _tone, ...rest } = result.value ?? {};
     if (result.value !== undefined) result.value = markRaw({ ...rest, problem: plainFromError(appError) } as RunResult);
@@ -246,6 +251,9 @@ export const useBench = defineStore('bench', () => {
     return { key: turned.key, widthPx: turned.widthPx, heightPx: turned.heightPx, view: baseView.value.pixels };
   });
 
+  /** Whether what is shown is what the job says by now. */
+  const isCurrent = computed(() => entry.value !== undefined && (entry.value.pictureId === undefined || pictureFailed.value || shownJob.value === job.value));
+
   const resolutionPxPerMm = computed(() => {
     const cut = result.value?.cut;
     if (cut !== undefined) return cut.design.resolution as number;
@@ -256,7 +264,7 @@ export const useBench = defineStore('bench', () => {
   });
 
   return {
-    entry, job, picture, base, result, cleanView, error, pictureFailed, saveError, busy, saving, dragging, undoLabel, redoLabel, resolutionPxPerMm,
+    entry, job, picture, base, isCurrent, result, cleanView, error, pictureFailed, saveError, busy, saving, dragging, undoLabel, redoLabel, resolutionPxPerMm,
     open, close, reopenPicture, setPicture, drawAt, commit, preview, commitPreview, revert, undo, redo, work, saveNow, cancel: () => engine.cancel(),
     look: engine.look.bind(engine), reach: engine.reach.bind(engine), moment: engine.moment.bind(engine), region: engine.region.bind(engine), proof: engine.proof.bind(engine), variant: engine.variant.bind(engine), parts: engine.parts.bind(engine), exportFile: engine.export.bind(engine),
   };

@@ -71,7 +71,7 @@ test('a photo is squared by four corners that are dragged on it', async ({ page 
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await setQuantity(page, 'Red side', '50');
   await expect(stepWords(page, 'Squaring')).toContainText('50 × 60.7 mm');
-  await drag(page, [0.741, 0.19], [0.76, 0.16]);
+  await drag(page, [0.7256, 0.197], [0.745, 0.167]);
   await expect(stepWords(page, 'Squaring')).not.toContainText('50 × 60.7 mm');
   await page.getByRole('button', { name: 'See it flat' }).click();
   await page.keyboard.press('Control+z');

@@ -1,31 +1,10 @@
 import { readFile } from 'node:fs/promises';
-import { expect, type Page } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { duckPhoto, shadedSign } from '../fixtures/photos.ts';
 import { randomFrom } from '../fixtures/shapes.ts';
-import { addStep, choose, dropFiles, goTo, openJob, openShelf, save, setQuantity, settled, stepWords, table, test } from './bench.ts';
-
-const STAGES = ['Picture', 'Clean', 'Separate', 'Assemble', 'Lay out', 'Hand off'] as const;
-
-/** The job of an address as it is stored. */
-const stored = (page: Page): Promise<string> =>
-  page.evaluate(async () => {
-    const id = /job\/([^/]+)/.exec(location.pathname)?.[1] ?? '';
-    const database = await new Promise<IDBDatabase>((resolve, reject) => {
-      const request = indexedDB.open('limner');
-      request.onsuccess = () => resolve(request.result);
-      request.onerror = () => reject(request.error as Error);
-    });
-    const row = await new Promise<{ job: unknown }>((resolve, reject) => {
-      const request = database.transaction('entries').objectStore('entries').get(id);
-      request.onsuccess = () => resolve(request.result as { job: unknown });
-      request.onerror = () => reject(request.error as Error);
-    });
-    database.close();
-    return JSON.stringify(row.job);
-  });
-
-const facts = (page: Page): Promise<string[]> => page.locator('.tab .fact').allTextContents();
+import { addStep, choose, dropFiles, goTo, openJob, openShelf, save, setQuantity, settled, stepWords, test } from './bench.ts';
+import { act, ACTIONS_OF, facts, STAGES, stored } from './walk.ts';
 
 test('a photograph goes through subject lift and every way of separating, with a border', async ({ page }) => {
   await openShelf(page);
@@ -45,7 +24,7 @@ test('a photograph goes through subject lift and every way of separating, with a
     await expect(page.locator('.app-error'), way).toHaveCount(0);
   }
   await goTo(page, 'Hand off');
-  const { bytes } = await save(page, 'Save all sheets');
+  const { bytes } = await save(page, 'Save all 2 sheets');
   expect(Object.keys(unzipSync(new Uint8Array(bytes)))).toHaveLength(2);
 });
 
@@ -98,7 +77,8 @@ test('one recipe on jobs of several films gives a sheet for each of them', async
   const coming = page.waitForEvent('download');
   await dialog.getByRole('button', { name: 'Save all cut files' }).click();
   const names = Object.keys(unzipSync(new Uint8Array(await readFile(await (await coming).path()))));
-  expect(names.filter((name) => name.endsWith('.svg')).length).toBeGreaterThanOrEqual(4);
+  // With its recipe replaced nothing lifts the paper: white is the background, and three films are left.
+  expect(names.filter((name) => name.endsWith('.svg')).length).toBe(3);
 });
 
 test('walking with Tab through every field of every stage changes nothing', async ({ page }) => {
@@ -142,59 +122,15 @@ test('any walk through the interface ends without an unexplained fault, with wha
     const pick = <Value>(list: readonly Value[]): Value => list[Math.floor(random() * list.length)];
     await openJob(page, pick(['Crew crest', 'Heron glasses', 'Lighthouse mug']), pick(STAGES));
     for (let k = 0; k < ACTIONS; k++) {
-      const action = pick(['stage', 'stage', 'undo', 'redo', 'number', 'number', 'choice', 'switch', 'step', 'table', 'roll'] as const);
+      const action = pick(ACTIONS_OF);
       await act(page, action, pick, random);
       await expect(page.locator('.app-error', { hasText: 'Something went wrong inside' }), `seed ${seed}, action ${k}: ${action}`).toHaveCount(0);
     }
     await page.keyboard.press('Escape');
     await settled(page);
-    await expect(page.locator('.readout [role="status"]')).toContainText('last', { timeout: 60_000 });
     const shown = await facts(page);
     await page.reload();
     await settled(page);
-    await expect(page.locator('.readout [role="status"]')).toContainText('last', { timeout: 60_000 });
     await expect.poll(() => facts(page), { message: `seed ${seed}`, timeout: 20_000 }).toEqual(shown);
   }
 });
-
-async function act(page: Page, action: string, pick: <Value>(list: readonly Value[]) => Value, random: () => number): Promise<void> {
-  const some = async (selector: string): Promise<ReturnType<Page['locator']> | undefined> => {
-    const all = page.locator(`${selector}:visible`);
-    const count = await all.count();
-    return count === 0 ? undefined : all.nth(Math.floor(random() * count));
-  };
-  if (action === 'stage') await goTo(page, pick(STAGES));
-  else if (action === 'undo') await page.keyboard.press('Control+z');
-  else if (action === 'redo') await page.keyboard.press('Control+Shift+z');
-  else if (action === 'number') {
-    const input = await some('.tray .quantity input:enabled');
-    if (input === undefined) return;
-    await input.fill(String(pick([0, 1, 2, 5, 12, 40, 120])));
-    await input.press('Enter');
-    await input.press('Escape');
-  } else if (action === 'choice') {
-    const select = await some('.tray .el-select');
-    if (select === undefined) return;
-    await select.click();
-    const option = page.getByRole('option').filter({ visible: true });
-    const count = await option.count();
-    if (count > 0) await option.nth(Math.floor(random() * count)).click();
-    else await page.keyboard.press('Escape');
-    // A question that comes of it is left.
-    const question = page.locator('.el-message-box:visible');
-    if ((await question.count()) > 0) await page.keyboard.press('Escape');
-  } else if (action === 'switch') {
-    const toggle = await some('.tray .el-switch');
-    await toggle?.click();
-  } else if (action === 'step') {
-    await goTo(page, 'Clean');
-    await addStep(page, pick(['Levels', 'Smoothing', 'Fewer colours', 'Sweep', 'Crop', 'Turn', 'Edge tidying', 'Draw in', 'Light levelling']));
-  } else if (action === 'table') {
-    const box = await table(page).boundingBox();
-    if (box === null) return;
-    await page.mouse.click(box.x + box.width * (0.3 + 0.4 * random()), box.y + box.height * (0.3 + 0.4 * random()));
-  } else if (action === 'roll') {
-    const roll = await some('.rack .roll');
-    await roll?.click();
-  }
-}

@@ -13,7 +13,7 @@ export function stepWords(step: Step, report: StepReport | undefined, unit: Leng
   switch (step.kind) {
     case 'squaring':
       if (facts['pxPerMm'] === undefined) return step.marks.by === 'sheet' ? 'by the mark sheet' : 'by four corners';
-      return `${formatLength(mm(facts['widthMm'] ?? 0), unit)} × ${formatLength(mm(facts['heightMm'] ?? 0), unit)}, ${step.marks.by === 'sheet' ? `true to ${formatLength(mm(facts['worstMissMm'] ?? 0), unit, 2)}` : 'by four corners'}`;
+      return `${formatLength(mm(facts['widthMm'] ?? 0), unit).replace(/ [a-z]+$/, '')} × ${formatLength(mm(facts['heightMm'] ?? 0), unit)}, ${step.marks.by === 'sheet' ? `true to ${formatLength(mm(facts['worstMissMm'] ?? 0), unit, 2)}` : 'by four corners'}`;
     case 'turn': {
       const parts = [step.mirrored ? 'mirrored' : undefined, step.quarters === 0 ? undefined : `${step.quarters * 90}°`, step.angleDeg === 0 ? undefined : `straightened by ${trimNumber(step.angleDeg, 1)}°`];
       return parts.filter((part) => part !== undefined).join(', ') || 'as it came';
