@@ -90,6 +90,16 @@ describe('results', () => {
     expect([report.stopped, report.notDone, report.pictures.length]).toEqual([true, 2, 1]);
   });
 
+  it('say on a terminal how far a single picture is, and leave nothing of it behind', async () => {
+    let err = '';
+    const noisy = await sharp({ create: { width: 1400, height: 1100, channels: 3, background: '#888', noise: { type: 'gaussian', mean: 128, sigma: 30 } } }).blur(6).png().toBuffer();
+    await writeFile(at('noisy.png'), noisy);
+    const code = await main(['trace', at('noisy.png'), '--tones', '4', '--out', at('noisy.svg')], { out: () => undefined, err: (text) => (err += text), live: true });
+    expect(code).toBe(0);
+    expect(err).toMatch(/\routlining \d+ %/);
+    expect(err.endsWith('\r\u001b[K')).toBe(true);
+  });
+
   it('state one resolution, the true one, also for another reader', async () => {
     const drawing = await sharp({ create: { width: 624, height: 200, channels: 3, background: '#fff' } }).composite([{ input: { create: { width: 400, height: 120, channels: 3, background: '#b3262e' } }, left: 100, top: 40 }]).withMetadata({ density: 50.8 }).png().toBuffer();
     await writeFile(at('drawing.png'), drawing);

@@ -25,6 +25,7 @@ import { autoOrNumber, DRAW_OPTION, FORCE_OPTION, drawnSide, lengthOption, numbe
 import { eachInput } from '../eachInput.ts';
 import { encodeFile } from '../encodeFile.ts';
 import { readJson, readPicture } from '../files.ts';
+import { finishTelling } from '../progress.ts';
 import { Timings } from '../timings.ts';
 import type { Command, Console } from './command.ts';
 
@@ -139,7 +140,7 @@ export const clean: Command = {
 };
 
 function withRecipe(picture: Art, pictureKey: string, recipe: Recipe, sizeMm: number, input: string, console: Console): Art {
-  const { art, steps } = finish(applyRecipe({ picture, pictureKey, recipe, finished: { by: 'width', sizeMm } }));
+  const { art, steps } = finishTelling(applyRecipe({ picture, pictureKey, recipe, finished: { by: 'width', sizeMm } }), console, 'cleaning');
   for (const { id, skipped } of steps) if (skipped !== undefined) console.err(`${basename(input)}: step ${id} skipped: ${explain({ code: skipped, details: {} }).what}\n`);
   return art;
 }

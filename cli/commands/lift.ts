@@ -4,14 +4,14 @@ import { MAX_GUARD_PX, MAX_TOLERANCE } from '../../src/core/clean/steps/areaLift
 import { MAX_RIM_PX } from '../../src/core/clean/steps/subjectLift.ts';
 import { liftSubject } from '../../src/core/clean/subject/liftSubject.ts';
 import { artFromPicture, pictureFromArt, type Art } from '../../src/core/raster/art.ts';
-import { finish } from '../../src/core/task/task.ts';
 import { pxPerMmFromDpi } from '../../src/core/units/length.ts';
 import { autoOrNumber, DRAW_OPTION, FORCE_OPTION, drawnSide, numberOption, required, type Parsed } from '../arguments.ts';
 import { eachInput } from '../eachInput.ts';
 import { encodeFile } from '../encodeFile.ts';
 import { readPicture } from '../files.ts';
+import { finishTelling } from '../progress.ts';
 import { Timings } from '../timings.ts';
-import type { Command } from './command.ts';
+import type { Command, Console } from './command.ts';
 
 export const lift: Command = {
   usage: 'limner lift IN... --out OUT.png|DIR (--subject [--hair PX] [--largest] | --at X,Y [--tolerance auto|NUMBER] [--everywhere] [--enclosed] [--guard PX]) [--timings]',
@@ -36,7 +36,7 @@ export const lift: Command = {
     const timings = new Timings();
     const code = await eachInput(parsed, console, 'lift', '.png', async (input, output, outputs, console) => {
       const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input, drawnSide(parsed)));
-      const { art, words } = await timings.measure('lift', () => lifted(artFromPicture(picture)));
+      const { art, words } = await timings.measure('lift', () => lifted(artFromPicture(picture), console));
       await timings.measure('write', async () => outputs.write(output, await encodeFile(pictureFromArt(art), statedDpi === undefined ? undefined : pxPerMmFromDpi(statedDpi))));
       console.out(`${words}\n`);
     });
@@ -46,13 +46,13 @@ export const lift: Command = {
 };
 
 /** What the options ask for, as a function on art that also says in words what it did. */
-function lifterOf(parsed: Parsed): (art: Art) => { art: Art; words: string } {
+function lifterOf(parsed: Parsed): (art: Art, console: Console) => { art: Art; words: string } {
   if (parsed.values.has('subject')) {
     const other = ['at', 'tolerance', 'everywhere', 'enclosed', 'guard', 'hard'].find((name) => parsed.values.has(name));
     if (other !== undefined) throw new AppError('badValue', { name: '--subject', value: `--${other} beside it`, takes: 'no other option of a lift' });
     const rimPx = numberOption(parsed, 'hair', 0, MAX_RIM_PX) ?? 0;
-    return (art) => {
-      const lift = finish(liftSubject(art, [], { rimPx, largest: parsed.values.has('largest') }));
+    return (art, console) => {
+      const lift = finishTelling(liftSubject(art, [], { rimPx, largest: parsed.values.has('largest') }), console, 'lifting');
       return { art: lift.art, words: `${lift.areaPx2} px lifted${howMuch(lift.areaPx2, art)}` };
     };
   }
@@ -60,10 +60,10 @@ function lifterOf(parsed: Parsed): (art: Art) => { art: Art; words: string } {
   const at = readPoint(required(parsed, 'at', 'two numbers X,Y in pixels, or give --subject'));
   const tolerance = autoOrNumber(parsed, 'tolerance', 0, MAX_TOLERANCE);
   const options = { tolerance, everywhere: parsed.values.has('everywhere'), enclosed: parsed.values.has('enclosed'), soft: !parsed.values.has('hard'), guardPx: numberOption(parsed, 'guard', 0, MAX_GUARD_PX) ?? 0 };
-  return (art) => {
+  return (art, console) => {
     const [x, y] = at.map(Math.floor);
     if (x < 0 || y < 0 || x >= art.width || y >= art.height) throw new AppError('badValue', { name: '--at', value: at.join(','), takes: `a point inside the picture, 0,0 to ${art.width - 1},${art.height - 1}` });
-    const lift = finish(liftAt(art, x, y, options));
+    const lift = finishTelling(liftAt(art, x, y, options), console, 'lifting');
     return { art: lift.art, words: `tolerance ${lift.tolerance}, ${lift.areaPx2} px lifted${lift.finds.length > 0 ? `, ${lift.finds.length} enclosed ${lift.finds.length === 1 ? 'area' : 'areas'}` : ''}${howMuch(lift.areaPx2, lift.art)}` };
   };
 }

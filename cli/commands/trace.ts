@@ -15,7 +15,6 @@ import { DEFAULT_OUTLINE, outlineOf } from '../../src/core/outline/traceOutline.
 import { transformCurves } from '../../src/core/outline/transformCurves.ts';
 import { artFromPicture, type Art } from '../../src/core/raster/art.ts';
 import { oneTone } from '../../src/core/separate/oneTone.ts';
-import { finish } from '../../src/core/task/task.ts';
 import { mmFromPx, px, pxPerMm, pxPerMmFromDpi } from '../../src/core/units/length.ts';
 import { writeDxf } from '../../src/formats/dxf/writeDxf.ts';
 import { filmPicture } from '../../src/formats/picture/filmPicture.ts';
@@ -24,8 +23,9 @@ import { autoOrNumber, choiceOption, DRAW_OPTION, FORCE_OPTION, drawnSide, lengt
 import { encodeFile } from '../encodeFile.ts';
 import { readPicture } from '../files.ts';
 import { Outputs } from '../outputs.ts';
+import { finishTelling } from '../progress.ts';
 import { Timings } from '../timings.ts';
-import type { Command } from './command.ts';
+import type { Command, Console } from './command.ts';
 
 /** Resolution assumed for a picture that states none: a CSS pixel. */
 const ASSUMED_DPI = 96;
@@ -72,7 +72,7 @@ export const trace: Command = {
     const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input, drawnSide(parsed)));
     const resolution = widthMm === undefined ? pxPerMmFromDpi(statedDpi ?? ASSUMED_DPI) : pxPerMm(picture.width / widthMm);
     const art = artFromPicture(picture);
-    const traced = await timings.measure('trace', () => films(art, resolution));
+    const traced = await timings.measure('trace', () => films(art, resolution, console));
     if (traced.films.every(({ outline }) => ringCount(outline) === 0)) throw new AppError('nothingToCut');
     const inMm = scaling(mmFromPx(px(1), resolution));
     const outlines = namedApart(traced.films.map(({ film, outline }) => ({ film, curves: transformCurves(outline, inMm) })));
@@ -115,7 +115,7 @@ function reportOf(art: Art, traced: Traced, films: readonly FilmOutline[], resol
 }
 
 /** What the options ask for, checked before the picture is read. */
-function filmsFor(parsed: Parsed): (art: Art, resolution: number) => Traced {
+function filmsFor(parsed: Parsed): (art: Art, resolution: number, console: Console) => Traced {
   const tones = numberOption(parsed, 'tones', 2, 6, true);
   const detail = numberOption(parsed, 'detail', 0, 100);
   const threshold = autoOrNumber(parsed, 'threshold', 0, 255);
@@ -125,13 +125,13 @@ function filmsFor(parsed: Parsed): (art: Art, resolution: number) => Traced {
   const count = parsed.values.get('colours') === 'auto' ? 'auto' : (numberOption(parsed, 'colours', 1, 32, true) ?? 2);
   const ways = ['colours', 'tones', 'detail'].filter((name) => parsed.values.has(name));
   if (ways.length > 1) throw new AppError('badValue', { name: `--${ways[1]}`, value: `given with --${ways[0]}`, takes: 'its place: give one of them' });
-  const by = (separation: Separation) => (art: Art, resolution: number): Traced => finished(separated(art, separation, resolution), outline, art, resolution);
+  const by = (separation: Separation) => (art: Art, resolution: number, console: Console): Traced => finished(separated(art, separation, resolution, console), outline, art, resolution);
   if (tones !== undefined) return by({ way: 'tones', count: tones, ...common });
   if (detail !== undefined) return by({ way: 'backDetail', fineness: detail, threshold, back: 'open' });
   const flat = by({ way: 'flat', count, ...common });
-  return (art, resolution) => {
+  return (art, resolution, console) => {
     const ink = count === 2 ? oneColour(art, threshold) : undefined;
-    return ink === undefined ? flat(art, resolution) : finished(ink, outline, art, resolution);
+    return ink === undefined ? flat(art, resolution, console) : finished(ink, outline, art, resolution);
   };
 }
 
@@ -150,4 +150,4 @@ function oneColour(art: Art, threshold: number | 'auto'): SeparatedArt | undefin
 }
 
 /** Films as a job with these settings has them. */
-const separated = (art: Art, separation: Separation, resolution: number): SeparatedArt => finish(separateArt({ separation, assembly: newJob('').assembly, outline: { leastPieceMm2: 0 } }, art, DEFAULT_OUTLINE, () => resolution));
+const separated = (art: Art, separation: Separation, resolution: number, console: Console): SeparatedArt => finishTelling(separateArt({ separation, assembly: newJob('').assembly, outline: { leastPieceMm2: 0 } }, art, DEFAULT_OUTLINE, () => resolution), console, 'outlining');

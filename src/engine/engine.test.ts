@@ -187,7 +187,8 @@ describe('the engine and the command line', () => {
   const sweep = { kind: 'sweep', id: 's', enabled: true, v: 1, speckMm2: 1, pinholeMm2: 1 } as const;
 
   it('outline the same curves after every recipe, also after enlarging', async () => {
-    const engine = new LocalEngine(decodeFile);
+    const faults: string[] = [];
+    const engine = new LocalEngine(decodeFile, (words) => faults.push(words));
     const { pictureKey } = await engine.open(writePng(flags.colour), 'flags.png');
     for (const recipe of [[], [enlarging], [enlarging, sweep], [sweep]]) {
       for (const separation of [{ way: 'flat', count: 4, meet: 'inset' }, { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' }] as const) {
@@ -198,6 +199,7 @@ describe('the engine and the command line', () => {
         expect(cut?.design.layers.map(({ curves }) => [...curves.coords])).toEqual(here.design.layers.map(({ curves }) => [...curves.coords]));
       }
     }
+    expect(faults).toEqual([]);
   });
 
   it('read how coarse the picture is from the picture, not from what it was enlarged to', () => {

@@ -10,6 +10,7 @@ import type { Job } from '../core/job/job.ts';
 import { outlineOptionsOf, proofOfFilms } from '../core/job/runJob.ts';
 import type { Remember } from '../core/job/separateArt.ts';
 import { tonesKey, traceTones, type TracedTones } from '../core/job/traceTones.ts';
+import { isProperlyNested } from '../core/outline/checkCurves.ts';
 import { artXFromPicture, artYFromPicture, pictureFromArt, type Art } from '../core/raster/art.ts';
 import { lumaHistogram } from '../core/raster/luma.ts';
 import { amplifiedDifference } from '../core/raster/amplifiedDifference.ts';
@@ -39,6 +40,8 @@ const KEPT_PICTURE_BYTES = 64_000_000;
 const PROOF_PIXELS = 6_000_000;
 /** Meshes kept: of the reduced and the full art, and of a variant. */
 const KEPT_MESHES = 3;
+/** Chords by which the nesting of rings is checked, art px. */
+const NESTING_PX = 0.02;
 /** A variant of larger pictures is made on the reduced one, pixels. */
 const VARIANT_PIXELS = 4_000_000;
 
@@ -58,7 +61,11 @@ export class LocalEngine implements Engine {
   private readonly meshes = new Map<string, TracedTones>();
   private readonly newest = { run: 0, reach: 0 };
 
-  constructor(private readonly decode: DecodePicture) {}
+  /** @param onFault is told of outlines that no picture should give; the checks for that run only where it is given: in tests and while developing. */
+  constructor(
+    private readonly decode: DecodePicture,
+    private readonly onFault?: (words: string) => void,
+  ) {}
 
   async open(bytes: Uint8Array<ArrayBuffer>, file: string, options?: DecodeOptions): Promise<OpenedPicture> {
     const { picture, ...facts } = await this.decode(bytes, file, options);
@@ -224,6 +231,7 @@ export class LocalEngine implements Engine {
     if (kept !== undefined) return kept;
     const cut = await drain(cutArt(job, clean.art, this.remember(clean.key)), isStale, onProgress);
     this.cuts.set(key, cut);
+    if (this.onFault !== undefined) for (const { film, outline } of cut.films) if (!isProperlyNested(outline, NESTING_PX)) this.onFault(`the rings of ${film.name} do not lie in each other as they should`);
     for (const oldest of this.cuts.keys()) {
       if (this.cuts.size <= 4) break;
       this.cuts.delete(oldest);

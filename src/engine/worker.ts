@@ -7,7 +7,8 @@ import type { Engine } from './protocol.ts';
 /** What crosses instead of a thrown error, whose class and code would be lost. */
 export type Answer<Value> = { readonly ok: true; readonly value: Value } | { readonly ok: false; readonly error: PlainError };
 
-const engine = new LocalEngine(decodeInBrowser);
+// eslint-disable-next-line no-console -- seen by who develops, in no build
+const engine = new LocalEngine(decodeInBrowser, import.meta.env.DEV ? (words) => console.error(words) : undefined);
 
 async function answer<Value>(work: Promise<Value>, buffers: (value: Value) => ArrayBufferLike[] = () => []): Promise<Answer<Value>> {
   try {
