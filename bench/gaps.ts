@@ -4,17 +4,22 @@ import { labelRegions } from '../src/core/raster/labelRegions.ts';
 import { artFromPicture } from '../src/core/raster/art.ts';
 import { makeRgba8, type Rgba8 } from '../src/core/raster/raster.ts';
 import { finish } from '../src/core/task/task.ts';
-import { randomFrom } from './drawings.ts';
+import { lettering, randomFrom } from './drawings.ts';
 
 const SIZE = 512;
+
+interface Paper {
+  readonly jpeg: boolean;
+  readonly lettered: boolean;
+}
 
 interface Broken {
   readonly whole: Rgba8;
   readonly broken: Rgba8;
 }
 
-/** A closed wavy outline with strokes inside, whole and with 1 to 5 gaps of 3 to 12 px between the ends of ink, cut square or round. */
-export async function brokenOutline(seed: number, jpeg: boolean): Promise<Broken> {
+/** A closed wavy outline with strokes inside, whole and with 1 to 5 gaps of 3 to 12 px between the ends of ink, cut square or round; with lines of lettering above and below, in which nothing is broken. */
+export async function brokenOutline(seed: number, { jpeg, lettered }: Paper): Promise<Broken> {
   const random = randomFrom(seed * 13);
   const strokePx = 3 + random() * 7;
   const lobes = 3 + Math.floor(random() * 4);
@@ -39,8 +44,9 @@ export async function brokenOutline(seed: number, jpeg: boolean): Promise<Broken
     pieces.push(polyline(points, along, from, Math.min(total, at - width / 2)));
     from = at + width / 2;
   }
+  const words = lettered ? `<path fill="#1d1a26" d="${lettering('Harbour FLEET', 14 + random() * 60, 32, 28 + random() * 6)}${lettering('Sail, row and STEW', 14 + random() * 60, 500, 26 + random() * 10)}"/>` : '';
   const draw = async (outline: string): Promise<Rgba8> => {
-    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${SIZE}" height="${SIZE}"><rect width="512" height="512" fill="#fff"/><g stroke="#1d1a26" stroke-width="${strokePx}" fill="none" stroke-linejoin="round" stroke-linecap="${round ? 'round' : 'butt'}">${outline}${inner}</g></svg>`;
+    const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${SIZE}" height="${SIZE}"><rect width="512" height="512" fill="#fff"/><g stroke="#1d1a26" stroke-width="${strokePx}" fill="none" stroke-linejoin="round" stroke-linecap="${round ? 'round' : 'butt'}">${outline}${inner}</g>${words}</svg>`;
     let image = sharp(Buffer.from(svg));
     if (jpeg) image = sharp(await image.flatten().jpeg({ quality: 70 }).toBuffer());
     const { data, info } = await image.ensureAlpha().raw().toBuffer({ resolveWithObject: true });
@@ -71,13 +77,13 @@ const clearRegions = (ink: Uint8Array): number => labelRegions(ink, SIZE, SIZE, 
 /** How many outlines close again, and how much ink is where the whole drawing has none, as a share of its ink. */
 export async function benchGaps(): Promise<void> {
   console.log('\n### Gap mending, 1 to 5 gaps of 3 to 12 px\n\n| | closed % | false ink % | worst % | ms |\n|---|---|---|---|---|');
-  for (const jpeg of [false, true]) {
+  for (const paper of [{ jpeg: false, lettered: false }, { jpeg: true, lettered: false }, { jpeg: false, lettered: true }, { jpeg: true, lettered: true }]) {
     let closed = 0;
     let ms = 0;
     const wrong: number[] = [];
     const count = 20;
     for (let seed = 1; seed <= count; seed++) {
-      const { whole, broken } = await brokenOutline(seed, jpeg);
+      const { whole, broken } = await brokenOutline(seed, paper);
       const start = performance.now();
       const { art } = finish(mendGaps(artFromPicture(broken), 14));
       ms += performance.now() - start;
@@ -87,8 +93,8 @@ export async function benchGaps(): Promise<void> {
       const near = (i: number): boolean => [i - 1, i + 1, i - SIZE, i + SIZE].some((j) => truth[j] === 1);
       const falseInk = mended.reduce((sum, value, i) => sum + (value === 1 && truth[i] === 0 && !near(i) ? 1 : 0), 0);
       wrong.push((100 * falseInk) / truth.reduce((sum, value) => sum + value, 0));
-      if (process.env['LIMNER_BENCH_EACH'] !== undefined) console.log(seed, jpeg, isClosed, clearRegions(inkOf(broken)), clearRegions(mended), clearRegions(truth), wrong.at(-1)?.toFixed(2));
+      if (process.env['LIMNER_BENCH_EACH'] !== undefined) console.log(seed, paper, isClosed, clearRegions(inkOf(broken)), clearRegions(mended), clearRegions(truth), wrong.at(-1)?.toFixed(2));
     }
-    console.log(`| ${jpeg ? 'JPEG 70' : 'clean'} | ${((100 * closed) / count).toFixed(0)} | ${(wrong.reduce((a, b) => a + b) / count).toFixed(2)} | ${Math.max(...wrong).toFixed(2)} | ${(ms / count).toFixed(0)} |`);
+    console.log(`| ${paper.jpeg ? 'JPEG 70' : 'clean'}${paper.lettered ? ', lettering beside it' : ''} | ${((100 * closed) / count).toFixed(0)} | ${(wrong.reduce((a, b) => a + b) / count).toFixed(2)} | ${Math.max(...wrong).toFixed(2)} | ${(ms / count).toFixed(0)} |`);
   }
 }

@@ -10,6 +10,8 @@ export interface LineEnd {
   readonly dx: number;
   readonly dy: number;
   readonly halfWidthPx: number;
+  /** The last pixel of its thinned line, as a flat index. */
+  readonly pixel: number;
 }
 
 /** The direction is read over this many half widths of line, and at least so many px. */
@@ -77,7 +79,7 @@ function readEnd(share: ShareMap, ink: Uint8Array, skeleton: Uint8Array, inside:
   const course = courseOf(sections);
   // Beside other ink a section counts too much; the line's own mask bounds it.
   const halfWidthPx = Math.max(radius - 0.75, Math.min(radius + 0.75, middleOf(sections.map((section) => section.width)) / 2));
-  return { ...tipOf(ink, width, course, radius), halfWidthPx };
+  return { ...tipOf(ink, width, course, radius), halfWidthPx, pixel: last };
 }
 
 /** What a line is at one place: its middle and its width, px. */
@@ -117,7 +119,7 @@ function sectionsAlong({ data, width, height }: ShareMap, path: readonly number[
 }
 
 /** Where the ink of a line ends, straight on from its first section in the direction that its course has there. */
-function tipOf(ink: Uint8Array, width: number, { x, y }: Course, radius: number): Omit<LineEnd, 'halfWidthPx'> {
+function tipOf(ink: Uint8Array, width: number, { x, y }: Course, radius: number): Omit<LineEnd, 'halfWidthPx' | 'pixel'> {
   const height = ink.length / width;
   const length = Math.hypot(x[1], y[1]) || 1;
   const dx = -x[1] / length;

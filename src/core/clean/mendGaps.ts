@@ -6,6 +6,7 @@ import { otsu } from '../raster/otsu.ts';
 import { makeRgba8, makeShareMap, type ShareMap } from '../raster/raster.ts';
 import type { Task } from '../task/task.ts';
 import { sparedOf, type Find, type Places } from './finds.ts';
+import { letteringMask } from './lettering.ts';
 import { inkMask, lineEnds, type LineEnd } from './lineEnds.ts';
 import { paintStroke } from './paintStrokes.ts';
 
@@ -32,7 +33,8 @@ const LEAST_CONTRAST = 10;
 /**
  * Mends breaks in drawn lines: ends of lines that face each other across a gap are joined by a curve in both their directions and widths, in the line's
  * own colour; an end that faces the side of other ink is carried on to it. The nearest and straightest pairs are taken first, each end once.
- * @param mostPx widest gap between the ink on both sides, px of the art. @param spared places of joints that are not drawn, px of the art. @param frame outside of which no line ends, px of the art; everywhere when absent.
+ * Letters end in lines that face each other by nature: what reads as lettering is left as it is, except in a frame that was drawn round it.
+ * @param mostPx widest gap between the ink on both sides, px of the art. @param spared places of joints that are not drawn, px of the art. @param frame outside of which no line ends, px of the art, and within which lettering is mended too; everywhere when absent.
  * @throws AppError `oneColour` when ink and ground cannot be told apart.
  */
 export function* mendGaps(art: Art, mostPx: number, spared: Places = [], frame?: RectPx): Task<{ art: Art; joints: readonly Joint[]; finds: readonly Find[] }> {
@@ -40,9 +42,12 @@ export function* mendGaps(art: Art, mostPx: number, spared: Places = [], frame?:
   const share = inkShare(art);
   const ink = inkMask(share);
   yield 0.3;
-  const ends = lineEnds(share).filter(({ xPx, yPx }) => frame === undefined || (xPx >= frame.xPx && yPx >= frame.yPx && xPx <= frame.xPx + frame.widthPx && yPx <= frame.yPx + frame.heightPx));
+  const all = lineEnds(share);
+  const lettering = frame === undefined ? letteringMask(ink, width, height, all) : new Uint8Array(ink.length);
+  const isWithin = ({ xPx, yPx }: LineEnd): boolean => frame === undefined || (xPx >= frame.xPx && yPx >= frame.yPx && xPx <= frame.xPx + frame.widthPx && yPx <= frame.yPx + frame.heightPx);
+  const ends = all.filter((end) => lettering[end.pixel] === 0 && isWithin(end));
   yield 0.7;
-  const found = findJoints(ends, ink, width, height, mostPx + EDGE_SLACK_PX);
+  const found = findJoints(ends, ink, lettering, width, height, mostPx + EDGE_SLACK_PX);
   const finds = jointFinds(found, spared);
   const joints = found.filter((_, k) => !finds[k].spared);
   return { art: joints.length === 0 ? art : drawJoints(art, share, ink, joints), joints, finds };
@@ -75,7 +80,7 @@ interface Proposal {
   readonly joint: Joint;
 }
 
-function findJoints(ends: readonly LineEnd[], ink: Uint8Array, width: number, height: number, mostPx: number): Joint[] {
+function findJoints(ends: readonly LineEnd[], ink: Uint8Array, lettering: Uint8Array, width: number, height: number, mostPx: number): Joint[] {
   const proposals: Proposal[] = [];
   const byPlace = new Map<string, number[]>();
   const reach = Math.max(8, mostPx);
@@ -91,7 +96,7 @@ function findJoints(ends: readonly LineEnd[], ink: Uint8Array, width: number, he
         }
       }
     }
-    const onwards = toTheSide(ends, k, ink, width, height, mostPx);
+    const onwards = toTheSide(ends, k, ink, lettering, width, height, mostPx);
     if (onwards !== undefined) proposals.push(onwards);
   }
   // Two ends that face each other are surer than any side.
@@ -137,15 +142,16 @@ function bend(a: LineEnd, b: LineEnd, distance: number): number[] {
 }
 
 /** Carries an end straight on until it meets ink beyond a gap. */
-function toTheSide(ends: readonly LineEnd[], from: number, ink: Uint8Array, width: number, height: number, mostPx: number): Proposal | undefined {
+function toTheSide(ends: readonly LineEnd[], from: number, ink: Uint8Array, lettering: Uint8Array, width: number, height: number, mostPx: number): Proposal | undefined {
   const end = ends[from];
   // The first two px are the mixed rim of its own end.
   for (let s = 2; s <= mostPx; s += 0.5) {
     const x = end.xPx + end.dx * s;
     const y = end.yPx + end.dy * s;
     if (x < 0 || y < 0 || x >= width || y >= height) return undefined;
-    if (ink[Math.floor(y) * width + Math.floor(x)] === 0) continue;
-    if (!isOpenAcross(end, s / 2, ink, width)) return undefined;
+    const i = Math.floor(y) * width + Math.floor(x);
+    if (ink[i] === 0) continue;
+    if (lettering[i] === 1 || !isOpenAcross(end, s / 2, ink, width)) return undefined;
     const points = [end.xPx, end.yPx, x + end.dx * end.halfWidthPx, y + end.dy * end.halfWidthPx];
     return { from, to: -1, cost: s, joint: { points, fromHalfWidthPx: end.halfWidthPx, toHalfWidthPx: end.halfWidthPx, gapPx: s } };
   }

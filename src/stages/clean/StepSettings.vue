@@ -101,7 +101,7 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
     </template>
     <template v-else-if="step.kind === 'gapMending'">
       <QuantityInput label="Breaks up to" suffix="px" :model-value="step.widestPx" :least="1" :most="500" :digits="1" @change="drag({ widestPx: $event })" @done="set({ widestPx: $event })" @cancel="bench.revert" />
-      <p>In picture pixels, between the ink on both sides. Drag a frame on the table to mend only there.</p>
+      <p>In picture pixels, between the ink on both sides. Lettering is left as it is. Drag a frame on the table to mend only there, lettering too.</p>
       <button v-if="step.frame !== undefined" type="button" class="plain-button" @click="withoutFrame">Mend the whole picture</button>
     </template>
     <template v-else-if="step.kind === 'linePick'">
