@@ -1,5 +1,5 @@
 import { cellsAbove, distanceInside, distanceTo } from '../raster/distance.ts';
-import { labelRegions } from '../raster/labelRegions.ts';
+import { fillRegions, labelRegions } from '../raster/labelRegions.ts';
 
 /**
  * Keeps of a lifted area what can be reached from the point without passing a gap narrower than `guardPx`: an opening of the area by a disc, the part of it at the
@@ -22,12 +22,11 @@ export function guardLeaks(mask: Uint8Array, width: number, height: number, x: n
     else rest[i] = 1;
   }
   const regions = labelRegions(rest, width, height, 1, false);
-  const leads = new Uint8Array(regions.count);
+  const ends = new Uint8Array(regions.count).fill(1);
   for (let run = 0; run < regions.runStart.length; run++) {
-    if (wide.subarray(regions.runStart[run], regions.runEnd[run]).includes(1)) leads[regions.regionOfRun[run]] = 1;
+    if (wide.subarray(regions.runStart[run], regions.runEnd[run]).includes(1)) ends[regions.regionOfRun[run]] = 0;
   }
-  for (let run = 0; run < regions.runStart.length; run++) if (leads[regions.regionOfRun[run]] === 0) kept.fill(1, regions.runStart[run], regions.runEnd[run]);
-  return kept;
+  return fillRegions(regions, ends, kept);
 }
 
 /** The connected wide part nearest to the point, at most the disc's reach away; undefined when the point itself lies in a narrow place. */

@@ -1,4 +1,4 @@
-import { labelRegions, runsByRegion, type Regions } from '../raster/labelRegions.ts';
+import { fillRegions, labelRegions, rootOf, runsByRegion, type Regions } from '../raster/labelRegions.ts';
 import type { LineEnd } from './lineEnds.ts';
 
 /** Pieces of ink lower and narrower than this are dots and specks, px. */
@@ -52,9 +52,7 @@ export function letteringMask(ink: Uint8Array, width: number, height: number, en
     const { count, wrought } = members.get(row[k]) ?? { count: 0, wrought: 0 };
     if (count >= 3 && wrought >= Math.max(LEAST_WROUGHT, LEAST_WROUGHT_SHARE * count)) isLettering[region] = 1;
   }
-  const mask = new Uint8Array(ink.length);
-  for (let run = 0; run < regions.runStart.length; run++) if (isLettering[regions.regionOfRun[run]] === 1) mask.fill(1, regions.runStart[run], regions.runEnd[run]);
-  return mask;
+  return fillRegions(regions, isLettering, new Uint8Array(ink.length));
 }
 
 function piecesOf(regions: Regions, ink: Uint8Array, width: number, height: number, ends: readonly LineEnd[]): Piece[] {
@@ -93,11 +91,8 @@ function turnsBack([a, b, ...more]: readonly LineEnd[], area: number, side: numb
 /** For each piece the number of the row that it stands in: the least of its members. */
 function rowsOf(pieces: readonly Piece[]): Int32Array {
   const parent = Int32Array.from(pieces.keys());
-  const rootOf = (k: number): number => {
-    while (parent[k] !== k) k = parent[k] = parent[parent[k]];
-    return k;
-  };
-  const join = (a: number, b: number): void => void (parent[Math.max(rootOf(a), rootOf(b))] = Math.min(rootOf(a), rootOf(b)));
+  const root = (k: number): number => rootOf(parent, k);
+  const join = (a: number, b: number): void => void (parent[Math.max(root(a), root(b))] = Math.min(root(a), root(b)));
   const beside = neighboursOf(pieces);
   for (const [k, near] of beside.entries()) {
     for (const [n, a] of near.entries()) for (const c of near.slice(n + 1)) {
@@ -106,7 +101,7 @@ function rowsOf(pieces: readonly Piece[]): Int32Array {
       join(k, c);
     }
   }
-  return Int32Array.from(pieces.keys(), rootOf);
+  return Int32Array.from(pieces.keys(), root);
 }
 
 /** For each piece its nearest ones of like size. */

@@ -1,7 +1,7 @@
 import { DifferenceTable, LEVELS_PER_UNIT, MAX_LEVEL } from '../colour/differenceTable.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
-import { labelRegions } from '../raster/labelRegions.ts';
+import { fillRegions, labelRegions } from '../raster/labelRegions.ts';
 import { BAND } from '../raster/raster.ts';
 import { spareRegions, type Find, type Places } from './finds.ts';
 import type { ReachLevels } from './reachLevels.ts';
@@ -43,8 +43,6 @@ export function addEnclosed(art: Art, mask: Uint8Array, colour: Rgb, tolerance: 
   const regions = labelRegions(everywhere, art.width, art.height, 1, false);
   const chosen = Uint8Array.from(regions.area, (area) => (area >= SMALLEST_ENCLOSED_PX ? 1 : 0));
   const finds = spareRegions(regions, chosen, art.width, 'enclosed', spared);
-  for (let run = 0; run < regions.runStart.length; run++) {
-    if (chosen[regions.regionOfRun[run]] !== 0) mask.fill(1, regions.runStart[run], regions.runEnd[run]);
-  }
+  fillRegions(regions, chosen, mask);
   return finds;
 }

@@ -52,6 +52,19 @@ export function runsByRegion({ regionOfRun, count }: Pick<Regions, 'regionOfRun'
   return { first, runs };
 }
 
+/** The region with the most pixels, −1 when there is none. */
+export function largestRegion({ area }: Pick<Regions, 'area'>): number {
+  let largest = area.length - 1;
+  for (let k = largest; k >= 0; k--) if (area[k] >= area[largest]) largest = k;
+  return largest;
+}
+
+/** Sets the pixels of the chosen regions to 1. @param chosen other than 0 for those. @param into of the raster's size. */
+export function fillRegions({ runStart, runEnd, regionOfRun }: Regions, chosen: ArrayLike<number>, into: Uint8Array): Uint8Array {
+  for (let run = 0; run < runStart.length; run++) if (chosen[regionOfRun[run]] !== 0) into.fill(1, runStart[run], runEnd[run]);
+  return into;
+}
+
 interface Runs {
   readonly starts: Int32Array;
   readonly ends: Int32Array;

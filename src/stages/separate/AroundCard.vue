@@ -3,7 +3,7 @@ import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
 import { AROUND_FILM } from '../../core/job/finishFilms.ts';
 import type { Around, Job } from '../../core/job/job.ts';
-import { changeFilm, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import type { FoundFilms } from '../../core/job/paletteEdits.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -11,9 +11,10 @@ import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
+import FilmLook from './FilmLook.vue';
 
 /** A film around and below all others, and the outermost edge alone. */
-const props = defineProps<{ found: FoundFilms }>();
+defineProps<{ found: FoundFilms }>();
 const bench = useBench();
 const settings = useSettings();
 
@@ -35,7 +36,6 @@ const state = computed(() => {
   if (outline.value.outermost === true) return 'only the outermost edge is cut';
   return around.value === undefined ? 'none' : `${film.value.name}, ${formatLength(mm(around.value.widthMm), settings.unit)} wide, openings ${OPENINGS[around.value.openings]}`;
 });
-const valueOf = (event: Event): string => (event.target as HTMLInputElement).value;
 </script>
 
 <template>
@@ -47,10 +47,7 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement).val
         <label class="row"><span>Openings are</span><ChoiceInput class="narrow" small :model-value="around.openings" :choices="OPENINGS" label="Openings of the border" @choose="set('Openings of the border', { openings: $event })" /></label>
         <div class="row">
           <span>Its film</span>
-          <span class="film">
-            <input :value="film.name" maxlength="120" aria-label="Name of the border’s film" @change="valueOf($event).trim() !== '' && bench.commit('Film name', changeFilm(bench.job as Job, props.found, film.id, { name: valueOf($event).trim() }))" />
-            <input type="color" :value="film.colour" aria-label="Colour of the border’s film" @change="bench.commit('Film colour', changeFilm(bench.job as Job, props.found, film.id, { colour: valueOf($event) }))" />
-          </span>
+          <FilmLook class="narrow" :film="film" :found="found" of="the border’s film" />
         </div>
       </template>
     </template>
@@ -59,20 +56,3 @@ const valueOf = (event: Event): string => (event.target as HTMLInputElement).val
 </template>
 
 <style scoped src="./cards.css" />
-
-<style scoped>
-.film {
-  display: flex;
-  align-items: center;
-  gap: 6px;
-}
-.film input:not([type='color']) {
-  width: 118px;
-  border: 1px solid var(--rule-strong);
-  border-radius: 4px;
-  padding: 2px 6px;
-  background: none;
-  color: var(--ink);
-  font: inherit;
-}
-</style>

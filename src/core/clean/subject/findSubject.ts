@@ -1,5 +1,5 @@
 import { cellsAbove, distanceTo } from '../../raster/distance.ts';
-import { labelRegions } from '../../raster/labelRegions.ts';
+import { labelRegions, largestRegion } from '../../raster/labelRegions.ts';
 import type { Rgba8 } from '../../raster/raster.ts';
 import type { Task } from '../../task/task.ts';
 import { noiseLevel } from '../noiseLevel.ts';
@@ -148,7 +148,7 @@ function dropSoftParts(subject: Uint8Array, sharp: Float32Array, marks: Uint8Arr
       }
     }
   }
-  const largest = Math.max(...parts.area);
+  const largest = parts.area[largestRegion(parts)];
   let sharpest = 0;
   for (let k = 0; k < parts.count; k++) if (parts.area[k] >= largest / 10 && length[k] > 0) sharpest = Math.max(sharpest, sum[k] / length[k]);
   for (let run = 0; run < parts.runStart.length; run++) {

@@ -1,6 +1,6 @@
 import { AppError } from '../../errors/appError.ts';
 import type { Art } from '../../raster/art.ts';
-import { labelRegions } from '../../raster/labelRegions.ts';
+import { fillRegions, labelRegions, largestRegion } from '../../raster/labelRegions.ts';
 import type { Rgba8 } from '../../raster/raster.ts';
 import { shrinkToSide } from '../../raster/shrink.ts';
 import { within, type Task } from '../../task/task.ts';
@@ -150,11 +150,9 @@ function insideOf(path: Float64Array, width: number, height: number): Uint8Array
 function largestPart(subject: Uint8Array, marks: Uint8Array, width: number, height: number): Uint8Array {
   const parts = labelRegions(subject, width, height, 1, true);
   const kept = new Uint8Array(parts.count);
-  if (parts.count > 0) kept[parts.area.indexOf(Math.max(...parts.area))] = 1;
-  const out = new Uint8Array(subject.length);
+  if (parts.count > 0) kept[largestRegion(parts)] = 1;
   for (let run = 0; run < parts.runStart.length; run++) for (let i = parts.runStart[run]; i < parts.runEnd[run]; i++) if (marks[i] === MARK.keep) kept[parts.regionOfRun[run]] = 1;
-  for (let run = 0; run < parts.runStart.length; run++) if (kept[parts.regionOfRun[run]] === 1) out.fill(1, parts.runStart[run], parts.runEnd[run]);
-  return out;
+  return fillRegions(parts, kept, new Uint8Array(subject.length));
 }
 
 /** What is settled beforehand, on the reduced picture: clear pixels are no subject, and strokes say the rest; the last one counts. */

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import type { Film, Job } from '../../core/job/job.ts';
+import { changeFilm, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import { useBench } from '../../stores/bench.ts';
+
+/** Name and colour of a film. */
+const props = defineProps<{ film: Film; found: FoundFilms; of: string }>();
+const bench = useBench();
+
+function change(label: string, changes: Partial<Film>): void {
+  bench.commit(label, changeFilm(bench.job as Job, props.found, props.film.id, changes));
+}
+function rename({ target }: Event): void {
+  const input = target as HTMLInputElement;
+  const name = input.value.trim().slice(0, 120);
+  if (name !== '' && name !== props.film.name) change('Film name', { name });
+  else input.value = props.film.name;
+}
+</script>
+
+<template>
+  <span class="look">
+    <input :value="film.name" maxlength="120" :aria-label="`Name of ${of}`" @change="rename" />
+    <input type="color" :value="film.colour" :aria-label="`Colour of ${of}`" @change="change('Film colour', { colour: ($event.target as HTMLInputElement).value })" />
+  </span>
+</template>
+
+<style scoped src="./cards.css" />
+
+<style scoped>
+.look {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+input:not([type='color']) {
+  flex: 1;
+  min-width: 0;
+  border: 1px solid var(--rule-strong);
+  border-radius: 4px;
+  padding: 2px 6px;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+}
+</style>
