@@ -14,6 +14,14 @@ export interface ToneComparison {
   readonly seams: number;
 }
 
+/** The part of the picture in which edges are compared, px. */
+export interface Window {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
 /** Cells a px of the picture: edges are known to half of one over this, and the mean over many is far finer. */
 const FINE = 8;
 /** A colour that no drawing has: what shows through where no film lies. */
@@ -49,33 +57,55 @@ function nearest(tones: readonly Rgb[], r: number, g: number, b: number): number
   return best;
 }
 
-/** Compares outlines, drawn over each other, with the drawing that they came from. */
-export async function compareTones(drawing: ColourDrawing, pixels: number, ground: string, shapes: readonly ColourShape[]): Promise<ToneComparison> {
+/** How outlines compare with the drawing by its edges alone. */
+export type EdgeComparison = Omit<ToneComparison, 'seams'>;
+
+/** The drawing as it truly is, for comparisons with it. */
+export interface DrawingTruth {
+  readonly pixels: number;
+  readonly tones: readonly Rgb[];
+  readonly labels: Labels;
+}
+
+export async function truthOf(drawing: ColourDrawing, pixels: number): Promise<DrawingTruth> {
   const side = pixels * FINE;
   const tones = tonesOf(drawing).map((hex) => rgbFromHex(hex) ?? { r: 0, g: 0, b: 0 });
-  const made = (back: string): string =>
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${side}" height="${side}" viewBox="0 0 ${pixels} ${pixels}" shape-rendering="crispEdges"><rect width="${pixels}" height="${pixels}" fill="${back}"/>${shapes.map(({ fill, path, place }) => `<path fill="${fill}" fill-rule="evenodd" d="${path}"${place === undefined ? '' : ` transform="${place}"`}/>`).join('')}</svg>`;
-  const truth = await labelsOf(colourSvgOf(drawing, side, true), tones, side);
-  const result = await labelsOf(made(ground), tones, side);
-  const open = await labelsOf(made(NOWHERE), [...tones, { r: 255, g: 0, b: 255 }], side);
-  const { r, g, b } = rgbFromHex(ground) ?? tones[0];
-  const groundTone = nearest(tones, r, g, b);
+  return { pixels, tones, labels: await labelsOf(colourSvgOf(drawing, side, true), tones, side) };
+}
+
+function drawn({ pixels }: DrawingTruth, back: string, shapes: readonly ColourShape[]): string {
+  const side = pixels * FINE;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${side}" height="${side}" viewBox="0 0 ${pixels} ${pixels}" shape-rendering="crispEdges"><rect width="${pixels}" height="${pixels}" fill="${back}"/>${shapes.map(({ fill, path, place }) => `<path fill="${fill}" fill-rule="evenodd" d="${path}"${place === undefined ? '' : ` transform="${place}"`}/>`).join('')}</svg>`;
+}
+
+/** Compares the edges of outlines, drawn over each other, with the drawing that they came from: all of it, or what lies well inside of a window. */
+export async function compareEdges(truth: DrawingTruth, ground: string, shapes: readonly ColourShape[], window?: Window): Promise<EdgeComparison> {
+  const { labels, tones } = truth;
+  const result = await labelsOf(drawn(truth, ground, shapes), tones, labels.side);
   let wrong = 0;
-  for (let i = 0; i < truth.data.length; i++) if (truth.data[i] !== result.data[i]) wrong++;
-  const distances = edgeDistances(truth, result).sort((a, b) => a - b);
+  for (let i = 0; i < labels.data.length; i++) if (labels.data[i] !== result.data[i]) wrong++;
+  const distances = edgeDistances(labels, result, window).sort((a, b) => a - b);
   return {
     mean: distances.reduce((sum, d) => sum + d, 0) / distances.length / FINE,
     p95: distances[Math.floor(distances.length * 0.95)] / FINE,
-    wrong: wrong / truth.data.length,
-    seams: seamShare(truth, open, tones.length, groundTone),
+    wrong: wrong / labels.data.length,
   };
 }
 
+/** The same with the seams between films. */
+export async function compareTones(drawing: ColourDrawing, pixels: number, ground: string, shapes: readonly ColourShape[]): Promise<ToneComparison> {
+  const truth = await truthOf(drawing, pixels);
+  const { tones, labels } = truth;
+  const open = await labelsOf(drawn(truth, NOWHERE, shapes), [...tones, { r: 255, g: 0, b: 255 }], labels.side);
+  const { r, g, b } = rgbFromHex(ground) ?? tones[0];
+  return { ...(await compareEdges(truth, ground, shapes)), seams: seamShare(labels, open, tones.length, nearest(tones, r, g, b)) };
+}
+
 /** Distance of every edge cell of one from the edges of the other, both ways, in cells. */
-function edgeDistances(a: Labels, b: Labels): number[] {
+function edgeDistances(a: Labels, b: Labels, window: Window | undefined): number[] {
   const edgeA = edgesOf(a);
   const edgeB = edgesOf(b);
-  return [...toNearest(edgeA, edgeB, a.side), ...toNearest(edgeB, edgeA, a.side)];
+  return [...toNearest(edgeA, edgeB, a.side, window), ...toNearest(edgeB, edgeA, a.side, window)];
 }
 
 /** 1 at each corner of cells around which there is more than one label. */
@@ -87,10 +117,11 @@ function edgesOf({ data, side }: Labels): Uint8Array {
 
 const FAR = 6 * FINE;
 
-function toNearest(from: Uint8Array, to: Uint8Array, side: number): number[] {
+function toNearest(from: Uint8Array, to: Uint8Array, side: number, window: Window | undefined): number[] {
   const out: number[] = [];
-  for (let y = 1; y < side; y++) {
-    for (let x = 1; x < side; x++) {
+  const [left, top, right, bottom] = window === undefined ? [1, 1, side, side] : [window.left * FINE + FAR, window.top * FINE + FAR, window.right * FINE - FAR, window.bottom * FINE - FAR];
+  for (let y = Math.floor(top); y < bottom; y++) {
+    for (let x = Math.floor(left); x < right; x++) {
       if (from[y * side + x] === 0) continue;
       out.push(nearestEdge(to, side, x, y));
     }

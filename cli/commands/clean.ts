@@ -7,7 +7,7 @@ import { levelLight } from '../../src/core/clean/levelLight.ts';
 import { applyLevels, fullContrast, type Levels } from '../../src/core/clean/levels.ts';
 import { mendGaps } from '../../src/core/clean/mendGaps.ts';
 import { pickLines } from '../../src/core/clean/pickLines.ts';
-import { smoothNoise } from '../../src/core/clean/sigmaFilter.ts';
+import { smoothArt } from '../../src/core/clean/smoothArt.ts';
 import { MAX_TIDY_PX } from '../../src/core/clean/steps/edgeTidying.ts';
 import { MAX_STRAIGHTEN_DEG } from '../../src/core/clean/steps/turn.ts';
 import { sweepArt } from '../../src/core/clean/sweepTones.ts';
@@ -37,7 +37,7 @@ const STEPS: Readonly<Record<string, { takes?: string; about: string; run: Clean
   smooth: {
     takes: 'levels, 1 to 100',
     about: 'smooth differences up to so many levels of 255, keep edges',
-    run: (art, parsed) => withAlpha(art, art.alpha, finish(smoothNoise(art.colour, numberOption(parsed, 'smooth', 1, 100) ?? 16))),
+    run: (art, parsed) => withAlpha(art, art.alpha, finish(smoothArt(art, numberOption(parsed, 'smooth', 1, 100) ?? 16))),
   },
   'full-contrast': {
     about: 'bring a pale drawing to full black on white',

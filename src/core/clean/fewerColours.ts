@@ -1,9 +1,11 @@
 import { writeOklab, type Rgb } from '../colour/oklab.ts';
 import { withAlpha, type Art } from '../raster/art.ts';
-import { makeRgba8, wordsOf, type Rgba8 } from '../raster/raster.ts';
+import { wordsOf, type Rgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
 import { noiseLevel } from './noiseLevel.ts';
-import { findPalette, NARROW, PLAIN, type Tone } from './palette.ts';
+import { findPalette, PLAIN, type Tone, type ToneCount } from './palette.ts';
+import { plainPixels } from './plainPixels.ts';
+import { redrawEdges } from './redrawEdges.ts';
 import { settleMixed } from './settleMixed.ts';
 import { sigmaFilter } from './sigmaFilter.ts';
 import { markThinLines } from './thinLines.ts';
@@ -18,14 +20,15 @@ export interface FewerColours {
 
 /**
  * Brings the art to its few real tones. Plain places are read first: they give the palette, and they keep the nearest tone. A pixel that is not plain is
- * a mixture when its colour lies on the way between two tones that are plain nearby; then it takes the nearer of those two and never a third that
- * happens to lie in between. What no such mixture explains (a thin line) keeps its own nearest tone.
+ * a mixture when its colour lies on the way between two tones that are plain nearby; then it belongs to the nearer of those two and never to a third that
+ * happens to lie in between. What no such mixture explains (a thin line) keeps its own nearest tone. Along edges pixels stay mixtures of their tones, so that what
+ * follows still finds the edge inside of them.
  * @param count tones including the background, 2 to 32, or `auto`.
  */
 export function* fewerColours(art: Art, count: number | 'auto'): Task<FewerColours> {
-  const { tones, labels } = yield* toneLabels(art, count, true);
+  const { tones, labels } = yield* within(toneLabels(art, count, true), 0, 0.8);
   if (tones.length < 2) return { art, tones, labels };
-  return { art: withAlpha(art, art.alpha, inTones(art.colour, labels, tones)), tones, labels };
+  return { art: withAlpha(art, art.alpha, yield* within(redrawEdges(art, labels, tones), 0.8, 1)), tones, labels };
 }
 
 /**
@@ -33,14 +36,14 @@ export function* fewerColours(art: Art, count: number | 'auto'): Task<FewerColou
  * @param count as for `fewerColours`, or the tones themselves.
  * @param noSingles gives pixels that stand alone the tone around them; off to see specks. @param held tones that are among those found in any case.
  */
-export function* toneLabels(art: Art, count: number | 'auto' | readonly Rgb[], noSingles: boolean, held: readonly Rgb[] = []): Task<Omit<FewerColours, 'art'>> {
+export function* toneLabels(art: Art, count: ToneCount | readonly Rgb[], noSingles: boolean, held: readonly Rgb[] = []): Task<Omit<FewerColours, 'art'>> {
   const { width, height } = art;
   const noise = noiseLevel(art.colour);
   const smooth = yield* within(sigmaFilter(art.colour, Math.max(12, Math.min(40, 10 + 3 * noise)), false), 0, 0.5);
   const plain = plainPixels(smooth, art.alpha, 6 + noise);
   markThinLines(smooth, plain);
   yield 0.55;
-  const tones = typeof count === 'object' ? count.map((tone): Tone => ({ ...tone, count: 0 })) : findPalette(smooth, plain, count, held);
+  const tones = isPalette(count) ? count.map((tone): Tone => ({ ...tone, count: 0 })) : findPalette(smooth, plain, count, held);
   if (tones.length < 2) return { tones, labels: new Uint8Array(width * height) };
   const labels = nearestTones(smooth, tones);
   yield 0.65;
@@ -50,40 +53,7 @@ export function* toneLabels(art: Art, count: number | 'auto' | readonly Rgb[], n
   return { tones, labels: noSingles ? withoutSingles(settled, width, height) : settled };
 }
 
-/** `PLAIN` where a pixel is there and none of its four neighbours differs by more than `most` in any channel, `NARROW` where one does. */
-function plainPixels(picture: Rgba8, alpha: Uint8Array, most: number): Uint8Array {
-  const { width, height } = picture;
-  const words = wordsOf(picture);
-  const plain = new Uint8Array(width * height);
-  // Whether each pixel is like the one above it, for this row and the next: every pair is compared once.
-  let above = new Uint8Array(width).fill(1);
-  let below = new Uint8Array(width);
-  for (let y = 0; y < height; y++) {
-    if (y < height - 1) likeBelow(words, below, width, y * width, most);
-    else below.fill(1);
-    plainRow(words, alpha, plain, width, y * width, most, above, below);
-    [above, below] = [below, above];
-  }
-  return plain;
-}
-
-function likeBelow(words: Int32Array, below: Uint8Array, width: number, start: number, most: number): void {
-  for (let x = 0, i = start; x < width; x++, i++) below[x] = words[i] === words[i + width] ? 1 : isLike(words[i], words[i + width], most);
-}
-
-function plainRow(words: Int32Array, alpha: Uint8Array, plain: Uint8Array, width: number, start: number, most: number, above: Uint8Array, below: Uint8Array): void {
-  let left = 1;
-  for (let x = 0, i = start; x < width; x++, i++) {
-    const right = x === width - 1 || words[i] === words[i + 1] ? 1 : isLike(words[i], words[i + 1], most);
-    const alike = left + right + above[x] + below[x];
-    left = right;
-    if (alpha[i] >= 128) plain[i] = alike === 4 ? PLAIN : alike === 3 ? NARROW : 0;
-  }
-}
-
-function isLike(a: number, b: number, most: number): number {
-  return Math.abs((a & 255) - (b & 255)) <= most && Math.abs(((a >> 8) & 255) - ((b >> 8) & 255)) <= most && Math.abs(((a >> 16) & 255) - ((b >> 16) & 255)) <= most ? 1 : 0;
-}
+const isPalette = (count: ToneCount | readonly Rgb[]): count is readonly Rgb[] => Array.isArray(count);
 
 /** The nearest tone of every pixel, through a table of 6 bits a channel that is filled as its colours are met. */
 function nearestTones(picture: Rgba8, tones: readonly Rgb[]): Uint8Array {
@@ -175,15 +145,4 @@ function withoutSingles(labels: Uint8Array, width: number, height: number): Uint
     }
   }
   return out;
-}
-
-function inTones(colour: Rgba8, labels: Uint8Array, tones: readonly Rgb[]): Rgba8 {
-  const out = new Uint8Array(colour.data);
-  for (let i = 0, j = 0; i < labels.length; i++, j += 4) {
-    const tone = tones[labels[i]];
-    out[j] = tone.r;
-    out[j + 1] = tone.g;
-    out[j + 2] = tone.b;
-  }
-  return makeRgba8(colour.width, colour.height, out, colour.opaque === true);
 }

@@ -25,6 +25,10 @@ const LEAST_BLOCK_PX = 8;
 const LIGHTER = 0.15;
 /** A block whose paper lies more than this share below what its surroundings let expect is covered by art. */
 const COVERED = 0.1;
+/** Shade changes the share of each channel by less; a broad area of another colour is art. */
+const OTHER_TINT = 0.05;
+/** The paper's tint is read from this share of the blocks, the lightest. */
+const LIGHTEST = 0.25;
 const FIT_ROUNDS = 6;
 
 /**
@@ -38,7 +42,7 @@ export function* levelLight(art: Art, strength = 1): Task<LevelledLight> {
   const read = readBlocks(art);
   yield 0.3;
   const covered = coveredBlocks(read);
-  const field = smoothed(filledIn(read, covered));
+  const field = underLightest(smoothed(filledIn(read, covered)), art);
   yield 0.5;
   const { width, height } = art;
   const out = new Uint8Array(art.colour.data);
@@ -107,16 +111,27 @@ function coveredBlocks({ columns, rows, paper }: LightField): Uint8Array {
       weight[k] = Number.isNaN(value) ? 0 : value >= expected ? 1 : Math.max(0.002, Math.exp(-(((expected - value) / (0.04 * expected)) ** 2)));
     }
   }
+  const tint = paperTint(paper, count);
   for (let k = 0; k < count; k++) {
     const value = lightness(paper, k);
     const expected = quadraticAt(surface, (k % columns) / columns, Math.floor(k / columns) / rows);
-    if (Number.isNaN(value) || value < expected * (1 - COVERED)) covered[k] = 1;
+    if (Number.isNaN(value) || value < expected * (1 - COVERED) || tintFrom(paper, k, tint) > OTHER_TINT) covered[k] = 1;
   }
   // With hardly any paper left nothing is known about the light: then all blocks count as they are.
   let free = 0;
   for (let k = 0; k < count; k++) free += 1 - covered[k];
   return free < count * 0.05 ? covered.fill(0) : covered;
 }
+
+/** The tint of the lightest blocks: share of each channel, the middle one of them. */
+function paperTint(paper: Float64Array, count: number): readonly number[] {
+  const known = Array.from({ length: count }, (_, k) => k).filter((k) => lightness(paper, k) > 0);
+  const lightest = known.sort((a, b) => lightness(paper, b) - lightness(paper, a)).slice(0, Math.max(1, Math.round(known.length * LIGHTEST)));
+  return [0, 1, 2].map((c) => lightest.map((k) => shareOf(paper, k, c)).sort((a, b) => a - b)[lightest.length >> 1] ?? 1 / 3);
+}
+
+const shareOf = (paper: Float64Array, k: number, c: number): number => paper[3 * k + c] / (paper[3 * k] + paper[3 * k + 1] + paper[3 * k + 2]);
+const tintFrom = (paper: Float64Array, k: number, tint: readonly number[]): number => Math.max(...tint.map((share, c) => Math.abs(shareOf(paper, k, c) - share)));
 
 /** Covered blocks take the mean of their neighbours, over and over, until they have settled: the light goes on smoothly under the art. */
 function filledIn(field: LightField, covered: Uint8Array): LightField {
@@ -172,6 +187,36 @@ function smoothed(field: LightField): LightField {
     }
   }
   return { ...field, paper: out };
+}
+
+/** What is lighter than paper by more than this is art, and must not be lost in the paper's white; this share of the pixels may be. */
+const LIGHTER_ART = 1.12;
+const GLINTS = 0.005;
+/** How many times lighter than the paper something may be to be told. */
+const MOST_LIGHTER = 8;
+
+/** The field as bright as it must be for nothing but glints to come out lighter than white: on dark paper white art is the lightest. */
+function underLightest(field: LightField, { width, height, alpha, colour: { data } }: Art): LightField {
+  const counts = new Float64Array(512);
+  const light = new Float64Array(field.columns * 3);
+  let seen = 0;
+  for (let y = 0; y < height; y += Math.max(1, height >> 8)) {
+    lightAcross(field, y, light);
+    for (let x = 0; x < width; x += Math.max(1, width >> 8)) {
+      const i = y * width + x;
+      if (alpha[i] < 128) continue;
+      const at = 3 * Math.min(field.columns - 1, Math.floor(x / field.blockPx));
+      let most = 0;
+      for (let c = 0; c < 3; c++) most = Math.max(most, data[4 * i + c] / Math.max(1, light[at + c]));
+      counts[Math.min(511, Math.floor((most * 512) / MOST_LIGHTER))]++;
+      seen++;
+    }
+  }
+  let above = 0;
+  let bin = 511;
+  for (; bin > 0 && above + counts[bin] <= seen * GLINTS; bin--) above += counts[bin];
+  const times = ((bin + 1) * MOST_LIGHTER) / 512;
+  return times <= LIGHTER_ART ? field : { ...field, paper: field.paper.map((value) => value * times) };
 }
 
 /** The light on one row at the middles of the blocks' columns: linear between the middles of the blocks above and below it. */

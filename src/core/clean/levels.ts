@@ -1,3 +1,4 @@
+import { noiseLevel } from './noiseLevel.ts';
 import { BAND, makeRgba8, type Rgba8 } from '../raster/raster.ts';
 
 export interface Levels {
@@ -60,8 +61,12 @@ function levelBand(out: Uint8Array, table: Uint8Array, saturation: number, from:
 
 const clampByte = (value: number): number => (value < 0 ? 0 : value > 255 ? 255 : value);
 
-/** Share of the range that is given up at each end, so that the noise of ink and paper is full black and white too. */
+/** What is given up at each end, so that the noise of ink and paper is full black and white too: a share of the range; in coloured art no more than so many levels a level of noise. */
+const MARGIN_NOISY = 1.5;
 const MARGIN = 0.08;
+/** Channels that differ by more make a colour, and art with more than this share of such pixels is coloured: not a drawing in one tinted ink. */
+const COLOURED = 70;
+const COLOURED_SHARE = 0.02;
 /** Share of the pixels that may be lost at each end when the points are found from the histogram. */
 const CLIPPED = 0.004;
 
@@ -72,17 +77,25 @@ const CLIPPED = 0.004;
 export function fullContrast(picture: Rgba8): { black: number; white: number } | undefined {
   const { data } = picture;
   const histogram = new Float64Array(256);
+  const darkest = new Float64Array(256);
+  let coloured = 0;
   const step = 4 * (Math.max(1, Math.floor(data.length / 4 / 400_000)) | 1);
   let count = 0;
   for (let j = 0; j < data.length; j += step) {
     histogram[(54 * data[j] + 183 * data[j + 1] + 19 * data[j + 2]) >> 8]++;
+    const least = Math.min(data[j], data[j + 1], data[j + 2]);
+    darkest[least]++;
+    if (Math.max(data[j], data[j + 1], data[j + 2]) - least > COLOURED) coloured++;
     count++;
   }
   let black = 0;
-  for (let seen = histogram[0]; black < 255 && seen <= count * CLIPPED; seen += histogram[black]) black++;
+  // In coloured art black goes by each pixel's darkest channel: where one is cut off, mixtures along an edge no longer say where it runs.
+  const isColoured = coloured > count * COLOURED_SHARE;
+  const darks = isColoured ? darkest : histogram;
+  for (let seen = darks[0]; black < 255 && seen <= count * CLIPPED; seen += darks[black]) black++;
   let white = 255;
   for (let seen = histogram[255]; white > 0 && seen <= count * CLIPPED; seen += histogram[white]) white--;
   if (white - black < 8) return undefined;
-  const margin = Math.round((white - black) * MARGIN);
+  const margin = Math.round(Math.min((white - black) * MARGIN, isColoured ? MARGIN_NOISY * noiseLevel(picture) : Infinity));
   return { black: black + margin, white: white - margin };
 }

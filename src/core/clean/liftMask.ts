@@ -34,7 +34,7 @@ export function colourMask(art: Art, colour: Rgb, tolerance: number): Uint8Array
 }
 
 /** Areas smaller than this, in px², are not taken for an enclosed area: they are noise or mixed pixels along an edge. */
-const SMALLEST_ENCLOSED_PX = 9;
+const SMALLEST_ENCLOSED_PX = 5;
 
 /** Adds to `mask` every closed-off area of the lifted colour (counters of letters, gaps between arms) but those that are spared. Returns all of them, in art pixels. */
 export function addEnclosed(art: Art, mask: Uint8Array, colour: Rgb, tolerance: number, spared: Places = []): Find[] {

@@ -12,6 +12,9 @@ export const NARROW = 2;
 /** What a pixel at the side counts: mixtures along soft edges are there too. */
 const NARROW_WEIGHT = 0.3;
 
+/** How many tones are wanted: so many, as many as there are, or between two numbers as many as are plainly different. */
+export type ToneCount = number | 'auto' | { readonly least: number; readonly most: number };
+
 /** Most tones that are told apart. */
 export const MAX_TONES = 32;
 
@@ -42,17 +45,16 @@ interface Heap {
  * colours are heaped greedily, fullest first; then the two heaps that cost least to join are joined until `count` are left. The cost is the squared
  * distance times the root of the smaller heap's weight: between Ward's criterion (J. H. Ward, JASA 58, 1963, doi:10.1080/01621459.1963.10500845), in which
  * a small pennant goes under beside a large hull, and plain distance, in which noise stays.
- * @param plain `PLAIN` or `NARROW` where a pixel is read, else 0. @param count wanted tones, 1 to 32, or `auto`. Fewer come back when there are not as many.
+ * @param plain `PLAIN` or `NARROW` where a pixel is read, else 0. @param count wanted tones, 1 to 32. Fewer come back when there are not as many.
  * @param held tones that are among them in any case, as they are; more than `count` only when there are more of these.
  */
-export function findPalette(picture: Rgba8, plain: Uint8Array, count: number | 'auto', held: readonly Rgb[] = []): Tone[] {
+export function findPalette(picture: Rgba8, plain: Uint8Array, count: ToneCount, held: readonly Rgb[] = []): Tone[] {
   const { heaps, total } = heapsOf(picture, plain, held);
   const kept = heaps.filter((heap) => heap.held === true || heap.count >= Math.max(4, total * NOISE_SHARE)).slice(0, 4 * MAX_TONES);
-  const wanted = Math.max(count === 'auto' ? 1 : count, held.length);
-  while (kept.length > wanted) {
+  const { least, most, apart, isReal } = count === 'auto' ? { least: 1, most: MAX_TONES, isReal: (heap: Heap) => isTone(heap, kept, total), apart: APART } : typeof count === 'number' ? { least: count, most: count, isReal: () => true, apart: 0 } : { ...count, isReal: ({ count: own }: Heap) => own >= LEAST_SHARE * total, apart: DISTINCT };
+  while (kept.length > Math.max(least, held.length)) {
     const { first, second, distance } = cheapestPair(kept, total);
-    const enough = distance >= APART && kept.length <= MAX_TONES && kept.every((heap) => isTone(heap, kept, total));
-    if (count === 'auto' && enough) break;
+    if (kept.length <= most && distance >= apart && kept.every(isReal)) break;
     join(kept, first, second);
   }
   // A held tone is given back as it came, to the last digit.

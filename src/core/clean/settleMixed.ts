@@ -1,6 +1,7 @@
 import type { Rgb } from '../colour/oklab.ts';
 import type { Rgba8 } from '../raster/raster.ts';
 import type { Task } from '../task/task.ts';
+import { SetsAround } from './setsAround.ts';
 
 /** How far around a mixed pixel its tones are looked for, px: soft edges and JPEG blocks spread no further. */
 const REACH = 3;
@@ -30,16 +31,16 @@ export function* settleMixed(mixed: MixedPixels): Task<Uint8Array> {
   const settled = labels.slice();
   const open = new Uint8Array(labels.length);
   const mixture = new Mixture(mixed);
-  const near = new ColumnSets(labels, core, width, height, REACH);
-  const beside = new ColumnSets(labels, core, width, height, 1);
+  const near = new SetsAround(labels, core, width, height, REACH);
+  const beside = new SetsAround(labels, core, width, height, 1);
   for (let y = 0; y < height; y++) {
     near.toRow(y);
     beside.toRow(y);
     settleRow(labels, core, settled, open, mixture, near, beside, width, y);
     if (y % ROWS_PER_TURN === ROWS_PER_TURN - 1) yield (0.5 * y) / height;
   }
-  const lines = new ColumnSets(labels, open, width, height, LINE_REACH);
-  const cores = new ColumnSets(labels, core, width, height, REACH);
+  const lines = new SetsAround(labels, open, width, height, LINE_REACH);
+  const cores = new SetsAround(labels, core, width, height, REACH);
   for (let y = 0; y < height; y++) {
     lines.toRow(y);
     cores.toRow(y);
@@ -49,7 +50,7 @@ export function* settleMixed(mixed: MixedPixels): Task<Uint8Array> {
   return settled;
 }
 
-function settleRow(labels: Uint8Array, core: Uint8Array, settled: Uint8Array, open: Uint8Array, mixture: Mixture, near: ColumnSets, beside: ColumnSets, width: number, y: number): void {
+function settleRow(labels: Uint8Array, core: Uint8Array, settled: Uint8Array, open: Uint8Array, mixture: Mixture, near: SetsAround, beside: SetsAround, width: number, y: number): void {
   for (let x = 0, i = y * width; x < width; x++, i++) {
     if (core[i] !== 0) continue;
     // Beside the core of its own tone it is that tone's rim, unless it is a mixture of two others.
@@ -60,7 +61,7 @@ function settleRow(labels: Uint8Array, core: Uint8Array, settled: Uint8Array, op
   }
 }
 
-function settleLinesRow(labels: Uint8Array, open: Uint8Array, settled: Uint8Array, mixture: Mixture, lines: ColumnSets, cores: ColumnSets, width: number, y: number): void {
+function settleLinesRow(labels: Uint8Array, open: Uint8Array, settled: Uint8Array, mixture: Mixture, lines: SetsAround, cores: SetsAround, width: number, y: number): void {
   for (let x = 0, i = y * width; x < width; x++, i++) {
     if (open[i] === 0) continue;
     const own = 1 << labels[i];
@@ -68,47 +69,6 @@ function settleLinesRow(labels: Uint8Array, open: Uint8Array, settled: Uint8Arra
     if (others === 0) continue;
     const found = mixture.bestWith(i, cores.around(x) & ~own, others);
     if (found >= 0) settled[i] = found;
-  }
-}
-
-/** The sets of tones of the marked pixels around a place, as bits. The columns of the rows around one row are each joined once, when a pixel first asks for them. */
-class ColumnSets {
-  private readonly columns: Int32Array;
-  /** Row for which each column was joined. */
-  private readonly joinedFor: Int32Array;
-  private y = 0;
-
-  constructor(
-    private readonly labels: Uint8Array,
-    private readonly marked: Uint8Array,
-    private readonly width: number,
-    private readonly height: number,
-    private readonly reach: number,
-  ) {
-    this.columns = new Int32Array(width);
-    this.joinedFor = new Int32Array(width).fill(-1);
-  }
-
-  toRow(y: number): void {
-    this.y = y;
-  }
-
-  around(x: number): number {
-    const { columns, joinedFor, reach, width, y } = this;
-    let set = 0;
-    for (let k = Math.max(0, x - reach), last = Math.min(width - 1, x + reach); k <= last; k++) {
-      if (joinedFor[k] !== y) this.join(k);
-      set |= columns[k];
-    }
-    return set;
-  }
-
-  private join(x: number): void {
-    const { labels, marked, width, height, reach, y } = this;
-    let set = 0;
-    for (let i = Math.max(0, y - reach) * width + x, last = Math.min(height - 1, y + reach) * width + x; i <= last; i += width) set |= -marked[i] & (1 << labels[i]);
-    this.columns[x] = set;
-    this.joinedFor[x] = y;
   }
 }
 

@@ -1,92 +1,307 @@
+import { forEdges, writeForEdges } from '../colour/edgeMetric.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
+import { noiseLevel } from './noiseLevel.ts';
+import { findPalette, PLAIN } from './palette.ts';
+import { plainPixels } from './plainPixels.ts';
 
+/** How far to both sides of the lift's edge pixels may be mixtures, px: compression spreads a change of tint alone as far. */
+const REACH = 6;
 /** Mixed pixels that hold more than this share of the art keep it whole: a lower share is mixture, a higher one is noise of the art. */
 const WHOLE = 0.94;
+/** Lifted pixels that hold less than this share of the art are clear; so much more a level of noise. */
+const LEAST = 0.05;
+const LEAST_NOISY = 0.006;
+/** A pixel whose neighbours differ by no more than this is no mixture, levels of 255; so much more a level of noise. */
+const ALIKE = 8;
+const ALIKE_NOISY = 2;
+/** A colour a pixel further away must explain a mixture by so much better, levels. */
+const NEARER = 3;
+/** Towards the art a mixture gets no nearer to the ground again by more than this, levels; so much more a level of noise. */
+const BACK = 10;
+const BACK_NOISY = 3;
+/** A plain colour this near to one of the art's tones is that tone, and so is the strongest of a thin line, levels of all channels. */
+const TONE = 40;
+const TONE_OF_LINE = 70;
+
+/** In flat art nearly all plain pixels are this near to one of few tones, levels of all channels; so much more a level of noise. */
+const OFF_TONE = 22;
+const OFF_TONE_NOISY = 4;
+const FLAT = 0.93;
+const MOST_FLAT_TONES = 12;
+/** What stands alone as so few pixels and this near to the ground is what compression or noise left of it, levels. */
+const SPECK = 60;
+const SPECK_PX2 = 4;
 
 /**
- * Clears the pixels of `lifted` and gives the mixed pixels along its edge the share of art they hold, by placing their colour on the line
- * between the lifted ground and the strongest art colour nearby; the ground's tint is taken out of them (the compositing equation solved
- * for alpha; Porter & Duff, "Compositing digital images", SIGGRAPH 1984, doi:10.1145/800031.808606).
+ * Clears the pixels of `lifted` and gives the mixed pixels on both sides of its edge the share of art they hold: their colour lies on the way from the ground as it
+ * is there to the art's colour beside it, both read where they are plain; the ground's tint is taken out of them (the compositing equation solved for alpha; Porter & Duff,
+ * "Compositing digital images", SIGGRAPH 1984, doi:10.1145/800031.808606). So the edge stays where it was inside of the pixels.
  * @param lifted 1 where the art goes clear.
- * @param ground the colour that was lifted.
+ * @param ground the colour that was lifted, for places where none of it is plain.
  * @param soft false for hard edges: no mixed pixels at all.
  */
 export function clearLifted(art: Art, lifted: Uint8Array, ground: Rgb, soft: boolean): Art {
   const { width, height } = art;
   const alpha = art.alpha.slice();
-  const work: Softening = { art, lifted, ground, alpha, out: undefined };
-  for (let y = 0; y < height; y++) {
-    clearRow(alpha, lifted, y * width, (y + 1) * width);
-    if (soft) softenRow(work, y);
+  for (let y = 0; y < height; y++) clearRow(alpha, lifted, y * width, (y + 1) * width);
+  if (!soft) return withAlpha(art, alpha);
+  const softening = new Softening(art, lifted, ground);
+  let out: Uint8Array | undefined;
+  for (const i of softening.rim()) {
+    if (!softening.isMixed(i)) continue;
+    alpha[i] = Math.round(art.alpha[i] * softening.share);
+    if (softening.share === 0) continue;
+    out ??= new Uint8Array(art.colour.data);
+    out.set(softening.colour, 4 * i);
   }
-  return withAlpha(art, alpha, work.out === undefined ? art.colour : makeRgba8(width, height, work.out, art.colour.opaque === true));
-}
-
-interface Softening {
-  readonly art: Art;
-  readonly lifted: Uint8Array;
-  readonly ground: Rgb;
-  readonly alpha: Uint8Array;
-  /** The colours, once one has changed. */
-  out: Uint8Array | undefined;
+  return withAlpha(art, alpha, out === undefined ? art.colour : makeRgba8(width, height, out, art.colour.opaque === true));
 }
 
 function clearRow(alpha: Uint8Array, lifted: Uint8Array, from: number, to: number): void {
   for (let i = from; i < to; i++) if (lifted[i] !== 0) alpha[i] = 0;
 }
 
-function softenRow(work: Softening, y: number): void {
-  const { art, lifted, ground, alpha } = work;
-  const { width, height } = art;
-  const rgb = art.colour.data;
-  for (let x = 0, i = y * width; x < width; x++, i++) {
-    if (lifted[i] !== 0 || art.alpha[i] === 0 || !touchesLifted(lifted, width, height, x, y)) continue;
-    const strongest = strongestNear(art, lifted, x, y, ground);
-    if (strongest < 0) continue;
-    const dr = rgb[strongest * 4] - ground.r;
-    const dg = rgb[strongest * 4 + 1] - ground.g;
-    const db = rgb[strongest * 4 + 2] - ground.b;
-    const length = dr * dr + dg * dg + db * db;
-    if (length === 0) continue;
-    const share = ((rgb[i * 4] - ground.r) * dr + (rgb[i * 4 + 1] - ground.g) * dg + (rgb[i * 4 + 2] - ground.b) * db) / length;
-    if (share >= WHOLE) continue;
-    alpha[i] = Math.round(art.alpha[i] * Math.max(0, share));
-    work.out ??= new Uint8Array(rgb);
-    work.out[i * 4] = rgb[strongest * 4];
-    work.out[i * 4 + 1] = rgb[strongest * 4 + 1];
-    work.out[i * 4 + 2] = rgb[strongest * 4 + 2];
+/** Reads pixels near the lift's edge as mixtures of ground and art. */
+class Softening {
+  /** The share of art that the pixel holds, 0 to 1, and the art's colour in it. */
+  share = 0;
+  readonly colour = new Uint8Array(3);
+  private readonly data: Art['colour']['data'];
+  private readonly plain: Uint8Array;
+  private readonly tones: readonly Rgb[];
+  private readonly tonePlaces: Float64Array;
+  /** Whether the art is in few tones: then what is not near to one is a mixture, however slowly it changes. */
+  private readonly isFlat: boolean;
+  private readonly offTone: number;
+  private readonly least: number;
+  private readonly slack: number;
+  private readonly own = new Float64Array(3);
+  private readonly back = new Float64Array(3);
+  private readonly front = new Float64Array(3);
+  private readonly other = new Float64Array(3);
+  private readonly rgb = new Uint8Array(3);
+  private best = 0;
+  private strongest = 0;
+
+  constructor(
+    private readonly art: Art,
+    private readonly lifted: Uint8Array,
+    private readonly ground: Rgb,
+  ) {
+    const noise = noiseLevel(art.colour);
+    this.data = art.colour.data;
+    this.plain = plainPixels(art.colour, art.alpha, ALIKE + ALIKE_NOISY * noise);
+    this.tones = findPalette(art.colour, this.plain, 'auto');
+    this.tonePlaces = forEdges(this.tones);
+    this.offTone = OFF_TONE + OFF_TONE_NOISY * noise;
+    this.isFlat = this.tones.length <= MOST_FLAT_TONES && this.shareInTones() > FLAT;
+    this.least = LEAST + LEAST_NOISY * noise;
+    this.slack = BACK + BACK_NOISY * noise;
   }
-}
 
-function touchesLifted(lifted: Uint8Array, width: number, height: number, x: number, y: number): boolean {
-  const i = y * width + x;
-  return (
-    (x > 0 && lifted[i - 1] !== 0) || (x < width - 1 && lifted[i + 1] !== 0) || (y > 0 && lifted[i - width] !== 0) || (y < height - 1 && lifted[i + width] !== 0) ||
-    (x > 0 && y > 0 && lifted[i - width - 1] !== 0) || (x < width - 1 && y > 0 && lifted[i - width + 1] !== 0) ||
-    (x > 0 && y < height - 1 && lifted[i + width - 1] !== 0) || (x < width - 1 && y < height - 1 && lifted[i + width + 1] !== 0)
-  );
-}
-
-/** The pixel within two of (x, y) that is art and furthest in colour from the ground; −1 when there is none but the pixel itself. */
-function strongestNear(art: Art, lifted: Uint8Array, x: number, y: number, ground: Rgb): number {
-  const { width, height, alpha } = art;
-  const rgb = art.colour.data;
-  let best = -1;
-  let bestDistance = 0;
-  for (let yy = Math.max(0, y - 2); yy <= Math.min(height - 1, y + 2); yy++) {
-    for (let xx = Math.max(0, x - 2), j = yy * width + xx; xx <= Math.min(width - 1, x + 2); xx++, j++) {
-      if (lifted[j] !== 0 || alpha[j] === 0) continue;
-      const dr = rgb[j * 4] - ground.r;
-      const dg = rgb[j * 4 + 1] - ground.g;
-      const db = rgb[j * 4 + 2] - ground.b;
-      const distance = dr * dr + dg * dg + db * db;
-      if (distance > bestDistance) {
-        bestDistance = distance;
-        best = j;
+  /**
+   * The pixels that may be mixtures: from the lift's edge outwards as far as it reaches, and inwards as long as they do not come nearer to the ground again. Beyond a thin line
+   * around white art there is no mixture with the ground.
+   */
+  rim(): number[] {
+    const { art: { width, height, alpha }, lifted } = this;
+    const depth = new Uint8Array(lifted.length);
+    const found: number[] = [];
+    for (let y = 0; y < height; y++) for (let x = 0, i = y * width; x < width; x++, i++) if (alpha[i] !== 0 && this.isBesideOther(x, y)) depth[found.push(i) && i] = 1;
+    for (let k = 0; k < found.length; k++) {
+      const i = found[k];
+      if (depth[i] >= REACH) continue;
+      const [x, y] = [i % width, Math.floor(i / width)];
+      const from = this.fromGround(i);
+      for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) {
+        for (let xx = Math.max(0, x - 1), j = yy * width + xx; xx <= Math.min(width - 1, x + 1); xx++, j++) {
+          if (depth[j] !== 0 || alpha[j] === 0 || lifted[j] !== lifted[i]) continue;
+          if (lifted[j] === 0 && (this.isPlain(i) || this.fromGround(j) < from - this.slack)) continue;
+          depth[j] = depth[i] + 1;
+          found.push(j);
+        }
       }
     }
+    return found;
   }
-  return best;
+
+  private isBesideOther(x: number, y: number): boolean {
+    const { art: { width, height, alpha }, lifted } = this;
+    const own = lifted[y * width + x];
+    for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) {
+      for (let xx = Math.max(0, x - 1), j = yy * width + xx; xx <= Math.min(width - 1, x + 1); xx++, j++) if (lifted[j] !== own && alpha[j] !== 0) return true;
+    }
+    return false;
+  }
+
+  /** How far a pixel's colour is from the lifted one. */
+  private fromGround(i: number): number {
+    const { data, ground } = this;
+    return Math.hypot(data[4 * i] - ground.r, data[4 * i + 1] - ground.g, data[4 * i + 2] - ground.b);
+  }
+
+  /** Whether the pixel is to be given another share than its side of the edge has; `share` and `colour` tell it. */
+  isMixed(i: number): boolean {
+    const { data, lifted, own, art: { width } } = this;
+    if (this.isPlain(i)) return false;
+    const [x, y] = [i % width, Math.floor(i / width)];
+    writeForEdges(data[4 * i], data[4 * i + 1], data[4 * i + 2], own, 0);
+    this.readGround(x, y);
+    if (!this.readArt(i, x, y)) return false;
+    if (this.best === 0 && lifted[i] === 0 && this.fromGround(i) < SPECK && this.isSpeck(x, y)) {
+      this.share = 0;
+      return true;
+    }
+    const [isLifted, share] = [lifted[i] !== 0, this.share];
+    if (isLifted ? share < this.least : share >= WHOLE) return false;
+    if (share < this.least) this.share = 0;
+    return true;
+  }
+
+  /** Whether a pixel is no mixture. */
+  private isPlain(i: number): boolean {
+    return this.plain[i] === PLAIN && (!this.isFlat || this.isInTones(i));
+  }
+
+  private isInTones(i: number): boolean {
+    const { data, tones, tonePlaces, other, offTone } = this;
+    writeForEdges(data[4 * i], data[4 * i + 1], data[4 * i + 2], other, 0);
+    for (let k = 0; k < 3 * tones.length; k += 3) if ((tonePlaces[k] - other[0]) ** 2 + (tonePlaces[k + 1] - other[1]) ** 2 + (tonePlaces[k + 2] - other[2]) ** 2 <= offTone * offTone) return true;
+    return false;
+  }
+
+  /** Of the plain pixels, how many have one of the tones; some are looked at. */
+  private shareInTones(): number {
+    const { plain } = this;
+    let [seen, inTones] = [0, 0];
+    for (let i = 0; i < plain.length; i += Math.max(1, plain.length >> 14) | 1) {
+      if (plain[i] !== PLAIN) continue;
+      seen++;
+      if (this.isInTones(i)) inTones++;
+    }
+    return seen === 0 ? 0 : inTones / seen;
+  }
+
+  /** Whether hardly anything beside a pixel stays. */
+  private isSpeck(x: number, y: number): boolean {
+    const { art: { width, height, alpha }, lifted } = this;
+    let stays = 0;
+    for (let yy = Math.max(0, y - 2); yy <= Math.min(height - 1, y + 2); yy++) {
+      for (let xx = Math.max(0, x - 2), j = yy * width + xx; xx <= Math.min(width - 1, x + 2); xx++, j++) if (lifted[j] === 0 && alpha[j] !== 0) stays++;
+    }
+    return stays <= SPECK_PX2;
+  }
+
+  /** The ground's mean colour around a place, where it is plain. */
+  private readGround(x: number, y: number): void {
+    const { art, data, lifted, ground, back } = this;
+    let [r, g, b, n] = [0, 0, 0, 0];
+    for (let yy = Math.max(0, y - REACH), bottom = Math.min(art.height - 1, y + REACH); yy <= bottom; yy++) {
+      for (let xx = Math.max(0, x - REACH), right = Math.min(art.width - 1, x + REACH), j = yy * art.width + xx; xx <= right; xx++, j++) {
+        if (lifted[j] === 0 || !this.isPlain(j)) continue;
+        r += data[4 * j];
+        g += data[4 * j + 1];
+        b += data[4 * j + 2];
+        n++;
+      }
+    }
+    if (n === 0) [r, g, b, n] = [ground.r, ground.g, ground.b, 1];
+    this.readTone(r / n, g / n, b / n, back);
+  }
+
+  /** A plain colour, or the tone of the art that it is, in the edges' space and as `rgb`. */
+  private readTone(r: number, g: number, b: number, out: Float64Array, within = TONE): void {
+    const { tones, tonePlaces, other, rgb } = this;
+    writeForEdges(r, g, b, out, 0);
+    other.set(out);
+    rgb[0] = r;
+    rgb[1] = g;
+    rgb[2] = b;
+    let least = within * within;
+    for (let k = 0; k < tones.length; k++) {
+      const d = (tonePlaces[3 * k] - other[0]) ** 2 + (tonePlaces[3 * k + 1] - other[1]) ** 2 + (tonePlaces[3 * k + 2] - other[2]) ** 2;
+      if (d >= least) continue;
+      least = d;
+      for (let c = 0; c < 3; c++) out[c] = tonePlaces[3 * k + c];
+      rgb[0] = tones[k].r;
+      rgb[1] = tones[k].g;
+      rgb[2] = tones[k].b;
+    }
+  }
+
+  /** Finds the art's colour that explains the pixel best: a plain one near it; where there is none, as in a thin line, the one that is furthest from the ground. */
+  private readArt(i: number, x: number, y: number): boolean {
+    const { art, lifted } = this;
+    this.best = Infinity;
+    this.strongest = 0;
+    for (let wanted = 1; wanted <= 2 && this.best === Infinity; wanted++) {
+      const reach = wanted === 1 ? REACH : REACH / 2;
+      for (let yy = Math.max(0, y - reach), bottom = Math.min(art.height - 1, y + reach); yy <= bottom; yy++) {
+        for (let xx = Math.max(0, x - reach), right = Math.min(art.width - 1, x + reach), j = yy * art.width + xx; xx <= right; xx++, j++) {
+          if (lifted[j] !== 0 || art.alpha[j] === 0) continue;
+          if (wanted === 2) this.weighStrong(j);
+          else if (this.isPlain(j)) this.weigh(i, j, Math.hypot(xx - x, yy - y));
+        }
+      }
+    }
+    return this.best < Infinity;
+  }
+
+  private weigh(i: number, j: number, away: number): void {
+    const { data, front, best } = this;
+    if (NEARER * away >= best) return;
+    this.readTone(data[4 * j], data[4 * j + 1], data[4 * j + 2], front);
+    const cost = this.off() + NEARER * away;
+    if (cost >= best || !this.leadsTo(i, j)) return;
+    this.best = cost;
+    this.share = this.along;
+    this.colour.set(this.rgb);
+  }
+
+  private weighStrong(j: number): void {
+    const { data, front, back } = this;
+    writeForEdges(data[4 * j], data[4 * j + 1], data[4 * j + 2], front, 0);
+    const far = (front[0] - back[0]) ** 2 + (front[1] - back[1]) ** 2 + (front[2] - back[2]) ** 2;
+    if (far <= this.strongest) return;
+    this.strongest = far;
+    this.readTone(data[4 * j], data[4 * j + 1], data[4 * j + 2], front, TONE_OF_LINE);
+    // A faint line is not the ground for being near to it.
+    if ((front[0] - back[0]) ** 2 + (front[1] - back[1]) ** 2 + (front[2] - back[2]) ** 2 < far / 2) this.readTone(data[4 * j], data[4 * j + 1], data[4 * j + 2], front, 0);
+    this.off();
+    this.best = 0;
+    this.share = this.along;
+    this.colour.set(this.rgb);
+  }
+
+  /** Where the pixel's foot lies on the way from ground to art. */
+  private along = 0;
+
+  /** How far the pixel's colour lies off the way from ground to art. */
+  private off(): number {
+    const { own, back, front } = this;
+    const [dx, dy, dz] = [front[0] - back[0], front[1] - back[1], front[2] - back[2]];
+    const length2 = dx * dx + dy * dy + dz * dz;
+    if (length2 < 1) return Infinity;
+    const [px, py, pz] = [own[0] - back[0], own[1] - back[1], own[2] - back[2]];
+    const t = Math.max(0, Math.min(1, (px * dx + py * dy + pz * dz) / length2));
+    this.along = t;
+    return Math.sqrt((px - t * dx) ** 2 + (py - t * dy) ** 2 + (pz - t * dz) ** 2);
+  }
+
+  /** Whether the straight way from a pixel to another goes up from the ground: a mixture lies beside what it is mixed of, with nothing fainter and nothing stronger between. */
+  private leadsTo(i: number, j: number): boolean {
+    const { width } = this.art;
+    const [x, y] = [i % width, Math.floor(i / width)];
+    const [dx, dy] = [(j % width) - x, Math.floor(j / width) - y];
+    const steps = Math.max(Math.abs(dx), Math.abs(dy));
+    const least = this.fromGround(i) - this.slack;
+    const most = this.fromGround(j) + this.slack;
+    for (let k = 1; k < steps; k++) {
+      const far = this.fromGround(Math.round(y + (dy * k) / steps) * width + Math.round(x + (dx * k) / steps));
+      if (far < least || far > most) return false;
+    }
+    return true;
+  }
 }

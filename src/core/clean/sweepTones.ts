@@ -20,6 +20,7 @@ export function* sweepTones(art: Art, areaPx2: number, spared: Places = []): Tas
   const { labels, tones } = yield* within(toneLabels(art, 'auto', false), 0, 0.8);
   const regions = labelRegions(labels, width, height, 'each', true);
   const chosen = Uint8Array.from(regions.area, (area) => (area < areaPx2 ? 1 : 0));
+  sparesEdges(regions, chosen, labels, width, height);
   const finds = spareRegions(regions, chosen, width, 'speck', spared);
   const small = smallRegions(regions, labels.length, chosen);
   yield 0.9;
@@ -59,6 +60,18 @@ function eachPixel({ runStart, runEnd, regionOfRun }: Regions, number: Int32Arra
     const y = Math.floor(runStart[run] / width);
     for (let i = runStart[run]; i < runEnd[run]; i++) visit(i - y * width, y, k);
   }
+}
+
+/** Takes out of the chosen what lies between several tones that stay: a bit of an edge is no speck. */
+function sparesEdges(regions: Regions, chosen: Uint8Array, labels: Uint8Array, width: number, height: number): void {
+  const small = smallRegions(regions, labels.length, chosen);
+  const around = new Int32Array(small.count);
+  eachPixel(regions, small.number, width, (x, y, k) => {
+    for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) {
+      for (let xx = Math.max(0, x - 1), j = yy * width + xx; xx <= Math.min(width - 1, x + 1); xx++, j++) if (small.is[j] === 0) around[k] |= 1 << labels[j];
+    }
+  });
+  for (let k = 0; k < regions.count; k++) if (small.number[k] >= 0 && (around[small.number[k]] & (around[small.number[k]] - 1)) !== 0) chosen[k] = 0;
 }
 
 /** For each small region the tone that most of its neighbours outside small regions have; −1 when there are none. */
@@ -102,12 +115,21 @@ function coverPixel({ art, labels, speck, out, near, sorted }: Covering, x: numb
   const b = count < 3 ? otherwise.b : middle(rgb, near, count, 2, sorted);
   for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) {
     for (let xx = Math.max(0, x - 1), j = yy * width + xx; xx <= Math.min(width - 1, x + 1); xx++, j++) {
-      if (speck[j] !== 0 ? xx !== x || yy !== y : labels[j] !== tone) continue;
+      if (speck[j] !== 0 ? xx !== x || yy !== y : labels[j] !== tone || isAtEdge(labels, speck, width, height, xx, yy)) continue;
       out[j * 4] = r;
       out[j * 4 + 1] = g;
       out[j * 4 + 2] = b;
     }
   }
+}
+
+/** Whether a pixel lies beside another tone that stays: then it is a mixture with that one. */
+function isAtEdge(labels: Uint8Array, speck: Uint8Array, width: number, height: number, x: number, y: number): boolean {
+  const own = labels[y * width + x];
+  for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) {
+    for (let xx = Math.max(0, x - 1), j = yy * width + xx; xx <= Math.min(width - 1, x + 1); xx++, j++) if (speck[j] === 0 && labels[j] !== own) return true;
+  }
+  return false;
 }
 
 /** Collects the pixels of a tone around a place, but for those next to it and those of specks; gives how many. */

@@ -4,6 +4,7 @@ import { withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
 import { toneLabels } from './fewerColours.ts';
+import { mixturesAtEdges, type Mixtures } from './redrawEdges.ts';
 import type { Tone } from './palette.ts';
 import { blurReach, blurred } from './planes.ts';
 
@@ -23,6 +24,8 @@ const CORNER_TURN = 0.42;
 const THIN = 2;
 /** Teeth stand out by up to so many amounts from what an opening leaves. */
 const TOOTH = 1.3;
+/** An edge that would move by less within a pixel is not jagged, px. */
+const SMALLEST_JAG = 0.2;
 
 /**
  * Smooths the edges of flat art by an amount, in px: each tone's share is blurred and the strongest tone wins, with mixed pixels where two are equal. True corners keep
@@ -39,7 +42,8 @@ export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
     isClear = true;
   }
   if (clear + (isClear ? 1 : 0) < 2) return { art, movedPx2: 0 };
-  const work: Tidying = { art, tones, amountPx, sigma: amountPx * BLUR_SHARE, colour: new Uint8Array(art.colour.data), alpha: art.alpha.slice() };
+  const mixtures = mixturesWithClear(art, labels, tones, isClear);
+  const work: Tidying = { art, tones, mixtures, amountPx, sigma: amountPx * BLUR_SHARE, colour: new Uint8Array(art.colour.data), alpha: art.alpha.slice() };
   const margin = marginOf(work.sigma, amountPx);
   let movedPx2 = 0;
   for (let y = 0; y < height; y += BAND_ROWS) {
@@ -51,12 +55,33 @@ export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
   return { art: withAlpha(art, work.alpha, makeRgba8(width, height, work.colour, art.colour.opaque === true)), movedPx2 };
 }
 
+/** The mixtures along edges, to what is clear by alpha. */
+function mixturesWithClear({ alpha, ...art }: Art, labels: Uint8Array, tones: readonly Tone[], isClear: boolean): Mixtures {
+  const clear = tones.length;
+  // Clear counts as no tone that others are mixed with by colour.
+  const mixtures = mixturesAtEdges({ ...art, alpha }, isClear ? labels.map((label) => (label === clear ? 0 : label)) : labels, tones);
+  if (!isClear) return mixtures;
+  for (let i = 0; i < labels.length; i++) {
+    if (alpha[i] === 255) continue;
+    mixtures.other[i] = labels[i] === clear ? (alpha[i] === 0 ? clear : toneBeside(labels, i, art.width, clear)) : clear;
+    mixtures.share[i] = labels[i] === clear ? 255 - alpha[i] : alpha[i];
+  }
+  return mixtures;
+}
+
+/** A tone beside a clear pixel that holds some of it. */
+function toneBeside(labels: Uint8Array, i: number, width: number, clear: number): number {
+  for (const j of [i - 1, i + 1, i - width, i + width]) if (j >= 0 && j < labels.length && labels[j] !== clear) return labels[j];
+  return clear;
+}
+
 /** Rows that are tidied at a time: the fields of a tall picture would take ten times its own memory. */
 const BAND_ROWS = 512;
 
 interface Tidying {
   readonly art: Art;
   readonly tones: readonly Tone[];
+  readonly mixtures: Mixtures;
   readonly amountPx: number;
   readonly sigma: number;
   /** The outcome, written band by band. */
@@ -69,7 +94,7 @@ const marginOf = (sigma: number, amountPx: number): number => Math.ceil(sigma + 
 
 /** Tidies rows `from` to `to`. @param labels of those rows and as many around them as they depend on, the first of which is row `top`. @returns how many pixels moved. */
 function tidyBand(work: Tidying, labels: Uint8Array, top: number, from: number, to: number): number {
-  const { sigma, amountPx, tones } = work;
+  const { sigma, amountPx, tones, mixtures } = work;
   const { width } = work.art;
   const height = labels.length / width;
   const kept = new Uint8Array(labels.length);
@@ -78,7 +103,10 @@ function tidyBand(work: Tidying, labels: Uint8Array, top: number, from: number, 
   const share = new Float32Array(labels.length);
   for (let tone = 0; tone <= tones.length; tone++) {
     if (!labels.includes(tone)) continue;
-    for (let i = 0; i < own.length; i++) share[i] = own[i] = labels[i] === tone ? 1 : 0;
+    for (let i = 0, j = top * width; i < own.length; i++, j++) {
+      own[i] = labels[i] === tone ? 1 : 0;
+      share[i] = own[i] !== 0 ? mixtures.share[j] / 255 : mixtures.other[j] === tone ? 1 - mixtures.share[j] / 255 : 0;
+    }
     // Twice the reach of the blur, for what is blurred twice; beyond, the tone has all or nothing.
     const where = nearEdges(own, width, height, 2 * blurReach(sigma) + 2);
     field.add(tone, levelled(share, width, height, sigma, where), where);
@@ -178,7 +206,7 @@ function markThin(own: Uint8Array, kept: Uint8Array, width: number, height: numb
 }
 
 /** Writes the rows `from` to `to`; labels, field and distances begin at row `top`. */
-function paintRows({ art, tones, sigma, colour, alpha }: Tidying, labels: Uint8Array, field: Strongest, near: Float32Array, top: number, from: number, to: number): number {
+function paintRows({ art, tones, mixtures, sigma, colour, alpha }: Tidying, labels: Uint8Array, field: Strongest, near: Float32Array, top: number, from: number, to: number): number {
   const { width } = art;
   const { first, second, firstShare, secondShare } = field;
   const clear = tones.length;
@@ -195,6 +223,9 @@ function paintRows({ art, tones, sigma, colour, alpha }: Tidying, labels: Uint8A
       continue;
     }
     const [a, b] = [first[k], second[k]];
+    // What the edge would move by less is no jag: its pixels stay as they came.
+    const was = a === labels[k] ? mixtures.share[i] / 255 : a === mixtures.other[i] ? 1 - mixtures.share[i] / 255 : 0;
+    if (Math.abs(share - was) < SMALLEST_JAG) continue;
     alpha[i] = Math.round(255 * ((a === clear ? 0 : share) + (b === clear ? 0 : 1 - share)));
     for (let c = 0; c < 3; c++) {
       const va = toneValue(tones[a === clear ? b : a], c);

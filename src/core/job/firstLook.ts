@@ -1,4 +1,4 @@
-import { fewerColours } from '../clean/fewerColours.ts';
+import { toneLabels } from '../clean/fewerColours.ts';
 import { colourDifference } from '../colour/oklab.ts';
 import { levelLight } from '../clean/levelLight.ts';
 import { noiseLevel } from '../clean/noiseLevel.ts';
@@ -78,9 +78,8 @@ const isFlat = ({ tones, explained, off }: Tones, noise: number): boolean => exp
 
 /** How many tones, how much of the picture they explain, and how much of it is not ground. */
 function tonesOf(art: Art): Tones {
-  const { tones, labels, art: reduced } = finish(fewerColours(art, 'auto'));
+  const { tones, labels } = finish(toneLabels(art, 'auto', true));
   const before = art.colour.data;
-  const after = reduced.colour.data;
   let like = 0;
   let off = 0;
   let there = 0;
@@ -89,7 +88,8 @@ function tonesOf(art: Art): Tones {
     if (art.alpha[i] < 128) continue;
     there++;
     if (labels[i] === 0) ground++;
-    const away = Math.abs(before[j] - after[j]) + Math.abs(before[j + 1] - after[j + 1]) + Math.abs(before[j + 2] - after[j + 2]);
+    const tone = tones[labels[i]];
+    const away = tones.length < 2 ? 0 : Math.abs(before[j] - tone.r) + Math.abs(before[j + 1] - tone.g) + Math.abs(before[j + 2] - tone.b);
     if (away >= EXPLAINED) continue;
     like++;
     off += away;

@@ -24,7 +24,7 @@ export interface TracedTones {
   readonly histogram?: Float64Array;
 }
 
-/** Bits of a tone smaller than this are noise, px². */
+/** Bits of a tone smaller than this are noise, px² of the picture. */
 const LEAST_NOISE_PX2 = 5;
 
 /** Detail that was calmed over a width is followed within this share of it: closer there is nothing of the art. */
@@ -40,7 +40,7 @@ export function tonesKey(separation: FilmsSeparation, options: OutlineOptions): 
 
 /** Brings art to the tones of its way and traces the edges between them. @throws AppError `nothingToCut`, `oneColour`, `tooIntricate`. */
 export function* traceTones(separation: FilmsSeparation, art: Art, options: OutlineOptions): Task<TracedTones> {
-  const leastAreaPx2 = Math.max(LEAST_NOISE_PX2, options.leastAreaPx2);
+  const leastAreaPx2 = Math.max(LEAST_NOISE_PX2 * Math.max(1, art.frame.scale ** 2), options.leastAreaPx2);
   if (separation.way === 'flat') {
     const rgbOf = ({ colour }: HeldTone): Rgb => rgbFromHex(colour) as Rgb;
     const tones = yield* within(flatTones(art, { count: separation.palette?.map(rgbOf) ?? separation.count, held: separation.kept?.map(rgbOf) ?? [], leastAreaPx2 }), 0, 0.6);

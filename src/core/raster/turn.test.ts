@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { artFromText, disc, pictureFromShare, BLACK, WHITE } from '../../../tests/fixtures/shapes.ts';
-import { artFromPicture, pictureFromArt, type Art } from './art.ts';
+import { artFromPicture, pictureFromArt, withAlpha, type Art } from './art.ts';
 import { turnArt, turnedPoint, turnedSize, unturnedPoint, type Turn } from './turn.ts';
 
 const turns = fc.record({ mirrored: fc.boolean(), quarters: fc.constantFrom(0, 1, 2, 3), angleDeg: fc.double({ min: -45, max: 45, noNaN: true }) }) as fc.Arbitrary<Turn>;
@@ -24,13 +24,22 @@ describe('turnArt', () => {
     expect(bytes(turnArt(turnArt(art, mirror), mirror))).toEqual(bytes(art));
   });
 
-  it('puts what it turns where turnedPoint says, and clears what it uncovers', () => {
+  it('goes on beyond the border when it straightens a little or the border is plain, and clears what it uncovers otherwise', () => {
+    const busy = artFromText(['#.#.#.', '.#.#.#', '#.#.#.', '.#.#.#']);
+    const corners = (art: Art): number[] => [art.alpha[0], art.alpha[art.alpha.length - 1]];
+    const turned = (art: Art, angleDeg: number): Art => turnArt(art, { mirrored: false, quarters: 0, angleDeg });
+    expect(corners(turned(busy, 5))).toEqual([255, 255]);
+    expect(corners(turned(busy, 20))).toEqual([0, 0]);
+    expect(corners(turned(artFromText(['......', '..##..', '......']), 20))).toEqual([255, 255]);
+    expect(corners(turned(withAlpha(busy, busy.alpha.map((_, i) => (i === 0 ? 0 : 255))), 5))).toEqual([0, 0]);
+  });
+
+  it('puts what it turns where turnedPoint says', () => {
     const art = artFromPicture(pictureFromShare(disc(80, 50, 20, 14, 6), BLACK, WHITE));
     const turn: Turn = { mirrored: true, quarters: 1, angleDeg: 17 };
     const turned = turnArt(art, turn);
     const [x, y] = turnedPoint(turn, 80, 50, 20, 14);
     expect(turned.colour.data[(Math.floor(y) * turned.width + Math.floor(x)) * 4]).toBe(20);
-    expect([turned.alpha[0], turned.alpha[turned.alpha.length - 1]]).toEqual([0, 0]);
     expect({ widthPx: turned.width, heightPx: turned.height }).toEqual(turnedSize(turn, 80, 50));
   });
 

@@ -16,7 +16,7 @@ export type ColourLiftStep = z.infer<typeof colourLiftSchema>;
 
 export const colourLift: StepKind<ColourLiftStep> = {
   about: 'Takes one colour out wherever it is.',
-  revision: 1,
+  revision: 2,
   readsSize: false,
   *run(art, step) {
     const colour = rgbFromHex(step.colour);

@@ -11,8 +11,8 @@ export const fewerColoursSchema = z.strictObject({
 export type FewerColoursStep = z.infer<typeof fewerColoursSchema>;
 
 export const fewerColours: StepKind<FewerColoursStep> = {
-  about: 'Brings the art to its few real tones; edges belong to one side or the other.',
-  revision: 1,
+  about: 'Brings the art to its few real tones; edges stay as sharp and as smooth as they came.',
+  revision: 2,
   readsSize: false,
   *run(art, step) {
     const { art: reduced, tones } = yield* reduce(art, step.tones);

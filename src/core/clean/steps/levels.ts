@@ -21,7 +21,7 @@ export type LevelsStep = z.infer<typeof levelsSchema>;
 
 export const levels: StepKind<LevelsStep> = {
   about: 'Black and white point, brightness, contrast, colour, inversion.',
-  revision: 1,
+  revision: 2,
   readsSize: false,
   *run(art, { points, gamma, brightness, contrast, saturation, invert }) {
     const found = points === 'auto' ? fullContrast(art.colour) : points;

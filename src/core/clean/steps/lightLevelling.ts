@@ -12,7 +12,7 @@ export type LightLevellingStep = z.infer<typeof lightLevellingSchema>;
 
 export const lightLevelling: StepKind<LightLevellingStep> = {
   about: 'Takes shadow, uneven light and paper tone out of a scan or photo.',
-  revision: 1,
+  revision: 2,
   readsSize: false,
   *run(art, step) {
     const { art: levelled, fallOffPercent } = yield* levelLight(art, step.strength);

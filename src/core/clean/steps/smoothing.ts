@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { withAlpha } from '../../raster/art.ts';
 import { noiseLevel } from '../noiseLevel.ts';
-import { smoothNoise } from '../sigmaFilter.ts';
+import { smoothArt } from '../smoothArt.ts';
 import { stepBase, type StepKind } from './step.ts';
 
 export const smoothingSchema = z.strictObject({
@@ -14,11 +14,11 @@ export type SmoothingStep = z.infer<typeof smoothingSchema>;
 
 export const smoothing: StepKind<SmoothingStep> = {
   about: 'Smooths noise and compression marks and keeps the edges.',
-  revision: 1,
+  revision: 2,
   readsSize: false,
   *run(art, step) {
     const before = noiseLevel(art.colour);
-    const colour = yield* smoothNoise(art.colour, step.strength);
+    const colour = yield* smoothArt(art, step.strength);
     return { art: withAlpha(art, art.alpha, colour), facts: { noiseBefore: round(before), noiseAfter: round(noiseLevel(colour)) } };
   },
 };

@@ -18,7 +18,7 @@ export type TurnStep = z.infer<typeof turnSchema>;
 
 export const turn: StepKind<TurnStep> = {
   about: 'Turns the picture by quarters, straightens it or mirrors the art itself.',
-  revision: 1,
+  revision: 2,
   readsSize: false,
   isBase: true,
   *run(art, step) {

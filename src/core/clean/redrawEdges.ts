@@ -1,0 +1,91 @@
+import type { Rgb } from '../colour/oklab.ts';
+import type { Art } from '../raster/art.ts';
+import { nearEdges } from '../raster/nearEdges.ts';
+import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
+import type { Task } from '../task/task.ts';
+import { ToneMix } from './toneMix.ts';
+import { SetsAround } from './setsAround.ts';
+
+/** How far from an edge a pixel may still be a mixture, px: soft edges and JPEG blocks spread no further. */
+const REACH = 3;
+/** Away from the edge itself a share this small is noise. */
+const NOISE = 0.07;
+/** A colour may lie so far from the mixture that explains it; further off it is something that went, and the pixel is its tone, levels in the edges' space. */
+const STRANGE = 40;
+const ROWS_PER_TURN = 64;
+
+/**
+ * The art in its tones with edges as sharp as they came: a pixel near an edge becomes the mixture of the tones around it that its own colour is nearest to, so that it
+ * still says where inside of it the edge runs; all others become their tone.
+ * @param labels index into `tones` for every pixel. @returns the colours; alpha has no part in it.
+ */
+export function* redrawEdges({ colour, alpha, width, height }: Art, labels: Uint8Array, tones: readonly Rgb[]): Task<Rgba8> {
+  const out = new Uint8Array(colour.data);
+  inTones(labels, tones, out);
+  yield 0.2;
+  const { rowFirst, start, end } = nearEdges(labels, width, height, REACH);
+  yield 0.4;
+  const mix = new ToneMix(colour, tones);
+  const near = new SetsAround(labels, alpha, width, height, REACH);
+  const beside = new SetsAround(labels, alpha, width, height, 1);
+  for (let y = 0; y < height; y++) {
+    near.toRow(y);
+    beside.toRow(y);
+    for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) redrawStretch(labels, out, mix, near, beside, y * width, start[s], end[s]);
+    if (y % ROWS_PER_TURN === ROWS_PER_TURN - 1) yield 0.4 + (0.6 * y) / height;
+  }
+  return makeRgba8(width, height, out, colour.opaque === true);
+}
+
+function inTones(labels: Uint8Array, tones: readonly Rgb[], out: Uint8Array): void {
+  for (let i = 0, j = 0; i < labels.length; i++, j += 4) {
+    const tone = tones[labels[i]];
+    out[j] = tone.r;
+    out[j + 1] = tone.g;
+    out[j + 2] = tone.b;
+  }
+}
+
+/** Pixels `from` to `to` of the row that begins at `row`. */
+function redrawStretch(labels: Uint8Array, out: Uint8Array, mix: ToneMix, near: SetsAround, beside: SetsAround, row: number, from: number, to: number): void {
+  for (let i = from; i < to; i++) {
+    const own = 1 << labels[i];
+    const set = near.around(i - row) | own;
+    if ((set & (set - 1)) === 0) continue;
+    mix.find(i, set);
+    const isAway = ((beside.around(i - row) | own) & ~own) === 0;
+    if (mix.off2 <= STRANGE * STRANGE && (!isAway || mix.shareOf(labels[i]) <= 1 - NOISE)) mix.write(out, i);
+  }
+}
+
+/** Every pixel as a mixture of two tones. */
+export interface Mixtures {
+  /** The tone that the pixel is a mixture with; its own where it is none. */
+  readonly other: Uint8Array;
+  /** Share of the pixel's own tone, 0 to 255. */
+  readonly share: Uint8Array;
+}
+
+/** The mixtures as which `redrawEdges` sees the pixels near edges, each of its own tone and the one that has most of the rest. */
+export function mixturesAtEdges({ colour, alpha, width, height }: Art, labels: Uint8Array, tones: readonly Rgb[]): Mixtures {
+  const mixtures = { other: labels.slice(), share: new Uint8Array(labels.length).fill(255) };
+  const { rowFirst, start, end } = nearEdges(labels, width, height, REACH);
+  const mix = new ToneMix(colour, tones);
+  const near = new SetsAround(labels, alpha, width, height, REACH);
+  for (let y = 0; y < height; y++) {
+    near.toRow(y);
+    for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) mixStretch(labels, mixtures, mix, near, y * width, start[s], end[s]);
+  }
+  return mixtures;
+}
+
+function mixStretch(labels: Uint8Array, { other, share }: Mixtures, mix: ToneMix, near: SetsAround, row: number, from: number, to: number): void {
+  for (let i = from; i < to; i++) {
+    const set = near.around(i - row) | (1 << labels[i]);
+    if ((set & (set - 1)) === 0) continue;
+    mix.find(i, set);
+    if (mix.off2 > STRANGE * STRANGE) continue;
+    other[i] = mix.otherThan(labels[i]);
+    share[i] = Math.round(255 * (other[i] === labels[i] ? 1 : mix.shareOf(labels[i])));
+  }
+}
