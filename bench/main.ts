@@ -4,6 +4,7 @@ import { benchEnlarging } from './enlarging.ts';
 import { benchGaps } from './gaps.ts';
 import { benchLifts } from './lifts.ts';
 import { benchOutline } from './outline.ts';
+import { benchProposals } from './proposals.ts';
 import { benchRoad } from './road.ts';
 import { benchSquares } from './squares.ts';
 import { benchTidying } from './tidying.ts';
@@ -13,6 +14,6 @@ import { benchSteps } from './steps.ts';
 import { benchStages } from './stages.ts';
 
 /** All benches, or those named on the command line. */
-const BENCHES: Readonly<Record<string, () => Promise<void>>> = { outline: benchOutline, films: benchColourOutline, composed: benchComposed, road: benchRoad, colours: benchFewerColours, sweep: benchSweep, gaps: benchGaps, lifts: benchLifts, subjects: benchSubjects, enlarging: benchEnlarging, tidying: benchTidying, squares: benchSquares, stages: benchStages, tones: benchTones, steps: benchSteps };
+const BENCHES: Readonly<Record<string, () => Promise<void>>> = { outline: benchOutline, films: benchColourOutline, composed: benchComposed, road: benchRoad, colours: benchFewerColours, sweep: benchSweep, gaps: benchGaps, lifts: benchLifts, subjects: benchSubjects, enlarging: benchEnlarging, tidying: benchTidying, squares: benchSquares, stages: benchStages, tones: benchTones, proposals: benchProposals, steps: benchSteps };
 const wanted = process.argv.slice(2);
 for (const [name, bench] of Object.entries(BENCHES)) if (wanted.length === 0 || wanted.includes(name)) await bench();

@@ -2,6 +2,7 @@ import { version } from '../package.json' with { type: 'json' };
 import { isAppError } from '../src/core/errors/appError.ts';
 import { explain } from '../src/core/errors/explain.ts';
 import { parseArguments } from './arguments.ts';
+import { auto } from './commands/auto.ts';
 import type { Command, Console } from './commands/command.ts';
 import { clean } from './commands/clean.ts';
 import { lift } from './commands/lift.ts';
@@ -11,7 +12,7 @@ import { run } from './commands/run.ts';
 import { square } from './commands/square.ts';
 import { trace } from './commands/trace.ts';
 
-const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run };
+const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto };
 
 function overview(): string {
   const lines = Object.entries(COMMANDS).map(([name, command]) => `  ${name.padEnd(8)}${command.about}`);

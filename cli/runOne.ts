@@ -3,11 +3,14 @@ import { plainFromError, type PlainError } from '../src/core/errors/appError.ts'
 import { explain } from '../src/core/errors/explain.ts';
 import { hashBytes } from '../src/core/job/hash.ts';
 import type { Job } from '../src/core/job/job.ts';
+import { proposedJob } from '../src/core/job/propose.ts';
 import { STEP_NAMES } from '../src/core/job/recipe.ts';
+import { USUAL_STOCK } from '../src/core/job/stock.ts';
 import { assertFits } from '../src/core/layout/laySheet.ts';
 import { pictureFromArt } from '../src/core/raster/art.ts';
 import { finish } from '../src/core/task/task.ts';
 import { cleanPicture, cutArt } from '../src/engine/pipeline.ts';
+import { ARCHIVE_ENDING, writeArchive } from '../src/formats/archive/archive.ts';
 import { sheetsDxf } from '../src/formats/dxf/sheetsDxf.ts';
 import { filmPicture } from '../src/formats/picture/filmPicture.ts';
 import { sheetFiles } from '../src/formats/svg/sheetFiles.ts';
@@ -22,6 +25,10 @@ import { Timings } from './timings.ts';
 /** A job on one picture. Plain values, so that another thread can be asked for it. */
 export interface RunTask {
   readonly job: Job;
+  /** The job is started as its picture proposes, at this width if any. */
+  readonly proposed?: { readonly widthMm?: number | undefined };
+  /** Writes the job with its picture too. */
+  readonly keepJob?: boolean;
   /** A file, or what a job's archive holds. */
   readonly input: { readonly path: string } | { readonly name: string; readonly bytes: Uint8Array<ArrayBuffer> };
   readonly out: string;
@@ -46,7 +53,7 @@ export interface PictureReport {
 }
 
 /** Applies a job to one picture and writes its files. What goes wrong is in the report. */
-export async function runOne({ job, input, out, name, wanted, reads, force }: RunTask): Promise<PictureReport> {
+export async function runOne({ job: asked, proposed, keepJob, input, out, name, wanted, reads, force }: RunTask): Promise<PictureReport> {
   const outputs = await Outputs.of(reads, force);
   const timings = new Timings();
   const file = 'path' in input ? basename(input.path) : input.name;
@@ -59,7 +66,9 @@ export async function runOne({ job, input, out, name, wanted, reads, force }: Ru
   };
   let measures: Record<string, unknown> = {};
   try {
-    const { picture } = await timings.measure('decode', async () => decodeFile('path' in input ? await readBytes(input.path) : input.bytes, file, { drawnSidePx: job.picture?.drawnSidePx }));
+    const bytes = 'path' in input ? await readBytes(input.path) : input.bytes;
+    const { picture, statedDpi } = await timings.measure('decode', () => decodeFile(bytes.slice(), file, { drawnSidePx: asked.picture?.drawnSidePx }));
+    const job = proposed === undefined ? asked : await timings.measure('propose', () => proposedJob(asked, picture, USUAL_STOCK, proposed.widthMm));
     const clean = await timings.measure('clean', () => finish(cleanPicture(job, picture, hashBytes(picture.data as Uint8Array))));
     for (const step of clean.steps) {
       if (step.skipped === undefined) continue;
@@ -81,6 +90,7 @@ export async function runOne({ job, input, out, name, wanted, reads, force }: Ru
       }
     }
     await write('.png', await encodeFile(pictureFromArt(clean.art), cut.design.resolution));
+    if (keepJob === true) await write(ARCHIVE_ENDING, writeArchive({ job: { ...job, picture: { fileName: file, widthPx: picture.width, heightPx: picture.height, ...(statedDpi === undefined ? {} : { statedDpi }) } }, picture: bytes }));
     return { input: file, ok: true, files, warnings, skipped, ...measures, ms: timings.record };
   } catch (error) {
     return { input: file, ok: false, error: plainFromError(error), files, warnings, skipped, ...measures, ms: timings.record };

@@ -7,8 +7,12 @@ import { scaling } from '../../src/core/geometry/affine.ts';
 import { finishFilms } from '../../src/core/job/finishFilms.ts';
 import type { Film, Job, Separation } from '../../src/core/job/job.ts';
 import { newJob } from '../../src/core/job/newJob.ts';
+import { proposedJob } from '../../src/core/job/propose.ts';
 import { proofOfFilms } from '../../src/core/job/runJob.ts';
 import { separateArt, type SeparatedArt } from '../../src/core/job/separateArt.ts';
+import { USUAL_STOCK } from '../../src/core/job/stock.ts';
+import { finish } from '../../src/core/task/task.ts';
+import { cleanPicture } from '../../src/engine/pipeline.ts';
 import { ringCount, type Curves } from '../../src/core/outline/curves.ts';
 import type { Meet } from '../../src/core/outline/mesh/filmsOfMesh.ts';
 import { DEFAULT_OUTLINE, outlineOf } from '../../src/core/outline/traceOutline.ts';
@@ -36,11 +40,12 @@ const BORDER_MM = 100;
 type Traced = Pick<SeparatedArt, 'films' | 'tone' | 'tones' | 'strayPx'>;
 
 export const trace: Command = {
-  usage: 'limner trace IN --out OUT.svg|OUT.dxf|OUT.png [--colours N|auto | --tones N | --detail N] [--meet stacked|inset|middle] [--reach 0.5] [--border 2] [--width 200mm] [--report OUT.json] [--timings]',
+  usage: 'limner trace IN --out OUT.svg|OUT.dxf|OUT.png [--proposed | --colours N|auto | --tones N | --detail N] [--meet stacked|inset|middle] [--reach 0.5] [--border 2] [--width 200mm] [--report OUT.json] [--timings]',
   about: 'Outlines a picture as one colour or as several films and writes it as SVG, DXF, or one PNG a film.',
   options: {
     ...DRAW_OPTION,
     out: { takes: 'the SVG, DXF or PNG file to write', about: 'the file to write; its ending says which: .svg; .dxf with curves as splines and a layer a film; .png for OUT-1-RED.png and so on, one for each film' },
+    proposed: { about: 'recipe, tones and films as the first look at the picture proposes' },
     colours: { takes: 'auto or a whole number from 1 to 32', about: 'tones, counting the background: 2 is one colour on a ground (default 2)' },
     tones: { takes: 'a whole number from 2 to 6', about: 'tones of lightness for photos, the lightest being the blank; each film carries all darker ones' },
     detail: { takes: 'a number from 0 to 100', about: 'a back of all that is not ground and one layer of detail on it: 0 its broad shapes, 100 all of it' },
@@ -123,9 +128,10 @@ function filmsFor(parsed: Parsed): (art: Art, resolution: number, console: Conso
   const borderMm = numberOption(parsed, 'border', 0, BORDER_MM);
   const outline: Job['outline'] = { ...newJob('').outline, ...(parsed.values.has('outermost') ? { outermost: true } : {}), ...(borderMm === undefined ? {} : { around: { widthMm: borderMm, openings: 'kept' as const } }) };
   const count = parsed.values.get('colours') === 'auto' ? 'auto' : (numberOption(parsed, 'colours', 1, 32, true) ?? 2);
-  const ways = ['colours', 'tones', 'detail'].filter((name) => parsed.values.has(name));
+  const ways = ['proposed', 'colours', 'tones', 'detail'].filter((name) => parsed.values.has(name));
   if (ways.length > 1) throw new AppError('badValue', { name: `--${ways[1]}`, value: `given with --${ways[0]}`, takes: 'its place: give one of them' });
   const by = (separation: Separation) => (art: Art, resolution: number, console: Console): Traced => finished(separated(art, separation, resolution, console), outline, art, resolution);
+  if (parsed.values.has('proposed')) return (art, resolution, console) => asProposed(art, outline, resolution, console);
   if (tones !== undefined) return by({ way: 'tones', count: tones, ...common });
   if (detail !== undefined) return by({ way: 'backDetail', fineness: detail, threshold, back: 'open' });
   const flat = by({ way: 'flat', count, ...common });
@@ -149,5 +155,12 @@ function oneColour(art: Art, threshold: number | 'auto'): SeparatedArt | undefin
   }
 }
 
+/** Films as the first look proposes them: of the cleaned art, put back on the frame of the picture. */
+function asProposed(came: Art, outline: Job['outline'], resolution: number, console: Console): Traced {
+  const job = proposedJob(newJob('Proposed'), came.colour, USUAL_STOCK);
+  const { art } = finish(cleanPicture(job, came.colour, 'picture'));
+  return finished(separated(art, job.separation, resolution, console, job.assembly), outline, art, resolution);
+}
+
 /** Films as a job with these settings has them. */
-const separated = (art: Art, separation: Separation, resolution: number, console: Console): SeparatedArt => finishTelling(separateArt({ separation, assembly: newJob('').assembly, outline: { leastPieceMm2: 0 } }, art, DEFAULT_OUTLINE, () => resolution), console, 'outlining');
+const separated = (art: Art, separation: Separation, resolution: number, console: Console, assembly: Job['assembly'] = newJob('').assembly): SeparatedArt => finishTelling(separateArt({ separation, assembly, outline: { leastPieceMm2: 0 } }, art, DEFAULT_OUTLINE, () => resolution), console, 'outlining');

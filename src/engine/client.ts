@@ -19,7 +19,7 @@ export class EngineClient implements Engine {
   constructor(private readonly makeWorker: MakeWorker = startWorker) {}
 
   open: Engine['open'] = (bytes, file, options) => this.ask((remote) => remote.open(transfer(bytes, [bytes.buffer]), file, options));
-  look: Engine['look'] = (pictureKey) => this.ask((remote) => remote.look(pictureKey));
+  propose: Engine['propose'] = (request) => this.ask((remote) => remote.propose(request));
   run: Engine['run'] = (request, onProgress) => this.ask((remote) => remote.run(request, onProgress === undefined ? undefined : proxy(onProgress)));
   reach: Engine['reach'] = (request) => this.ask((remote) => remote.reach(request));
   moment: Engine['moment'] = (request) => this.ask((remote) => remote.moment(request));

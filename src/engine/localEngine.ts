@@ -4,7 +4,7 @@ import { reachLevels } from '../core/clean/reachLevels.ts';
 import { lookAt } from '../core/check/lookAt.ts';
 import { AppError, isAppError, plainFromError } from '../core/errors/appError.ts';
 import { keepSteps, type CleanResult } from '../core/job/applyRecipe.ts';
-import { firstLook, type FirstLook } from '../core/job/firstLook.ts';
+import { propose, type Proposals } from '../core/job/propose.ts';
 import { hashBytes } from '../core/job/hash.ts';
 import type { Job } from '../core/job/job.ts';
 import { outlineOptionsOf, proofOfFilms } from '../core/job/runJob.ts';
@@ -22,7 +22,7 @@ import { cutView, partsOf } from './cutView.ts';
 import { drain } from './drain.ts';
 import { exportFile } from './exportFile.ts';
 import { cleanPicture, cutArt, type CutResult } from './pipeline.ts';
-import type { BaseView, Engine, ExportRequest, MomentRequest, MomentView, OnProgress, OpenedPicture, PartsRequest, PartsView, ProofRequest, ProofView, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult, VariantRequest, VariantView } from './protocol.ts';
+import type { BaseView, Engine, ExportRequest, MomentRequest, MomentView, OnProgress, OpenedPicture, PartsRequest, PartsView, ProofRequest, ProofView, ProposeRequest, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult, VariantRequest, VariantView } from './protocol.ts';
 
 /** Long side of what is sent to be shown, px: about a screen. */
 const VIEW_SIDE_PX = 1400;
@@ -80,8 +80,8 @@ export class LocalEngine implements Engine {
     return { ...facts, pictureKey, widthPx: picture.width, heightPx: picture.height, view: ownCopy(shrinkToSide(picture, VIEW_SIDE_PX)), look: lookAt(picture) };
   }
 
-  async look(pictureKey: string): Promise<FirstLook> {
-    return firstLook(this.picture(pictureKey).final);
+  async propose({ pictureKey, job, stock }: ProposeRequest): Promise<Proposals> {
+    return drain(propose(job, this.picture(pictureKey).final, stock), () => false);
   }
 
   async run({ pictureKey, job, quality, haveView, haveBase }: RunRequest, onProgress?: OnProgress): Promise<RunResult> {

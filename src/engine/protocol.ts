@@ -5,7 +5,7 @@ import type { Finding } from '../core/check/cutCheck.ts';
 import type { Rgb } from '../core/colour/oklab.ts';
 import type { PlainError } from '../core/errors/appError.ts';
 import type { StepReport } from '../core/job/applyRecipe.ts';
-import type { FirstLook } from '../core/job/firstLook.ts';
+import type { Proposals } from '../core/job/propose.ts';
 import type { Film, Job } from '../core/job/job.ts';
 import type { Recipe } from '../core/job/recipe.ts';
 import type { ToneFact } from '../core/job/filmsOf.ts';
@@ -202,6 +202,14 @@ export interface VariantView {
   readonly isReduced: boolean;
 }
 
+export interface ProposeRequest {
+  readonly pictureKey: string;
+  /** Its blank, process and size are taken into account. */
+  readonly job: Job;
+  /** The films that lie on the shelf. */
+  readonly stock: readonly Film[];
+}
+
 export interface PartsRequest {
   readonly pictureKey: string;
   readonly job: Job;
@@ -236,7 +244,7 @@ export type OnProgress = (share: number) => void;
 export interface Engine {
   open(bytes: Uint8Array<ArrayBuffer>, file: string, options?: DecodeOptions): Promise<OpenedPicture>;
   /** What kind of picture it is and how to start with it. */
-  look(pictureKey: string): Promise<FirstLook>;
+  propose(request: ProposeRequest): Promise<Proposals>;
   run(request: RunRequest, onProgress?: OnProgress): Promise<RunResult>;
   reach(request: ReachRequest): Promise<ReachView>;
   /** The art as it is after some of the steps, reduced for the screen. */

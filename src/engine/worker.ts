@@ -21,7 +21,7 @@ async function answer<Value>(work: Promise<Value>, buffers: (value: Value) => Ar
 
 const remote = {
   open: (...args: Parameters<Engine['open']>) => answer(engine.open(...args), (opened) => [opened.view.data.buffer]),
-  look: (...args: Parameters<Engine['look']>) => answer(engine.look(...args)),
+  propose: (...args: Parameters<Engine['propose']>) => answer(engine.propose(...args)),
   run: (...args: Parameters<Engine['run']>) => answer(engine.run(...args), ({ clean, base }) => [clean.view, base?.view].flatMap((view) => (view === undefined ? [] : [view.data.buffer]))),
   reach: (...args: Parameters<Engine['reach']>) => answer(engine.reach(...args), (reach) => [reach.levels.buffer]),
   moment: (...args: Parameters<Engine['moment']>) => answer(engine.moment(...args), ({ view }) => (view === undefined ? [] : [view.data.buffer])),

@@ -266,6 +266,6 @@ export const useBench = defineStore('bench', () => {
   return {
     entry, job, picture, base, isCurrent, result, cleanView, error, pictureFailed, saveError, busy, saving, dragging, undoLabel, redoLabel, resolutionPxPerMm,
     open, close, reopenPicture, setPicture, drawAt, commit, preview, commitPreview, revert, undo, redo, work, saveNow, cancel: () => engine.cancel(),
-    look: engine.look.bind(engine), reach: engine.reach.bind(engine), moment: engine.moment.bind(engine), region: engine.region.bind(engine), proof: engine.proof.bind(engine), variant: engine.variant.bind(engine), parts: engine.parts.bind(engine), exportFile: engine.export.bind(engine),
+    propose: engine.propose.bind(engine), reach: engine.reach.bind(engine), moment: engine.moment.bind(engine), region: engine.region.bind(engine), proof: engine.proof.bind(engine), variant: engine.variant.bind(engine), parts: engine.parts.bind(engine), exportFile: engine.export.bind(engine),
   };
 });

@@ -2,13 +2,16 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { hashBytes } from '../core/job/hash.ts';
 import type { Job } from '../core/job/job.ts';
+import { isAppError } from '../core/errors/appError.ts';
 import { newJob } from '../core/job/newJob.ts';
+import { startedWith } from '../core/job/propose.ts';
 import { salvageJob } from '../core/job/salvageJob.ts';
 import { ARCHIVE_ENDING, readArchive, writeArchive } from '../formats/archive/archive.ts';
 import { checkFileSize } from '../formats/picture/checkPicture.ts';
 import type { DamagedEntry, PictureFile, ShelfEntry } from '../storage/ports.ts';
 import { pictureInfo } from './pictureInfo.ts';
 import { useServices } from './services.ts';
+import { useStock } from './stock.ts';
 
 const SEEDED = 'demoOffered';
 /** Tabs that stay open longer than this have forgotten what they deleted, ms: a week. */
@@ -34,6 +37,7 @@ function jobLike(pattern: Job | undefined, name: string): Job {
 /** The shelf: all jobs, and what can be done with one as a whole. */
 export const useShelf = defineStore('shelf', () => {
   const { engine, storage, signal } = useServices();
+  const stock = useStock();
   const all = shallowRef<readonly ShelfEntry[]>([]);
   const loaded = ref(false);
   const entries = computed(() => all.value.filter((entry) => entry.deletedAt === undefined));
@@ -84,25 +88,38 @@ export const useShelf = defineStore('shelf', () => {
     return entry;
   }
 
-  async function add(job: Job, bytes: Uint8Array<ArrayBuffer> | undefined, fileName: string): Promise<ShelfEntry> {
+  /** The job as its picture proposes, where that is sure; as it is otherwise, also when the look fails. */
+  async function started(job: Job, pictureKey: string): Promise<Job> {
+    await stock.load();
+    try {
+      const { isSure, proposals } = await engine.propose({ pictureKey, job, stock: stock.films });
+      return isSure && proposals.length > 0 ? startedWith(job, proposals[0]) : job;
+    } catch (error) {
+      if (!isAppError(error)) throw error;
+      return job;
+    }
+  }
+
+  /** @param asProposed whether a sure proposal is taken up. */
+  async function add(job: Job, bytes: Uint8Array<ArrayBuffer> | undefined, fileName: string, asProposed = false): Promise<ShelfEntry> {
     const now = Date.now();
     const fresh: ShelfEntry = { id: crypto.randomUUID(), job, createdAt: now, updatedAt: now, stage: 'picture' };
     if (bytes === undefined) return save(fresh);
     const picture: PictureFile = { id: hashBytes(bytes), fileName, bytes };
     const opened = await engine.open(bytes.slice(), fileName, { drawnSidePx: job.picture?.drawnSidePx });
-    const withPicture: Job = { ...job, picture: pictureInfo(fileName, opened) };
+    const withPicture: Job = { ...(asProposed ? await started(job, opened.pictureKey) : job), picture: pictureInfo(fileName, opened) };
     const thumbnail = await engine.export({ pictureKey: opened.pictureKey, job: withPicture, kind: 'thumbnail' });
     return save({ ...fresh, job: withPicture, pictureId: picture.id, thumbnail }, picture);
   }
 
   /**
-   * Starts a job from a file: a picture, or a whole job from an archive. The file is checked before anything is stored.
+   * Starts a job from a file: a picture, or a whole job from an archive. The file is checked before anything is stored. A picture's job starts as the first look proposes, where it is sure.
    * @param pattern a job whose blank, process, size and layout a picture's job takes.
    */
   async function addFile(file: File, pattern?: Job): Promise<ShelfEntry> {
     checkFileSize(file.size, file.name);
     const bytes = new Uint8Array(await file.arrayBuffer());
-    if (!isArchive(file.name)) return add(jobLike(pattern, nameFromFile(file.name)), bytes, file.name);
+    if (!isArchive(file.name)) return add(jobLike(pattern, nameFromFile(file.name)), bytes, file.name, pattern === undefined);
     const { job, picture } = readArchive(bytes, file.name);
     return add(job, picture, job.picture?.fileName ?? 'picture');
   }

@@ -1,8 +1,7 @@
 import type { Rgba8 } from '../raster/raster.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { noiseLevel } from './noiseLevel.ts';
-import { PLAIN } from './palette.ts';
-import { plainPixels } from './plainPixels.ts';
+import { PLAIN, plainPixels } from './plainPixels.ts';
 
 /** A pixel this near to a plain one beside it is that one with noise, levels; so much more a level of noise. */
 const SAME = 1;

@@ -1,14 +1,14 @@
 import { rgbFromOklab, writeOklab, type Rgb } from '../colour/oklab.ts';
 import type { Rgba8 } from '../raster/raster.ts';
+import { isLineMixture } from './lineMixtures.ts';
+import { PLAIN } from './plainPixels.ts';
+import { meetAtEdges } from './tonesMeet.ts';
 
 /** One real colour of a picture and how many of the pixels looked at have it. */
 export interface Tone extends Rgb {
   readonly count: number;
 }
 
-/** Marks of pixels that are read for the palette: in the middle of a plain place, or at the side of one, which is all that a line of two pixels has. */
-export const PLAIN = 1;
-export const NARROW = 2;
 /** What a pixel at the side counts: mixtures along soft edges are there too. */
 const NARROW_WEIGHT = 0.3;
 
@@ -24,10 +24,15 @@ const HEAP = 5;
 /** Where no number is given, tones nearer than this are one, and a heap with less than this share of the plain pixels is none. */
 const APART = 9;
 const LEAST_SHARE = 0.003;
+/** Nearer ones too are tones of their own, down to this, when each has so much of the plain pixels and they meet at edges. */
+const NEAR = 5;
+const LEAST_BROAD_SHARE = 0.008;
 /** A tone that is further than this from all others (perceptual difference), and than that from what two of them mix to, needs only this share: the ink of an outline, one small bright area. */
 const DISTINCT = 15;
 const MIXED = 7;
 const LEAST_DISTINCT_SHARE = 0.0008;
+/** A tone with so many pixels inside of areas, px of the picture, is one whatever its share: mixtures lie along edges and have none. */
+const LEAST_SOLID = 14;
 /** A heap that is smaller than this share is noise at any number of tones. */
 const NOISE_SHARE = 0.0004;
 
@@ -36,6 +41,8 @@ interface Heap {
   a: number;
   b: number;
   count: number;
+  /** How many of them lie inside of an area, not along an edge. */
+  solid: number;
   /** It stays as it is, whatever the others do. */
   held?: boolean;
 }
@@ -49,12 +56,15 @@ interface Heap {
  * @param held tones that are among them in any case, as they are; more than `count` only when there are more of these.
  */
 export function findPalette(picture: Rgba8, plain: Uint8Array, count: ToneCount, held: readonly Rgb[] = []): Tone[] {
-  const { heaps, total } = heapsOf(picture, plain, held);
+  const { heaps, total, step } = heapsOf(picture, plain, held);
   const kept = heaps.filter((heap) => heap.held === true || heap.count >= Math.max(4, total * NOISE_SHARE)).slice(0, 4 * MAX_TONES);
-  const { least, most, apart, isReal } = count === 'auto' ? { least: 1, most: MAX_TONES, isReal: (heap: Heap) => isTone(heap, kept, total), apart: APART } : typeof count === 'number' ? { least: count, most: count, isReal: () => true, apart: 0 } : { ...count, isReal: ({ count: own }: Heap) => own >= LEAST_SHARE * total, apart: DISTINCT };
+  const { least, most, apart, isReal } = count === 'auto' ? { least: 1, most: MAX_TONES, isReal: (heap: Heap) => isTone(heap, kept, total, step), apart: APART } : typeof count === 'number' ? { least: count, most: count, isReal: () => true, apart: 0 } : { ...count, isReal: ({ count: own }: Heap) => own >= LEAST_SHARE * total, apart: DISTINCT };
+  joinLineMixtures(kept, picture, plain, step);
+  // Near tones that meet at edges are not one; asked for so many, the nearest are joined all the same.
+  const near = count === 'auto' ? nearTones(kept, picture, plain, total, step) : () => false;
   while (kept.length > Math.max(least, held.length)) {
-    const { first, second, distance } = cheapestPair(kept, total);
-    if (kept.length <= most && distance >= apart && kept.every(isReal)) break;
+    const { first, second, distance } = cheapestPair(kept, total, near);
+    if (first < 0 || (kept.length <= most && distance >= apart && kept.every(isReal))) break;
     join(kept, first, second);
   }
   // A held tone is given back as it came, to the last digit.
@@ -62,8 +72,44 @@ export function findPalette(picture: Rgba8, plain: Uint8Array, count: ToneCount,
   return kept.sort((x, y) => y.count - x.count).map((heap) => ({ ...(asGiven.get(heap) ?? rgbFromOklab(heap.l, heap.a, heap.b)), count: heap.count }));
 }
 
-function isTone(heap: Heap, heaps: readonly Heap[], total: number): boolean {
-  if (heap.held === true || heap.count >= total * LEAST_SHARE) return true;
+/** Tells which of two near tones with broad areas are tones of their own. Looks each pair up in the picture once. */
+function nearTones(heaps: readonly Heap[], picture: Rgba8, plain: Uint8Array, total: number, step: number): (a: Heap, b: Heap) => boolean {
+  const isBroad = (heap: Heap): boolean => heap.count >= total * LEAST_BROAD_SHARE && heap.solid * step >= LEAST_SOLID;
+  const broad = new Set(heaps.filter(isBroad));
+  const known = new Map<Heap, Map<Heap, boolean>>(heaps.map((heap) => [heap, new Map<Heap, boolean>()]));
+  return (a, b) => {
+    if (!broad.has(a) || !broad.has(b) || distance2(a, b) >= APART * APART || distance2(a, b) < NEAR * NEAR) return false;
+    const before = known.get(a)?.get(b);
+    if (before !== undefined) return before;
+    const isApart = meetAtEdges(picture, plain, rgbFromOklab(a.l, a.a, a.b), rgbFromOklab(b.l, b.a, b.b));
+    known.get(a)?.set(b, isApart);
+    return isApart;
+  };
+}
+
+/** Where a colour on the way from a solid one to a stronger one is only found in thin lines of the stronger one, it joins that: it is what a hairline becomes between two rows of pixels. */
+function joinLineMixtures(heaps: Heap[], picture: Rgba8, plain: Uint8Array, step: number): void {
+  const isSolidHeap = (heap: Heap): boolean => heap.held === true || heap.solid * step >= LEAST_SOLID;
+  const rgbOf = ({ l, a, b }: Heap): Rgb => rgbFromOklab(l, a, b);
+  for (let k = heaps.length - 1; k >= 0; k--) {
+    const weak = heaps[k];
+    if (isSolidHeap(weak)) continue;
+    const strong = heaps.find((other) => other !== weak && heaps.some((ground) => isSolidHeap(ground) && ground !== other && isOnTheWay(weak, ground, other)) && isLineMixture(picture, plain, rgbOf(weak), rgbOf(other), isSolidHeap(other)));
+    if (strong === undefined) continue;
+    strong.count += weak.count;
+    heaps.splice(k, 1);
+  }
+}
+
+/** Whether a heap is a mixture of two others, nearer to neither than a twentieth. */
+function isOnTheWay(heap: Heap, from: Heap, to: Heap): boolean {
+  const whole = Math.sqrt(distance2(from, to));
+  return offTheWay2(heap, from, to) <= MIXED * MIXED && Math.sqrt(distance2(from, heap)) < 0.95 * whole && Math.sqrt(distance2(to, heap)) < 0.95 * whole;
+}
+
+/** @param step one of so many pixels was looked at. */
+function isTone(heap: Heap, heaps: readonly Heap[], total: number, step: number): boolean {
+  if (heap.held === true || heap.count >= total * LEAST_SHARE || heap.solid * step >= LEAST_SOLID) return true;
   if (heap.count < total * LEAST_DISTINCT_SHARE || heaps.some((other) => other !== heap && distance2(other, heap) < DISTINCT * DISTINCT)) return false;
   const larger = heaps.filter(({ count }) => count > heap.count);
   return larger.every((a, k) => larger.slice(k + 1).every((b) => offTheWay2(heap, a, b) > MIXED * MIXED));
@@ -76,34 +122,51 @@ function offTheWay2({ l, a, b }: Heap, from: Heap, to: Heap): number {
   return (l - from.l - t * dl) ** 2 + (a - from.a - t * da) ** 2 + (b - from.b - t * db) ** 2;
 }
 
+/** What is kept of each bin: how many pixels, their sums by channel, and how many of them are solid. */
+const BIN = 5;
+/** How far around a pixel all must be alike for it to lie inside of an area, px, and how much they may differ, levels of 255. */
+const SOLID_PX = 2;
+const SOLID_LEVELS = 24;
+
+/** Whether a plain pixel lies inside of an area: those some way off to all sides are plain and like it. */
+function isSolid(data: Rgba8['data'], plain: Uint8Array, width: number, i: number): boolean {
+  if (plain[i] !== PLAIN) return false;
+  for (const j of [i - SOLID_PX, i + SOLID_PX, i - SOLID_PX * width, i + SOLID_PX * width]) {
+    if (j < 0 || j >= plain.length || plain[j] !== PLAIN) return false;
+    for (let c = 0; c < 3; c++) if (Math.abs(data[4 * i + c] - data[4 * j + c]) > SOLID_LEVELS) return false;
+  }
+  return true;
+}
+
 /** Bins of 5 bits a channel, each with its mean colour, heaped around the held tones, which come first, and then around the fullest ones. */
-function heapsOf({ data }: Rgba8, plain: Uint8Array, held: readonly Rgb[]): { heaps: Heap[]; total: number } {
-  const bins = new Float64Array(32768 * 4);
+function heapsOf({ data, width }: Rgba8, plain: Uint8Array, held: readonly Rgb[]): { heaps: Heap[]; total: number; step: number } {
+  const bins = new Float64Array(32768 * BIN);
   const step = Math.max(1, Math.floor(plain.length / SAMPLES)) | 1;
   let total = 0;
   for (let i = 0; i < plain.length; i += step) {
     if (plain[i] === 0) continue;
     const j = i * 4;
-    const bin = ((data[j] >> 3) | ((data[j + 1] >> 3) << 5) | ((data[j + 2] >> 3) << 10)) * 4;
+    const bin = ((data[j] >> 3) | ((data[j + 1] >> 3) << 5) | ((data[j + 2] >> 3) << 10)) * BIN;
     const weight = plain[i] === PLAIN ? 1 : NARROW_WEIGHT;
     bins[bin] += weight;
     bins[bin + 1] += weight * data[j];
     bins[bin + 2] += weight * data[j + 1];
     bins[bin + 3] += weight * data[j + 2];
+    if (isSolid(data, plain, width, i)) bins[bin + 4]++;
     total += weight;
   }
   const lab = new Float64Array(3);
   const colours: Heap[] = [];
-  for (let bin = 0; bin < bins.length; bin += 4) {
+  for (let bin = 0; bin < bins.length; bin += BIN) {
     const n = bins[bin];
     if (n === 0) continue;
     writeOklab(Math.round(bins[bin + 1] / n), Math.round(bins[bin + 2] / n), Math.round(bins[bin + 3] / n), lab);
-    colours.push({ l: lab[0], a: lab[1], b: lab[2], count: n });
+    colours.push({ l: lab[0], a: lab[1], b: lab[2], count: n, solid: bins[bin + 4] });
   }
   colours.sort((x, y) => y.count - x.count);
   const heaps = held.map(({ r, g, b }): Heap => {
     writeOklab(r, g, b, lab);
-    return { l: lab[0], a: lab[1], b: lab[2], count: 0, held: true };
+    return { l: lab[0], a: lab[1], b: lab[2], count: 0, solid: 0, held: true };
   });
   const centres: Heap[] = [...heaps];
   for (const colour of colours) {
@@ -122,15 +185,16 @@ function heapsOf({ data }: Rgba8, plain: Uint8Array, held: readonly Rgb[]): { he
       heaps.push({ ...colour });
     } else blend(heaps[nearest], colour);
   }
-  return { heaps: [...heaps.slice(0, held.length), ...heaps.slice(held.length).sort((x, y) => y.count - x.count)], total };
+  return { heaps: [...heaps.slice(0, held.length), ...heaps.slice(held.length).sort((x, y) => y.count - x.count)], total, step };
 }
 
-function cheapestPair(heaps: readonly Heap[], total: number): { first: number; second: number; distance: number } {
-  let best = { first: 0, second: 1, distance: 0 };
+/** @param apart whether two of them are not to be joined. @returns −1 for both when none are. */
+function cheapestPair(heaps: readonly Heap[], total: number, apart: (a: Heap, b: Heap) => boolean): { first: number; second: number; distance: number } {
+  let best = { first: -1, second: -1, distance: 0 };
   let least = Infinity;
   for (let i = 0; i < heaps.length; i++) {
     for (let j = i + 1; j < heaps.length; j++) {
-      if (heaps[i].held === true && heaps[j].held === true) continue;
+      if ((heaps[i].held === true && heaps[j].held === true) || apart(heaps[i], heaps[j])) continue;
       const d2 = distance2(heaps[i], heaps[j]);
       const cost = d2 * Math.sqrt(Math.min(heaps[i].count, heaps[j].count) / total);
       if (cost < least) {
@@ -148,12 +212,16 @@ function join(heaps: Heap[], first: number, second: number): void {
   const [keep, drop] = isFirst ? [first, second] : [second, first];
   const near = distance2(heaps[keep], heaps[drop]) < HEAP * HEAP * 2;
   if (near) blend(heaps[keep], heaps[drop]);
-  else heaps[keep].count += heaps[drop].count;
+  else {
+    heaps[keep].count += heaps[drop].count;
+    heaps[keep].solid += heaps[drop].solid;
+  }
   heaps.splice(drop, 1);
 }
 
 function blend(into: Heap, other: Heap): void {
   const count = into.count + other.count;
+  into.solid += other.solid;
   if (into.held === true) {
     into.count = count;
     return;

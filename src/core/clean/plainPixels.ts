@@ -1,5 +1,8 @@
 import { wordsOf, type Rgba8 } from '../raster/raster.ts';
-import { NARROW, PLAIN } from './palette.ts';
+
+/** Marks of pixels: in the middle of a plain place, or at the side of one, which is all that a line of two pixels has. */
+export const PLAIN = 1;
+export const NARROW = 2;
 
 /** `PLAIN` where a pixel is there and none of its four neighbours differs by more than `most` in any channel, `NARROW` where one does. */
 export function plainPixels(picture: Rgba8, alpha: Uint8Array, most: number): Uint8Array {

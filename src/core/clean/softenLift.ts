@@ -3,8 +3,8 @@ import type { Rgb } from '../colour/oklab.ts';
 import { withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { noiseLevel } from './noiseLevel.ts';
-import { findPalette, PLAIN } from './palette.ts';
-import { plainPixels } from './plainPixels.ts';
+import { findPalette } from './palette.ts';
+import { PLAIN, plainPixels } from './plainPixels.ts';
 
 /** How far to both sides of the lift's edge pixels may be mixtures, px: compression spreads a change of tint alone as far. */
 const REACH = 6;

@@ -1,5 +1,5 @@
 import { wordsOf, type Rgba8 } from '../raster/raster.ts';
-import { NARROW, PLAIN } from './palette.ts';
+import { NARROW, PLAIN } from './plainPixels.ts';
 
 /** Nearest and furthest places across a line that are looked at for the plain areas beside it, px. */
 const NEAREST = 2;

@@ -35,11 +35,11 @@ describe('first look', () => {
     expect(look.words).toContain('level it first');
   });
 
-  it('counts the tones of flat art and brings it to them before anything else', () => {
+  it('counts the tones of flat art, which needs no more than a sweep', () => {
     const flat = painted((x, y) => (Math.hypot(x - 60, y - 60) < 35 ? [34, 55, 95] : Math.hypot(x - 110, y - 60) < 30 ? [181, 72, 44] : [250, 250, 250]), 4);
     const look = firstLook(flat);
     expect([look.kind, look.tones]).toEqual(['flat', 3]);
-    expect(kinds(flat)).toEqual(['fewerColours', 'areaLift', 'sweep']);
+    expect(kinds(flat)).toEqual(['sweep']);
     expect(look.sure).toBeGreaterThan(0.6);
   });
 
@@ -50,11 +50,10 @@ describe('first look', () => {
     expect(kinds(painted(sky, 5))[0]).toBe('smoothing');
   });
 
-  it('lifts no ground from art that is clear already, and always gives a recipe that can be stored', () => {
+  it('knows art that is clear around, and always gives a recipe that can be stored', () => {
     const art = artFromShare(disc(80, 60, 40, 30, 20));
     const clear = pictureFromArt(withAlpha(art, art.alpha.map((_, i) => (Math.hypot((i % 80) - 40, i / 80 - 30) < 22 ? 255 : 0))));
     expect(firstLook(clear).hasClear).toBe(true);
-    expect(kinds(clear)).not.toContain('areaLift');
     for (const picture of [clear, painted(() => [90, 90, 90]), pictureFromShare(sampled(3, 2, () => true), { r: 0, g: 0, b: 0 }, { r: 255, g: 255, b: 255 })]) {
       expect(recipeSchema.safeParse(firstLook(picture).recipe).success).toBe(true);
     }

@@ -42,6 +42,8 @@ const EXPLAINED = 72;
 const LINE_INK = 0.22;
 /** Ink stands out from its paper by at least this; what is left of a mere gradient does not. */
 const INK_CONTRAST = 20;
+/** Ink that stands out from its paper by less is pale. */
+const PALE = 45;
 /** Noise from which a shaded picture is taken for a photo, levels of 255. */
 const PHOTO_NOISE = 1.6;
 /** How far flat art lies from its tones beside its noise, levels of all three channels: JPEG blocks and mixed pixels. More is shading. */
@@ -108,14 +110,13 @@ function told(seen: Seen): FirstLook {
   return { kind, sure: Math.round(Math.min(0.98, 0.6 + 0.4 * margin) * 100) / 100, tones, explained, noise, fallOffPercent, hasClear, recipe: startOf(kind, seen), words: wordsOf(kind, seen) };
 }
 
-function startOf(kind: PictureKind, { tones, noise, fallOffPercent, hasClear }: Seen): Recipe {
+function startOf(kind: PictureKind, { noise, fallOffPercent, hasClear, contrast }: Seen): Recipe {
   const steps: Recipe[number][] = [];
   const base = () => ({ id: `look-${steps.length + 1}`, enabled: true, v: 1 as const });
   if (fallOffPercent >= EVEN_PERCENT) steps.push({ kind: 'lightLevelling', ...base(), strength: 1 });
-  if (kind === 'line' && !hasClear) steps.push({ kind: 'levels', ...base(), points: 'auto', gamma: 1, saturation: 1, invert: false });
+  // A pale drawing comes out black; one in a strong ink keeps its colour.
+  if (kind === 'line' && !hasClear && contrast < PALE) steps.push({ kind: 'levels', ...base(), points: 'auto', gamma: 1, saturation: 1, invert: false });
   if (kind === 'photo' || (kind === 'shaded' && noise > 1)) steps.push({ kind: 'smoothing', ...base(), strength: Math.round(Math.max(10, 4 * noise)) });
-  if (kind === 'flat') steps.push({ kind: 'fewerColours', ...base(), tones: Math.max(2, Math.min(32, tones)) });
-  if ((kind === 'flat' || kind === 'line') && !hasClear) steps.push({ kind: 'areaLift', ...base(), at: { xPx: 2, yPx: 2 }, tolerance: 'auto', enclosed: false, soft: kind === 'line' });
   steps.push({ kind: 'sweep', ...base(), speckMm2: 1, pinholeMm2: 1 });
   return steps;
 }

@@ -1,4 +1,5 @@
 import { BLANKS } from './blanks.ts';
+import type { Process } from './processes.ts';
 import { JOB_VERSION, type Job, type SheetStock } from './job.ts';
 
 /** Sheets that a workshop lays in its machine. */
@@ -10,9 +11,9 @@ export const SHEETS: readonly SheetStock[] = [
   { name: 'Letter sheet', widthMm: 215.9, heightMm: 279.4, marginMm: { left: 5, top: 5, right: 5, bottom: 5 }, origin: 'topLeft' },
 ];
 
-/** A job as it starts: nothing cleaned, one film, the usual sheet. */
-export function newJob(name: string): Job {
-  const choice = BLANKS[0];
+/** A job as it starts: nothing cleaned, one film, the usual sheet. @param process its blank is the first that is usual for it. */
+export function newJob(name: string, process: Process = BLANKS[0].process): Job {
+  const choice = BLANKS.find((each) => each.process === process) ?? BLANKS[0];
   return {
     format: 'limner-job',
     version: JOB_VERSION,
@@ -20,7 +21,7 @@ export function newJob(name: string): Job {
     keywords: [],
     rights: { note: '', use: 'unknown' },
     blank: choice.blank,
-    process: choice.process,
+    process,
     recipe: [],
     separation: { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' },
     outline: { followPx: 0.3, cornerDeg: 24, leastPieceMm2: 0.3 },

@@ -31,12 +31,12 @@ export interface FlatTones {
   readonly labels: LabelMap;
   /** Most frequent first; labels are indices into it. */
   readonly tones: readonly Tone[];
-  /** The background: a tone, or `CLEAR`. */
+  /** The background: a tone, or `CLEAR` where what is clear is the background, or nothing is. */
   readonly ground: number;
 }
 
 /**
- * Brings the art to its few tones, or as many as are asked for, and tells which of them is the background: what has most of the picture's border.
+ * Brings the art to its few tones, or as many as are asked for, and tells which of them is the background: what is clear, or the tone that has most of the picture's border. Art that fills its frame has none.
  * @throws AppError `nothingToCut` when all is clear, `oneColour` when there is only one tone and nothing is clear, `tooIntricate` for noise.
  */
 export function* flatTones(art: Art, { count, held, leastAreaPx2 }: FlatTonesOptions): Task<FlatTones> {
@@ -67,10 +67,17 @@ function refuseRestless({ colour, alpha }: Art): void {
   if (steps > seen * RESTLESS) throw new AppError('tooIntricate', { count: steps * EVERY, limit: Math.round(seen * EVERY * RESTLESS) });
 }
 
+/** So much of the border is clear where the ground was lifted. */
+const LIFTED = 0.05;
+/** What has less of the border than this is not around the art: then the art fills its frame and there is no ground. */
+const AROUND = 0.4;
+
 function groundOf({ data, width, height }: LabelMap): number {
   const votes = new Uint32Array(256);
   eachBorderPixel(width, height, (i) => void votes[data[i]]++);
-  return votes.indexOf(Math.max(...votes));
+  const all = 2 * (width + height);
+  const most = Math.max(...votes);
+  return votes[CLEAR] > LIFTED * all || most < AROUND * all ? CLEAR : votes.indexOf(most);
 }
 
 function borderShare(data: Uint8Array, width: number, height: number, is: (value: number) => boolean): number {

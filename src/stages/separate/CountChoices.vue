@@ -4,7 +4,7 @@ import type { FlatSeparation } from '../../core/job/job.ts';
 import { findTonesAnew, type FoundFilms } from '../../core/job/paletteEdits.ts';
 import type { VariantView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
-import FilmsPicture from './FilmsPicture.vue';
+import FilmsPicture from '../shared/FilmsPicture.vue';
 
 /** The next smaller, the present and the next larger number of tones as pictures. */
 const props = defineProps<{ separation: FlatSeparation; found: FoundFilms; count: number }>();

@@ -1,0 +1,68 @@
+import { computed, onScopeDispose, shallowRef, watch } from 'vue';
+import { isAppError } from '../../core/errors/appError.ts';
+import type { Job } from '../../core/job/job.ts';
+import { newJob } from '../../core/job/newJob.ts';
+import { startedWith, type Proposal, type Proposals } from '../../core/job/propose.ts';
+import type { VariantView } from '../../engine/protocol.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useStock } from '../../stores/stock.ts';
+
+/** How a job may be started, with what each of the ways would cut. */
+export function useProposals() {
+  const bench = useBench();
+  const stock = useStock();
+  const found = shallowRef<Proposals>();
+  const views = shallowRef<ReadonlyMap<Proposal, VariantView>>(new Map());
+  let turn = 0;
+
+  async function make(): Promise<void> {
+    const mine = ++turn;
+    found.value = undefined;
+    views.value = new Map();
+    const { picture, job } = bench;
+    if (picture === undefined || job === undefined) return;
+    try {
+      await stock.load();
+      const proposals = await bench.propose({ pictureKey: picture.pictureKey, job, stock: stock.films });
+      if (mine !== turn) return;
+      found.value = proposals;
+      for (const proposal of proposals.proposals) {
+        const view = await bench.variant({ pictureKey: picture.pictureKey, job: startedWith(job, proposal) });
+        if (mine !== turn) return;
+        views.value = new Map([...views.value, [proposal, view]]);
+      }
+    } catch (error) {
+      // Without a look the card stays away; whatever ails the picture is said where it is opened.
+      if (!isAppError(error)) throw error;
+    }
+  }
+  watch([() => bench.picture, () => bench.job?.process, () => bench.job?.blank.name], () => void make(), { immediate: true });
+  onScopeDispose(() => turn++);
+
+  /** The proposal as which the job stands, if it does. */
+  const taken = computed(() => found.value?.proposals.find((proposal) => bench.job !== undefined && isStartedWith(bench.job, proposal)));
+  const isAsItCame = computed(() => bench.job !== undefined && isAsCame(bench.job));
+
+  function take(proposal: Proposal): void {
+    if (bench.job !== undefined) bench.commit(`Start: ${proposal.title}`, startedWith(bench.job, proposal));
+  }
+  /** Nothing cleaned, one film. */
+  function asItCame(): void {
+    if (bench.job !== undefined) bench.commit('As it came', asCame(bench.job));
+  }
+  return { found, views, taken, isAsItCame, take, asItCame };
+}
+
+
+
+function asCame(job: Job): Job {
+  const { separation, assembly } = newJob(job.name);
+  return { ...job, recipe: [], separation, assembly: { ...job.assembly, films: assembly.films } };
+}
+
+const isAsCame = (job: Job): boolean => job.recipe.length === 0 && JSON.stringify(job.separation) === JSON.stringify(newJob('').separation);
+
+function isStartedWith(job: Job, { start }: Proposal): boolean {
+  const steps = (recipe: Job['recipe']): string => JSON.stringify(recipe.map(({ id: _id, ...step }) => step));
+  return job.process === start.process && steps(job.recipe) === steps(start.recipe) && JSON.stringify(job.separation) === JSON.stringify(start.separation);
+}
