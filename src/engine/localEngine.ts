@@ -59,6 +59,7 @@ export class LocalEngine implements Engine {
   private baseArt: { readonly key: string; readonly art: Art } | undefined;
   private readonly cuts = new Map<string, CutResult>();
   private readonly meshes = new Map<string, TracedTones>();
+  private proposed: { readonly key: string; readonly proposals: Proposals } | undefined;
   private readonly newest = { run: 0, reach: 0 };
 
   /** @param onFault is told of outlines that no picture should give; the checks for that run only where it is given: in tests and while developing. */
@@ -81,7 +82,10 @@ export class LocalEngine implements Engine {
   }
 
   async propose({ pictureKey, job, stock }: ProposeRequest): Promise<Proposals> {
-    return drain(propose(job, this.picture(pictureKey).final, stock), () => false);
+    const { blank, process, assembly: { by, sizeMm } } = job;
+    const key = JSON.stringify([pictureKey, blank, process, by, sizeMm, stock]);
+    if (this.proposed?.key !== key) this.proposed = { key, proposals: await drain(propose(job, this.picture(pictureKey).final, stock), () => false) };
+    return this.proposed.proposals;
   }
 
   async run({ pictureKey, job, quality, haveView, haveBase }: RunRequest, onProgress?: OnProgress): Promise<RunResult> {

@@ -63,7 +63,7 @@ describe('a recipe on many pictures', () => {
     // 80 px on the width of a shirt.
     expect(outcomeWords(batch.outcomes[0], RECIPE)).toBe('1 place to look at in the cut check');
     await batch.putBack();
-    expect(shelf.entries.map(({ job }) => [job.name, job.recipe.length])).toEqual([['Buoy', 0]]);
+    expect(shelf.entries.map(({ job }) => [job.name, job.recipe])).toEqual([['Buoy', one.job.recipe]]);
   });
 
   it('stops after the picture under way and keeps what is done', async () => {

@@ -117,3 +117,13 @@ export async function choose(page: Page, label: string, option: string): Promise
   await page.getByRole('option', { name: option, exact: true }).filter({ visible: true }).click();
   await expect(page.getByRole('option').filter({ visible: true })).toHaveCount(0);
 }
+
+/** Takes a picture that was just dropped as it came: without what the first look has proposed and the job has taken up. */
+export async function asItCame(page: Page): Promise<void> {
+  await settled(page);
+  const button = page.getByRole('button', { name: 'As it came', exact: true });
+  await expect(button).toBeVisible({ timeout: 30_000 });
+  if (await button.isEnabled()) await button.click();
+  await expect(button).toBeDisabled();
+  await settled(page);
+}

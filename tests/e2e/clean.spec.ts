@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { expect } from '@playwright/test';
 import sharp from 'sharp';
 import { photoOf, SHEET_PHOTO, tilted } from '../fixtures/sheetPhoto.ts';
-import { addStep, drag, dropFiles, goTo, openShelf, test } from './bench.ts';
+import { addStep, asItCame, drag, dropFiles, goTo, openShelf, test } from './bench.ts';
 
 const words = (name: string) => `.step:has(.name:text-is("${name}")) .words`;
 
@@ -51,6 +51,7 @@ test('a photo of work on the mark sheet comes out flat and is cut at its true si
   const png = await sharp(photo.data, { raw: { width: SHEET_PHOTO.widthPx, height: SHEET_PHOTO.heightPx, channels: 4 } }).png().toBuffer();
   await openShelf(page);
   await dropFiles(page, [{ name: 'sail-mark.png', type: 'image/png', bytes: new Uint8Array(png) }]);
+  await asItCame(page);
   await goTo(page, 'Clean');
   await addStep(page, 'Squaring');
   await expect(page.locator(words('Squaring'))).toContainText(/^174 × 261 mm, true to 0(\.\d+)? mm$/, { timeout: 30_000 });

@@ -12,8 +12,8 @@ export interface Tone extends Rgb {
 /** What a pixel at the side counts: mixtures along soft edges are there too. */
 const NARROW_WEIGHT = 0.3;
 
-/** How many tones are wanted: so many, as many as there are, or between two numbers as many as are plainly different. */
-export type ToneCount = number | 'auto' | { readonly least: number; readonly most: number };
+/** How many tones are wanted: so many, or as many as there are. */
+export type ToneCount = number | 'auto';
 
 /** Most tones that are told apart. */
 export const MAX_TONES = 32;
@@ -58,13 +58,12 @@ interface Heap {
 export function findPalette(picture: Rgba8, plain: Uint8Array, count: ToneCount, held: readonly Rgb[] = []): Tone[] {
   const { heaps, total, step } = heapsOf(picture, plain, held);
   const kept = heaps.filter((heap) => heap.held === true || heap.count >= Math.max(4, total * NOISE_SHARE)).slice(0, 4 * MAX_TONES);
-  const { least, most, apart, isReal } = count === 'auto' ? { least: 1, most: MAX_TONES, isReal: (heap: Heap) => isTone(heap, kept, total, step), apart: APART } : typeof count === 'number' ? { least: count, most: count, isReal: () => true, apart: 0 } : { ...count, isReal: ({ count: own }: Heap) => own >= LEAST_SHARE * total, apart: DISTINCT };
   joinLineMixtures(kept, picture, plain, step);
   // Near tones that meet at edges are not one; asked for so many, the nearest are joined all the same.
   const near = count === 'auto' ? nearTones(kept, picture, plain, total, step) : () => false;
-  while (kept.length > Math.max(least, held.length)) {
+  while (kept.length > Math.max(count === 'auto' ? 1 : count, held.length)) {
     const { first, second, distance } = cheapestPair(kept, total, near);
-    if (first < 0 || (kept.length <= most && distance >= apart && kept.every(isReal))) break;
+    if (first < 0 || (count === 'auto' && distance >= APART && kept.length <= MAX_TONES && kept.every((heap) => isTone(heap, kept, total, step)))) break;
     join(kept, first, second);
   }
   // A held tone is given back as it came, to the last digit.

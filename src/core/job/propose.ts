@@ -98,15 +98,19 @@ function* flatProposals(ask: Asking): Task<Proposals | undefined> {
   const around = aroundOf(flat);
   const lifted = job.process === 'waterslide' && flat.ground !== CLEAR ? withLift(recipe, around.atPx(ask), true) : recipe;
   const main = filmForEach(ask, art, flat, flat.ground, lifted);
-  if (flat.ground === CLEAR && around.tone !== CLEAR) {
-    const ground = filmForEach(ask, art, flat, around.tone, recipe);
-    const name = colourName(flat.tones[around.tone]);
-    const filled = { ...main, title: `${main.title}, all of the frame`, words: 'The art fills its frame: every tone is a film.' };
-    return { look, isSure: false, proposals: [filled, { ...ground, title: `Without the ${name}`, words: `Should the ${name} around it be the ground: it is left out.` }] };
-  }
+  if (around.tone !== CLEAR && around.share < GROUND_SHARE) return { look, isSure: false, proposals: framed(ask, art, flat, around.tone) };
   const white = enclosedShare(flat) >= WHITE_SHARE && flat.ground !== CLEAR ? [withWhite(ask, art, flat, around.atPx(ask))] : [];
-  const isSure = look.sure >= SURE && (flat.ground === CLEAR || around.share >= GROUND_SHARE);
+  const isSure = look.sure >= SURE;
   return { look, isSure, proposals: [main, ...white, ...(isSure ? [] : [dark(ask)])] };
+}
+
+/** Art that fills its frame, or seems to: with everything as film, and without what the border has most of; the likelier first. */
+function framed(ask: Asking, art: Art, flat: FlatTones, around: number): Proposal[] {
+  const name = colourName(flat.tones[around]);
+  const every = filmForEach(ask, art, flat, CLEAR, ask.look.recipe);
+  const filled = { ...every, title: `${every.title}, all of the frame`, words: 'Should the art fill its frame: every tone is a film.' };
+  const without = { ...filmForEach(ask, art, flat, around, ask.look.recipe), title: `Without the ${name}`, words: `Should the ${name} around it be the ground: it is left out.` };
+  return flat.ground === CLEAR ? [filled, without] : [without, filled];
 }
 
 /** What the picture's border has most of: its tone, its share of the border, and a place on it in px of the whole picture. */
@@ -155,8 +159,11 @@ function filmForEach(ask: Asking, art: Art, flat: FlatTones, ground: number, rec
 /** The art with the areas that have the paper's own colour, as one more film: the lift takes only what is connected to the border. */
 function withWhite(ask: Asking, art: Art, flat: FlatTones, at: { xPx: number; yPx: number }): Proposal {
   const made = filmForEach({ ...ask, look: { ...ask.look, kind: 'flat' } }, art, flat, CLEAR, withLift(ask.look.recipe, at, false));
+  const { separation } = made.start;
   const name = colourName(flat.tones[flat.ground]);
-  return { ...made, title: `With ${name} as a film`, words: `Should areas closed off by the art be ${name} film and not openings.` };
+  // What the lift clears counts as a tone beside the white that stays.
+  const counted = separation.way === 'flat' ? { ...separation, count: flat.tones.length + 1 } : separation;
+  return { ...made, start: { ...made.start, separation: counted }, title: `With ${name} as a film`, words: `Should areas closed off by the art be ${name} film and not openings.` };
 }
 
 function withLift(recipe: Recipe, at: { xPx: number; yPx: number }, enclosed: boolean): Recipe {

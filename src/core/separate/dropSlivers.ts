@@ -34,16 +34,47 @@ export function dropSlivers(labels: LabelMap, colour: Rgba8, tones: readonly Rgb
     if (second < tones.length) {
       const sliver = new Sliver(words, tones[own], tones[ground], tones[second]);
       for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) sliver.weigh(i);
-      if (sliver.isMixture() || (both && sliver.isBled())) {
+      if (sliver.isMixture() || (both && (sliver.isBled() || sliver.isFaint() || sliver.isOvershoot()))) {
         for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) out[i] = sliver.isNearerFirst(i) ? ground : second;
         continue;
       }
     }
     if (!alone) continue;
-    const line = toneOfLine(words, tones, own, ground, regions, runs);
+    const line = isEcho(labels, tones, own, ground, regions, runs) ? ground : toneOfLine(words, tones, own, ground, regions, runs);
     if (line !== own) for (const run of runs) out.fill(line, runStart[run], runEnd[run]);
   }
   return makeLabelMap(width, height, out);
+}
+
+/** How far from an edge compression echoes it, px. */
+const ECHO_PX = 4;
+/** An echo is weaker than this share of its edge. */
+const ECHO = 0.35;
+/** So much of an echo has its edge beside it. */
+const ALONG_EDGE = 0.6;
+
+/** Whether a strip inside of one tone is the echo of an edge beside it: fainter than that, and off to the other side, as compression leaves it. */
+function isEcho({ data, width, height }: LabelMap, tones: readonly Rgb[], own: number, ground: number, { runStart, runEnd }: Regions, runs: Int32Array): boolean {
+  const votes = new Uint32Array(256);
+  const seen = new Set<number>();
+  let count = 0;
+  for (const run of runs) {
+    for (let i = runStart[run]; i < runEnd[run]; i++) {
+      count++;
+      seen.clear();
+      const [x, y] = [i % width, Math.floor(i / width)];
+      for (let yy = Math.max(0, y - ECHO_PX); yy <= Math.min(height - 1, y + ECHO_PX); yy++) for (let j = yy * width + Math.max(0, x - ECHO_PX), end = yy * width + Math.min(width - 1, x + ECHO_PX); j <= end; j++) seen.add(data[j]);
+      for (const label of seen) votes[label]++;
+    }
+  }
+  const [g, t] = [tones[ground], tones[own]];
+  const echo = [t.r - g.r, t.g - g.g, t.b - g.b];
+  return tones.some((tone, k) => {
+    if (k === own || k === ground || votes[k] < ALONG_EDGE * count) return false;
+    const edge = [tone.r - g.r, tone.g - g.g, tone.b - g.b];
+    const against = -(echo[0] * edge[0] + echo[1] * edge[1] + echo[2] * edge[2]);
+    return against > 0 && Math.hypot(...echo) < ECHO * Math.hypot(...edge);
+  });
 }
 
 /** The tone of a line so thin that all of its pixels are mixed with the one tone around it: that which explains their colours best, its own unless another is clearly better. */
@@ -126,6 +157,11 @@ const BADLY = 18;
 const WELL = 12.5;
 /** Where two explanations are compared, the better one must be off by less than this share of the other. */
 const FAR_BETTER = 0.5;
+/** A thin line of a pixel and a half has this share of its tone at least in its strongest pixels, which are so many of them. */
+const FULL_COVER = 0.6;
+const STRONGEST = 0.25;
+/** The strongest pixels of a line are nearer to its tone than this share of what sets it off from its side. */
+const HARDLY = 0.3;
 
 /** The colours of a strip, weighed as a mixture of the two tones around it and as a line of its own tone. */
 class Sliver {
@@ -139,14 +175,18 @@ class Sliver {
   /** The same from the strip's tone, and from the ways to it. */
   private alone = 0;
   private asLine = 0;
+  /** Share of its own tone in each pixel, on the way that explains it best. */
+  private readonly covers: number[] = [];
+  /** Distance of each pixel from its own tone. */
+  private readonly far: number[] = [];
   private along = 0;
   private count = 0;
 
   constructor(
     private readonly words: Int32Array,
     private readonly tone: Rgb,
-    first: Rgb,
-    second: Rgb,
+    private readonly first: Rgb,
+    private readonly second: Rgb,
   ) {
     this.between = new Way(first, second);
     this.own = this.between.distance(tone.r, tone.g, tone.b) > OFF_THE_WAY ? [new Way(first, tone), new Way(second, tone)] : [];
@@ -160,8 +200,16 @@ class Sliver {
     this.along += this.between.along(r, g, b);
     const alone = Math.sqrt((this.tone.r - r) ** 2 + (this.tone.g - g) ** 2 + (this.tone.b - b) ** 2);
     this.alone += alone;
+    this.far.push(alone);
     let asLine = alone;
-    for (const way of this.own) asLine = Math.min(asLine, way.distance(r, g, b));
+    let cover = 1;
+    for (const way of this.own) {
+      const off = way.distance(r, g, b);
+      if (off >= asLine) continue;
+      asLine = off;
+      cover = way.along(r, g, b);
+    }
+    this.covers.push(cover);
     this.asLine += asLine;
     this.count++;
   }
@@ -175,6 +223,21 @@ class Sliver {
     const { mixed, asLine, count } = this;
     const isLine = asLine < FAR_BETTER * mixed && mixed > BADLY * count && asLine < WELL * count;
     return mixed < BETTER * this.alone && !isLine;
+  }
+
+  /** Whether hardly a pixel of it is mostly its own tone: then it is the over- or undershoot of an edge, not a line, which shows its colour wherever it lies on the pixels. */
+  isFaint(): boolean {
+    return this.own.length > 0 && this.covers.sort((a, b) => b - a)[Math.floor(this.covers.length * STRONGEST)] < FULL_COVER;
+  }
+
+  /**
+   * Whether it is one side of a strong edge that compression has made a little lighter or darker: its tone is near to that side, beside what the edge is high, and hardly a pixel of it
+   * really has that tone.
+   */
+  isOvershoot(): boolean {
+    const { first, second, tone, far } = this;
+    const near = Math.min(apart(tone, first), apart(tone, second));
+    return near < ECHO * apart(first, second) && far.sort((a, b) => a - b)[Math.floor(far.length * STRONGEST)] > HARDLY * near;
   }
 
   /**
@@ -192,6 +255,7 @@ class Sliver {
   }
 }
 
+const apart = (a: Rgb, b: Rgb): number => Math.hypot(a.r - b.r, a.g - b.g, a.b - b.b);
 const lightOf = (r: number, g: number, b: number): number => 0.299 * r + 0.587 * g + 0.114 * b;
 /** Tones that differ by less lightness than this, of 255, are told apart by tint. */
 const LEAST_LIGHT = 30;

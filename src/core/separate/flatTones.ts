@@ -44,8 +44,7 @@ export function* flatTones(art: Art, { count, held, leastAreaPx2 }: FlatTonesOpt
   const opaque = isOpaque(alpha);
   refuseRestless(art);
   const clearAround = !opaque && borderShare(alpha, width, height, (value) => value < 128) > 0.5;
-  // The clear ground is one of them, unless the art plainly has as many of its own: what is clear around a turned picture is not its ground.
-  const wanted = typeof count !== 'number' || !clearAround || count === 1 ? count : { least: count - 1, most: count };
+  const wanted = typeof count !== 'number' || !clearAround ? count : Math.max(1, count - 1);
   const { tones, labels } = yield* within(toneLabels(art, wanted, true, held), 0, 0.9);
   const data = labels;
   if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;

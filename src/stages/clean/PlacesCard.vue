@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { ArrowLeft, ArrowRight } from '@element-plus/icons-vue';
 import { computed, nextTick, ref, watch } from 'vue';
+import { useSettings } from '../../stores/settings.ts';
 import TrayCard from '../../ui/TrayCard.vue';
+import { findingLines } from '../layout/findingGroups.ts';
 import type { Place } from './usePlaces.ts';
 
 /** The places to look at: one after the other by buttons or keys, or out of the list; finds of a step can be left alone. */
@@ -10,7 +12,24 @@ const emit = defineEmits<{ choose: [index: number | undefined]; go: [by: 1 | -1]
 
 const SHOWN = 100;
 const from = computed(() => (props.chosen === undefined ? 0 : Math.max(0, Math.min(props.places.length - SHOWN, props.chosen - SHOWN / 2))));
-const shown = computed(() => props.places.slice(from.value, from.value + SHOWN));
+const settings = useSettings();
+/** Finds of a step one by one, since each can be left alone; places of the cut check by kind where they are many. */
+const lines = computed<readonly Line[]>(() => {
+  const findings = props.places.flatMap(({ finding }) => finding ?? []);
+  if (!props.ofStep && findings.length === props.places.length) return findingLines(findings, settings.unit).map(({ places, worst, words }) => ({ places, words, acts: findings.indexOf(worst) }));
+  return props.places.slice(from.value, from.value + SHOWN).map(({ words }, k) => ({ places: [from.value + k], words, acts: from.value + k }));
+});
+interface Line {
+  readonly places: readonly number[];
+  readonly words: string;
+  /** The place on which its button acts. */
+  readonly acts: number;
+}
+const isChosen = ({ places }: Line): boolean => props.chosen !== undefined && places.includes(props.chosen);
+function choose({ places }: Line): void {
+  const at = props.chosen === undefined ? -1 : places.indexOf(props.chosen);
+  emit('choose', at < 0 ? places[0] : places.length === 1 ? undefined : places[(at + 1) % places.length]);
+}
 const spared = computed(() => props.places.filter((place) => place.hollow === true).length);
 const about = computed(() => {
   const count = props.places.length;
@@ -36,10 +55,10 @@ watch(() => props.chosen, async () => {
     </template>
     <template v-if="places.length > 0">
       <ol ref="list" aria-label="Places to look at">
-        <li v-for="(place, k) in shown" :key="from + k" :class="{ chosen: from + k === chosen, spared: place.hollow }">
-          <button type="button" class="words" :aria-pressed="from + k === chosen" @click="emit('choose', from + k === chosen ? undefined : from + k)"><b>{{ from + k + 1 }}</b> {{ place.words }}</button>
-          <button v-if="place.find !== undefined" type="button" class="spare" :title="place.hollow ? 'The step works on it again (X)' : 'The step leaves it as it is (X)'" @click="emit('spare', from + k)">{{ place.hollow ? 'take' : 'leave' }}</button>
-          <button v-else-if="place.mend !== undefined" type="button" class="spare" :title="place.mend === 'sweep' ? 'Sweep everything up to this size' : 'Tidy edges by this much'" @click="emit('mend', from + k)">{{ place.mend === 'sweep' ? 'sweep' : 'tidy' }}</button>
+        <li v-for="line in lines" :key="line.places[0]" :class="{ chosen: isChosen(line), spared: places[line.acts].hollow }">
+          <button type="button" class="words" :aria-pressed="isChosen(line)" :title="line.places.length > 1 ? 'Again for the next of them' : undefined" @click="choose(line)"><b v-if="line.places.length === 1">{{ line.places[0] + 1 }}</b> {{ line.words }}</button>
+          <button v-if="places[line.acts].find !== undefined" type="button" class="spare" :title="places[line.acts].hollow ? 'The step works on it again (X)' : 'The step leaves it as it is (X)'" @click="emit('spare', line.acts)">{{ places[line.acts].hollow ? 'take' : 'leave' }}</button>
+          <button v-else-if="places[line.acts].mend !== undefined" type="button" class="spare" :title="places[line.acts].mend === 'sweep' ? 'Sweep everything up to this size' : 'Tidy edges by this much'" @click="emit('mend', line.acts)">{{ places[line.acts].mend === 'sweep' ? 'sweep' : 'tidy' }}</button>
         </li>
       </ol>
       <div v-if="ofStep" class="all">

@@ -5,31 +5,39 @@ import type { Job } from '../../core/job/job.ts';
 import { leavingOut } from '../../core/job/mendFinding.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
-import { findingWords } from './findingWords.ts';
+import { findingLines, type FindingLine } from './findingGroups.ts';
 
 const props = defineProps<{ findings: readonly Finding[]; chosen: number | undefined }>();
 const emit = defineEmits<{ choose: [index: number | undefined] }>();
 
 const SHOWN = 12;
 const all = ref(false);
-const shown = computed(() => (all.value ? props.findings : props.findings.slice(0, SHOWN)));
+const settings = useSettings();
+const lines = computed(() => findingLines(props.findings, settings.unit));
+const shown = computed(() => (all.value ? lines.value : lines.value.slice(0, SHOWN)));
 
 /** Leaves out everything up to the size of one finding. */
 const bench = useBench();
-const settings = useSettings();
 function leaveOut(finding: Finding): void {
   bench.commit('Leave out small pieces', leavingOut(bench.job as Job, finding));
+}
+
+const isChosen = ({ places }: FindingLine): boolean => props.chosen !== undefined && places.includes(props.chosen);
+/** A single place is chosen or let go; of many the next one is chosen. */
+function choose({ places }: FindingLine): void {
+  const at = props.chosen === undefined ? -1 : places.indexOf(props.chosen);
+  emit('choose', at < 0 ? places[0] : places.length === 1 ? undefined : places[(at + 1) % places.length]);
 }
 </script>
 
 <template>
   <ol>
-    <li v-for="(finding, index) in shown" :key="index" :class="{ chosen: index === chosen }">
-      <button type="button" class="words" @click="emit('choose', index === chosen ? undefined : index)"><b>{{ index + 1 }}</b> {{ findingWords(finding, settings.unit) }}</button>
-      <button v-if="finding.kind === 'smallPiece' || finding.kind === 'smallHole'" type="button" class="plain-button" title="Leave out pieces and holes up to this size" @click="leaveOut(finding)">Drop</button>
+    <li v-for="line in shown" :key="line.places[0]" :class="{ chosen: isChosen(line) }">
+      <button type="button" class="words" :title="line.places.length > 1 ? 'Again for the next of them' : undefined" @click="choose(line)"><b v-if="line.places.length === 1">{{ line.places[0] + 1 }}</b> {{ line.words }}</button>
+      <button v-if="line.worst.kind === 'smallPiece' || line.worst.kind === 'smallHole'" type="button" class="plain-button" title="Leave out pieces and holes up to this size" @click="leaveOut(line.worst)">{{ line.places.length > 1 ? 'Drop all' : 'Drop' }}</button>
     </li>
   </ol>
-  <button v-if="findings.length > SHOWN" type="button" class="plain-button" @click="all = !all">{{ all ? 'Show fewer' : `Show all ${findings.length}` }}</button>
+  <button v-if="lines.length > SHOWN" type="button" class="plain-button" @click="all = !all">{{ all ? 'Show fewer' : `Show all ${lines.length}` }}</button>
 </template>
 
 <style scoped>

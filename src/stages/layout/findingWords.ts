@@ -2,20 +2,21 @@ import type { Finding } from '../../core/check/cutCheck.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatArea, formatLength, type LengthUnit } from '../../core/units/parseLength.ts';
 
-/** Pieces below this are no pieces any more but what dust leaves, mm². */
-const SPECK_MM2 = 0.005;
+/** Pieces below this are no pieces any more but specks, mm². */
+const SPECK_MM2 = 0.1;
 
 /** What the cut check found, where and how small. */
 export function findingWords(finding: Finding, unit: LengthUnit = 'mm'): string {
-  const area = (digits: number): string => (finding.size < SPECK_MM2 ? 'next to nothing' : formatArea(finding.size, unit, digits));
+  const area = (digits: number): string => formatArea(finding.size, unit, digits);
+  const isSpeck = finding.size < SPECK_MM2;
   const length = formatLength(mm(finding.size), unit, unit === 'mm' ? 2 : 3);
   switch (finding.kind) {
     case 'smallPiece':
-      return `Piece of ${area(2)}: may lift with the knife`;
+      return `${isSpeck ? 'A speck' : `Piece of ${area(2)}`}: may lift with the knife`;
     case 'smallHole':
-      return `Hole of ${area(2)}: hard to weed`;
+      return `${isSpeck ? 'A speck of a hole' : `Hole of ${area(2)}`}: hard to weed`;
     case 'island':
-      return `Island of ${area(1)}: nothing holds it, it falls out`;
+      return `${isSpeck ? 'A speck of an island' : `Island of ${area(1)}`}: nothing holds it, it falls out`;
     case 'thin':
       return `Only ${length} wide: tears or lifts`;
     case 'jagged':
@@ -24,5 +25,28 @@ export function findingWords(finding: Finding, unit: LengthUnit = 'mm'): string 
       return `Outline open by ${length}: holds on there, or join its ends in Separate`;
     case 'coarsePicture':
       return `Only ${Math.round(finding.size)} dots per inch at this size: edges are guessed`;
+  }
+}
+
+/** The same of many places of a kind, of which the largest is so large. */
+export function manyWords(kind: Finding['kind'], count: number, largest: number, unit: LengthUnit = 'mm'): string {
+  const number = count.toLocaleString('en');
+  const area = largest < SPECK_MM2 ? 'a speck' : `up to ${formatArea(largest, unit, 2)}`;
+  const length = formatLength(mm(largest), unit, unit === 'mm' ? 2 : 3);
+  switch (kind) {
+    case 'smallPiece':
+      return `${number} pieces of ${area}: may lift with the knife`;
+    case 'smallHole':
+      return `${number} holes of ${area}: hard to weed`;
+    case 'island':
+      return `${number} islands of ${area}: nothing holds them, they fall out`;
+    case 'thin':
+      return `${number} strips at most ${length} wide: tear or lift`;
+    case 'jagged':
+      return `${number} jagged edges, teeth of up to ${length}`;
+    case 'openOutline':
+      return `${number} outlines open by up to ${length}: hold on there, or join their ends in Separate`;
+    case 'coarsePicture':
+      return `${number} pictures too coarse for their size`;
   }
 }

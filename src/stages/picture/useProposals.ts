@@ -36,7 +36,14 @@ export function useProposals() {
       if (!isAppError(error)) throw error;
     }
   }
-  watch([() => bench.picture, () => bench.job?.process, () => bench.job?.blank.name], () => void make(), { immediate: true });
+  // The job itself comes first: what it cuts is on the table before the other ways are looked at.
+  const wanted = computed(() => (bench.picture === undefined || bench.job === undefined ? undefined : `${bench.picture.pictureKey} ${bench.job.process} ${bench.job.blank.name}`));
+  let made: string | undefined;
+  watch([wanted, () => bench.isCurrent && bench.busy === undefined], ([key, isIdle]) => {
+    if (key === made || isIdle !== true) return;
+    made = key;
+    void make();
+  }, { immediate: true });
   onScopeDispose(() => turn++);
 
   /** The proposal as which the job stands, if it does. */

@@ -1,0 +1,50 @@
+import { describe, expect, it } from 'vitest';
+import { paintedArt } from '../../../tests/fixtures/shapes.ts';
+import { colourDifference, type Rgb } from '../colour/oklab.ts';
+import type { Art } from '../raster/art.ts';
+import { finish } from '../task/task.ts';
+import { toneLabels } from './fewerColours.ts';
+
+const WHITE: Rgb = { r: 255, g: 255, b: 255 };
+const CREAM: Rgb = { r: 245, g: 233, b: 209 };
+const BLUE: Rgb = { r: 36, g: 80, b: 154 };
+const GREEN: Rgb = { r: 60, g: 122, b: 75 };
+const INK: Rgb = { r: 28, g: 27, b: 34 };
+const GREY: Rgb = { r: 200, g: 202, b: 206 };
+
+const tonesOf = (art: Art): readonly Rgb[] => finish(toneLabels(art, 'auto', true)).tones;
+const has = (tones: readonly Rgb[], tone: Rgb): boolean => tones.some((other) => colourDifference(tone, other) < 5);
+const mixed = (a: Rgb, b: Rgb, share: number): Rgb => ({ r: a.r + (b.r - a.r) * share, g: a.g + (b.g - a.g) * share, b: a.b + (b.b - a.b) * share });
+
+describe('the number of tones', () => {
+  it('counts near tones with broad areas that meet at an edge, and not the shades of one', () => {
+    const edge = tonesOf(paintedArt(160, 120, (x) => (x < 80 ? WHITE : CREAM)));
+    expect([edge.length, has(edge, WHITE), has(edge, CREAM)]).toEqual([2, true, true]);
+    // The same two colours, passing slowly into each other.
+    expect(tonesOf(paintedArt(160, 120, (x) => mixed(WHITE, CREAM, Math.max(0, Math.min(1, (x - 20) / 120)))))).toHaveLength(1);
+    // Further apart than a glance tells, and apart on the picture.
+    expect(tonesOf(paintedArt(160, 120, (x) => (x < 60 ? WHITE : x < 80 ? BLUE : CREAM)))).toHaveLength(3);
+  });
+
+  it('counts a dot that is hardly a thousandth of the picture, whatever lies between its colour and others', () => {
+    // Green lies near to the way from blue to a yellowish tone; a dot of it is no mixture, for it has an inside.
+    const dot = (radius: number): readonly Rgb[] => tonesOf(paintedArt(300, 300, (x, y) => (Math.hypot(x - 220, y - 200) < radius ? GREEN : x < 110 ? BLUE : x < 160 ? { r: 84, g: 164, b: 40 } : WHITE)));
+    expect(has(dot(7), GREEN)).toBe(true);
+    expect(has(dot(0), GREEN)).toBe(false);
+  });
+
+  it('takes hairlines that lie between rows of pixels for one ink', () => {
+    // Lines of 0.9 px at all angles: darker where they fill a pixel, paler where they lie between two.
+    const lines = tonesOf(paintedArt(120, 120, (x, y) => {
+      const turn = Math.atan2(y - 60, x - 60);
+      const off = Math.min(...[0, 1, 2, 3, 4, 5, 6].map((k) => Math.abs(Math.hypot(x - 60, y - 60) * Math.sin(turn - 0.21 - (k * Math.PI) / 7))), Math.abs(Math.hypot(x - 60, y - 60) - 44));
+      return mixed(WHITE, INK, Math.max(0, Math.min(1, 0.95 - off)));
+    }));
+    expect(lines).toHaveLength(2);
+  });
+
+  it('keeps a pale line for a tone of its own beside black ones', () => {
+    const tones = tonesOf(paintedArt(220, 160, (x, y) => (Math.abs(Math.hypot(x - 60, y - 80) - 40) < 1.5 ? GREY : Math.abs(Math.hypot(x - 160, y - 80) - 40) < 1.5 ? INK : WHITE)));
+    expect([tones.length, has(tones, GREY), has(tones, INK)]).toEqual([3, true, true]);
+  });
+});
