@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { expect } from '@playwright/test';
 import { statedDpi } from '../../src/formats/picture/statedDpi.ts';
 import { readArchive } from '../../src/formats/archive/archive.ts';
-import { addStep, choose, demoPicture, drag, dropFiles, goTo, openShelf, save, setQuantity, settled, test } from './bench.ts';
+import { addStep, asItCame, choose, demoPicture, drag, dropFiles, goTo, openShelf, save, setQuantity, settled, test } from './bench.ts';
 import { areaOf, boxOf, centroidOf, readCutFile } from './svgGeometry.ts';
 
 test('a dropped picture becomes a mirrored, boxed cut file and is found again', async ({ page }) => {
@@ -17,7 +17,8 @@ test('a dropped picture becomes a mirrored, boxed cut file and is found again', 
     await page.getByLabel('Name').press('Tab');
     await expect(page.locator('.slip h1')).toHaveText('Spring crew shirt');
     await choose(page, 'May it be used', 'our own');
-    await settled(page);
+    // This decorator goes the road by hand.
+    await asItCame(page);
   });
 
   await test.step('it is cropped by dragging, the ground lifted by a click and by a pull, rubbed out and brought back', async () => {

@@ -21,6 +21,9 @@ const NEARER = 3;
 /** Towards the art a mixture gets no nearer to the ground again by more than this, levels; so much more a level of noise. */
 const BACK = 10;
 const BACK_NOISY = 3;
+/** A lifted pixel this near to the ground's colour holds too little art to tell, levels; so much more a level of noise. */
+const TAIL = 5;
+const TAIL_NOISY = 1.5;
 /** A plain colour this near to one of the art's tones is that tone, and so is the strongest of a thin line, levels of all channels. */
 const TONE = 40;
 const TONE_OF_LINE = 70;
@@ -63,6 +66,18 @@ function clearRow(alpha: Uint8Array, lifted: Uint8Array, from: number, to: numbe
   for (let i = from; i < to; i++) if (lifted[i] !== 0) alpha[i] = 0;
 }
 
+/** So many plain pixels of the ground are enough to know its colour. */
+const GROUND_PX = 8;
+/** In a thin line the strongest pixel is looked for this far, px. */
+const LINE_REACH = 3.5;
+/** Not looked up yet. */
+const UNKNOWN = -2;
+/** The places around one that are looked at, nearest first: how far across and down they are, and how far away. */
+const AROUND = Array.from({ length: (2 * REACH + 1) ** 2 }, (_, k) => [(k % (2 * REACH + 1)) - REACH, Math.floor(k / (2 * REACH + 1)) - REACH] as const).sort((a, b) => Math.hypot(...a) - Math.hypot(...b));
+const ACROSS = Int8Array.from(AROUND, ([dx]) => dx);
+const DOWN = Int8Array.from(AROUND, ([, dy]) => dy);
+const AWAY = Float64Array.from(AROUND, ([dx, dy]) => Math.hypot(dx, dy));
+
 /** Reads pixels near the lift's edge as mixtures of ground and art. */
 class Softening {
   /** The share of art that the pixel holds, 0 to 1, and the art's colour in it. */
@@ -75,8 +90,10 @@ class Softening {
   /** Whether the art is in few tones: then what is not near to one is a mixture, however slowly it changes. */
   private readonly isFlat: boolean;
   private readonly offTone: number;
+  private readonly known: Int8Array;
   private readonly least: number;
   private readonly slack: number;
+  private readonly tail: number;
   private readonly own = new Float64Array(3);
   private readonly back = new Float64Array(3);
   private readonly front = new Float64Array(3);
@@ -95,10 +112,14 @@ class Softening {
     this.plain = plainPixels(art.colour, art.alpha, ALIKE + ALIKE_NOISY * noise);
     this.tones = findPalette(art.colour, this.plain, 'auto');
     this.tonePlaces = forEdges(this.tones);
+    this.known = new Int8Array(lifted.length).fill(UNKNOWN);
     this.offTone = OFF_TONE + OFF_TONE_NOISY * noise;
     this.isFlat = this.tones.length <= MOST_FLAT_TONES && this.shareInTones() > FLAT;
     this.least = LEAST + LEAST_NOISY * noise;
     this.slack = BACK + BACK_NOISY * noise;
+    this.tail = TAIL + TAIL_NOISY * noise;
+    // In flat art all that is lifted has one tone.
+    if (this.isFlat) this.readTone(ground.r, ground.g, ground.b, this.back);
   }
 
   /**
@@ -112,13 +133,14 @@ class Softening {
     for (let y = 0; y < height; y++) for (let x = 0, i = y * width; x < width; x++, i++) if (alpha[i] !== 0 && this.isBesideOther(x, y)) depth[found.push(i) && i] = 1;
     for (let k = 0; k < found.length; k++) {
       const i = found[k];
-      if (depth[i] >= REACH) continue;
-      const [x, y] = [i % width, Math.floor(i / width)];
+      if (depth[i] >= REACH || this.isPlain(i)) continue;
+      const y = Math.floor(i / width);
+      const x = i - y * width;
       const from = this.fromGround(i);
       for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) {
         for (let xx = Math.max(0, x - 1), j = yy * width + xx; xx <= Math.min(width - 1, x + 1); xx++, j++) {
           if (depth[j] !== 0 || alpha[j] === 0 || lifted[j] !== lifted[i]) continue;
-          if (lifted[j] === 0 && (this.isPlain(i) || this.fromGround(j) < from - this.slack)) continue;
+          if (lifted[j] === 0 && this.fromGround(j) < from - this.slack) continue;
           depth[j] = depth[i] + 1;
           found.push(j);
         }
@@ -139,13 +161,13 @@ class Softening {
   /** How far a pixel's colour is from the lifted one. */
   private fromGround(i: number): number {
     const { data, ground } = this;
-    return Math.hypot(data[4 * i] - ground.r, data[4 * i + 1] - ground.g, data[4 * i + 2] - ground.b);
+    return Math.sqrt((data[4 * i] - ground.r) ** 2 + (data[4 * i + 1] - ground.g) ** 2 + (data[4 * i + 2] - ground.b) ** 2);
   }
 
   /** Whether the pixel is to be given another share than its side of the edge has; `share` and `colour` tell it. */
   isMixed(i: number): boolean {
     const { data, lifted, own, art: { width } } = this;
-    if (this.isPlain(i)) return false;
+    if (this.isPlain(i) || (lifted[i] !== 0 && this.fromGround(i) <= this.tail)) return false;
     const [x, y] = [i % width, Math.floor(i / width)];
     writeForEdges(data[4 * i], data[4 * i + 1], data[4 * i + 2], own, 0);
     this.readGround(x, y);
@@ -166,10 +188,15 @@ class Softening {
   }
 
   private isInTones(i: number): boolean {
-    const { data, tones, tonePlaces, other, offTone } = this;
-    writeForEdges(data[4 * i], data[4 * i + 1], data[4 * i + 2], other, 0);
-    for (let k = 0; k < 3 * tones.length; k += 3) if ((tonePlaces[k] - other[0]) ** 2 + (tonePlaces[k + 1] - other[1]) ** 2 + (tonePlaces[k + 2] - other[2]) ** 2 <= offTone * offTone) return true;
-    return false;
+    return this.toneAt(i) >= 0;
+  }
+
+  /** The tone that a pixel has, −1 for none; found when it is first asked for. */
+  private toneAt(i: number): number {
+    const { data, known } = this;
+    if (known[i] !== UNKNOWN) return known[i];
+    writeForEdges(data[4 * i], data[4 * i + 1], data[4 * i + 2], this.other, 0);
+    return (known[i] = this.nearestTone(this.offTone));
   }
 
   /** Of the plain pixels, how many have one of the tones; some are looked at. */
@@ -194,70 +221,99 @@ class Softening {
     return stays <= SPECK_PX2;
   }
 
-  /** The ground's mean colour around a place, where it is plain. */
+  /** The ground's colour beside a place: the mean of the plain pixels that are nearest. */
   private readGround(x: number, y: number): void {
-    const { art, data, lifted, ground, back } = this;
+    if (this.isFlat) return;
+    const { data, lifted, ground, back } = this;
     let [r, g, b, n] = [0, 0, 0, 0];
-    for (let yy = Math.max(0, y - REACH), bottom = Math.min(art.height - 1, y + REACH); yy <= bottom; yy++) {
-      for (let xx = Math.max(0, x - REACH), right = Math.min(art.width - 1, x + REACH), j = yy * art.width + xx; xx <= right; xx++, j++) {
-        if (lifted[j] === 0 || !this.isPlain(j)) continue;
-        r += data[4 * j];
-        g += data[4 * j + 1];
-        b += data[4 * j + 2];
-        n++;
-      }
+    for (let k = 0; k < AWAY.length && n < GROUND_PX; k++) {
+      const j = this.at(x, y, k);
+      if (j < 0 || lifted[j] === 0 || !this.isPlain(j)) continue;
+      r += data[4 * j];
+      g += data[4 * j + 1];
+      b += data[4 * j + 2];
+      n++;
     }
     if (n === 0) [r, g, b, n] = [ground.r, ground.g, ground.b, 1];
     this.readTone(r / n, g / n, b / n, back);
   }
 
+  /** The pixel at one of the offsets from a place, −1 outside of the art. */
+  private at(x: number, y: number, k: number): number {
+    const { width, height } = this.art;
+    const xx = x + ACROSS[k];
+    const yy = y + DOWN[k];
+    return xx < 0 || yy < 0 || xx >= width || yy >= height ? -1 : yy * width + xx;
+  }
+
   /** A plain colour, or the tone of the art that it is, in the edges' space and as `rgb`. */
   private readTone(r: number, g: number, b: number, out: Float64Array, within = TONE): void {
-    const { tones, tonePlaces, other, rgb } = this;
+    const { other, rgb } = this;
     writeForEdges(r, g, b, out, 0);
     other.set(out);
     rgb[0] = r;
     rgb[1] = g;
     rgb[2] = b;
+    const tone = this.nearestTone(within);
+    if (tone >= 0) this.takeTone(tone, out);
+  }
+
+  private takeTone(tone: number, out: Float64Array): void {
+    const { tones, tonePlaces, rgb } = this;
+    for (let c = 0; c < 3; c++) out[c] = tonePlaces[3 * tone + c];
+    rgb[0] = tones[tone].r;
+    rgb[1] = tones[tone].g;
+    rgb[2] = tones[tone].b;
+  }
+
+  /** The tone nearest to `other`, −1 when none is within a distance. */
+  private nearestTone(within: number): number {
+    const { tonePlaces, other } = this;
     let least = within * within;
-    for (let k = 0; k < tones.length; k++) {
-      const d = (tonePlaces[3 * k] - other[0]) ** 2 + (tonePlaces[3 * k + 1] - other[1]) ** 2 + (tonePlaces[3 * k + 2] - other[2]) ** 2;
-      if (d >= least) continue;
+    let nearest = -1;
+    for (let k = 0; k < tonePlaces.length; k += 3) {
+      const d = (tonePlaces[k] - other[0]) ** 2 + (tonePlaces[k + 1] - other[1]) ** 2 + (tonePlaces[k + 2] - other[2]) ** 2;
+      if (d > least) continue;
       least = d;
-      for (let c = 0; c < 3; c++) out[c] = tonePlaces[3 * k + c];
-      rgb[0] = tones[k].r;
-      rgb[1] = tones[k].g;
-      rgb[2] = tones[k].b;
+      nearest = k / 3;
     }
+    return nearest;
   }
 
   /** Finds the art's colour that explains the pixel best: a plain one near it; where there is none, as in a thin line, the one that is furthest from the ground. */
   private readArt(i: number, x: number, y: number): boolean {
-    const { art, lifted } = this;
+    const { art: { alpha }, lifted } = this;
     this.best = Infinity;
     this.strongest = 0;
-    for (let wanted = 1; wanted <= 2 && this.best === Infinity; wanted++) {
-      const reach = wanted === 1 ? REACH : REACH / 2;
-      for (let yy = Math.max(0, y - reach), bottom = Math.min(art.height - 1, y + reach); yy <= bottom; yy++) {
-        for (let xx = Math.max(0, x - reach), right = Math.min(art.width - 1, x + reach), j = yy * art.width + xx; xx <= right; xx++, j++) {
-          if (lifted[j] !== 0 || art.alpha[j] === 0) continue;
-          if (wanted === 2) this.weighStrong(j);
-          else if (this.isPlain(j)) this.weigh(i, j, Math.hypot(xx - x, yy - y));
-        }
-      }
+    let weighed = 0;
+    for (let k = 0; k < AWAY.length && NEARER * AWAY[k] < this.best; k++) {
+      const j = this.at(x, y, k);
+      if (j < 0 || lifted[j] !== 0 || alpha[j] === 0 || !this.isPlain(j)) continue;
+      // Of pixels of one tone the nearest explains as well as any.
+      const tone = this.isFlat ? this.toneAt(j) : -1;
+      if (tone >= 0 && (weighed & (1 << tone)) !== 0) continue;
+      if (this.weigh(i, j, tone, AWAY[k]) && tone >= 0) weighed |= 1 << tone;
+    }
+    if (this.best < Infinity) return true;
+    for (let k = 0; k < AWAY.length && AWAY[k] <= LINE_REACH; k++) {
+      const j = this.at(x, y, k);
+      if (j >= 0 && lifted[j] === 0 && alpha[j] !== 0) this.weighStrong(j);
     }
     return this.best < Infinity;
   }
 
-  private weigh(i: number, j: number, away: number): void {
-    const { data, front, best } = this;
-    if (NEARER * away >= best) return;
-    this.readTone(data[4 * j], data[4 * j + 1], data[4 * j + 2], front);
+  /** Whether the pixel leads to the other one, whose colour is then the best so far if it explains the pixel better. */
+  private weigh(i: number, j: number, tone: number, away: number): boolean {
+    const { data, front } = this;
+    if (tone >= 0) this.takeTone(tone, front);
+    else this.readTone(data[4 * j], data[4 * j + 1], data[4 * j + 2], front);
     const cost = this.off() + NEARER * away;
-    if (cost >= best || !this.leadsTo(i, j)) return;
+    if (cost >= this.best) return true;
+    if (!this.leadsTo(i, j)) return false;
     this.best = cost;
     this.share = this.along;
     this.colour.set(this.rgb);
+    return true;
   }
 
   private weighStrong(j: number): void {

@@ -6,7 +6,7 @@ import { computed, ref } from 'vue';
 import type { Layout, SheetStock } from '../../core/job/job.ts';
 import { SHEETS } from '../../core/job/newJob.ts';
 import { PROCESSES } from '../../core/job/processes.ts';
-import { fits } from '../../core/layout/laySheet.ts';
+import { cutAreaOf, fits } from '../../core/layout/laySheet.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -43,6 +43,8 @@ const lifted = useTransition(() => (view.value === 'weeded' ? 1 : 0), { duration
 const chosenPin = ref<number>();
 
 const layout = computed(() => job.value.layout);
+/** Known from the stock, also before anything is cut. */
+const cutArea = computed(() => cutAreaOf(layout.value.sheet));
 /** What the cut check found on the sheet that is looked at, and what is of the whole picture. */
 const findings = computed(() => (cut.value?.findings ?? []).filter(({ filmId }) => filmId === undefined || filmId === film.value.id));
 /** Places on the other sheets: the tab counts those too. */
@@ -130,7 +132,7 @@ const readout = computed(() => {
         <QuantityInput kind="length" label="Space between" :unit="settings.unit" :model-value="layout.gapMm" :least="0" :most="500" :step="0.5" @change="drag({ gapMm: $event })" @done="set('Space between', { gapMm: $event })" @cancel="bench.revert" />
         <div class="row"><span>{{ sheet === undefined ? '' : sheet.room === 0 ? 'none fits whole' : `${sheet.room} would fit` }}</span><button type="button" class="plain-button" :disabled="sheet === undefined || sheet.room === 0 || sheet.room === layout.copies" @click="set('Fill the sheet', { copies: Math.min(2000, sheet?.room ?? 1) })">Fill the sheet</button></div>
       </TrayCard>
-      <TrayCard title="Sheet" :about="`cut area ${length(sheet?.cutArea.widthMm ?? 0)} × ${length(sheet?.cutArea.heightMm ?? 0)}`">
+      <TrayCard title="Sheet" :about="`cut area ${length(cutArea.widthMm)} × ${length(cutArea.heightMm)}`">
         <template #icon><Files /></template>
         <ChoiceInput :model-value="layout.sheet.name" :choices="sheetNames" label="Sheet" @choose="chooseSheet" />
         <QuantityInput kind="length" label="Width" :unit="settings.unit" :model-value="layout.sheet.widthMm" :least="20" :most="10000" @change="drag({ sheet: { ...layout.sheet, widthMm: $event } })" @done="setSheet({ widthMm: $event, name: 'Own size' })" @cancel="bench.revert" />
