@@ -29,7 +29,7 @@ const emit = defineEmits<{ go: [stage: string]; undo: []; redo: []; shelf: [] }>
     <button v-for="tab in tabs" :key="tab.stage" type="button" class="tab" :aria-current="tab.stage === current ? 'page' : undefined" @click="emit('go', tab.stage)">
       <span class="stage">{{ tab.name }}</span>
       <span class="fact">{{ tab.fact }}</span>
-      <span v-if="tab.places !== undefined && tab.places > 0" class="places" :title="tab.places === 1 ? '1 place to look at' : `${tab.places} places to look at`">{{ tab.places }}</span>
+      <span v-if="tab.places !== undefined && tab.places > 0" class="places" :title="tab.places === 1 ? '1 place to look at' : `${tab.places} places to look at`">{{ tab.places > 999 ? '999+' : tab.places }}</span>
     </button>
     <div class="space" />
     <footer>
@@ -113,6 +113,7 @@ p {
   top: 10px;
   right: 12px;
   min-width: 18px;
+  padding: 0 5px;
   border-radius: 9px;
   background: var(--ochre);
   color: #fff;

@@ -11,7 +11,7 @@ const bench = useBench();
 const { found, views, taken, isAsItCame, take, asItCame } = useProposals();
 
 const KINDS = { line: 'Line drawing', flat: 'Flat colour', shaded: 'Shaded', photo: 'Photo' } as const;
-const WIDTH = 82;
+const WIDTH = 76;
 const HEIGHT = 72;
 const box = computed(() => ({ x: 0, y: 0, width: bench.picture?.widthPx ?? 1, height: bench.picture?.heightPx ?? 1 }));
 </script>
