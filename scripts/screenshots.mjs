@@ -10,7 +10,12 @@ import { ensurePackages, root } from './setup.mjs';
  */
 const VIEWS = [
   { name: 'shelf' },
-  { name: 'picture', job: 'Bell buoy tote', stage: 'Picture' },
+  { name: 'picture', job: 'Crew crest', stage: 'Picture', async act(page) {
+    await page.locator('.way').last().locator('canvas').waitFor({ timeout: 60_000 });
+    await page.locator('.way').first().click();
+    await page.locator('.readout [role="status"]').getByText('last').waitFor({ timeout: 60_000 });
+    await page.mouse.move(600, 400);
+  } },
   { name: 'clean', job: 'Crew crest', stage: 'Clean', async act(page) {
     await page.getByRole('button', { name: /^Area lift/ }).click();
   } },

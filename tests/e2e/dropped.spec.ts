@@ -36,6 +36,9 @@ test('a flat picture that is dropped stands as its films, is laid out by one cli
   await expect(rolls(page)).toHaveCount(7);
   await expect(rolls(page).filter({ hasText: 'Foam white' })).toHaveCount(1);
 
+  // Its name on the shelf opens it, as its picture does.
+  await page.getByRole('link', { name: 'Shelf' }).or(page.getByRole('button', { name: 'Shelf' })).first().click();
+  await page.getByRole('heading', { name: 'Badge' }).click();
   await goTo(page, 'Picture');
   await asItCame(page);
   await goTo(page, 'Separate');

@@ -128,7 +128,7 @@ function aroundOf({ labels: { data, width, height } }: FlatTones): { tone: numbe
 
 /** Share of the picture that has the ground's tone and is closed off from the border. */
 function enclosedShare({ labels: { data, width, height }, ground }: FlatTones): number {
-  const regions = labelRegions(Uint8Array.from(data, (label) => (label === ground ? 1 : 0)), width, height, 1, false);
+  const regions = labelRegions(data, width, height, ground, false);
   let largest = 0;
   for (let k = 0; k < regions.count; k++) if (regions.touchesBorder[k] === 0) largest = Math.max(largest, regions.area[k]);
   return largest / data.length;

@@ -34,7 +34,8 @@ const process = computed(() => PROCESSES[props.entry.job.process].name);
       <span class="window"><img v-if="image !== undefined" :src="image" alt="" /><span v-else>no picture yet</span></span>
     </button>
     <div class="label">
-      <div class="names">
+      <!-- The name opens the job as its picture does; by keyboard the picture's button is the one. -->
+      <div class="names" @click="emit('open')">
         <h2>{{ entry.job.name }}</h2>
         <p>{{ entry.job.blank.name }} · {{ process }}</p>
       </div>
@@ -86,6 +87,7 @@ img {
   margin-top: 8px;
 }
 .names {
+  cursor: pointer;
   flex: 1;
   min-width: 0;
 }
