@@ -1,3 +1,6 @@
+/** The lowest label in a set, as its number. */
+export const lowestOf = (set: number): number => 31 - Math.clz32(set & -set);
+
 /**
  * The sets of labels (below 32) around a place, as bits. The columns of the rows around one row are each joined once, when a pixel first asks for them.
  */

@@ -1,7 +1,7 @@
 import type { Rgb } from '../colour/oklab.ts';
 import type { Rgba8 } from '../raster/raster.ts';
 import type { Task } from '../task/task.ts';
-import { SetsAround } from './setsAround.ts';
+import { lowestOf, SetsAround } from './setsAround.ts';
 
 /** How far around a mixed pixel its tones are looked for, px: soft edges and JPEG blocks spread no further. */
 const REACH = 3;
@@ -103,8 +103,8 @@ class Mixture {
   best(i: number, set: number): number {
     this.least = this.slack2;
     this.found = -1;
-    if (set !== 0 && (set & (set - 1)) === 0) this.weigh(i, lowest(set), set);
-    else for (let rest = set; rest !== 0; rest &= rest - 1) this.weigh(i, lowest(rest), rest & (rest - 1));
+    if (set !== 0 && (set & (set - 1)) === 0) this.weigh(i, lowestOf(set), set);
+    else for (let rest = set; rest !== 0; rest &= rest - 1) this.weigh(i, lowestOf(rest), rest & (rest - 1));
     return this.found;
   }
 
@@ -113,7 +113,7 @@ class Mixture {
     this.least = this.slack2;
     this.found = -1;
     for (let rest = first; rest !== 0; rest &= rest - 1) {
-      const a = lowest(rest);
+      const a = lowestOf(rest);
       this.weigh(i, a, second & ~(1 << a));
     }
     return this.found;
@@ -128,7 +128,7 @@ class Mixture {
     const b = data[i * 4 + 2] - from.b;
     const own = r * r + g * g + b * b;
     for (let rest = set; rest !== 0; rest &= rest - 1) {
-      const other = lowest(rest);
+      const other = lowestOf(rest);
       const p = (a * tones.length + other) * PAIR;
       const length = pairs[p + 3];
       const dot = r * pairs[p] + g * pairs[p + 1] + b * pairs[p + 2];
@@ -140,6 +140,3 @@ class Mixture {
     }
   }
 }
-
-/** The lowest bit that is set, as its number. */
-const lowest = (set: number): number => 31 - Math.clz32(set & -set);

@@ -1,6 +1,7 @@
 import { forEdges, writeForEdges } from '../colour/edgeMetric.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import type { Rgba8 } from '../raster/raster.ts';
+import { lowestOf } from './setsAround.ts';
 
 /** A pair that explains a pixel within this is enough, levels in the edges' space. */
 const CLOSE = 6;
@@ -32,13 +33,13 @@ export class ToneMix {
     writeForEdges(data[4 * i], data[4 * i + 1], data[4 * i + 2], own, 0);
     this.off2 = Infinity;
     for (let rest = set; rest !== 0; rest &= rest - 1) {
-      const a = lowest(rest);
-      for (let others = rest & (rest - 1); others !== 0; others &= others - 1) this.weighPair(a, lowest(others));
+      const a = lowestOf(rest);
+      for (let others = rest & (rest - 1); others !== 0; others &= others - 1) this.weighPair(a, lowestOf(others));
     }
     if (this.off2 <= CLOSE * CLOSE || (set & (set - 1) & ((set & (set - 1)) - 1)) === 0) return this.keep();
     for (let rest = set; rest !== 0; rest &= rest - 1) {
       for (let second = rest & (rest - 1); second !== 0; second &= second - 1) {
-        for (let third = second & (second - 1); third !== 0; third &= third - 1) this.weighThree(lowest(rest), lowest(second), lowest(third));
+        for (let third = second & (second - 1); third !== 0; third &= third - 1) this.weighThree(lowestOf(rest), lowestOf(second), lowestOf(third));
       }
     }
     this.keep();
@@ -128,6 +129,3 @@ export class ToneMix {
     out[4 * i + 2] = b;
   }
 }
-
-/** The lowest bit that is set, as its number. */
-const lowest = (set: number): number => 31 - Math.clz32(set & -set);

@@ -19,6 +19,14 @@ export function writeForEdges(r: number, g: number, b: number, out: Float64Array
   out[at + 2] = PLAIN * b + luma * LUMA_B;
 }
 
+/** Writes what a difference of colours is multiplied by, channel by channel, to give its product with another one in that space. */
+export function writeWeights(dr: number, dg: number, db: number, out: Float64Array): void {
+  const luma = LUMA * (LUMA_R * dr + LUMA_G * dg + LUMA_B * db);
+  out[0] = TINT * dr + LUMA_R * luma;
+  out[1] = TINT * dg + LUMA_G * luma;
+  out[2] = TINT * db + LUMA_B * luma;
+}
+
 /** The colours in that space, three values each. */
 export function forEdges(tones: readonly Rgb[]): Float64Array {
   const out = new Float64Array(tones.length * 3);

@@ -5,7 +5,7 @@ import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
 import { finish } from '../task/task.ts';
 import { jobSchema, type Job } from './job.ts';
 import { newJob } from './newJob.ts';
-import { propose, proposedJob, startedWith, type Proposals } from './propose.ts';
+import { asCame, isAsCame, isStartedWith, propose, proposedJob, startedWith, type Proposals } from './propose.ts';
 import { applyRecipe } from './applyRecipe.ts';
 import { artFromPicture } from '../raster/art.ts';
 import { outlineArt } from './runJob.ts';
@@ -40,6 +40,17 @@ describe('proposals', () => {
     // Cream on white paper is a tone of its own: the two meet at an edge.
     expect(filmsOf(job, crest).map(({ name }) => name).sort()).toEqual(['Pennant red', 'Regatta blue', 'Sail cream']);
     expect(job.separation).toMatchObject({ way: 'flat', count: 4, meet: 'inset' });
+  });
+
+  it('are known in a job that took one up, also after its steps got ids of their own, and undone to the picture as it came', () => {
+    const [first] = look(crest).proposals;
+    const fresh = newJob('Dropped');
+    const started = startedWith(fresh, first);
+    expect([isStartedWith(started, first), isStartedWith(fresh, first), isAsCame(started), isAsCame(fresh)]).toEqual([true, false, false, true]);
+    expect(isStartedWith({ ...started, recipe: started.recipe.map((step) => ({ ...step, id: `own-${step.id}` })) }, first)).toBe(true);
+    expect(isStartedWith({ ...started, process: 'panel' }, first)).toBe(false);
+    const back = asCame(started);
+    expect([isAsCame(back), back.assembly.films, back.blank]).toEqual([true, fresh.assembly.films, started.blank]);
   });
 
   it('propose one film for a drawing in one ink, in the ink of the shelf', () => {

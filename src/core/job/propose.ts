@@ -14,6 +14,8 @@ import { finish, within, type Task } from '../task/task.ts';
 import { firstLook, type FirstLook } from './firstLook.ts';
 import { BACK_FILM, DETAIL_FILM, filmsOf, ONE_FILM_ID, toneFacts } from './filmsOf.ts';
 import type { Film, FlatSeparation, HeldTone, Job, Separation } from './job.ts';
+import { canonicalJson } from './hash.ts';
+import { newJob } from './newJob.ts';
 import { PROCESSES } from './processes.ts';
 import type { Recipe } from './recipe.ts';
 import { nearestStock } from './stock.ts';
@@ -75,6 +77,20 @@ export function* propose(job: Job, picture: Rgba8, stock: readonly Film[]): Task
     throw error;
   }
 }
+
+/** Whether a job stands as a proposal starts it: the same steps, way of separating and process. */
+export function isStartedWith(job: Job, { start }: Proposal): boolean {
+  const steps = (recipe: Recipe): string => canonicalJson(recipe.map(({ id: _id, ...step }) => step));
+  return job.process === start.process && steps(job.recipe) === steps(start.recipe) && canonicalJson(job.separation) === canonicalJson(start.separation);
+}
+
+/** The job with nothing done to its picture: no step, one film. Blank, process and size stay. */
+export function asCame(job: Job): Job {
+  const { separation, assembly } = newJob(job.name);
+  return { ...job, recipe: [], separation, assembly: { ...job.assembly, films: assembly.films } };
+}
+
+export const isAsCame = (job: Job): boolean => job.recipe.length === 0 && canonicalJson(job.separation) === canonicalJson(newJob(job.name).separation);
 
 /** The job as the likeliest proposal starts it; as it is where the picture gives none. @param widthMm finished width in place of the usual one. */
 export function proposedJob(job: Job, picture: Rgba8, stock: readonly Film[], widthMm?: number): Job {

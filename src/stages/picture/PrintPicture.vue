@@ -2,17 +2,16 @@
 import { onMounted, ref, watch } from 'vue';
 import type { Rgba8 } from '../../core/raster/raster.ts';
 import { canvasOf } from '../shared/bitmaps.ts';
+import { readyCanvas } from '../shared/smallCanvas.ts';
 
 /** A picture in small, as it would be printed. */
 const props = defineProps<{ picture: Rgba8; width: number; height: number }>();
 const canvas = ref<HTMLCanvasElement>();
 
 function draw(): void {
-  const context = canvas.value?.getContext('2d');
-  if (context === null || context === undefined) return;
-  const ratio = window.devicePixelRatio;
-  context.canvas.width = props.width * ratio;
-  context.canvas.height = props.height * ratio;
+  const ready = readyCanvas(canvas.value, props.width, props.height);
+  if (ready === undefined) return;
+  const { context } = ready;
   const scale = Math.min(context.canvas.width / props.picture.width, context.canvas.height / props.picture.height);
   const [wide, high] = [props.picture.width * scale, props.picture.height * scale];
   context.imageSmoothingQuality = 'high';

@@ -1,8 +1,6 @@
 import { computed, onScopeDispose, shallowRef, watch } from 'vue';
 import { isAppError } from '../../core/errors/appError.ts';
-import type { Job } from '../../core/job/job.ts';
-import { newJob } from '../../core/job/newJob.ts';
-import { startedWith, type Proposal, type Proposals } from '../../core/job/propose.ts';
+import { asCame, isAsCame, isStartedWith, startedWith, type Proposal, type Proposals } from '../../core/job/propose.ts';
 import type { VariantView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useStock } from '../../stores/stock.ts';
@@ -58,18 +56,4 @@ export function useProposals() {
     if (bench.job !== undefined) bench.commit('As it came', asCame(bench.job));
   }
   return { found, views, taken, isAsItCame, take, asItCame };
-}
-
-
-
-function asCame(job: Job): Job {
-  const { separation, assembly } = newJob(job.name);
-  return { ...job, recipe: [], separation, assembly: { ...job.assembly, films: assembly.films } };
-}
-
-const isAsCame = (job: Job): boolean => job.recipe.length === 0 && JSON.stringify(job.separation) === JSON.stringify(newJob('').separation);
-
-function isStartedWith(job: Job, { start }: Proposal): boolean {
-  const steps = (recipe: Job['recipe']): string => JSON.stringify(recipe.map(({ id: _id, ...step }) => step));
-  return job.process === start.process && steps(job.recipe) === steps(start.recipe) && JSON.stringify(job.separation) === JSON.stringify(start.separation);
 }

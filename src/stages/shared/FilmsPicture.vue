@@ -7,6 +7,7 @@ import { pathFromCurves } from '../../ui/draw/curvePath.ts';
 import { backdropPaint } from '../../ui/backdrops.ts';
 import { fillHatch } from '../../ui/draw/hatch.ts';
 import type { Box } from '../../ui/viewport.ts';
+import { readyCanvas } from './smallCanvas.ts';
 
 /** Films over each other in their colours, in small. What is not covered is hatched. */
 const props = defineProps<{ films: readonly { readonly film: Film; readonly outline: Curves }[]; box: Box; width: number; height: number }>();
@@ -14,11 +15,9 @@ const settings = useSettings();
 const canvas = ref<HTMLCanvasElement>();
 
 function draw(): void {
-  const context = canvas.value?.getContext('2d');
-  if (context === null || context === undefined) return;
-  const ratio = window.devicePixelRatio;
-  context.canvas.width = props.width * ratio;
-  context.canvas.height = props.height * ratio;
+  const ready = readyCanvas(canvas.value, props.width, props.height);
+  if (ready === undefined) return;
+  const { context, ratio } = ready;
   const scale = Math.min(props.width / props.box.width, props.height / props.box.height);
   const [left, top] = [(props.width - props.box.width * scale) / 2, (props.height - props.box.height * scale) / 2];
   context.setTransform(ratio, 0, 0, ratio, 0, 0);

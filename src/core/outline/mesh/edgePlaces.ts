@@ -1,3 +1,4 @@
+import { writeWeights } from '../../colour/edgeMetric.ts';
 import type { Rgb } from '../../colour/oklab.ts';
 import type { Art } from '../../raster/art.ts';
 import { CLEAR } from '../../raster/labelMap.ts';
@@ -64,9 +65,8 @@ export class EdgePlaces implements CrackPlaces {
     const x = b.r - a.r;
     const y = b.g - a.g;
     const z = b.b - a.b;
-    const C = 0.2;
-    const luma = 3 * (1 - C) * (0.299 * x + 0.587 * y + 0.114 * z);
-    const [u, v, w] = [C * x + 0.299 * luma, C * y + 0.587 * luma, C * z + 0.114 * luma];
+    writeWeights(x, y, z, this.way);
+    const [u, v, w] = this.way;
     const scale = 255 / Math.max(1, x * u + y * v + z * w);
     this.way[0] = u * scale;
     this.way[1] = v * scale;

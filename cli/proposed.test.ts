@@ -1,0 +1,64 @@
+import { readdir, readFile, writeFile } from 'node:fs/promises';
+import sharp from 'sharp';
+import { describe, expect, it } from 'vitest';
+import { limner, ownFolder } from '../tests/fixtures/command.ts';
+import { jobSchema } from '../src/core/job/job.ts';
+import { readArchive } from '../src/formats/archive/archive.ts';
+
+const at = await ownFolder();
+const FLAG = `<svg xmlns="http://www.w3.org/2000/svg" width="240" height="200"><rect width="240" height="200" fill="#fff"/><rect x="30" y="30" width="90" height="120" fill="#b3262e"/><rect x="120" y="30" width="90" height="120" fill="#24509a"/><circle cx="120" cy="90" r="30" fill="#f2b632"/></svg>`;
+const flag = at('flag.png');
+await writeFile(flag, await sharp(Buffer.from(FLAG)).png().toBuffer());
+const plain = at('plain.png');
+await writeFile(plain, await sharp({ create: { width: 40, height: 40, channels: 3, background: '#cde' } }).png().toBuffer());
+
+const FILMS = ['Lamp yellow', 'Pennant red', 'Regatta blue'];
+const groupsOf = (svg: string): string[] => [...svg.matchAll(/<g [^>]*id="([^"]+)"/g)].map(([, id]) => id).sort();
+
+describe('look --job', () => {
+  it('writes a job that starts as proposed, and says what it is and what else it may be', async () => {
+    const { code, out } = await limner('look', flag, '--job', at('flag.json'), '--process', 'decal');
+    expect([code, out.includes('Starts as: 3 films, one for each tone.')]).toEqual([0, true]);
+    const job = jobSchema.parse(JSON.parse(await readFile(at('flag.json'), 'utf8')));
+    expect(job).toMatchObject({ name: 'flag', process: 'decal', separation: { way: 'flat', count: 4, meet: 'inset' } });
+    expect(job.assembly.films.map(({ name }) => name).sort()).toEqual(FILMS);
+    // What `look` says as JSON is what it says in words.
+    const [seen] = JSON.parse((await limner('look', flag, '--json')).out) as { isSure: boolean; proposals: { title: string }[] }[];
+    expect([seen.isSure, seen.proposals[0].title]).toEqual([true, '3 films, one for each tone']);
+  });
+
+  it('writes neither for several pictures nor over one, and knows the processes', async () => {
+    expect((await limner('look', flag, plain, '--job', at('x.json'))).code).toBe(2);
+    expect((await limner('look', flag, '--job', flag)).err).toContain('flag.png');
+    expect((await limner('look', flag, '--process', 'paint')).code).toBe(2);
+  });
+});
+
+describe('trace --proposed', () => {
+  it('has one group a film, in the colours of the shelf, on the frame of the picture', async () => {
+    expect((await limner('trace', flag, '--proposed', '--out', at('flag.svg'), '--width', '120mm')).code).toBe(0);
+    const svg = await readFile(at('flag.svg'), 'utf8');
+    expect(svg).toMatch(/width="120mm" height="100mm"/);
+    expect(groupsOf(svg)).toEqual(['lamp-yellow', 'pennant-red', 'regatta-blue']);
+    for (const fill of ['#f2b632', '#b3262e', '#24509a']) expect(svg).toContain(`fill="${fill}"`);
+    expect((await limner('trace', flag, '--proposed', '--colours', '3', '--out', at('no.svg'))).code).toBe(2);
+  });
+});
+
+describe('auto', () => {
+  it('goes from pictures to sheets, and does what the job that it keeps would do', async () => {
+    const { code, out, err } = await limner('auto', flag, plain, '--out', at('done'), '--width', '150mm', '--job');
+    expect([code, out]).toEqual([1, '1 of 2 pictures done\n']);
+    expect(err).toContain('plain.png');
+    const files = await readdir(at('done'));
+    expect(files.filter((name) => name.startsWith('flag')).sort()).toEqual(expect.arrayContaining(['flag.limner', 'flag.png']));
+    const { job, picture } = readArchive(new Uint8Array(await readFile(at('done/flag.limner'))), 'flag.limner');
+    expect([job.assembly.sizeMm, job.picture?.fileName, Buffer.compare(Buffer.from(picture ?? []), await readFile(flag))]).toEqual([150, 'flag.png', 0]);
+    expect((await limner('run', at('done/flag.limner'), '--out', at('again'))).code).toBe(0);
+    const sheets = files.filter((name) => /^flag-\d-.*\.svg$/.test(name));
+    expect(sheets).toHaveLength(3);
+    const paths = async (folder: string, name: string): Promise<string[]> => [...(await readFile(at(`${folder}/${name}`), 'utf8')).matchAll(/ d="([^"]+)"/g)].map(([, d]) => d);
+    for (const name of sheets) expect(await paths('again', name)).toEqual(await paths('done', name));
+    expect((await limner('auto', '--out', at('done'))).code).toBe(2);
+  });
+});
