@@ -105,6 +105,31 @@ describe('lifts', () => {
     expect(at(finish(liftAt(ring, 0, 0, { ...HARD, everywhere: true })).art.alpha)).toBe(0);
   });
 
+  it('leave light lines of the drawing alone where enclosed areas are taken, thin ones of which only bits are light too', () => {
+    const [broad, thin] = [{ from: 40, to: 43 }, { from: 60.4, to: 61.6 }];
+    const isLight = (x: number, y: number): boolean => x > 20 && x < 140 && ((y >= broad.from && y < broad.to) || (y >= thin.from + 0.01 * x && y < thin.to + 0.01 * x));
+    // A plate with two light lines and a round opening, on paper.
+    const plate = artFromShare(sampled(160, 120, (x, y) => x > 10 && x < 150 && y > 10 && y < 110 && !isLight(x, y) && Math.hypot(x - 80, y - 85) > 12));
+    for (const soft of [false, true]) {
+      const { art, finds } = finish(liftAt(plate, 1, 1, { ...HARD, enclosed: true, soft }));
+      const row = (y: number): number => [...art.alpha.subarray(y * 160 + 25, y * 160 + 135)].reduce((sum, a) => sum + a, 0) / 110;
+      expect(finds).toHaveLength(1);
+      expect([row(41), row(61), art.alpha[85 * 160 + 80], art.alpha[0]]).toEqual([255, 255, 0, 0]);
+    }
+  });
+
+  it('leave areas alone whose own colour is not the ground’s, although the tolerance reaches it', () => {
+    const share = sampled(80, 80, (x, y) => Math.abs(Math.hypot(x - 40, y - 40) - 25) < 5);
+    const { width, height, data } = share;
+    const colours = new Uint8Array(width * height * 4).fill(255);
+    for (let i = 0; i < data.length; i++) {
+      const isCream = Math.hypot((i % width) - 39.5, Math.floor(i / width) - 39.5) < 24;
+      for (let c = 0; c < 3; c++) colours[4 * i + c] = 255 - ((data[i] * 220) / 255 + (isCream && data[i] < 40 ? [2, 12, 34][c] : 0));
+    }
+    const { art, finds } = finish(liftAt(artFromPicture(makeRgba8(width, height, colours, true)), 1, 1, { ...HARD, tolerance: 7, enclosed: true }));
+    expect([finds.length, art.alpha[40 * 80 + 40], art.alpha[0]]).toEqual([0, 255, 0]);
+  });
+
   it('leave edge pixels their share of the art and take the ground’s tint off', () => {
     const share = polygon(30, 30, [[8.25, 8.5], [22.5, 8.5], [22.5, 21.75], [8.25, 21.75]]);
     const ink = { r: 190, g: 40, b: 30 };

@@ -39,9 +39,9 @@ export function* liftAt(art: Art, x: number, y: number, options: LiftOptions): T
   const reached = options.everywhere ? colourMask(art, seedColour(art, x, y), tolerance) : areaMask(reach, tolerance);
   const guardPx = options.everywhere ? 0 : (options.guardPx ?? 0);
   const mask = guardPx > 0 ? guardLeaks(reached, art.width, art.height, x, y, guardPx) : reached;
-  const finds = options.enclosed ? addEnclosed(art, mask, reach.from, tolerance, options.spared) : [];
+  const { finds, stays } = options.enclosed ? addEnclosed(art, mask, reach.from, tolerance, options.spared) : { finds: [], stays: undefined };
   yield 0.85;
   let areaPx2 = 0;
   for (let i = 0; i < mask.length; i++) areaPx2 += mask[i];
-  return { art: clearLifted(art, mask, reach.from, options.soft), tolerance, areaPx2, finds, ...(found === undefined ? {} : { found }) };
+  return { art: clearLifted(art, mask, reach.from, options.soft, stays), tolerance, areaPx2, finds, ...(found === undefined ? {} : { found }) };
 }

@@ -3,6 +3,7 @@ import type { Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { fillRegions, labelRegions } from '../raster/labelRegions.ts';
 import { BAND } from '../raster/raster.ts';
+import { CLOSED_OFF, enclosedAreas } from './enclosedAreas.ts';
 import { spareRegions, type Find, type Places } from './finds.ts';
 import type { ReachLevels } from './reachLevels.ts';
 
@@ -33,16 +34,20 @@ export function colourMask(art: Art, colour: Rgb, tolerance: number): Uint8Array
   return mask;
 }
 
-/** Areas smaller than this, in px², are not taken for an enclosed area: they are noise or mixed pixels along an edge. */
-const SMALLEST_ENCLOSED_PX = 5;
-
-/** Adds to `mask` every closed-off area of the lifted colour (counters of letters, gaps between arms) but those that are spared. Returns all of them, in art pixels. */
-export function addEnclosed(art: Art, mask: Uint8Array, colour: Rgb, tolerance: number, spared: Places = []): Find[] {
+/**
+ * Adds to `mask` every closed-off area of the lifted colour (counters of letters, gaps between arms) but those that are spared. Gives all of them, in art pixels, and the pixels
+ * of about that colour which stay: spared ones and light details.
+ */
+export function addEnclosed(art: Art, mask: Uint8Array, colour: Rgb, tolerance: number, spared: Places = []): { readonly finds: Find[]; readonly stays: Uint8Array } {
   const everywhere = colourMask(art, colour, tolerance);
   for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) everywhere[i] = 0;
   const regions = labelRegions(everywhere, art.width, art.height, 1, false);
-  const chosen = Uint8Array.from(regions.area, (area) => (area >= SMALLEST_ENCLOSED_PX ? 1 : 0));
+  const light = colourMask(art, colour, (MAX_LEVEL - 1) / LEVELS_PER_UNIT);
+  for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) light[i] = 0;
+  const kinds = enclosedAreas(art, regions, light, mask);
+  const chosen = kinds.map((kind) => (kind === CLOSED_OFF ? 1 : 0));
   const finds = spareRegions(regions, chosen, art.width, 'enclosed', spared);
   fillRegions(regions, chosen, mask);
-  return finds;
+  const stay = kinds.map((kind, k) => (kind !== 0 && chosen[k] === 0 ? 1 : 0));
+  return { finds, stays: fillRegions(regions, stay, new Uint8Array(mask.length)) };
 }

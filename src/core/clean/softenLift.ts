@@ -44,13 +44,14 @@ const SPECK_PX2 = 4;
  * @param lifted 1 where the art goes clear.
  * @param ground the colour that was lifted, for places where none of it is plain.
  * @param soft false for hard edges: no mixed pixels at all.
+ * @param stays 1 for pixels of about the ground's colour that are art; they and what is beside them are no mixtures with the ground.
  */
-export function clearLifted(art: Art, lifted: Uint8Array, ground: Rgb, soft: boolean): Art {
+export function clearLifted(art: Art, lifted: Uint8Array, ground: Rgb, soft: boolean, stays?: Uint8Array): Art {
   const { width, height } = art;
   const alpha = art.alpha.slice();
   for (let y = 0; y < height; y++) clearRow(alpha, lifted, y * width, (y + 1) * width);
   if (!soft) return withAlpha(art, alpha);
-  const softening = new Softening(art, lifted, ground);
+  const softening = new Softening(art, lifted, ground, stays);
   let out: Uint8Array | undefined;
   for (const i of softening.rim()) {
     if (!softening.isMixed(i)) continue;
@@ -106,6 +107,7 @@ class Softening {
     private readonly art: Art,
     private readonly lifted: Uint8Array,
     private readonly ground: Rgb,
+    private readonly stays?: Uint8Array,
   ) {
     const noise = noiseLevel(art.colour);
     this.data = art.colour.data;
@@ -139,7 +141,7 @@ class Softening {
       const from = this.fromGround(i);
       for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) {
         for (let xx = Math.max(0, x - 1), j = yy * width + xx; xx <= Math.min(width - 1, x + 1); xx++, j++) {
-          if (depth[j] !== 0 || alpha[j] === 0 || lifted[j] !== lifted[i]) continue;
+          if (depth[j] !== 0 || alpha[j] === 0 || lifted[j] !== lifted[i] || this.isBesideStay(xx, yy)) continue;
           if (lifted[j] === 0 && this.fromGround(j) < from - this.slack) continue;
           depth[j] = depth[i] + 1;
           found.push(j);
@@ -147,6 +149,14 @@ class Softening {
       }
     }
     return found;
+  }
+
+  /** Whether a pixel, or one beside it, is art of the ground's colour. */
+  private isBesideStay(x: number, y: number): boolean {
+    const { art: { width, height }, stays } = this;
+    if (stays === undefined) return false;
+    for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) for (let xx = Math.max(0, x - 1); xx <= Math.min(width - 1, x + 1); xx++) if (stays[yy * width + xx] !== 0) return true;
+    return false;
   }
 
   private isBesideOther(x: number, y: number): boolean {

@@ -39,7 +39,7 @@ export interface Rgb {
   readonly b: number;
 }
 
-/** Perceptual difference of two sRGB colours: Euclidean in OKLab × 100. 0 is equal, black to white is 100. */
+/** Perceptual difference of two sRGB colours, whole channels of 0 to 255: Euclidean in OKLab × 100. 0 is equal, black to white is 100. */
 export function colourDifference(a: Rgb, b: Rgb): number {
   const lab = new Float64Array(6);
   writeOklab(a.r, a.g, a.b, lab, 0);

@@ -30,7 +30,7 @@ export type AreaLiftStep = z.infer<typeof areaLiftSchema>;
 
 export const areaLift: StepKind<AreaLiftStep> = {
   about: 'Takes out the area of one colour that is connected to a point.',
-  revision: 3,
+  revision: 4,
   readsSize: false,
   *run(art, step) {
     const x = Math.floor(artXFromPicture(art.frame, step.at.xPx));
