@@ -8,6 +8,11 @@ export interface End {
   readonly free: boolean;
 }
 
+/** Makes an end: always in this order, so that all ends are of one shape. */
+export const endAt = (x: number, y: number, dx: number, dy: number): End => ({ x, y, dx, dy, free: false });
+/** An end whose direction comes out of the fit. */
+export const freeEndAt = (x: number, y: number): End => ({ x, y, dx: 0, dy: 0, free: true });
+
 /** Result of a fit: control points of the cubic and how far the points lie from it. */
 export interface FittedCubic {
   x1: number;
@@ -20,6 +25,8 @@ export interface FittedCubic {
   sum2: number;
 }
 
+const FIRST_FREE = 1;
+const SECOND_FREE = 2;
 const ROUNDS = 4;
 /** A trial that only compares places for a joint is near enough after two. */
 const TRIAL_ROUNDS = 2;
@@ -35,7 +42,12 @@ const WORTH = 0.97;
  */
 export class CubicFit {
   private u = new Float64Array(256);
-  private readonly best: FittedCubic = { x1: 0, y1: 0, x2: 0, y2: 0, worst2: 0, sum2: 0 };
+  // Plain numbers in arrays: objects of several shapes would make the engine compile these loops again and again, and the first picture waits for that.
+  /** The ends: x, y, dx, dy of the first, then of the second. */
+  private readonly ends = new Float64Array(8);
+  /** x1, y1, x2, y2, worst2, sum2 of the round. */
+  private readonly found = new Float64Array(6);
+  private readonly best = new Float64Array(6);
 
   /**
    * Fits the points from to to (inclusive) of x, y between two ends.
@@ -45,36 +57,67 @@ export class CubicFit {
    * @param trial reads a long stretch only at some of its points.
    */
   fit(x: Float64Array, y: Float64Array, along: Float64Array, from: number, to: number, a: End, b: End, enough2: number, limit2: number, trial: boolean, out: FittedCubic): void {
+    this.hold(a, b);
+    this.improve(x, y, along, from, to, (a.free ? FIRST_FREE : 0) + (b.free ? SECOND_FREE : 0), enough2, limit2, trial);
+    const { found } = this;
+    out.x1 = found[0];
+    out.y1 = found[1];
+    out.x2 = found[2];
+    out.y2 = found[3];
+    out.worst2 = found[4];
+    out.sum2 = found[5];
+  }
+
+  private hold(a: End, b: End): void {
+    const { ends } = this;
+    ends[0] = a.x;
+    ends[1] = a.y;
+    ends[2] = a.dx;
+    ends[3] = a.dy;
+    ends[4] = b.x;
+    ends[5] = b.y;
+    ends[6] = b.dx;
+    ends[7] = b.dy;
+  }
+
+  private improve(x: Float64Array, y: Float64Array, along: Float64Array, from: number, to: number, free: number, enough2: number, limit2: number, trial: boolean): void {
+    const { ends, found, best } = this;
     const count = to - from + 1;
     if (this.u.length < count) this.u = new Float64Array(count * 2);
     const step = trial ? Math.max(1, Math.floor(count / TRIAL_POINTS)) : 1;
-    this.firstParameters(x, y, along, from, to, a, b);
-    const most = along[to] - along[from] + distance(b.x - a.x, b.y - a.y);
+    this.firstParameters(x, y, along, from, to);
+    const most = along[to] - along[from] + distance(ends[4] - ends[0], ends[5] - ends[1]);
     const rounds = trial && enough2 === 0 ? TRIAL_ROUNDS : ROUNDS;
     let before = Infinity;
     for (let round = 0; round < rounds; round++) {
-      this.solve(x, y, from, to, step, a, b, out);
-      holdHandles(a, b, most, out);
-      this.measure(x, y, from, to, step, a, b, out);
-      out.sum2 *= step;
-      const worst2 = out.worst2;
+      this.solve(x, y, from, to, step, free);
+      holdHandle(found, 0, ends[0], ends[1], most);
+      holdHandle(found, 2, ends[4], ends[5], most);
+      this.measure(x, y, from, to, step);
+      const worst2 = found[4];
       // A round may leave the curve further off than the one before it: the better one is what was found.
-      if (worst2 > before) Object.assign(out, this.best);
+      if (worst2 > before) found.set(best);
       if (worst2 <= enough2 || worst2 > limit2 * (round === 0 ? 100 : 9) || worst2 > before * WORTH) return;
       before = worst2;
-      if (round < rounds - 1) Object.assign(this.best, out);
+      if (round < rounds - 1) best.set(found);
     }
   }
 
-  private firstParameters(x: Float64Array, y: Float64Array, along: Float64Array, from: number, to: number, a: End, b: End): void {
-    const lead = from <= to ? distance(x[from] - a.x, y[from] - a.y) : 0;
-    const tail = from <= to ? distance(b.x - x[to], b.y - y[to]) : 0;
-    const whole = lead + along[to] - along[from] + tail;
-    for (let k = from; k <= to; k++) this.u[k - from] = whole > 0 ? (lead + along[k] - along[from]) / whole : 0;
+  private firstParameters(x: Float64Array, y: Float64Array, along: Float64Array, from: number, to: number): void {
+    const { u, ends } = this;
+    const lead = from <= to ? distance(x[from] - ends[0], y[from] - ends[1]) : 0;
+    const tail = from <= to ? distance(ends[4] - x[to], ends[5] - y[to]) : 0;
+    const start = along[from];
+    const whole = lead + along[to] - start + tail;
+    for (let k = from; k <= to; k++) u[k - from] = whole > 0 ? (lead + along[k] - start) / whole : 0;
   }
 
-  private solve(x: Float64Array, y: Float64Array, from: number, to: number, step: number, a: End, b: End, out: FittedCubic): void {
-    const { u } = this;
+  private solve(x: Float64Array, y: Float64Array, from: number, to: number, step: number, free: number): void {
+    const { u, ends, found } = this;
+    const ax = ends[0];
+    const ay = ends[1];
+    const bx = ends[4];
+    const by = ends[5];
     let c11 = 0;
     let c12 = 0;
     let c22 = 0;
@@ -89,8 +132,8 @@ export class CubicFit {
       const b2 = 3 * v * t * t;
       const near = v * v * v + b1;
       const far = t * t * t + b2;
-      const rx = x[k] - a.x * near - b.x * far;
-      const ry = y[k] - a.y * near - b.y * far;
+      const rx = x[k] - ax * near - bx * far;
+      const ry = y[k] - ay * near - by * far;
       c11 += b1 * b1;
       c12 += b1 * b2;
       c22 += b2 * b2;
@@ -101,75 +144,76 @@ export class CubicFit {
     }
     // A little pull towards thirds keeps stretches with few points from swinging out; it is far below the data's own weight.
     const pull = 1e-4 + (to - from < 4 ? 0.02 : 0);
-    const chord = distance(b.x - a.x, b.y - a.y);
-    const third = chord / 3;
-    const gx = (b.x - a.x) / 3;
-    const gy = (b.y - a.y) / 3;
+    const third = distance(bx - ax, by - ay) / 3;
+    const gx = (bx - ax) / 3;
+    const gy = (by - ay) / 3;
+    const adx = ends[2];
+    const ady = ends[3];
+    const bdx = ends[6];
+    const bdy = ends[7];
     c11 += pull;
     c22 += pull;
-    if (a.free && b.free) {
+    if (free === FIRST_FREE + SECOND_FREE) {
       const det = c11 * c22 - c12 * c12;
       const px = x1 + pull * gx;
       const py = y1 + pull * gy;
       const qx = x2 - pull * gx;
       const qy = y2 - pull * gy;
-      out.x1 = a.x + (px * c22 - qx * c12) / det;
-      out.y1 = a.y + (py * c22 - qy * c12) / det;
-      out.x2 = b.x + (qx * c11 - px * c12) / det;
-      out.y2 = b.y + (qy * c11 - py * c12) / det;
-      return;
-    }
-    if (a.free) {
+      found[0] = ax + (px * c22 - qx * c12) / det;
+      found[1] = ay + (py * c22 - qy * c12) / det;
+      found[2] = bx + (qx * c11 - px * c12) / det;
+      found[3] = by + (qy * c11 - py * c12) / det;
+    } else if (free === FIRST_FREE) {
       // Unknown: d1 (two), β. Eliminating d1 leaves one equation for β.
       const px = x1 + pull * gx;
       const py = y1 + pull * gy;
-      const q = -(x2 * b.dx + y2 * b.dy) + pull * third;
-      const beta = positive((q * c11 + c12 * (px * b.dx + py * b.dy)) / (c11 * c22 - c12 * c12), third);
-      out.x2 = b.x - beta * b.dx;
-      out.y2 = b.y - beta * b.dy;
-      out.x1 = a.x + (px + c12 * beta * b.dx) / c11;
-      out.y1 = a.y + (py + c12 * beta * b.dy) / c11;
-      return;
-    }
-    if (b.free) {
+      const q = -(x2 * bdx + y2 * bdy) + pull * third;
+      const beta = positive((q * c11 + c12 * (px * bdx + py * bdy)) / (c11 * c22 - c12 * c12), third);
+      found[2] = bx - beta * bdx;
+      found[3] = by - beta * bdy;
+      found[0] = ax + (px + c12 * beta * bdx) / c11;
+      found[1] = ay + (py + c12 * beta * bdy) / c11;
+    } else if (free === SECOND_FREE) {
       const qx = x2 - pull * gx;
       const qy = y2 - pull * gy;
-      const p = x1 * a.dx + y1 * a.dy + pull * third;
-      const alpha = positive((p * c22 - c12 * (qx * a.dx + qy * a.dy)) / (c11 * c22 - c12 * c12), third);
-      out.x1 = a.x + alpha * a.dx;
-      out.y1 = a.y + alpha * a.dy;
-      out.x2 = b.x + (qx - c12 * alpha * a.dx) / c22;
-      out.y2 = b.y + (qy - c12 * alpha * a.dy) / c22;
-      return;
+      const p = x1 * adx + y1 * ady + pull * third;
+      const alpha = positive((p * c22 - c12 * (qx * adx + qy * ady)) / (c11 * c22 - c12 * c12), third);
+      found[0] = ax + alpha * adx;
+      found[1] = ay + alpha * ady;
+      found[2] = bx + (qx - c12 * alpha * adx) / c22;
+      found[3] = by + (qy - c12 * alpha * ady) / c22;
+    } else {
+      const dot = -(adx * bdx + ady * bdy);
+      const p = x1 * adx + y1 * ady + pull * third;
+      const q = -(x2 * bdx + y2 * bdy) + pull * third;
+      const cross = c12 * dot;
+      const det = c11 * c22 - cross * cross;
+      const alpha = positive((p * c22 - q * cross) / det, third);
+      const beta = positive((q * c11 - p * cross) / det, third);
+      found[0] = ax + alpha * adx;
+      found[1] = ay + alpha * ady;
+      found[2] = bx - beta * bdx;
+      found[3] = by - beta * bdy;
     }
-    const dot = -(a.dx * b.dx + a.dy * b.dy);
-    const p = x1 * a.dx + y1 * a.dy + pull * third;
-    const q = -(x2 * b.dx + y2 * b.dy) + pull * third;
-    const cross = c12 * dot;
-    const det = c11 * c22 - cross * cross;
-    const alpha = positive((p * c22 - q * cross) / det, third);
-    const beta = positive((q * c11 - p * cross) / det, third);
-    out.x1 = a.x + alpha * a.dx;
-    out.y1 = a.y + alpha * a.dy;
-    out.x2 = b.x - beta * b.dx;
-    out.y2 = b.y - beta * b.dy;
   }
 
   /** Moves each parameter by one Newton step to the nearest point of the curve and measures the distance there. */
-  private measure(x: Float64Array, y: Float64Array, from: number, to: number, step: number, a: End, b: End, out: FittedCubic): void {
-    const { u } = this;
-    const ax = 3 * (out.x1 - a.x);
-    const ay = 3 * (out.y1 - a.y);
-    const bx = 3 * (out.x2 - out.x1) - ax;
-    const by = 3 * (out.y2 - out.y1) - ay;
-    const cx = b.x - a.x - ax - bx;
-    const cy = b.y - a.y - ay - by;
+  private measure(x: Float64Array, y: Float64Array, from: number, to: number, step: number): void {
+    const { u, ends, found } = this;
+    const x0 = ends[0];
+    const y0 = ends[1];
+    const ax = 3 * (found[0] - x0);
+    const ay = 3 * (found[1] - y0);
+    const bx = 3 * (found[2] - found[0]) - ax;
+    const by = 3 * (found[3] - found[1]) - ay;
+    const cx = ends[4] - x0 - ax - bx;
+    const cy = ends[5] - y0 - ay - by;
     let worst2 = 0;
     let sum2 = 0;
     for (let k = from; k <= to; k += step) {
       let t = u[k - from];
-      let ex = ((cx * t + bx) * t + ax) * t + a.x - x[k];
-      let ey = ((cy * t + by) * t + ay) * t + a.y - y[k];
+      let ex = ((cx * t + bx) * t + ax) * t + x0 - x[k];
+      let ey = ((cy * t + by) * t + ay) * t + y0 - y[k];
       const vx = (3 * cx * t + 2 * bx) * t + ax;
       const vy = (3 * cy * t + 2 * by) * t + ay;
       const wx = 6 * cx * t + 2 * bx;
@@ -178,30 +222,24 @@ export class CubicFit {
       if (slope > 1e-12) {
         t = Math.max(0, Math.min(1, t - (ex * vx + ey * vy) / slope));
         u[k - from] = t;
-        ex = ((cx * t + bx) * t + ax) * t + a.x - x[k];
-        ey = ((cy * t + by) * t + ay) * t + a.y - y[k];
+        ex = ((cx * t + bx) * t + ax) * t + x0 - x[k];
+        ey = ((cy * t + by) * t + ay) * t + y0 - y[k];
       }
       const d2 = ex * ex + ey * ey;
       sum2 += d2;
       if (d2 > worst2) worst2 = d2;
     }
-    out.worst2 = worst2;
-    out.sum2 = sum2;
+    found[4] = worst2;
+    found[5] = sum2 * step;
   }
 }
 
-/** Keeps handles from swinging out further than the stretch is long: few or noisy points may ask for it, a curve never needs it. */
-function holdHandles(a: End, b: End, most: number, out: FittedCubic): void {
-  const first = distance(out.x1 - a.x, out.y1 - a.y);
-  if (first > most) {
-    out.x1 = a.x + ((out.x1 - a.x) * most) / first;
-    out.y1 = a.y + ((out.y1 - a.y) * most) / first;
-  }
-  const second = distance(out.x2 - b.x, out.y2 - b.y);
-  if (second > most) {
-    out.x2 = b.x + ((out.x2 - b.x) * most) / second;
-    out.y2 = b.y + ((out.y2 - b.y) * most) / second;
-  }
+/** Keeps a handle from swinging out further than the stretch is long: few or noisy points may ask for it, a curve never needs it. */
+function holdHandle(found: Float64Array, at: number, x: number, y: number, most: number): void {
+  const length = distance(found[at] - x, found[at + 1] - y);
+  if (length <= most) return;
+  found[at] = x + ((found[at] - x) * most) / length;
+  found[at + 1] = y + ((found[at + 1] - y) * most) / length;
 }
 
 /** Handles that came out backwards or as nothing are set to a third of the chord, as Schneider does. */

@@ -199,13 +199,17 @@ function spread(from: number, to: number): number[] {
 function chordSum2(section: Section, from: number, to: number, tolerancePx: number): number {
   const a = section.joint(from);
   const b = section.joint(to);
-  const dx = b.x - a.x;
-  const dy = b.y - a.y;
-  const length = Math.hypot(dx, dy);
+  const { x: xs, y: ys } = section;
+  const ax = a.x;
+  const ay = a.y;
+  const dx = b.x - ax;
+  const dy = b.y - ay;
+  const length = Math.sqrt(dx * dx + dy * dy);
   if (length < 1e-9) return NaN;
   let sum2 = 0;
   for (let k = from + 1; k < to; k++) {
-    const [px, py] = [section.x[k] - a.x, section.y[k] - a.y];
+    const px = xs[k] - ax;
+    const py = ys[k] - ay;
     const off = (px * dy - py * dx) / length;
     const along = (px * dx + py * dy) / length;
     if (Math.abs(off) > tolerancePx || along < -tolerancePx || along > length + tolerancePx) return NaN;

@@ -1,5 +1,5 @@
 import { calmed } from './calm.ts';
-import type { End } from './cubicFit.ts';
+import { endAt, freeEndAt, type End } from './cubicFit.ts';
 import type { Ring } from './corners.ts';
 
 /**
@@ -24,9 +24,6 @@ interface Place {
   readonly y: number;
 }
 
-/** An end whose direction comes out of the fit. */
-const freeEnd = ({ x, y }: Place): End => ({ x, y, dx: 0, dy: 0, free: true });
-
 /** The stretch of a ring between two corners. Points nearer than `trimPx` to a corner are left out: they lie on the rounding. */
 export function sectionBetween(ring: Ring, fromIndex: number, toIndex: number, from: Place, to: Place, trimPx: number, calmPx = 0): Section {
   const { n, x, y, along } = ring;
@@ -48,7 +45,7 @@ export function sectionBetween(ring: Ring, fromIndex: number, toIndex: number, f
   }
   xs[count] = to.x;
   ys[count++] = to.y;
-  return makeSection(xs.subarray(0, count), ys.subarray(0, count), calmPx, [freeEnd(from), freeEnd(to)]);
+  return makeSection(xs.subarray(0, count), ys.subarray(0, count), calmPx, [freeEndAt(from.x, from.y), freeEndAt(to.x, to.y)]);
 }
 
 /**
@@ -181,7 +178,7 @@ function smoothed(x: Float64Array, y: Float64Array, along: Float64Array, k: numb
   const dy = (y0 * c01 + y1 * c11 + y2 * c12) / det;
   const length = Math.sqrt(dx * dx + dy * dy);
   if (length < 1e-9) return plain(x, y, k, closed);
-  return { x: x[k] + (x0 * c00 + x1 * c01 + x2 * c02) / det, y: y[k] + (y0 * c00 + y1 * c01 + y2 * c02) / det, dx: dx / length, dy: dy / length, free: false };
+  return endAt(x[k] + (x0 * c00 + x1 * c01 + x2 * c02) / det, y[k] + (y0 * c00 + y1 * c01 + y2 * c02) / det, dx / length, dy / length);
 }
 
 /** Distance along at point `j`, which may lie up to one turn of `span` points before or after a closed section's own. */
@@ -194,5 +191,5 @@ function plain(x: Float64Array, y: Float64Array, k: number, closed: boolean): En
   const dx = x[b] - x[a];
   const dy = y[b] - y[a];
   const length = Math.hypot(dx, dy) || 1;
-  return { x: x[k], y: y[k], dx: dx / length, dy: dy / length, free: false };
+  return endAt(x[k], y[k], dx / length, dy / length);
 }

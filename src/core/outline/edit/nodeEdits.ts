@@ -1,4 +1,4 @@
-import { CubicFit, type FittedCubic } from '../cubicFit.ts';
+import { CubicFit, endAt, type FittedCubic } from '../cubicFit.ts';
 import { between, controlsOf, isStraight, nodeAt, placeOn, sideAt, sideCount, type EditNode, type EditPath, type Point, type Side } from './editPath.ts';
 
 /** Consecutive sides of one outline and what stands in their place: what neighbours that share them take over. */
@@ -151,6 +151,6 @@ function joined([a, b]: readonly Side[]): Side {
   const end = unit(controlsOf(b)[2], b.to);
   const out: FittedCubic = { x1: 0, y1: 0, x2: 0, y2: 0, worst2: 0, sum2: 0 };
   const fit = new CubicFit();
-  fit.fit(x, y, along, 0, x.length - 1, { ...plain(a.from), dx: start.x, dy: start.y, free: false }, { ...plain(b.to), dx: end.x, dy: end.y, free: false }, 0, Infinity, false, out);
+  fit.fit(x, y, along, 0, x.length - 1, endAt(a.from.x, a.from.y, start.x, start.y), endAt(b.to.x, b.to.y, end.x, end.y), 0, Infinity, false, out);
   return { from: a.from, out: { x: out.x1, y: out.y1 }, in: { x: out.x2, y: out.y2 }, to: b.to };
 }

@@ -5,7 +5,7 @@ import type { LabelMap } from '../../raster/labelMap.ts';
 import { finish, type Task } from '../../task/task.ts';
 import { alignCorners } from '../alignCorners.ts';
 import { findCorners, type Ring } from '../corners.ts';
-import type { End } from '../cubicFit.ts';
+import { freeEndAt, type End } from '../cubicFit.ts';
 import { CurvesBuilder, type Curves } from '../curves.ts';
 import { JointFinder } from '../joints.ts';
 import { withParallels } from '../parallels.ts';
@@ -155,7 +155,7 @@ function sectionsOf(ring: Ring, from: End, to: End, options: ArcOptions): Sectio
   let start = from;
   let first = 0;
   for (const corner of corners) {
-    const end: End = { x: corner.x, y: corner.y, dx: 0, dy: 0, free: true };
+    const end = freeEndAt(corner.x, corner.y);
     sections.push(sectionWithin(ring, first, corner.index, start, end, trimPx, options.smoothPx));
     start = end;
     first = corner.index;

@@ -1,4 +1,4 @@
-import type { End } from '../cubicFit.ts';
+import { endAt, freeEndAt, type End } from '../cubicFit.ts';
 import { SideFit, type Ray } from '../sideFit.ts';
 import type { ArcPoints } from './arcPoints.ts';
 import type { CrackArcs } from './crackArcs.ts';
@@ -40,7 +40,7 @@ export function junctions(arcs: CrackArcs, points: readonly ArcPoints[], smoothR
     const y = row - 1;
     const arrivals = slots.map((slot) => arrivalOf(fit, points[slot >> 1], slot, x, y));
     const place = placeOf?.(node) ?? meetingPlace(arrivals, x, y, arcs);
-    for (const slot of slots) ends[slot] = { ...place, dx: 0, dy: 0, free: true };
+    for (const slot of slots) ends[slot] = freeEndAt(place.x, place.y);
     passSmoothly(arrivals, place, ends, smoothRad);
   }
   return { ends };
@@ -133,6 +133,6 @@ function passSmoothly(arrivals: readonly Arrival[], place: { x: number; y: numbe
   for (const [arrival, sign] of [[a, 1], [b, -1]] as const) {
     // Towards the node is along the travel of an arc that ends here.
     const way = (arrival.slot & 1) === 1 ? sign : -sign;
-    ends[arrival.slot] = { ...place, dx: (way * dx) / length, dy: (way * dy) / length, free: false };
+    ends[arrival.slot] = endAt(place.x, place.y, (way * dx) / length, (way * dy) / length);
   }
 }
