@@ -3,6 +3,7 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   plugins: [vue()],
+  define: { __LIMNER_BUILD__: JSON.stringify('tested') },
   test: {
     include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'server/**/*.test.ts', 'bench/**/*.test.ts', 'tests/*.test.ts'],
     environment: 'node',

@@ -12,7 +12,7 @@ const pictures = await demoPictures();
 const jobs = demoJobs();
 const list: string[] = [];
 for (const name of Object.keys(jobs) as DemoName[]) {
-  const { fileName, bytes } = pictures[name];
+  const { fileName, bytes } = pictures[name === 'oneFilm' ? 'crest' : name];
   const { picture, statedDpi } = await decodeFile(bytes, fileName);
   const info = { fileName, widthPx: picture.width, heightPx: picture.height };
   const job = { ...jobs[name], picture: statedDpi === undefined ? info : { ...info, statedDpi } };

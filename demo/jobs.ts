@@ -2,7 +2,7 @@ import { BLANKS } from '../src/core/job/blanks.ts';
 import type { Job } from '../src/core/job/job.ts';
 import { newJob, SHEETS } from '../src/core/job/newJob.ts';
 
-export type DemoName = 'crest' | 'buoy' | 'lettering' | 'heron' | 'duck' | 'lighthouse' | 'sign';
+export type DemoName = 'crest' | 'oneFilm' | 'buoy' | 'lettering' | 'heron' | 'duck' | 'lighthouse' | 'sign';
 
 function jobFor(name: string, blankName: string, keywords: string[], note: string, change: Partial<Job> = {}): Job {
   const choice = BLANKS.find(({ blank }) => blank.name === blankName);
@@ -22,15 +22,34 @@ function jobFor(name: string, blankName: string, keywords: string[], note: strin
 const step = { enabled: true, v: 1 } as const;
 const film = (name: string, colour: string): Job['assembly']['films'] => [{ id: 'film-1', name, colour }];
 
-/** The demo's jobs: three finished, the others pictures waiting. Keys are the names of the pictures. */
+/** The demo's jobs: four finished, the others pictures waiting. Each is named after its picture but for the crest in one film. */
 export function demoJobs(): Record<DemoName, Job> {
   const base = newJob('demo');
   return {
     crest: jobFor('Crew crest', 'Shirt, adult L', ['regatta', 'crew', 'shirt'], 'Drawn by the rowing club for its own crew.', {
       recipe: [
-        { kind: 'crop', id: 'crest-crop', ...step, rect: { xPx: 100, yPx: 20, widthPx: 980, heightPx: 1200 } },
-        { kind: 'areaLift', id: 'crest-ground', ...step, at: { xPx: 130, yPx: 60 }, tolerance: 'auto', enclosed: false, soft: true },
+        { kind: 'areaLift', id: 'crest-ground', ...step, at: { xPx: 20, yPx: 20 }, tolerance: 'auto', enclosed: false, soft: true },
         { kind: 'sweep', id: 'crest-sweep', ...step, speckMm2: 1, pinholeMm2: 1 },
+      ],
+      separation: {
+        way: 'flat',
+        count: 5,
+        meet: 'inset',
+        reachMm: 0.3,
+        known: [{ colour: '#fefffe', film: 'white' }, { colour: '#213760', film: 'navy' }, { colour: '#bf5430', film: 'rust' }, { colour: '#e3bf73', film: 'sand' }],
+      },
+      assembly: {
+        by: 'width',
+        sizeMm: 240,
+        turnDeg: 0,
+        films: [{ id: 'white', name: 'Sail white', colour: '#f6f5f0' }, { id: 'navy', name: 'Harbour navy', colour: '#22375f' }, { id: 'rust', name: 'Rust', colour: '#bf5430' }, { id: 'sand', name: 'Sand', colour: '#e3bf73' }],
+      },
+    }),
+    oneFilm: jobFor('Crest, one film', 'Shirt, adult L', ['regatta', 'crew', 'shirt'], 'The crest once more, for the helpers’ shirts.', {
+      recipe: [
+        { kind: 'crop', id: 'one-crop', ...step, rect: { xPx: 100, yPx: 20, widthPx: 980, heightPx: 1200 } },
+        { kind: 'areaLift', id: 'one-ground', ...step, at: { xPx: 130, yPx: 60 }, tolerance: 'auto', enclosed: false, soft: true },
+        { kind: 'sweep', id: 'one-sweep', ...step, speckMm2: 1, pinholeMm2: 1 },
       ],
       assembly: { by: 'width', sizeMm: 240, turnDeg: 0, films: film('Harbour navy', '#22375f') },
     }),

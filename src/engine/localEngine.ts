@@ -46,6 +46,8 @@ const NESTING_PX = 0.02;
 const VARIANT_PIXELS = 4_000_000;
 
 interface OpenPicture {
+  /** What was said of it on opening, without what is shown. */
+  readonly facts: Omit<OpenedPicture, 'view'>;
   readonly final: Rgba8;
   readonly preview: Rgba8;
   readonly previewScale: number;
@@ -69,16 +71,21 @@ export class LocalEngine implements Engine {
   ) {}
 
   async open(bytes: Uint8Array<ArrayBuffer>, file: string, options?: DecodeOptions): Promise<OpenedPicture> {
-    const { picture, ...facts } = await this.decode(bytes, file, options);
-    const pictureKey = `${hashBytes(bytes)}${facts.drawnSidePx === undefined ? '' : `@${facts.drawnSidePx}`}`;
+    const hash = hashBytes(bytes);
+    // A picture that was dropped is opened again by its job a moment later.
+    const known = this.pictures.get(pictureKeyOf(hash, options?.drawnSidePx));
+    if (known !== undefined) return { ...known.facts, view: ownCopy(shrinkToSide(known.final, VIEW_SIDE_PX)) };
+    const { picture, ...decoded } = await this.decode(bytes, file, options);
+    const pictureKey = pictureKeyOf(hash, decoded.drawnSidePx);
     const preview = shrinkToSide(picture, PREVIEW_SIDE_PX);
+    const facts = { ...decoded, pictureKey, widthPx: picture.width, heightPx: picture.height, look: lookAt(picture) };
     this.pictures.delete(pictureKey);
-    this.pictures.set(pictureKey, { final: picture, preview, previewScale: preview.width / picture.width });
+    this.pictures.set(pictureKey, { facts, final: picture, preview, previewScale: preview.width / picture.width });
     for (const [oldest] of this.pictures) {
       if (oldest === pictureKey || this.pictureBytes() <= KEPT_PICTURE_BYTES) break;
       this.pictures.delete(oldest);
     }
-    return { ...facts, pictureKey, widthPx: picture.width, heightPx: picture.height, view: ownCopy(shrinkToSide(picture, VIEW_SIDE_PX)), look: lookAt(picture) };
+    return { ...facts, view: ownCopy(shrinkToSide(picture, VIEW_SIDE_PX)) };
   }
 
   async propose({ pictureKey, job, stock }: ProposeRequest): Promise<Proposals> {
@@ -243,6 +250,8 @@ export class LocalEngine implements Engine {
     return cut;
   }
 }
+
+const pictureKeyOf = (hash: string, drawnSidePx: number | undefined): string => `${hash}${drawnSidePx === undefined ? '' : `@${drawnSidePx}`}`;
 
 function baseView({ key, art }: CleanResult['base'], have?: string): BaseView {
   const { scale } = art.frame;

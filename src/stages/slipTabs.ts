@@ -31,7 +31,8 @@ function placesOf({ job, result }: SlipState): number {
 }
 
 const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
-  picture: ({ picture }) => (picture === undefined ? 'no picture yet' : `${picture.widthPx.toLocaleString('en')} × ${picture.heightPx.toLocaleString('en')} px`),
+  // While the picture is read, the job knows its size.
+  picture: ({ job, picture = job.picture }) => (picture === undefined ? 'no picture yet' : `${picture.widthPx.toLocaleString('en')} × ${picture.heightPx.toLocaleString('en')} px`),
   clean: ({ job, result }) => {
     const steps = job.recipe.length === 0 ? 'as it came' : plural(job.recipe.length, 'step', 'steps');
     const specks = result?.clean.steps.reduce((sum, step) => sum + (step.facts['specks'] ?? 0), 0) ?? 0;
@@ -56,5 +57,5 @@ const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
     const sheets = result?.cut?.sheets.length ?? 1;
     return `${sheets > 1 ? plural(sheets, 'sheet', 'sheets') : plural(job.layout.copies, 'copy', 'copies')}, ${mirrored}`;
   },
-  handoff: ({ result }) => (result?.cut === undefined ? 'nothing to hand off' : result.cut.sheets.every(fits) ? 'ready' : 'waits for the layout'),
+  handoff: ({ job, result }) => (result === undefined && job.picture !== undefined ? 'being made…' : result?.cut === undefined ? 'nothing to hand off' : result.cut.sheets.every(fits) ? 'ready' : 'waits for the layout'),
 };

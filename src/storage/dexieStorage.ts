@@ -1,6 +1,7 @@
 import { Dexie, type Table } from 'dexie';
 import { AppError, isAppError, plainFromError } from '../core/errors/appError.ts';
 import { readJob, readRecipe } from '../core/job/readJob.ts';
+import { rowsToDrop, type KeptRow } from './keptRows.ts';
 import { sortedByName, type DamagedEntry, type JobStorage, type NamedRecipe, type PictureFile, type ShelfEntry } from './ports.ts';
 
 interface Note {
@@ -8,16 +9,22 @@ interface Note {
   readonly value: string;
 }
 
+type ResultSize = Pick<KeptRow, 'jobId' | 'bytes' | 'usedAt'>;
+
 class Database extends Dexie {
   entries!: Table<ShelfEntry, string>;
   pictures!: Table<PictureFile, string>;
   notes!: Table<Note, string>;
   recipes!: Table<NamedRecipe, string>;
+  results!: Table<KeptRow, string>;
+  /** What each row of `results` takes, so that room is made without reading them. */
+  resultSizes!: Table<ResultSize, string>;
 
   constructor(name: string) {
     super(name);
     this.version(1).stores({ entries: 'id, updatedAt, pictureId', pictures: 'id', notes: 'name' });
     this.version(2).stores({ recipes: 'id' });
+    this.version(3).stores({ results: 'jobId', resultSizes: 'jobId' });
   }
 }
 
@@ -46,7 +53,7 @@ export class DexieStorage implements JobStorage {
   }
 
   put(entry: ShelfEntry, picture?: PictureFile): Promise<void> {
-    return guarded(() =>
+    return this.makingRoom(() =>
       this.db.transaction('rw', this.db.entries, this.db.pictures, async () => {
         if (picture !== undefined) await this.db.pictures.put(picture);
         await this.db.entries.put(entry);
@@ -56,8 +63,9 @@ export class DexieStorage implements JobStorage {
 
   purge(ids: readonly string[]): Promise<void> {
     return guarded(() =>
-      this.db.transaction('rw', this.db.entries, this.db.pictures, async () => {
+      this.db.transaction('rw', [this.db.entries, this.db.pictures, this.db.results, this.db.resultSizes], async () => {
         await this.db.entries.bulkDelete([...ids]);
+        await this.dropResults(ids);
         const used = new Set((await this.db.entries.toArray()).map((entry) => entry.pictureId));
         const unused = (await this.db.pictures.toCollection().primaryKeys()).filter((id) => !used.has(id));
         await this.db.pictures.bulkDelete(unused);
@@ -67,6 +75,44 @@ export class DexieStorage implements JobStorage {
 
   picture(id: string): Promise<PictureFile | undefined> {
     return guarded(() => this.db.pictures.get(id));
+  }
+
+  kept(jobId: string): Promise<KeptRow | undefined> {
+    return guarded(async () => {
+      const row = await this.db.results.get(jobId);
+      if (row !== undefined) await this.db.resultSizes.update(jobId, { usedAt: Date.now() });
+      return row;
+    });
+  }
+
+  keep(row: KeptRow): Promise<void> {
+    return guarded(() =>
+      this.db.transaction('rw', this.db.results, this.db.resultSizes, async () => {
+        const { jobId, bytes, usedAt } = row;
+        await this.db.results.put(row);
+        await this.db.resultSizes.put({ jobId, bytes, usedAt });
+        await this.dropResults(rowsToDrop(await this.db.resultSizes.toArray()));
+      }),
+    );
+  }
+
+  private async dropResults(ids: readonly string[]): Promise<void> {
+    await this.db.results.bulkDelete([...ids]);
+    await this.db.resultSizes.bulkDelete([...ids]);
+  }
+
+  /** On a full disk what can be made again goes first, and the work is tried once more. */
+  private makingRoom<Value>(work: () => PromiseLike<Value>): Promise<Value> {
+    return guarded(async () => {
+      try {
+        return await work();
+      } catch (error) {
+        if (!isQuota(error)) throw error;
+        await this.db.results.clear();
+        await this.db.resultSizes.clear();
+        return await work();
+      }
+    });
   }
 
   recipes(): Promise<NamedRecipe[]> {

@@ -1,4 +1,5 @@
 import { AppError } from '../core/errors/appError.ts';
+import { rowsToDrop, type KeptRow } from './keptRows.ts';
 import { sortedByName, type DamagedEntry, type JobStorage, type NamedRecipe, type PictureFile, type ShelfEntry } from './ports.ts';
 
 /** Storage that forgets: for tests, and for browsers that allow none. `roomBytes` imitates a full disk. */
@@ -6,6 +7,7 @@ export class MemoryStorage implements JobStorage {
   private readonly entries = new Map<string, ShelfEntry>();
   private readonly pictures = new Map<string, PictureFile>();
   private readonly named = new Map<string, NamedRecipe>();
+  private readonly results = new Map<string, KeptRow>();
   private readonly notes = new Map<string, string>();
 
   constructor(private readonly roomBytes = Infinity) {}
@@ -31,13 +33,30 @@ export class MemoryStorage implements JobStorage {
   }
 
   async purge(ids: readonly string[]): Promise<void> {
-    for (const id of ids) this.entries.delete(id);
+    for (const id of ids) {
+      this.entries.delete(id);
+      this.results.delete(id);
+    }
     const used = new Set([...this.entries.values()].map((entry) => entry.pictureId));
     for (const id of this.pictures.keys()) if (!used.has(id)) this.pictures.delete(id);
   }
 
   async picture(id: string): Promise<PictureFile | undefined> {
     return this.pictures.get(id);
+  }
+
+  /** Whether something is kept of a job. */
+  hasKept(jobId: string): boolean {
+    return this.results.has(jobId);
+  }
+
+  async kept(jobId: string): Promise<KeptRow | undefined> {
+    return this.results.get(jobId);
+  }
+
+  async keep(row: KeptRow): Promise<void> {
+    this.results.set(row.jobId, structuredClone(row));
+    for (const id of rowsToDrop([...this.results.values()])) this.results.delete(id);
   }
 
   async recipes(): Promise<NamedRecipe[]> {

@@ -1,6 +1,7 @@
 import type { PlainError } from '../core/errors/appError.ts';
 import type { Job } from '../core/job/job.ts';
 import type { Recipe } from '../core/job/recipe.ts';
+import type { KeptRow } from './keptRows.ts';
 
 /** A job as it lies on the shelf, without its pixels. */
 export interface ShelfEntry {
@@ -53,11 +54,15 @@ export interface JobStorage {
   /** Rows that are not listed because they do not pass as jobs. */
   damaged(): Promise<DamagedEntry[]>;
   get(id: string): Promise<ShelfEntry | undefined>;
-  /** Writes an entry and, when given, its picture file. */
+  /** Writes an entry and, when given, its picture file; kept results make room where it is short. */
   put(entry: ShelfEntry, picture?: PictureFile): Promise<void>;
-  /** Removes entries for good, and pictures that no entry uses any more. */
+  /** Removes entries for good with their kept results, and pictures that no entry uses any more. */
   purge(ids: readonly string[]): Promise<void>;
   picture(id: string): Promise<PictureFile | undefined>;
+  /** What was kept of a job's results. */
+  kept(jobId: string): Promise<KeptRow | undefined>;
+  /** Keeps a job's results instead of those before; those used longest ago make room. */
+  keep(row: KeptRow): Promise<void>;
   /** The kept recipes, by name. Those that no longer pass as recipes are left out. */
   recipes(): Promise<NamedRecipe[]>;
   putRecipe(recipe: NamedRecipe): Promise<void>;

@@ -8,6 +8,7 @@ import { holdOutlines } from '../core/job/paletteEdits.ts';
 import { salvageJob } from '../core/job/salvageJob.ts';
 import { newJob } from '../core/job/newJob.ts';
 import { DexieStorage } from './dexieStorage.ts';
+import { KEPT_RESULT_BYTES, rowsToDrop } from './keptRows.ts';
 import { MemoryStorage } from './memoryStorage.ts';
 import type { JobStorage, ShelfEntry } from './ports.ts';
 
@@ -48,6 +49,27 @@ describe.each(Object.entries(kinds))('%s storage', (_name, make) => {
     expect((await storage.recipes())[0]).toEqual({ id: 'b', name: 'Logos', recipe: [], savedAt: 3 });
     await storage.removeRecipe('b');
     expect((await storage.recipes()).map(({ id }) => id)).toEqual(['a']);
+  });
+
+  it('keeps one result a job, until the job goes for good', async () => {
+    const storage = make();
+    await storage.put(entry('a', 1));
+    await storage.keep({ jobId: 'a', key: 'k1', bytes: 3, usedAt: 1, value: { outline: new Float64Array([1, 2]) } });
+    await storage.keep({ jobId: 'a', key: 'k2', bytes: 3, usedAt: 2, value: { outline: new Float64Array([3]) } });
+    expect(await storage.kept('a')).toMatchObject({ key: 'k2', value: { outline: new Float64Array([3]) } });
+    expect(await storage.kept('b')).toBeUndefined();
+    await storage.purge(['a']);
+    expect(await storage.kept('a')).toBeUndefined();
+  });
+
+  it('lets the results that were used longest ago make room', async () => {
+    const storage = make();
+    const row = (jobId: string, share: number, usedAt: number) => ({ jobId, key: 'k', bytes: KEPT_RESULT_BYTES * share, usedAt, value: jobId });
+    for (const [at, id] of ['a', 'b', 'c'].entries()) await storage.keep(row(id, 0.45, at));
+    expect(await Promise.all(['a', 'b', 'c'].map(async (id) => (await storage.kept(id))?.value))).toEqual([undefined, 'b', 'c']);
+    await storage.keep(row('d', 1.1, 9));
+    expect(await storage.kept('d')).toBeUndefined();
+    expect(await storage.kept('c')).toBeDefined();
   });
 
   it('keeps small notes', async () => {
@@ -113,5 +135,32 @@ describe('storage in trouble', () => {
     await storage.put(entry('a', 1));
     expect((await storage.list()).map(({ id }) => id)).toEqual(['a']);
     await expect(storage.get('new')).rejects.toThrow(/newerVersion/);
+  });
+});
+
+describe('a full disk', () => {
+  it('takes the kept results first, so that the job itself is saved', async () => {
+    const storage = new DexieStorage(`test-${Math.random()}`);
+    await storage.keep({ jobId: 'a', key: 'k', bytes: 3, usedAt: 1, value: 'much' });
+    const inner = storage as unknown as { db: { entries: { put: (row: ShelfEntry) => unknown } } };
+    const put = inner.db.entries.put.bind(inner.db.entries);
+    let full = true;
+    inner.db.entries.put = (row) => {
+      if (!full) return put(row);
+      full = false;
+      throw Object.assign(new Error('full'), { name: 'QuotaExceededError' });
+    };
+    await storage.put(entry('a', 1));
+    expect((await storage.get('a'))?.job.name).toBe('Job a');
+    expect(await storage.kept('a')).toBeUndefined();
+  });
+});
+
+describe('rows to drop', () => {
+  it('leave no more than fits, and never a newer one for an older one of its size', () => {
+    const rows = [5, 3, 9, 1, 7].map((usedAt) => ({ jobId: `j${usedAt}`, bytes: 10, usedAt }));
+    expect(rowsToDrop(rows, 30).sort()).toEqual(['j1', 'j3']);
+    expect(rowsToDrop(rows, 50)).toEqual([]);
+    expect(rowsToDrop(rows, 9).length).toBe(5);
   });
 });

@@ -5,10 +5,13 @@ import { hashBytes } from '../core/job/hash.ts';
 import type { Job, PictureInfo } from '../core/job/job.ts';
 import { scaledJob } from '../core/job/carriedJob.ts';
 import { checkFileSize } from '../formats/picture/checkPicture.ts';
-import type { OpenedPicture, RunResult } from '../engine/protocol.ts';
+import type { Rgba8 } from '../core/raster/raster.ts';
+import type { OpenedPicture, RegionRequest, RunResult } from '../engine/protocol.ts';
 import type { ShelfEntry } from '../storage/ports.ts';
-import { History } from './history.ts';
+import { jobHistory } from './jobHistory.ts';
 import { keepJob } from './keepJob.ts';
+import { keepShown } from './keepShown.ts';
+import type { KeyedView } from './keptResult.ts';
 import { pictureInfo } from './pictureInfo.ts';
 import { useServices } from './services.ts';
 import { useShelf } from './shelf.ts';
@@ -21,24 +24,16 @@ export const useBench = defineStore('bench', () => {
   const picture = shallowRef<OpenedPicture>();
   const result = shallowRef<RunResult>();
   /** The reduced clean art that is shown; kept when a run says that it has not changed. */
-  const cleanView = shallowRef<{ key: string; pixels: NonNullable<RunResult['clean']['view']> }>();
+  const cleanView = shallowRef<KeyedView>();
   /** The reduced picture as turned and squared, kept in the same way. */
-  const baseView = shallowRef<{ key: string; pixels: NonNullable<RunResult['clean']['view']> }>();
+  const baseView = shallowRef<KeyedView>();
   const error = shallowRef<AppError>();
   const busy = ref<number>();
   /** The job that what is shown was made of, at full size. */
   const shownJob = shallowRef<Job>();
 
-  let history: History<Job> | undefined;
-  const job = shallowRef<Job>();
-  const undoLabel = ref<string>();
-  const redoLabel = ref<string>();
-
-  function showHistory(): void {
-    job.value = history?.present;
-    undoLabel.value = history?.undoLabel;
-    redoLabel.value = history?.redoLabel;
-  }
+  const edits = jobHistory();
+  const { job, undoLabel, redoLabel, dragging, commit, preview, revert, undo, redo } = edits;
 
   /** The job that was asked for last: another one that is still being fetched then is not shown. */
   let wanted: string | undefined;
@@ -49,51 +44,80 @@ export const useBench = defineStore('bench', () => {
     await saveNow();
     if (wanted !== id) return;
     close();
-    const found = await storage.get(id);
+    const reading = storage.get(id);
+    const [found, kept] = await Promise.all([reading, shown.read(id, reading)]);
     if (wanted !== id) return;
     if (found === undefined || found.deletedAt !== undefined) throw new AppError('badJob', { reason: 'it is not on this shelf any more' });
     entry.value = found;
     if (found.job.picture !== undefined && found.pictureId !== undefined) fileOf.set(found.job.picture, found.pictureId);
-    history = new History(found.job);
-    showHistory();
+    if (kept !== undefined) {
+      shown.show(kept, found.job);
+      restored = { job: found.job, picture: picture.value };
+    }
+    edits.begin(found.job);
     await openPicture();
   }
 
   function close(): void {
+    shown.flush();
+    restored = undefined;
     entry.value = undefined;
     picture.value = undefined;
     result.value = undefined;
     cleanView.value = undefined;
     baseView.value = undefined;
     error.value = undefined;
-    history = undefined;
     pictureFailed.value = false;
     shownJob.value = undefined;
-    showHistory();
+    edits.begin(undefined);
   }
 
   /** Whether the job's picture could not be opened, and trying again is all that helps. */
   const pictureFailed = ref(false);
 
+  /** What was kept of the job is shown, and nothing has changed since. */
+  let restored: { readonly job: Job; readonly picture: OpenedPicture | undefined } | undefined;
+  /** Calls that need the picture in the engine wait for it. */
+  let opening: Promise<void> = Promise.resolve();
+  /** The engine makes what is shown once more where it was kept, so that the next change, a closer look and a file find it there. */
+  let warming: Promise<unknown> = Promise.resolve();
+
+  function openPicture(): Promise<void> {
+    opening = openOnce(2);
+    return opening;
+  }
+
   /** Opens the job's picture. An engine that is lost meanwhile, as when memory is short, is started once more. */
-  async function openPicture(tries = 2): Promise<void> {
+  async function openOnce(tries: number): Promise<void> {
     const id = entry.value?.pictureId;
     if (id === undefined) return;
-    busy.value = 0;
+    if (restored === undefined) busy.value = 0;
     pictureFailed.value = false;
     try {
       const file = await storage.picture(id);
       if (file === undefined) throw new AppError('pictureMissing');
       const opened = markRaw(await engine.open(file.bytes.slice(), file.fileName, { drawnSidePx: job.value?.picture?.drawnSidePx }));
-      if (entry.value?.pictureId === id) picture.value = opened;
+      if (entry.value?.pictureId !== id) return;
+      if (restored?.picture?.pictureKey === opened.pictureKey) warm(restored.job, opened.pictureKey);
+      else picture.value = opened;
     } catch (caught) {
-      if (tries > 1 && isAppError(caught) && caught.code === 'workerLost') return await openPicture(tries - 1);
+      if (tries > 1 && isAppError(caught) && caught.code === 'workerLost') return await openOnce(tries - 1);
       pictureFailed.value = picture.value === undefined;
       throw caught;
     } finally {
       busy.value = undefined;
     }
   }
+
+  function warm(current: Job, pictureKey: string): void {
+    // A change that comes meanwhile has its own run, which ends this one; what cannot be made anew shows then.
+    warming = engine.run({ pictureKey, job: current, quality: 'final', ...haveViews() }).catch((caught: unknown) => asAppError(caught, 'unexpected'));
+  }
+
+  const whenOpen = <Args extends unknown[], Value>(call: (...args: Args) => Promise<Value>) => async (...args: Args): Promise<Value> => {
+    await opening.catch(() => undefined);
+    return call(...args);
+  };
 
   /** Opens the job's picture anew; what goes wrong is shown. */
   async function reopenPicture(): Promise<void> {
@@ -115,7 +139,7 @@ export const useBench = defineStore('bench', () => {
     fileOf.set(info, id);
     const kept = entry.value?.id === target.id ? entry.value : await storage.get(target.id);
     if (kept === undefined || kept.deletedAt !== undefined) return;
-    const present = entry.value?.id === target.id ? history?.present : undefined;
+    const present = entry.value?.id === target.id ? edits.present() : undefined;
     const next: Job = { ...(present ?? kept.job), picture: info };
     const saved = await shelf.save({ ...kept, pictureId: id, updatedAt: Date.now(), job: next }, { id, fileName: file.name, bytes });
     // Whatever was opened or changed while it was saved stands.
@@ -142,40 +166,11 @@ export const useBench = defineStore('bench', () => {
     commit(`Drawn at ${drawnSidePx} px`, { ...scaledJob(job.value, factor), picture: { ...before, ...size, drawnSidePx } });
   }
 
-  /** Changes the job for good; `label` names it for undo. */
-  function commit(label: string, next: Job): void {
-    history?.commit(label, next);
-    showHistory();
-  }
-  /** Changes the job while something is dragged. */
-  function preview(next: Job): void {
-    history?.preview(next);
-    dragging.value = true;
-    showHistory();
-  }
   function commitPreview(label: string): void {
-    dragging.value = false;
-    history?.commit(label);
-    showHistory();
+    edits.commitPreview(label);
     void work();
   }
-  function revert(): void {
-    dragging.value = false;
-    history?.revert();
-    showHistory();
-  }
-  function undo(): void {
-    dragging.value = false;
-    history?.undo();
-    showHistory();
-  }
-  function redo(): void {
-    dragging.value = false;
-    history?.redo();
-    showHistory();
-  }
 
-  const dragging = ref(false);
   let turn = 0;
   /** The turn that is being worked on. Progress comes on a channel of its own and may arrive after the result it led to. */
   let underWay = 0;
@@ -187,7 +182,10 @@ export const useBench = defineStore('bench', () => {
     if (opened === undefined || current === undefined) return;
     const mine = ++turn;
     underWay = mine;
+    restored = undefined;
     try {
+      await opening.catch(() => undefined);
+      if (mine !== turn) return;
       const large = opened.widthPx * opened.heightPx > 1_600_000;
       if (large) await runOnce(opened.pictureKey, current, 'preview', mine);
       // A newer change has its own run by now, which the rest of this one would cancel.
@@ -203,11 +201,10 @@ export const useBench = defineStore('bench', () => {
     }
   }
 
+  const haveViews = () => ({ ...(cleanView.value === undefined ? {} : { haveView: cleanView.value.key }), ...(baseView.value === undefined ? {} : { haveBase: baseView.value.key }) });
+
   async function runOnce(pictureKey: string, current: Job, quality: 'preview' | 'final', mine: number): Promise<void> {
-    const held = cleanView.value?.key;
-    const heldBase = baseView.value?.key;
-    const request = { pictureKey, job: current, quality, ...(held === undefined ? {} : { haveView: held }), ...(heldBase === undefined ? {} : { haveBase: heldBase }) };
-    const done = await engine.run(request, (share) => {
+    const done = await engine.run({ pictureKey, job: current, quality, ...haveViews() }, (share) => {
       if (mine === underWay) busy.value = share;
     });
     if (mine !== turn) return;
@@ -234,14 +231,23 @@ export const useBench = defineStore('bench', () => {
     if (result.value !== undefined) result.value = markRaw({ ...rest, problem: plainFromError(appError) } as RunResult);
   }
 
-  watch([job, picture], () => void work());
+  watch([job, picture], ([now, opened]) => {
+    if (restored === undefined || now !== restored.job || opened !== restored.picture) void work();
+  });
   watch(() => job.value?.picture, followPicture);
   // Undo and redo of the drawn size open the picture anew as well.
   watch(() => job.value?.picture?.drawnSidePx, (wanted) => {
     if (wanted !== undefined && picture.value !== undefined && picture.value.drawnSidePx !== wanted) void reopenPicture();
   });
 
-  const { saving, saveError, saveNow } = keepJob({ entry, job, present: () => history?.present, pictureKey: () => picture.value?.pictureKey, commit, reopenPicture });
+  /** A closer look at the art waits until the engine has it. */
+  async function region(request: RegionRequest): Promise<Rgba8> {
+    if (request.cleanKey !== undefined || request.baseKey !== undefined) await warming;
+    return engine.region(request);
+  }
+
+  const shown = keepShown(storage, { entry, picture, result, cleanView, baseView, shownJob, dragging });
+  const { saving, saveError, saveNow } = keepJob({ entry, job, present: edits.present, pictureKey: () => picture.value?.pictureKey, commit, reopenPicture });
 
   /** The picture as places on it are counted: as it came, or turned and squared. */
   const base = computed(() => {
@@ -266,6 +272,7 @@ export const useBench = defineStore('bench', () => {
   return {
     entry, job, picture, base, isCurrent, result, cleanView, error, pictureFailed, saveError, busy, saving, dragging, undoLabel, redoLabel, resolutionPxPerMm,
     open, close, reopenPicture, setPicture, drawAt, commit, preview, commitPreview, revert, undo, redo, work, saveNow, cancel: () => engine.cancel(),
-    propose: engine.propose.bind(engine), reach: engine.reach.bind(engine), moment: engine.moment.bind(engine), region: engine.region.bind(engine), proof: engine.proof.bind(engine), variant: engine.variant.bind(engine), parts: engine.parts.bind(engine), exportFile: engine.export.bind(engine),
+    propose: whenOpen(engine.propose.bind(engine)), reach: whenOpen(engine.reach.bind(engine)), moment: whenOpen(engine.moment.bind(engine)), region: whenOpen(region), proof: whenOpen(engine.proof.bind(engine)),
+    variant: whenOpen(engine.variant.bind(engine)), parts: whenOpen(engine.parts.bind(engine)), exportFile: whenOpen(engine.export.bind(engine)),
   };
 });

@@ -26,7 +26,7 @@ test('the subject of a photo is found, corrected by a stroke, and undone', async
 
 test('a picture is turned and straightened, and what was done to it stays in place', async ({ page }) => {
   await openShelf(page);
-  await page.getByRole('button', { name: 'Open Crew crest' }).click();
+  await page.getByRole('button', { name: 'Open Crest, one film' }).click();
   await goTo(page, 'Clean');
   await expect(page.locator(words('Area lift'))).toContainText(/found: [1-9]/);
   const [crop, lift] = [await page.locator(words('Crop')).textContent(), await page.locator(words('Area lift')).textContent()];
@@ -63,7 +63,7 @@ test('a photo of work on the mark sheet comes out flat and is cut at its true si
 
 test('a photo without the sheet says what is missing and leaves the picture as it was', async ({ page }) => {
   await openShelf(page);
-  await page.getByRole('button', { name: 'Open Crew crest' }).click();
+  await page.getByRole('button', { name: 'Open Crest, one film' }).click();
   await goTo(page, 'Clean');
   await addStep(page, 'Squaring');
   await expect(page.locator(words('Squaring'))).toContainText('skipped: Only');

@@ -5,7 +5,7 @@ import { addStep, drag, dropFiles, goTo, openJob, openShelf, setQuantity, stepWo
 
 
 test('specks are walked through by key, one is left alone, and that is undone', async ({ page }) => {
-  await openJob(page, 'Crew crest', 'Clean');
+  await openJob(page, 'Crest, one film', 'Clean');
   await page.getByRole('button', { name: /^Sweep/ }).click();
   await expect(stepWords(page, 'Sweep')).toContainText(/ [1-9]\d found/);
   const found = Number(/(\d+) found/.exec((await stepWords(page, 'Sweep').textContent()) ?? '')?.[1]);
@@ -99,7 +99,7 @@ test('an SVG is drawn as a picture at a chosen size, and what was put on it move
 });
 
 test('a recipe is kept under a name, used on other jobs and files at once, saved as cut files, and put back', async ({ page }) => {
-  await openJob(page, 'Crew crest', 'Clean');
+  await openJob(page, 'Crest, one film', 'Clean');
   await page.getByRole('button', { name: 'Recipes' }).click();
   await page.getByRole('menuitem', { name: 'Keep this recipe' }).click();
   await page.getByRole('textbox').last().fill('Flat logos');
@@ -123,7 +123,7 @@ test('a recipe is kept under a name, used on other jobs and files at once, saved
 });
 
 test('the brush stays within a colour, and the crop keeps a shape', async ({ page }) => {
-  await openJob(page, 'Crew crest', 'Clean');
+  await openJob(page, 'Crest, one film', 'Clean');
   await addStep(page, 'Rub out');
   await page.getByText('Stay within this colour').click();
   await drag(page, [0.45, 0.6], [0.5, 0.6]);

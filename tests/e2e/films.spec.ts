@@ -6,7 +6,7 @@ const rolls = (page: Parameters<typeof openJob>[0]) => page.locator('.rack .roll
 const tones = (page: Parameters<typeof openJob>[0]) => page.getByRole('list', { name: 'Tones and their films' }).getByRole('listitem');
 
 test('a crest is taken apart into films that are merged, renamed, ordered and handed off, a sheet each', async ({ page }) => {
-  await openJob(page, 'Crew crest', 'Separate');
+  await openJob(page, 'Crest, one film', 'Separate');
   await choose(page, 'Way of separating', 'flat colours');
   await expect(rolls(page)).toHaveCount(4, { timeout: 30_000 });
   await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('4 colours');
@@ -49,12 +49,12 @@ test('a crest is taken apart into films that are merged, renamed, ordered and ha
   const widths = Object.values(files).map((file) => /width="([\d.]+)mm"/.exec(strFromU8(file))?.[1]);
   expect(new Set(widths).size).toBe(1);
   const dxf = await save(page, 'Save DXF');
-  expect(dxf.name).toBe('Crew crest.dxf');
+  expect(dxf.name).toBe('Crest, one film.dxf');
   expect(dxf.bytes.toString('latin1')).toContain('HARBOUR-NAVY');
 });
 
 test('tones are counted anew, one is added from the art, and a photo is cut in tones of lightness', async ({ page }) => {
-  await openJob(page, 'Crew crest', 'Separate');
+  await openJob(page, 'Crest, one film', 'Separate');
   await choose(page, 'Way of separating', 'flat colours');
   await expect(rolls(page)).toHaveCount(4, { timeout: 30_000 });
   // The yellow would go first; held, it stays and another one goes.
@@ -101,7 +101,7 @@ test('tones are counted anew, one is added from the art, and a photo is cut in t
 });
 
 test('single areas are pointed at, and the proof tells what a misplaced film would show', async ({ page }) => {
-  await openJob(page, 'Crew crest', 'Separate');
+  await openJob(page, 'Crest, one film', 'Separate');
   await choose(page, 'Way of separating', 'flat colours');
   await expect(rolls(page)).toHaveCount(4, { timeout: 30_000 });
   const pieces = async (name: string): Promise<number> => Number(/(\d+) piece/.exec((await page.locator('.rack .roll', { hasText: name }).locator('.facts').textContent()) ?? '')?.[1]);

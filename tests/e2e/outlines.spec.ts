@@ -10,7 +10,7 @@ const look = (page: Page, view: string): Promise<void> => page.getByRole('radiog
 const SUN = { right: [0.6562, 0.3239], top: [0.6107, 0.2663], left: [0.5652, 0.3239], bottom: [0.6107, 0.3815], edge: [0.6429, 0.2832] } as const;
 
 async function openCrest(page: Page): Promise<void> {
-  await openJob(page, 'Crew crest', 'Separate');
+  await openJob(page, 'Crest, one film', 'Separate');
   await choose(page, 'Way of separating', 'flat colours');
   await expect(rolls(page)).toHaveCount(4, { timeout: 30_000 });
   await settled(page);

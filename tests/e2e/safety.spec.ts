@@ -4,7 +4,7 @@ import { addStep, drag, openJob, settled, table, test } from './bench.ts';
 const clean = (page: Parameters<typeof openJob>[0]) => page.locator('.tab', { hasText: 'Clean' });
 
 test('a tab that is killed in the middle of work loses nothing that is a second old', async ({ page, context }) => {
-  await openJob(page, 'Crew crest', 'Clean');
+  await openJob(page, 'Crest, one film', 'Clean');
   for (let k = 0; k < 3; k++) {
     const before = Number(/(\d+) steps/.exec((await clean(page).textContent()) ?? '')?.[1]);
     await addStep(page, 'Rub out');

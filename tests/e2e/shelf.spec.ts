@@ -6,8 +6,8 @@ import { addStep, demoPicture, dropFiles, goTo, openShelf, setQuantity, settled,
 
 test('the shelf holds the demo jobs, finds, renames, duplicates and deletes with undo', async ({ page }) => {
   await openShelf(page);
-  await expect(page.locator('.card')).toHaveCount(7);
-  await expect(page.locator('.card img')).toHaveCount(7);
+  await expect(page.locator('.card')).toHaveCount(8);
+  await expect(page.locator('.card img')).toHaveCount(8);
   await page.getByLabel('Find jobs').fill('glass heron');
   await expect(page.locator('.card')).toHaveCount(1);
   await page.getByLabel('Find jobs').fill('');
@@ -28,7 +28,7 @@ test('the shelf holds the demo jobs, finds, renames, duplicates and deletes with
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Open Duck race, small bars' })).toBeVisible();
   await page.reload();
-  await expect(page.locator('.card')).toHaveCount(8);
+  await expect(page.locator('.card')).toHaveCount(9);
 });
 
 test('a picture pasted anywhere starts a job, shown at true size once the screen is measured', async ({ page }) => {
@@ -71,7 +71,7 @@ test('bad files each get one clear message and change nothing', async ({ page })
     await expect(message).toHaveCount(1);
     await expect(message).toContainText('Nothing is lost');
     await message.locator('.el-message__closeBtn').click();
-    await expect(page.locator('.card')).toHaveCount(7);
+    await expect(page.locator('.card')).toHaveCount(8);
   }
 });
 
@@ -99,7 +99,7 @@ test('an archive of a newer version and a full disk are said, and nothing is los
   });
   await dropFiles(page, [{ name: 'heron.png', type: 'image/png', bytes: await readFile(demoPicture('heron-mark.png')) }]);
   await expect(page.locator('.app-error', { hasText: 'no room left' })).toBeVisible();
-  await expect(page.locator('.card')).toHaveCount(7);
+  await expect(page.locator('.card')).toHaveCount(8);
 });
 
 test('nothing to cut is said and not exported', async ({ page }) => {
@@ -173,7 +173,7 @@ test('every stage has names for all controls and text that can be read', async (
     expect(violations.map(({ id, nodes }) => `${where}: ${id} ${nodes.map((node) => node.target.join(' ')).join('; ')}`)).toEqual([]);
   };
   await check('shelf');
-  await page.getByRole('button', { name: 'Open Crew crest' }).click();
+  await page.getByRole('button', { name: 'Open Crest, one film' }).click();
   for (const stage of ['Picture', 'Clean', 'Separate', 'Assemble', 'Lay out', 'Hand off']) {
     await goTo(page, stage);
     await settled(page);

@@ -59,7 +59,7 @@ test('a job that is opened while another one is being read is the one that is sh
 });
 
 test('one recipe on jobs of several films gives a sheet for each of them', async ({ page }) => {
-  await openJob(page, 'Crew crest', 'Separate');
+  await openJob(page, 'Crest, one film', 'Separate');
   await choose(page, 'Way of separating', 'flat colours');
   await expect(page.locator('.rack .roll')).toHaveCount(4, { timeout: 30_000 });
   await settled(page);
@@ -71,7 +71,7 @@ test('one recipe on jobs of several films gives a sheet for each of them', async
   await page.getByRole('button', { name: 'Recipes' }).click();
   await page.getByRole('menuitem', { name: 'Use it on many' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByText('Crew crest').click();
+  await dialog.getByText('Crest, one film').click();
   await dialog.getByRole('button', { name: 'Use it on 1 picture' }).click();
   await expect(dialog.getByRole('button', { name: 'Save all cut files' })).toBeVisible({ timeout: 60_000 });
   const coming = page.waitForEvent('download');
@@ -82,7 +82,7 @@ test('one recipe on jobs of several films gives a sheet for each of them', async
 });
 
 test('walking with Tab through every field of every stage changes nothing', async ({ page }) => {
-  await openJob(page, 'Crew crest', 'Separate');
+  await openJob(page, 'Crest, one film', 'Separate');
   await choose(page, 'Way of separating', 'flat colours');
   await settled(page);
   for (const stage of STAGES) {
@@ -102,7 +102,7 @@ test('walking with Tab through every field of every stage changes nothing', asyn
 });
 
 test('what was taken back on another stage is said, also from a list', async ({ page }) => {
-  await openJob(page, 'Crew crest', 'Assemble');
+  await openJob(page, 'Crest, one film', 'Assemble');
   await setQuantity(page, 'Width', '150');
   await goTo(page, 'Lay out');
   await page.getByRole('combobox', { name: 'Sheet', exact: true }).focus();
@@ -120,7 +120,7 @@ test('any walk through the interface ends without an unexplained fault, with wha
   for (let seed = 1; seed <= SEEDS; seed++) {
     const random = randomFrom(seed);
     const pick = <Value>(list: readonly Value[]): Value => list[Math.floor(random() * list.length)];
-    await openJob(page, pick(['Crew crest', 'Heron glasses', 'Lighthouse mug']), pick(STAGES));
+    await openJob(page, pick(['Crew crest', 'Crest, one film', 'Heron glasses', 'Lighthouse mug']), pick(STAGES));
     for (let k = 0; k < ACTIONS; k++) {
       const action = pick(ACTIONS_OF);
       await act(page, action, pick, random);

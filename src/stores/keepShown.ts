@@ -1,0 +1,57 @@
+import { markRaw, watch, type Ref, type ShallowRef } from 'vue';
+import type { Job } from '../core/job/job.ts';
+import type { OpenedPicture, RunResult } from '../engine/protocol.ts';
+import type { JobStorage, ShelfEntry } from '../storage/ports.ts';
+import { BUILD } from './build.ts';
+import { KeptResults, type KeyedView, type Shown } from './keptResult.ts';
+
+/** What is shown is kept this long after it was made: while settings change quickly, only the last of it. */
+const KEEP_AFTER_MS = 600;
+
+/** What is shown of the job on the bench. */
+export interface ShownState {
+  readonly entry: ShallowRef<ShelfEntry | undefined>;
+  readonly picture: ShallowRef<OpenedPicture | undefined>;
+  readonly result: ShallowRef<RunResult | undefined>;
+  readonly cleanView: ShallowRef<KeyedView | undefined>;
+  readonly baseView: ShallowRef<KeyedView | undefined>;
+  /** The job that it was made of. */
+  readonly shownJob: ShallowRef<Job | undefined>;
+  readonly dragging: Ref<boolean>;
+}
+
+/** Keeps what is shown beside the job, and shows it again when the job is opened, before its picture is even read. */
+export function keepShown(storage: JobStorage, { entry, picture, result, cleanView, baseView, shownJob, dragging }: ShownState) {
+  const kept = new KeptResults(storage, BUILD);
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let isDue = false;
+  /** The job that what was kept was shown for: it need not be kept again. */
+  let again: Job | undefined;
+
+  function show({ picture: opened, result: made, clean, base }: Shown, job: Job): void {
+    picture.value = markRaw(opened);
+    cleanView.value = markRaw(clean);
+    baseView.value = base === undefined ? undefined : markRaw(base);
+    result.value = markRaw(made);
+    again = job;
+    shownJob.value = job;
+  }
+
+  watch(shownJob, (made) => {
+    clearTimeout(timer);
+    isDue = made !== undefined && made !== again && result.value?.cut !== undefined && !dragging.value;
+    if (isDue) timer = setTimeout(flush, KEEP_AFTER_MS);
+  });
+
+  /** Keeps now what is due. */
+  function flush(): void {
+    clearTimeout(timer);
+    const [at, opened, made, clean, job] = [entry.value, picture.value, result.value, cleanView.value, shownJob.value];
+    if (!isDue || at === undefined || opened === undefined || made?.quality !== 'final' || clean === undefined || job === undefined) return;
+    isDue = false;
+    const base = baseView.value;
+    void kept.write(at.id, job, at.pictureId, { picture: opened, result: made, clean, ...(base === undefined ? {} : { base }) });
+  }
+
+  return { read: kept.read.bind(kept), show, flush };
+}

@@ -1,0 +1,114 @@
+import { isAppError } from '../core/errors/appError.ts';
+import { canonicalJson, hashText } from '../core/job/hash.ts';
+import type { Job } from '../core/job/job.ts';
+import { makeRgba8, type Rgba8 } from '../core/raster/raster.ts';
+import type { OpenedPicture, RunResult } from '../engine/protocol.ts';
+import type { KeptRow } from '../storage/keptRows.ts';
+import type { JobStorage, ShelfEntry } from '../storage/ports.ts';
+
+/** A reduced picture under the key of what it shows. */
+export interface KeyedView {
+  readonly key: string;
+  readonly pixels: Rgba8;
+}
+
+/** All that is shown of a job while nothing changes. */
+export interface Shown {
+  readonly picture: OpenedPicture;
+  readonly result: RunResult;
+  readonly clean: KeyedView;
+  readonly base?: KeyedView;
+}
+
+interface PackedPixels {
+  readonly width: number;
+  readonly height: number;
+  readonly deflated: Uint8Array<ArrayBuffer>;
+}
+interface PackedView {
+  readonly key: string;
+  readonly pixels: PackedPixels;
+}
+interface PackedShown {
+  readonly picture: Omit<OpenedPicture, 'view'> & { readonly view: PackedPixels };
+  readonly result: RunResult;
+  readonly clean: PackedView;
+  readonly base?: PackedView;
+}
+
+/** Keeps what is shown of each job beside it. A failure costs only the time to make it anew, so that none is told. */
+export class KeptResults {
+  constructor(
+    private readonly storage: JobStorage,
+    /** Results of another build are made anew; without one nothing is kept. */
+    private readonly build: string | undefined,
+  ) {}
+
+  /** What was kept of this job as it is now. */
+  async read(id: string, entry: Promise<ShelfEntry | undefined>): Promise<Shown | undefined> {
+    if (this.build === undefined) return undefined;
+    const [row, found] = await Promise.all([this.storage.kept(id).catch(onlyKnown), entry]);
+    if (row === undefined || found === undefined || row.key !== this.keyOf(found.job, found.pictureId)) return undefined;
+    return unpacked(row.value as PackedShown);
+  }
+
+  async write(id: string, job: Job, pictureId: string | undefined, shown: Shown): Promise<void> {
+    if (this.build === undefined) return;
+    const value = await packed(shown);
+    await this.storage.keep({ jobId: id, key: this.keyOf(job, pictureId), bytes: bytesOf(value), usedAt: Date.now(), value }).catch(onlyKnown);
+  }
+
+  /** Of the settings that results follow from: name, keywords, notes and hand-off are not of them. */
+  private keyOf({ recipe, separation, outline, assembly, layout, process, blank, picture }: Job, pictureId: string | undefined): KeptRow['key'] {
+    return hashText(canonicalJson([this.build, pictureId ?? '', picture?.drawnSidePx ?? 0, recipe, separation, outline, assembly, layout, process, blank]));
+  }
+}
+
+function onlyKnown(error: unknown): undefined {
+  if (!isAppError(error)) throw error;
+  return undefined;
+}
+
+async function packed({ picture, result, clean, base }: Shown): Promise<PackedShown> {
+  const { view: _clean, ...cleanFacts } = result.clean;
+  const { base: shownBase, ...rest } = result;
+  const { view: _base, ...baseFacts } = shownBase ?? {};
+  return {
+    picture: { ...picture, view: await deflatedPixels(picture.view) },
+    result: { ...rest, clean: cleanFacts, ...(shownBase === undefined ? {} : { base: baseFacts as RunResult['base'] }) } as RunResult,
+    clean: { key: clean.key, pixels: await deflatedPixels(clean.pixels) },
+    ...(base === undefined ? {} : { base: { key: base.key, pixels: await deflatedPixels(base.pixels) } }),
+  };
+}
+
+async function unpacked({ picture, result, clean, base }: PackedShown): Promise<Shown> {
+  const [view, cleanPixels, basePixels] = await Promise.all([picture.view, clean.pixels, base?.pixels].map((pixels) => (pixels === undefined ? undefined : inflatedPixels(pixels))));
+  return {
+    picture: { ...picture, view: view as Rgba8 },
+    result,
+    clean: { key: clean.key, pixels: cleanPixels as Rgba8 },
+    ...(base === undefined || basePixels === undefined ? {} : { base: { key: base.key, pixels: basePixels } }),
+  };
+}
+
+async function deflatedPixels({ width, height, data }: Rgba8): Promise<PackedPixels> {
+  return { width, height, deflated: await through(data, new CompressionStream('deflate-raw')) };
+}
+
+async function inflatedPixels({ width, height, deflated }: PackedPixels): Promise<Rgba8> {
+  return makeRgba8(width, height, await through(deflated, new DecompressionStream('deflate-raw')));
+}
+
+async function through(bytes: Uint8Array | Uint8ClampedArray, stream: CompressionStream | DecompressionStream): Promise<Uint8Array<ArrayBuffer>> {
+  const input = new Blob([bytes as Uint8Array<ArrayBuffer>]).stream().pipeThrough(stream);
+  return new Uint8Array(await new Response(input).arrayBuffer());
+}
+
+/** About what a value takes when it is stored: typed arrays as they are, numbers as eight bytes, letters as one. */
+export function bytesOf(value: unknown): number {
+  if (ArrayBuffer.isView(value)) return value.byteLength;
+  if (typeof value === 'string') return value.length;
+  if (Array.isArray(value)) return value.reduce<number>((sum, item) => sum + bytesOf(item), 8);
+  if (typeof value === 'object' && value !== null) return Object.entries(value).reduce((sum, [name, item]) => sum + name.length + bytesOf(item), 8);
+  return 8;
+}
