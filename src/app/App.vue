@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
+import { useEventListener, useTimeoutFn } from '@vueuse/core';
 import { ElMessage } from 'element-plus';
 import { computed, onMounted, provide, ref, toRef, watchEffect } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -7,16 +7,20 @@ import { asAppError } from '../core/errors/appError.ts';
 import { CHOSEN_FILES, FILLING } from '../stages/shared/pickFiles.ts';
 import { tellError } from '../stages/shared/tellError.ts';
 import { useBench } from '../stores/bench.ts';
+import { useServices } from '../stores/services.ts';
 import { useSettings } from '../stores/settings.ts';
 import { isArchive, useShelf } from '../stores/shelf.ts';
 import { SCREEN_SIZE } from '../ui/screenSize.ts';
 import ScreenSizeDialog from './ScreenSizeDialog.vue';
 
+const { engine } = useServices();
 const shelf = useShelf();
 const bench = useBench();
 const settings = useSettings();
 const router = useRouter();
 const route = useRoute();
+/** The shelf is given so long to settle before the engine gets ready, ms. */
+const WARM_AFTER_MS = 800;
 const dragOver = ref(false);
 const bringingIn = ref<string>();
 const starting = ref(true);
@@ -35,6 +39,13 @@ provide(SCREEN_SIZE, {
   },
 });
 
+/** On the shelf the engine gets ready for the first picture once nothing else is to be done. */
+function warmWhenIdle(): void {
+  useTimeoutFn(() => {
+    if (route.name === 'shelf') void engine.warm().catch(() => 'to be ready sooner is all that it gives: nobody waits for it');
+  }, WARM_AFTER_MS);
+}
+
 onMounted(async () => {
   try {
     await shelf.load();
@@ -47,6 +58,7 @@ onMounted(async () => {
     bringingIn.value = undefined;
     starting.value = false;
   }
+  warmWhenIdle();
 });
 
 /** Files from anywhere: a picture for the open job that has none, else each a new job; archives always come in as jobs of their own. */

@@ -18,6 +18,7 @@ export class EngineClient implements Engine {
 
   constructor(private readonly makeWorker: MakeWorker = startWorker) {}
 
+  warm: Engine['warm'] = () => this.ask((remote) => remote.warm());
   open: Engine['open'] = (bytes, file, options) => this.ask((remote) => remote.open(transfer(bytes, [bytes.buffer]), file, options));
   propose: Engine['propose'] = (request) => this.ask((remote) => remote.propose(request));
   run: Engine['run'] = (request, onProgress) => this.ask((remote) => remote.run(request, onProgress === undefined ? undefined : proxy(onProgress)));

@@ -22,6 +22,7 @@ import { cutView, partsOf } from './cutView.ts';
 import { drain } from './drain.ts';
 import { exportFile } from './exportFile.ts';
 import { cleanPicture, cutArt, type CutResult } from './pipeline.ts';
+import { warmUp } from './warmUp.ts';
 import type { BaseView, Engine, ExportRequest, MomentRequest, MomentView, OnProgress, OpenedPicture, PartsRequest, PartsView, ProofRequest, ProofView, ProposeRequest, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult, VariantRequest, VariantView } from './protocol.ts';
 
 /** Long side of what is sent to be shown, px: about a screen. */
@@ -63,6 +64,7 @@ export class LocalEngine implements Engine {
   private readonly meshes = new Map<string, TracedTones>();
   private proposed: { readonly key: string; readonly proposals: Proposals } | undefined;
   private readonly newest = { run: 0, reach: 0 };
+  private timesOpened = 0;
 
   /** @param onFault is told of outlines that no picture should give; the checks for that run only where it is given: in tests and while developing. */
   constructor(
@@ -70,7 +72,13 @@ export class LocalEngine implements Engine {
     private readonly onFault?: (words: string) => void,
   ) {}
 
+  async warm(): Promise<void> {
+    const before = this.timesOpened;
+    if (this.newest.run === 0) await warmUp(() => this.timesOpened === before);
+  }
+
   async open(bytes: Uint8Array<ArrayBuffer>, file: string, options?: DecodeOptions): Promise<OpenedPicture> {
+    this.timesOpened++;
     const hash = hashBytes(bytes);
     // A picture that was dropped is opened again by its job a moment later.
     const known = this.pictures.get(pictureKeyOf(hash, options?.drawnSidePx));

@@ -242,6 +242,8 @@ export type OnProgress = (share: number) => void;
  * `cancelled`. Errors are AppErrors; `pictureMissing` means that the picture must be opened (again) first.
  */
 export interface Engine {
+  /** Gets ready for the first picture while it is being chosen; ends as soon as one is opened. Nothing is left to be done once a job has been run. */
+  warm(): Promise<void>;
   open(bytes: Uint8Array<ArrayBuffer>, file: string, options?: DecodeOptions): Promise<OpenedPicture>;
   /** What kind of picture it is and how to start with it. */
   propose(request: ProposeRequest): Promise<Proposals>;

@@ -20,6 +20,7 @@ async function answer<Value>(work: Promise<Value>, buffers: (value: Value) => Ar
 }
 
 const remote = {
+  warm: () => answer(engine.warm()),
   open: (...args: Parameters<Engine['open']>) => answer(engine.open(...args), (opened) => [opened.view.data.buffer]),
   propose: (...args: Parameters<Engine['propose']>) => answer(engine.propose(...args)),
   run: (...args: Parameters<Engine['run']>) => answer(engine.run(...args), ({ clean, base }) => [clean.view, base?.view].flatMap((view) => (view === undefined ? [] : [view.data.buffer]))),

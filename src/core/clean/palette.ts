@@ -1,5 +1,5 @@
 import { rgbFromOklab, writeOklab, type Rgb } from '../colour/oklab.ts';
-import type { Rgba8 } from '../raster/raster.ts';
+import { wordsOf, type Rgba8 } from '../raster/raster.ts';
 import { isLineMixture } from './lineMixtures.ts';
 import { PLAIN } from './plainPixels.ts';
 import { meetAtEdges } from './tonesMeet.ts';
@@ -128,32 +128,43 @@ const SOLID_PX = 2;
 const SOLID_LEVELS = 24;
 
 /** Whether a plain pixel lies inside of an area: those some way off to all sides are plain and like it. */
-function isSolid(data: Rgba8['data'], plain: Uint8Array, width: number, i: number): boolean {
-  if (plain[i] !== PLAIN) return false;
-  for (const j of [i - SOLID_PX, i + SOLID_PX, i - SOLID_PX * width, i + SOLID_PX * width]) {
-    if (j < 0 || j >= plain.length || plain[j] !== PLAIN) return false;
-    for (let c = 0; c < 3; c++) if (Math.abs(data[4 * i + c] - data[4 * j + c]) > SOLID_LEVELS) return false;
-  }
-  return true;
+function isSolid(words: Int32Array, plain: Uint8Array, width: number, i: number): boolean {
+  const down = SOLID_PX * width;
+  if (plain[i] !== PLAIN || i < down || i + down >= plain.length) return false;
+  const word = words[i];
+  return isLike(words, plain, i - SOLID_PX, word) && isLike(words, plain, i + SOLID_PX, word) && isLike(words, plain, i - down, word) && isLike(words, plain, i + down, word);
 }
 
-/** Bins of 5 bits a channel, each with its mean colour, heaped around the held tones, which come first, and then around the fullest ones. */
-function heapsOf({ data, width }: Rgba8, plain: Uint8Array, held: readonly Rgb[]): { heaps: Heap[]; total: number; step: number } {
-  const bins = new Float64Array(32768 * BIN);
-  const step = Math.max(1, Math.floor(plain.length / SAMPLES)) | 1;
+function isLike(words: Int32Array, plain: Uint8Array, j: number, word: number): boolean {
+  if (plain[j] !== PLAIN) return false;
+  const other = words[j];
+  if (other === word) return true;
+  return Math.abs((other & 255) - (word & 255)) <= SOLID_LEVELS && Math.abs(((other >> 8) & 255) - ((word >> 8) & 255)) <= SOLID_LEVELS && Math.abs(((other >> 16) & 255) - ((word >> 16) & 255)) <= SOLID_LEVELS;
+}
+
+/** Adds up the pixels that are looked at, bin by bin; gives what they weigh together. */
+function fillBins(bins: Float64Array, words: Int32Array, plain: Uint8Array, width: number, step: number): number {
   let total = 0;
   for (let i = 0; i < plain.length; i += step) {
     if (plain[i] === 0) continue;
-    const j = i * 4;
-    const bin = ((data[j] >> 3) | ((data[j + 1] >> 3) << 5) | ((data[j + 2] >> 3) << 10)) * BIN;
+    const word = words[i];
+    const bin = (((word >> 3) & 31) | ((word >> 6) & 0x3e0) | ((word >> 9) & 0x7c00)) * BIN;
     const weight = plain[i] === PLAIN ? 1 : NARROW_WEIGHT;
     bins[bin] += weight;
-    bins[bin + 1] += weight * data[j];
-    bins[bin + 2] += weight * data[j + 1];
-    bins[bin + 3] += weight * data[j + 2];
-    if (isSolid(data, plain, width, i)) bins[bin + 4]++;
+    bins[bin + 1] += weight * (word & 255);
+    bins[bin + 2] += weight * ((word >> 8) & 255);
+    bins[bin + 3] += weight * ((word >> 16) & 255);
+    if (isSolid(words, plain, width, i)) bins[bin + 4]++;
     total += weight;
   }
+  return total;
+}
+
+/** Bins of 5 bits a channel, each with its mean colour, heaped around the held tones, which come first, and then around the fullest ones. */
+function heapsOf(picture: Rgba8, plain: Uint8Array, held: readonly Rgb[]): { heaps: Heap[]; total: number; step: number } {
+  const bins = new Float64Array(32768 * BIN);
+  const step = Math.max(1, Math.floor(plain.length / SAMPLES)) | 1;
+  const total = fillBins(bins, wordsOf(picture), plain, picture.width, step);
   const lab = new Float64Array(3);
   const colours: Heap[] = [];
   for (let bin = 0; bin < bins.length; bin += BIN) {
