@@ -33,10 +33,10 @@ export function demoJobs(): Record<DemoName, Job> {
       ],
       separation: {
         way: 'flat',
-        count: 5,
+        count: 6,
         meet: 'inset',
         reachMm: 0.3,
-        known: [{ colour: '#fefffe', film: 'white' }, { colour: '#213760', film: 'navy' }, { colour: '#bf5430', film: 'rust' }, { colour: '#e3bf73', film: 'sand' }],
+        known: [{ colour: '#fefffe', film: 'white' }, { colour: '#213760', film: 'navy' }, { colour: '#bf5430', film: 'rust' }, { colour: '#e3bf73', film: 'sand' }, { colour: '#cacac7', film: 'navy' }],
       },
       assembly: {
         by: 'width',

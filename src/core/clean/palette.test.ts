@@ -47,4 +47,15 @@ describe('the number of tones', () => {
     const tones = tonesOf(paintedArt(220, 160, (x, y) => (Math.abs(Math.hypot(x - 60, y - 80) - 40) < 1.5 ? GREY : Math.abs(Math.hypot(x - 160, y - 80) - 40) < 1.5 ? INK : WHITE)));
     expect([tones.length, has(tones, GREY), has(tones, INK)]).toEqual([3, true, true]);
   });
+
+  it('counts a pale line that a darker area beside it could mix to, when it is broad enough to have that colour itself', () => {
+    const navy: Rgb = { r: 33, g: 55, b: 96 };
+    const grey: Rgb = { r: 201, g: 201, b: 198 };
+    /** A sail held by a line of some breadth, before a mast. */
+    const sail = (breadth: number, line: Rgb): readonly Rgb[] =>
+      tonesOf(paintedArt(400, 300, (x, y) => (x > 280 && x < 320 ? navy : Math.abs(Math.hypot(x - 130, y - 150) - 90.3) < breadth / 2 ? line : WHITE)));
+    expect([sail(3, grey).length, has(sail(3, grey), grey)]).toEqual([3, true]);
+    // Hairlines of the mast's own colour are as pale here and there, and no tone.
+    for (const breadth of [0.4, 0.8, 1.5, 2]) expect(sail(breadth, navy)).toHaveLength(2);
+  });
 });

@@ -1,6 +1,7 @@
 import { rgbFromOklab, writeOklab, type Rgb } from '../colour/oklab.ts';
 import { wordsOf, type Rgba8 } from '../raster/raster.ts';
 import { isLineMixture } from './lineMixtures.ts';
+import { isLineTone } from './lineTones.ts';
 import { PLAIN } from './plainPixels.ts';
 import { meetAtEdges } from './tonesMeet.ts';
 
@@ -33,6 +34,9 @@ const MIXED = 7;
 const LEAST_DISTINCT_SHARE = 0.0008;
 /** A tone with so many pixels inside of areas, px of the picture, is one whatever its share: mixtures lie along edges and have none. */
 const LEAST_SOLID = 14;
+/** Of a colour that is only there in lines of its own this share is enough; so many are looked at, the most frequent ones. */
+const LEAST_LINE_SHARE = 0.0001;
+const MOST_LINE_TONES = 12;
 /** A heap that is smaller than this share is noise at any number of tones. */
 const NOISE_SHARE = 0.0004;
 
@@ -45,6 +49,8 @@ interface Heap {
   solid: number;
   /** It stays as it is, whatever the others do. */
   held?: boolean;
+  /** It has no areas, but lines of its own. */
+  line?: boolean;
 }
 
 /**
@@ -57,7 +63,8 @@ interface Heap {
  */
 export function findPalette(picture: Rgba8, plain: Uint8Array, count: ToneCount, held: readonly Rgb[] = []): Tone[] {
   const { heaps, total, step } = heapsOf(picture, plain, held);
-  const kept = heaps.filter((heap) => heap.held === true || heap.count >= Math.max(4, total * NOISE_SHARE)).slice(0, 4 * MAX_TONES);
+  markLineTones(heaps, picture, plain, total, step);
+  const kept = heaps.filter((heap) => heap.held === true || heap.line === true || heap.count >= Math.max(4, total * NOISE_SHARE)).slice(0, 4 * MAX_TONES);
   joinLineMixtures(kept, picture, plain, step);
   // Near tones that meet at edges are not one; asked for so many, the nearest are joined all the same.
   const near = count === 'auto' ? nearTones(kept, picture, plain, total, step) : () => false;
@@ -92,12 +99,24 @@ function joinLineMixtures(heaps: Heap[], picture: Rgba8, plain: Uint8Array, step
   const rgbOf = ({ l, a, b }: Heap): Rgb => rgbFromOklab(l, a, b);
   for (let k = heaps.length - 1; k >= 0; k--) {
     const weak = heaps[k];
-    if (isSolidHeap(weak)) continue;
+    if (isSolidHeap(weak) || weak.line === true) continue;
     const strong = heaps.find((other) => other !== weak && heaps.some((ground) => isSolidHeap(ground) && ground !== other && isOnTheWay(weak, ground, other)) && isLineMixture(picture, plain, rgbOf(weak), rgbOf(other), isSolidHeap(other)));
     if (strong === undefined) continue;
     strong.count += weak.count;
     heaps.splice(k, 1);
   }
+}
+
+/** Marks what is only there in lines of its own, so far from all areas' tones that it is none of them: a tone, however rare, although others may mix to it. */
+function markLineTones(heaps: readonly Heap[], picture: Rgba8, plain: Uint8Array, total: number, step: number): void {
+  const areas = heaps.filter((heap) => heap.held === true || heap.solid * step >= LEAST_SOLID);
+  const lines = heaps.filter((heap) => !areas.includes(heap));
+  const inks = lines.filter((heap) => !areas.some((a) => areas.some((b) => isOnTheWay(heap, a, b))));
+  /** What is nearly the ink of areas or of other lines, or what the latter mixes to, is no line of its own. */
+  const isOfOtherLines = (heap: Heap): boolean => inks.some((ink) => ink.count > heap.count && (distance2(heap, ink) < DISTINCT * DISTINCT || areas.some((ground) => isOnTheWay(heap, ground, ink))));
+  const isNearly = (heap: Heap): boolean => areas.some((ink) => distance2(heap, ink) < DISTINCT * DISTINCT && (distance2(heap, ink) < APART * APART || areas.some((ground) => isOnTheWay(heap, ground, ink))));
+  const candidates = lines.filter((heap) => heap.count >= total * LEAST_LINE_SHARE && !isNearly(heap) && !isOfOtherLines(heap));
+  for (const heap of candidates.slice(0, MOST_LINE_TONES)) heap.line = isLineTone(picture, plain, rgbFromOklab(heap.l, heap.a, heap.b));
 }
 
 /** Whether a heap is a mixture of two others, nearer to neither than a twentieth. */
@@ -108,7 +127,7 @@ function isOnTheWay(heap: Heap, from: Heap, to: Heap): boolean {
 
 /** @param step one of so many pixels was looked at. */
 function isTone(heap: Heap, heaps: readonly Heap[], total: number, step: number): boolean {
-  if (heap.held === true || heap.count >= total * LEAST_SHARE || heap.solid * step >= LEAST_SOLID) return true;
+  if (heap.held === true || heap.line === true || heap.count >= total * LEAST_SHARE || heap.solid * step >= LEAST_SOLID) return true;
   if (heap.count < total * LEAST_DISTINCT_SHARE || heaps.some((other) => other !== heap && distance2(other, heap) < DISTINCT * DISTINCT)) return false;
   const larger = heaps.filter(({ count }) => count > heap.count);
   return larger.every((a, k) => larger.slice(k + 1).every((b) => offTheWay2(heap, a, b) > MIXED * MIXED));

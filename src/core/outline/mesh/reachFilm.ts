@@ -3,6 +3,7 @@ import { CLEAR, makeLabelMap } from '../../raster/labelMap.ts';
 import { within, type Task } from '../../task/task.ts';
 import { chordDistance2, chordsOf, eachCellNear } from '../chords.ts';
 import type { Curves } from '../curves.ts';
+import { closeSlits } from './closeSlits.ts';
 import { fitMesh, type ArcMesh, type KeptCurves, type MeshOptions } from './arcMesh.ts';
 import type { CrackPlaces } from './arcPoints.ts';
 import { crackArcs } from './crackArcs.ts';
@@ -37,7 +38,9 @@ export function* reachedOutline(mesh: ArcMesh, own: Curves, filmOfCell: Int16Arr
     const x = i % width;
     return (x > 0 && films[i - 1] === film) || (x < width - 1 && films[i + 1] === film) || films[i - width] === film || films[i + width] === film;
   };
-  const map = makeLabelMap(width, height, Uint8Array.from(beyond, (value, i) => (value <= 0 || touches(i) ? 0 : CLEAR)));
+  const isOpen = Uint8Array.from(beyond, (value, i) => (value <= 0 || touches(i) ? 0 : 1));
+  closeSlits(isOpen, width, height, (i) => reachAt(films[i], film, under));
+  const map = makeLabelMap(width, height, isOpen.map((open) => (open === 0 ? 0 : CLEAR)));
   const nodes = nodePlaces(mesh);
   const reached = splitArcs(crackArcs(map, () => () => false), (vertex) => nodes.has(vertex));
   const halfOf = sameArcs(arcs);
@@ -64,16 +67,12 @@ function nodePlaces({ arcs, curves }: ArcMesh): Map<number, { x: number; y: numb
 function beyondReach(own: Curves, films: Int16Array, film: number, under: readonly Under[], width: number, height: number): Float32Array {
   const beyond = new Float32Array(films.length).fill(Infinity);
   for (let i = 0; i < films.length; i++) if (films[i] === film) beyond[i] = -1;
-  const reachOf = (i: number): number => {
-    const reach = films[i] < 0 || films[i] === film ? 0 : under[films[i]];
-    return typeof reach === 'number' && reach > 0 ? Math.max(LEAST_REACH_PX, reach) : 0;
-  };
   if (!under.some((reach) => typeof reach === 'number' && reach > 0)) return beyond;
   const chords = chordsOf(own);
   const nearest = new Int32Array(films.length).fill(-1);
   const queue: number[] = [];
   const offer = (i: number, x: number, y: number, chord: number): void => {
-    const reach = reachOf(i);
+    const reach = reachAt(films[i], film, under);
     if (reach === 0 || chord === nearest[i]) return;
     const off = Math.sqrt(chordDistance2(chords, chord, x + 0.5, y + 0.5)) - reach;
     if (off > BAND_PX || off >= beyond[i]) return;
@@ -89,6 +88,12 @@ function beyondReach(own: Curves, films: Int16Array, film: number, under: readon
     for (let dy = -1; dy <= 1; dy++) for (let dx = -1; dx <= 1; dx++) if (x + dx >= 0 && x + dx < width && y + dy >= 0 && y + dy < height) offer(i + dy * width + dx, x + dx, y + dy, nearest[i]);
   }
   return beyond;
+}
+
+/** How far a film runs on under another, px; 0 where not at all or to its middle. */
+function reachAt(other: number, film: number, under: readonly Under[]): number {
+  const reach = other < 0 || other === film ? 0 : under[other];
+  return typeof reach === 'number' && reach > 0 ? Math.max(LEAST_REACH_PX, reach) : 0;
 }
 
 /** The same for films under which it runs on to their middle: nearer to itself than to anything beyond them. */
