@@ -67,6 +67,16 @@ export async function openJob(page: Page, job: string, stage: string): Promise<v
   await settled(page);
 }
 
+/** The crest that is cut from one film, taken apart into flat colours: the line that holds its sail is a tone too, which these decorators leave out. */
+export async function takeCrestApart(page: Page): Promise<void> {
+  await openJob(page, 'Crest, one film', 'Separate');
+  await choose(page, 'Way of separating', 'flat colours');
+  await expect(page.locator('.rack .roll')).toHaveCount(5, { timeout: 30_000 });
+  await setQuantity(page, 'Tones, the background counted', '5');
+  await expect(page.locator('.rack .roll')).toHaveCount(4);
+  await settled(page);
+}
+
 /** What a step of the recipe says of itself; of the last one of its name. */
 export const stepWords = (page: Page, name: string): Locator => page.locator(`.step:has(.name:text-is("${name}")) .words`).last();
 

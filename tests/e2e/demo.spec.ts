@@ -5,6 +5,46 @@ import { areaOf, readCutFile } from './svgGeometry.ts';
 /** A decorator's session on each of the demo's pictures, from the picture as it came to what is cut. The crest is gone through in road.spec.ts. */
 const separate = (page: Page) => page.locator('.tab', { hasText: 'Separate' });
 
+test('the crest: four films stand as they were left, at once when it is opened again, and follow a change', async ({ page }) => {
+  const rolls = page.locator('.rack .roll .name');
+  const names = ['Sail white', 'Harbour navy', 'Rust', 'Sand'];
+  await openJob(page, 'Crew crest', 'Separate');
+  await expect(rolls).toHaveText(names.map((name) => new RegExp(`^${name}`)));
+  const facts = await page.locator('.rack .roll .facts').allTextContents();
+  // What is shown is kept a moment later.
+  await expect.poll(() => page.evaluate(async () => {
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      const opening = indexedDB.open('limner');
+      opening.onsuccess = () => resolve(opening.result);
+    });
+    const count = await new Promise<number>((resolve) => {
+      const counting = db.transaction('results').objectStore('results').count();
+      counting.onsuccess = () => resolve(counting.result);
+    });
+    db.close();
+    return count;
+  })).toBe(1);
+  await page.getByRole('button', { name: '‹ Shelf' }).click();
+  await expect(page.getByRole('button', { name: 'Open Crew crest' })).toBeVisible();
+  // No moment without films is to be seen from here on.
+  await page.evaluate(() => {
+    const seen: string[] = [];
+    Object.assign(window, { seenWaiting: seen });
+    new MutationObserver(() => {
+      for (const waiting of document.querySelectorAll('.rack .empty')) seen.push(waiting.textContent);
+    }).observe(document.body, { childList: true, subtree: true });
+  });
+  await page.getByRole('button', { name: 'Open Crew crest' }).click();
+  await expect(rolls).toHaveCount(4);
+  expect(await page.locator('.rack .roll .facts').allTextContents()).toEqual(facts);
+  for (const stage of ['Assemble', 'Lay out', 'Hand off', 'Separate']) await goTo(page, stage);
+  expect(await page.evaluate(() => (window as unknown as { seenWaiting: string[] }).seenWaiting)).toEqual([]);
+  await goTo(page, 'Assemble');
+  await setQuantity(page, 'Width', '200');
+  await settled(page);
+  await expect(page.locator('.rack .roll .facts')).not.toHaveText(facts);
+});
+
 test('the buoy: a shaded scan with a broken line and pencil becomes closed ink', async ({ page }) => {
   await openJob(page, 'Bell buoy tote', 'Clean');
   await addStep(page, 'Light levelling');

@@ -1,14 +1,12 @@
 import { unzipSync, strFromU8 } from 'fflate';
 import { expect } from '@playwright/test';
-import { choose, goTo, openJob, save, setQuantity, settled, table, test } from './bench.ts';
+import { choose, goTo, openJob, save, setQuantity, settled, table, takeCrestApart, test } from './bench.ts';
 
 const rolls = (page: Parameters<typeof openJob>[0]) => page.locator('.rack .roll .name');
 const tones = (page: Parameters<typeof openJob>[0]) => page.getByRole('list', { name: 'Tones and their films' }).getByRole('listitem');
 
 test('a crest is taken apart into films that are merged, renamed, ordered and handed off, a sheet each', async ({ page }) => {
-  await openJob(page, 'Crest, one film', 'Separate');
-  await choose(page, 'Way of separating', 'flat colours');
-  await expect(rolls(page)).toHaveCount(4, { timeout: 30_000 });
+  await takeCrestApart(page);
   await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('4 colours');
   await expect(page.locator('.tab', { hasText: 'Lay out' })).toContainText('4 sheets, mirrored');
 
@@ -54,9 +52,7 @@ test('a crest is taken apart into films that are merged, renamed, ordered and ha
 });
 
 test('tones are counted anew, one is added from the art, and a photo is cut in tones of lightness', async ({ page }) => {
-  await openJob(page, 'Crest, one film', 'Separate');
-  await choose(page, 'Way of separating', 'flat colours');
-  await expect(rolls(page)).toHaveCount(4, { timeout: 30_000 });
+  await takeCrestApart(page);
   // The yellow would go first; held, it stays and another one goes.
   const holding = async (action: RegExp): Promise<void> => {
     await page.getByRole('button', { name: /What to do with tone \d, Yellow/ }).click();
@@ -101,9 +97,7 @@ test('tones are counted anew, one is added from the art, and a photo is cut in t
 });
 
 test('single areas are pointed at, and the proof tells what a misplaced film would show', async ({ page }) => {
-  await openJob(page, 'Crest, one film', 'Separate');
-  await choose(page, 'Way of separating', 'flat colours');
-  await expect(rolls(page)).toHaveCount(4, { timeout: 30_000 });
+  await takeCrestApart(page);
   const pieces = async (name: string): Promise<number> => Number(/(\d+) piece/.exec((await page.locator('.rack .roll', { hasText: name }).locator('.facts').textContent()) ?? '')?.[1]);
   const before = await pieces('Yellow');
 

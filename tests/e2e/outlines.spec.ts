@@ -1,20 +1,13 @@
 import { unzipSync } from 'fflate';
 import { decode } from 'fast-png';
 import { expect, type Locator, type Page } from '@playwright/test';
-import { choose, drag, goTo, openJob, save, setQuantity, settled, table, test, unfold } from './bench.ts';
+import { choose, drag, goTo, save, setQuantity, settled, table, takeCrestApart, test, unfold } from './bench.ts';
 
 const rolls = (page: Page): Locator => page.locator('.rack .roll .name');
 const look = (page: Page, view: string): Promise<void> => page.getByRole('radiogroup', { name: 'View' }).getByText(view, { exact: true }).click();
 
 /** The crest in flat colours, at the view that fits the table: the sun's nodes lie at these shares of it. */
 const SUN = { right: [0.6562, 0.3239], top: [0.6107, 0.2663], left: [0.5652, 0.3239], bottom: [0.6107, 0.3815], edge: [0.6429, 0.2832] } as const;
-
-async function openCrest(page: Page): Promise<void> {
-  await openJob(page, 'Crest, one film', 'Separate');
-  await choose(page, 'Way of separating', 'flat colours');
-  await expect(rolls(page)).toHaveCount(4, { timeout: 30_000 });
-  await settled(page);
-}
 
 async function click(page: Page, [x, y]: readonly [number, number], keys: { shift?: boolean; twice?: boolean } = {}): Promise<void> {
   const box = await table(page).boundingBox();
@@ -25,7 +18,7 @@ async function click(page: Page, [x, y]: readonly [number, number], keys: { shif
 }
 
 test('nodes are dragged, added, taken out, straightened, cut open and joined; what is held asks before it is replaced', async ({ page }) => {
-  await openCrest(page);
+  await takeCrestApart(page);
   await look(page, 'nodes');
   const card = page.getByRole('region', { name: 'Nodes' });
   await expect(card).toContainText('shown');
@@ -92,7 +85,7 @@ test('nodes are dragged, added, taken out, straightened, cut open and joined; wh
 });
 
 test('a tone is parted by colour or by place, small ones are offered, and films come from the shelf', async ({ page }) => {
-  await openCrest(page);
+  await takeCrestApart(page);
   const parting = async (tone: RegExp, how: string): Promise<void> => {
     await page.getByRole('button', { name: tone }).click();
     await page.getByRole('menuitem', { name: how }).filter({ visible: true }).click();
@@ -131,7 +124,7 @@ test('a tone is parted by colour or by place, small ones are offered, and films 
 });
 
 test('two variants stand side by side and one is taken; a border and the outermost edge; a picture of each film', async ({ page }) => {
-  await openCrest(page);
+  await takeCrestApart(page);
   await look(page, 'two variants');
   const card = page.getByRole('region', { name: 'Two variants' });
   await choose(page, 'The other variant', 'back and detail');
@@ -171,7 +164,7 @@ test('two variants stand side by side and one is taken; a border and the outermo
 });
 
 test('a pair of films meets in its own way, and an area between lines is filled as far as their middle', async ({ page }) => {
-  await openCrest(page);
+  await takeCrestApart(page);
   await page.getByRole('button', { name: 'Let a pair meet otherwise' }).click();
   await choose(page, 'One film of the pair', 'Dark blue');
   await choose(page, 'The other film of the pair', 'Red');
