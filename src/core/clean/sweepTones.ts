@@ -1,6 +1,6 @@
 import type { Rgb } from '../colour/oklab.ts';
 import { isOpaque, withAlpha, type Art } from '../raster/art.ts';
-import { labelRegions, type Regions } from '../raster/labelRegions.ts';
+import { fillRegions, labelRegions, type Regions } from '../raster/labelRegions.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
 import { toneLabels } from './fewerColours.ts';
@@ -21,6 +21,7 @@ export function* sweepTones(art: Art, areaPx2: number, spared: Places = []): Tas
   const regions = labelRegions(labels, width, height, 'each', true);
   const chosen = Uint8Array.from(regions.area, (area) => (area < areaPx2 ? 1 : 0));
   sparesEdges(regions, chosen, labels, width, height);
+  sparesDots(regions, chosen, width, height, areaPx2);
   const finds = spareRegions(regions, chosen, width, 'speck', spared);
   const small = smallRegions(regions, labels.length, chosen);
   yield 0.9;
@@ -72,6 +73,13 @@ function sparesEdges(regions: Regions, chosen: Uint8Array, labels: Uint8Array, w
     }
   });
   for (let k = 0; k < regions.count; k++) if (small.number[k] >= 0 && (around[small.number[k]] & (around[small.number[k]] - 1)) !== 0) chosen[k] = 0;
+}
+
+/** Takes out of the chosen those that touch each other and are together as large as what stays: a dot that compression has given several tones is one dot. */
+function sparesDots(regions: Regions, chosen: Uint8Array, width: number, height: number, areaPx2: number): void {
+  const together = labelRegions(fillRegions(regions, chosen, new Uint8Array(width * height)), width, height, 1, true);
+  const stays = fillRegions(together, Uint8Array.from(together.area, (area) => (area >= areaPx2 ? 1 : 0)), new Uint8Array(width * height));
+  for (let run = 0; run < regions.runStart.length; run++) if (stays[regions.runStart[run]] !== 0) chosen[regions.regionOfRun[run]] = 0;
 }
 
 /** For each small region the tone that most of its neighbours outside small regions have; −1 when there are none. */

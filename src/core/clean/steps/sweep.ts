@@ -18,7 +18,7 @@ export type SweepStep = z.infer<typeof sweepSchema>;
 
 export const sweep: StepKind<SweepStep> = {
   about: 'Removes specks and fills pinholes below a size.',
-  revision: 4,
+  revision: 5,
   readsSize: true,
   *run(art, step, context) {
     const perMm2 = artResolution(art, context.finished, step.speckMm2) ** 2;
