@@ -63,6 +63,19 @@ export function clearLifted(art: Art, lifted: Uint8Array, ground: Rgb, soft: boo
   return withAlpha(art, alpha, out === undefined ? art.colour : makeRgba8(width, height, out, art.colour.opaque === true));
 }
 
+/** In art that is even too nearly all plain pixels are this near to their tone, levels of all channels; so much more a level of noise. */
+const OFF_EVEN_TONE = 9;
+const OFF_EVEN_NOISY = 3;
+/** Nearly all: a soft shadow takes more than the rest. */
+const EVEN = 0.985;
+
+/** Whether art is in few tones that are even, as drawings are, and photographs and unevenly lit paper are not. */
+export function isInEvenTones(art: Art): boolean {
+  const softening = new Softening(art, new Uint8Array(art.alpha.length), WHITE);
+  return softening.isFlat && softening.shareWithin(OFF_EVEN_TONE + OFF_EVEN_NOISY * softening.noise) > EVEN;
+}
+const WHITE: Rgb = { r: 255, g: 255, b: 255 };
+
 function clearRow(alpha: Uint8Array, lifted: Uint8Array, from: number, to: number): void {
   for (let i = from; i < to; i++) if (lifted[i] !== 0) alpha[i] = 0;
 }
@@ -89,7 +102,8 @@ class Softening {
   private readonly tones: readonly Rgb[];
   private readonly tonePlaces: Float64Array;
   /** Whether the art is in few tones: then what is not near to one is a mixture, however slowly it changes. */
-  private readonly isFlat: boolean;
+  readonly isFlat: boolean;
+  readonly noise: number;
   private readonly offTone: number;
   private readonly known: Int8Array;
   private readonly least: number;
@@ -110,13 +124,14 @@ class Softening {
     private readonly stays?: Uint8Array,
   ) {
     const noise = noiseLevel(art.colour);
+    this.noise = noise;
     this.data = art.colour.data;
     this.plain = plainPixels(art.colour, art.alpha, ALIKE + ALIKE_NOISY * noise);
     this.tones = findPalette(art.colour, this.plain, 'auto');
     this.tonePlaces = forEdges(this.tones);
     this.known = new Int8Array(lifted.length).fill(UNKNOWN);
     this.offTone = OFF_TONE + OFF_TONE_NOISY * noise;
-    this.isFlat = this.tones.length <= MOST_FLAT_TONES && this.shareInTones() > FLAT;
+    this.isFlat = this.tones.length <= MOST_FLAT_TONES && this.shareWithin(this.offTone) > FLAT;
     this.least = LEAST + LEAST_NOISY * noise;
     this.slack = BACK + BACK_NOISY * noise;
     this.tail = TAIL + TAIL_NOISY * noise;
@@ -209,14 +224,15 @@ class Softening {
     return (known[i] = this.nearestTone(this.offTone));
   }
 
-  /** Of the plain pixels, how many have one of the tones; some are looked at. */
-  private shareInTones(): number {
-    const { plain } = this;
+  /** Of the plain pixels, how many are so near to one of the tones, levels of all channels; some are looked at. */
+  shareWithin(levels: number): number {
+    const { data, plain, other } = this;
     let [seen, inTones] = [0, 0];
     for (let i = 0; i < plain.length; i += Math.max(1, plain.length >> 14) | 1) {
       if (plain[i] !== PLAIN) continue;
       seen++;
-      if (this.isInTones(i)) inTones++;
+      writeForEdges(data[4 * i], data[4 * i + 1], data[4 * i + 2], other, 0);
+      if (this.nearestTone(levels) >= 0) inTones++;
     }
     return seen === 0 ? 0 : inTones / seen;
   }

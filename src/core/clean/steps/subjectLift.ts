@@ -22,7 +22,7 @@ export type SubjectLiftStep = z.infer<typeof subjectLiftSchema>;
 
 export const subjectLift: StepKind<SubjectLiftStep> = {
   about: 'Finds the subject and takes out everything else; strokes correct it.',
-  revision: 2,
+  revision: 3,
   readsSize: false,
   *run(art, step) {
     const strokes = step.strokes.map((stroke) => ({ says: stroke.says, lasso: stroke.lasso === true, teaches: stroke.teaches === true, ...placedStroke(art.frame, stroke) }));

@@ -116,6 +116,20 @@ describe('liftSubject', () => {
     expect(mixed).toBeGreaterThan(100);
   });
 
+  it('takes a flat drawing off a plain ground whole, its thin lines too, with the edge where it was', () => {
+    // A disc on a stalk of a pixel and a half, with a ring of the ground's colour in it.
+    const inside = (x: number, y: number): boolean => (Math.hypot(x - 80, y - 60) < 40 && !(Math.abs(Math.hypot(x - 80, y - 60) - 25) < 4)) || (Math.abs(x - 80.3) < 0.75 && y >= 60 && y < 150);
+    const { art, truth } = composed(inside, () => [170, 40, 50], () => [250, 247, 240], 6);
+    const { alpha } = finish(liftSubject(art)).art;
+    let off = 0;
+    for (let i = 0; i < truth.length; i++) {
+      // The ring may stay or go.
+      if (Math.abs(Math.hypot((i % SIZE) - 80, Math.floor(i / SIZE) - 60) - 25) > 8) off += Math.abs(alpha[i] / 255 - truth[i]);
+    }
+    expect(off / truth.length).toBeLessThan(0.0012);
+    expect(alpha[120 * SIZE + 80]).toBeGreaterThan(128);
+  });
+
   it('listens to strokes, and leaves clear what was clear', () => {
     const two = (x: number, y: number): boolean => Math.hypot(x - 45, y - 80) < 25 || Math.hypot(x - 115, y - 80) < 25;
     const { art } = composed(two, RED, paper);
