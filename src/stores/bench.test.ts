@@ -1,18 +1,17 @@
-import { createPinia, disposePinia, setActivePinia, type Pinia } from 'pinia';
+import { disposePinia, type Pinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import sharp from 'sharp';
-import { createApp, nextTick } from 'vue';
+import { nextTick } from 'vue';
 import { decodeFile } from '../../cli/decodeFile.ts';
 import { discFiles } from '../../tests/fixtures/files.ts';
+import { startedStores } from '../../tests/fixtures/startedStores.ts';
 import { until } from '../../tests/fixtures/until.ts';
 import { AppError } from '../core/errors/appError.ts';
 import { LocalEngine } from '../engine/localEngine.ts';
 import type { Engine, OnProgress, RunRequest, RunResult } from '../engine/protocol.ts';
 import { LocalSignal } from '../storage/jobSignal.ts';
 import { MemoryStorage } from '../storage/memoryStorage.ts';
-import { useBench } from './bench.ts';
-import { provideServices } from './services.ts';
-import { useShelf } from './shelf.ts';
+import type { useBench } from './bench.ts';
 
 const files = await discFiles();
 const file = (name = 'disc.png'): File => new File([files.png.slice()], name);
@@ -59,13 +58,10 @@ let engine: HeldEngine;
 let storage: MemoryStorage;
 let pinia: Pinia;
 
-function start(signal = new LocalSignal()): { bench: ReturnType<typeof useBench>; shelf: ReturnType<typeof useShelf> } {
-  const app = createApp({});
-  provideServices(app, { engine, storage, signal });
-  pinia = createPinia();
-  app.use(pinia);
-  setActivePinia(pinia);
-  return app.runWithContext(() => ({ bench: useBench(), shelf: useShelf() }));
+function start(signal = new LocalSignal()): Pick<ReturnType<typeof startedStores>, 'bench' | 'shelf'> {
+  const started = startedStores({ engine, storage, signal });
+  pinia = started.pinia;
+  return started;
 }
 
 beforeEach(() => {

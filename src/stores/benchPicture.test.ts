@@ -1,17 +1,15 @@
-import { createPinia, disposePinia, setActivePinia, type Pinia } from 'pinia';
+import { disposePinia, type Pinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { createApp, nextTick } from 'vue';
+import { nextTick } from 'vue';
 import { decodeFile } from '../../cli/decodeFile.ts';
 import { discFiles } from '../../tests/fixtures/files.ts';
+import { startedStores } from '../../tests/fixtures/startedStores.ts';
 import { until } from '../../tests/fixtures/until.ts';
 import { AppError } from '../core/errors/appError.ts';
 import { explain } from '../core/errors/explain.ts';
 import { LocalEngine } from '../engine/localEngine.ts';
 import type { Engine } from '../engine/protocol.ts';
 import { MemoryStorage } from '../storage/memoryStorage.ts';
-import { useBench } from './bench.ts';
-import { provideServices } from './services.ts';
-import { useShelf } from './shelf.ts';
 
 const files = await discFiles();
 const file = (name = 'disc.png'): File => new File([files.png.slice()], name);
@@ -20,13 +18,10 @@ let engine: Engine;
 let storage: MemoryStorage;
 let pinia: Pinia;
 
-function start(): { bench: ReturnType<typeof useBench>; shelf: ReturnType<typeof useShelf> } {
-  const app = createApp({});
-  provideServices(app, { engine, storage });
-  pinia = createPinia();
-  app.use(pinia);
-  setActivePinia(pinia);
-  return app.runWithContext(() => ({ bench: useBench(), shelf: useShelf() }));
+function start(): Pick<ReturnType<typeof startedStores>, 'bench' | 'shelf'> {
+  const started = startedStores({ engine, storage });
+  pinia = started.pinia;
+  return started;
 }
 beforeEach(() => {
   engine = new LocalEngine(decodeFile);

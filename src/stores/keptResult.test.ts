@@ -1,16 +1,13 @@
-import { createPinia, disposePinia, setActivePinia, type Pinia } from 'pinia';
+import { disposePinia, type Pinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { createApp } from 'vue';
 import { decodeFile } from '../../cli/decodeFile.ts';
 import { discFiles } from '../../tests/fixtures/files.ts';
+import { startedStores } from '../../tests/fixtures/startedStores.ts';
 import { until } from '../../tests/fixtures/until.ts';
 import { LocalEngine } from '../engine/localEngine.ts';
 import type { Engine } from '../engine/protocol.ts';
 import { MemoryStorage } from '../storage/memoryStorage.ts';
-import { useBench } from './bench.ts';
 import { bytesOf, KeptResults } from './keptResult.ts';
-import { provideServices } from './services.ts';
-import { useShelf } from './shelf.ts';
 
 const files = await discFiles();
 
@@ -32,13 +29,10 @@ let engine: SlowEngine;
 let storage: MemoryStorage;
 let pinia: Pinia;
 
-function start(): { bench: ReturnType<typeof useBench>; shelf: ReturnType<typeof useShelf> } {
-  const app = createApp({});
-  provideServices(app, { engine, storage });
-  pinia = createPinia();
-  app.use(pinia);
-  setActivePinia(pinia);
-  return app.runWithContext(() => ({ bench: useBench(), shelf: useShelf() }));
+function start(): Pick<ReturnType<typeof startedStores>, 'bench' | 'shelf'> {
+  const started = startedStores({ engine, storage });
+  pinia = started.pinia;
+  return started;
 }
 
 /** A job that was shown once and put away, and the hand that lets its picture open again. */
