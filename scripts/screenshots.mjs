@@ -38,14 +38,14 @@ const VIEWS = [
     await page.getByRole('radio', { name: 'before | after' }).click();
     await page.locator('.readout [role="status"]').getByText('last').waitFor({ timeout: 60_000 });
   } },
-  { name: 'clean-steps', job: 'Crew crest', stage: 'Clean', async act(page) {
+  { name: 'clean-steps', job: 'Crest, one film', stage: 'Clean', async act(page) {
     await page.getByRole('button', { name: 'Add a step' }).click();
     await page.getByRole('menuitem', { name: 'Turn' }).click();
     await page.getByRole('button', { name: 'Quarter right' }).click();
     await page.locator('.readout [role="status"]').getByText('last').waitFor({ timeout: 60_000 });
     await page.getByRole('button', { name: 'Add a step' }).click();
   } },
-  { name: 'clean-found', job: 'Crew crest', stage: 'Clean', async act(page) {
+  { name: 'clean-found', job: 'Crest, one film', stage: 'Clean', async act(page) {
     await page.getByRole('button', { name: /^Sweep/ }).click();
     for (const key of ['n', 'n', 'n', 'x']) await page.keyboard.press(key);
   } },
@@ -64,15 +64,13 @@ const VIEWS = [
     await page.getByRole('radio', { name: 'four corners' }).click();
     await page.waitForTimeout(2000);
   } },
-  { name: 'clean-many', job: 'Crew crest', stage: 'Clean', async act(page) {
+  { name: 'clean-many', job: 'Crest, one film', stage: 'Clean', async act(page) {
     await page.getByRole('button', { name: 'Recipes' }).click();
     await page.getByRole('menuitem', { name: 'Use it on many' }).click();
     await page.locator('label', { hasText: 'jobs on the shelf' }).click();
   } },
-  { name: 'separate', job: 'Crew crest', stage: 'Separate', act: (page) => takeApart(page) },
+  { name: 'separate', job: 'Crew crest', stage: 'Separate' },
   { name: 'separate-proof', job: 'Crew crest', stage: 'Separate', async act(page) {
-    await takeApart(page);
-    await choose(page, 'How films meet', 'inset');
     await page.getByRole('radio', { name: 'proof' }).click();
     await page.getByLabel(/out of place by/).fill('1');
     await page.getByLabel(/out of place by/).press('Enter');
@@ -82,7 +80,7 @@ const VIEWS = [
   { name: 'layout', job: 'Crew crest', stage: 'Lay out' },
   { name: 'layout-copies', job: 'Heron glasses', stage: 'Lay out' },
   { name: 'layout-dark', job: 'Duck race soap', stage: 'Lay out', theme: 'dark' },
-  { name: 'separate-nodes', job: 'Crew crest', stage: 'Separate', theme: 'dark', async act(page) {
+  { name: 'separate-nodes', job: 'Crest, one film', stage: 'Separate', theme: 'dark', async act(page) {
     await takeApart(page);
     await page.getByRole('radio', { name: 'nodes' }).click();
     await page.waitForTimeout(1500);
