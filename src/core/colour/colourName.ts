@@ -21,14 +21,35 @@ export function colourName({ r, g, b }: Rgb): string {
   return light < 38 ? `dark ${name}` : light > 80 && name !== 'yellow' ? `light ${name}` : name;
 }
 
-/** Names for several colours, numbered where two would be the same. */
+/** Of colours of one name, one that differs from the rest by this much lightness (OKLab × 100) is told apart as the light or the dark one. */
+const LIGHTER = 8;
+/** Names that say nothing of how light a colour is. */
+const ANY_LIGHTNESS = new Set([...HUES.map(([, name]) => name), 'brown']);
+
+/** Names for several colours: where two would be the same, the light and the dark one are called so, and what is still the same is numbered. */
 export function colourNames(colours: readonly Rgb[]): string[] {
   const counts = new Map<string, number>();
-  return colours.map((colour) => {
-    const name = colourName(colour);
+  return toldByLightness(colours).map((name) => {
     const count = (counts.get(name) ?? 0) + 1;
     counts.set(name, count);
     const capital = name[0].toUpperCase() + name.slice(1);
     return count === 1 ? capital : `${capital} ${count}`;
   });
+}
+
+function toldByLightness(colours: readonly Rgb[]): string[] {
+  const plain = colours.map(colourName);
+  const lights = colours.map(lightnessOf);
+  return plain.map((name, k) => {
+    const others = lights.filter((_, j) => j !== k && plain[j] === name);
+    if (others.length === 0 || !ANY_LIGHTNESS.has(name)) return name;
+    if (lights[k] - Math.max(...others) >= LIGHTER && !plain.includes(`light ${name}`)) return `light ${name}`;
+    return others.length > 1 && Math.min(...others) - lights[k] >= LIGHTER && !plain.includes(`dark ${name}`) ? `dark ${name}` : name;
+  });
+}
+
+function lightnessOf({ r, g, b }: Rgb): number {
+  const lab = new Float64Array(3);
+  writeOklab(Math.round(r), Math.round(g), Math.round(b), lab);
+  return lab[0];
 }

@@ -75,6 +75,13 @@ describe('colour names', () => {
     expect(['#16161c', '#ffffff', '#8a8d92', '#b3262e', '#24509a', '#9cc9e6', '#f2b632', '#3c7a4b', '#e3cfa4', '#6b4a2b', '#1b2a4a'].map(named)).toEqual(['black', 'white', 'grey', 'red', 'blue', 'light blue', 'yellow', 'green', 'sand', 'brown', 'dark blue']);
   });
 
+  it('tell the light and the dark one of colours of one name apart by that', () => {
+    const named = (...hexes: string[]): string[] => colourNames(hexes.map((hex) => rgbFromHex(hex) ?? { r: 0, g: 0, b: 0 }));
+    expect(named('#1f5a62', '#8dc3cf')).toEqual(['Turquoise', 'Light turquoise']);
+    expect(named('#8dc3cf', '#4d8f99', '#1f5a62')).toEqual(['Light turquoise', 'Turquoise', 'Dark turquoise']);
+    expect(named('#1f5a62', '#205c64')).toEqual(['Turquoise', 'Turquoise 2']);
+  });
+
   it('tell like colours apart by number', () => {
     expect(colourNames([{ r: 0, g: 0, b: 0 }, { r: 4, g: 4, b: 4 }, { r: 255, g: 255, b: 255 }])).toEqual(['Black', 'Black 2', 'White']);
   });
