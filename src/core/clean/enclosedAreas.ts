@@ -1,7 +1,7 @@
 import { LEVELS_PER_UNIT } from '../colour/differenceTable.ts';
 import { colourDifference, type Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
-import { distanceInside } from '../raster/distance.ts';
+import { CHAMFER_PX, chamferInside } from '../raster/chamfer.ts';
 import { fillRegions, labelRegions, type Regions } from '../raster/labelRegions.ts';
 
 /** Areas smaller than this, in px², are not taken for an enclosed area: they are noise or mixed pixels along an edge. */
@@ -12,7 +12,7 @@ const MORE_UNITS = 1.5;
 /** The mean of few pixels is uncertain, and small openings are tinted by what is around them: so much more, over the root of their number. */
 const FEW_UNITS = 6;
 /** A line: so many times as long as it is broad, and no broader than this share of the art's long side. Openings are rounder or larger. */
-const LINE_LENGTHS = 8;
+const LINE_LENGTHS = 9;
 const LINE_SHARE = 0.008;
 const LEAST_LINE_PX = 3.2;
 /** Of fewer pixels none says whether it is a line. */
@@ -36,9 +36,9 @@ export function enclosedAreas(art: Art, regions: Regions, light: Uint8Array, gro
   const { mean, spread } = groundColour(art, ground);
   const insides = meanInsides(art, regions, inRegions);
   const broadest = Math.max(LEAST_LINE_PX, LINE_SHARE * Math.max(width, height));
-  const lines = linesAmong(regions, distanceInside(inRegions, width, height), broadest);
+  const lines = linesAmong(regions, chamferInside(inRegions, width, height), broadest);
   const wider = labelRegions(light, width, height, 1, true);
-  const inLine = fillRegions(wider, linesAmong(wider, distanceInside(light, width, height), broadest), new Uint8Array(width * height));
+  const inLine = fillRegions(wider, linesAmong(wider, chamferInside(light, width, height), broadest), new Uint8Array(width * height));
   const firstPixel = new Int32Array(count);
   for (let run = regions.runStart.length - 1; run >= 0; run--) firstPixel[regions.regionOfRun[run]] = regions.runStart[run];
   for (let k = 0; k < count; k++) {
@@ -88,17 +88,17 @@ function meanInsides({ width, colour: { data } }: Art, { runStart, runEnd, regio
 }
 
 /** 1 for each region that is drawn as a line. @param broadest px. */
-function linesAmong(regions: Regions, inside: Float32Array, broadest: number): Uint8Array {
+function linesAmong(regions: Regions, inside: Uint16Array, broadest: number): Uint8Array {
   const breadths = breadthsOf(regions, inside);
   return Uint8Array.from(regions.area, (px2, k) => (px2 > LEAST_LINE_PX2 && breadths[k] <= broadest && px2 >= LINE_LENGTHS * breadths[k] ** 2 ? 1 : 0));
 }
 
-/** How broad each region is where it is broadest, px. @param inside distance of its pixels to what is around it, from middle to middle. */
-function breadthsOf({ runStart, runEnd, regionOfRun, count }: Regions, inside: Float32Array): Float64Array {
+/** How broad each region is where it is broadest, px. @param inside chamfer distance of its pixels to what is around it, from middle to middle. */
+function breadthsOf({ runStart, runEnd, regionOfRun, count }: Regions, inside: Uint16Array): Float64Array {
   const breadths = new Float64Array(count);
   for (let run = 0; run < runStart.length; run++) {
     const k = regionOfRun[run];
-    for (let i = runStart[run]; i < runEnd[run]; i++) if (2 * inside[i] - 1 > breadths[k]) breadths[k] = 2 * inside[i] - 1;
+    for (let i = runStart[run]; i < runEnd[run]; i++) if ((2 * inside[i]) / CHAMFER_PX - 1 > breadths[k]) breadths[k] = (2 * inside[i]) / CHAMFER_PX - 1;
   }
   return breadths;
 }
