@@ -53,6 +53,12 @@ describe('proposals', () => {
     expect([isAsCame(back), back.assembly.films, back.blank]).toEqual([true, fresh.assembly.films, started.blank]);
   });
 
+  it('leave a faint pencil line under a drawing in ink out of the films, and not a line in a colour', () => {
+    const drawn = (line: Rgb): Proposals => look(picture(320, 320, (x, y) => (Math.abs(Math.hypot(x - 160, y - 160) - 110) < 6 || Math.abs(x - 160) < 5 || Math.abs(y - 160) < 5 ? INK : Math.abs(y - 40 - 0.1 * x) < 2 ? line : WHITE)));
+    expect(drawn({ r: 169, g: 165, b: 162 }).proposals[0].title).toBe('One film');
+    expect(drawn(RED).proposals[0].title).toBe('2 films, one for each tone');
+  });
+
   it('propose one film for a drawing in one ink, in the ink of the shelf', () => {
     const ring = picture(160, 160, (x, y) => (Math.abs(Math.hypot(x - 80, y - 80) - 50) < 4 ? INK : WHITE));
     const { isSure, proposals } = look(ring);

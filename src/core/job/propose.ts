@@ -1,5 +1,6 @@
 import { colourName } from '../colour/colourName.ts';
 import { hexFromRgb } from '../colour/hex.ts';
+import { colourDifference } from '../colour/oklab.ts';
 import { isAppError } from '../errors/appError.ts';
 import { artFromPicture, type Art } from '../raster/art.ts';
 import { CLEAR } from '../raster/labelMap.ts';
@@ -155,7 +156,7 @@ const FLAT: FlatSeparation = { way: 'flat', count: 'auto', meet: 'stacked' };
 /** One film for each tone but the ground, as it lies on the shelf. */
 function filmForEach(ask: Asking, art: Art, flat: FlatTones, ground: number, recipe: Recipe): Proposal {
   const { job, look, stock } = ask;
-  const single = look.kind === 'line' && flat.tones.length === 2 ? inkOf(art) : undefined;
+  const single = look.kind === 'line' && isOneInk(flat) ? inkOf(art) : undefined;
   if (single !== undefined) {
     const name = colourName(single);
     const film = { id: ONE_FILM_ID, ...onShelf({ name: name[0].toUpperCase() + name.slice(1), colour: hexFromRgb(single) }, stock, new Set()) };
@@ -186,6 +187,20 @@ function withLift(recipe: Recipe, at: { xPx: number; yPx: number }, enclosed: bo
   const lift = { kind: 'areaLift', id: 'look-lift', enabled: true, v: 1, at, tolerance: 'auto', enclosed, soft: true } as const;
   const sweepAt = recipe.findIndex(({ kind }) => kind === 'sweep');
   return sweepAt < 0 ? [...recipe, lift] : [...recipe.slice(0, sweepAt), lift, ...recipe.slice(sweepAt)];
+}
+
+/** A mark that is fainter than the ink, and that has less than this of its pixels, was not meant to be cut: pencil under a drawing. */
+const FAINT_SHARE = 0.1;
+/** A tone lies on the way from the ground to the ink when the way over it is longer by no more than this. */
+const DETOUR = 1.08;
+
+/** Whether a drawing has one ink on its ground, but for marks that are only fainter. */
+function isOneInk({ tones, ground }: FlatTones): boolean {
+  const paper = tones[ground];
+  const [ink, ...others] = tones.filter((tone) => tone !== paper);
+  if (paper === undefined || ink === undefined) return tones.length === 2;
+  const whole = colourDifference(paper, ink);
+  return others.every((mark) => mark.count < FAINT_SHARE * ink.count && colourDifference(paper, mark) + colourDifference(mark, ink) <= DETOUR * whole);
 }
 
 /** The one ink of a drawing; undefined where lightness does not tell it from its ground. */
