@@ -87,9 +87,9 @@ const VIEWS = [
     // The sun's right node is drawn out to a drop, then all that follows is traced otherwise.
     const box = await page.locator('.surface').boundingBox();
     const at = (x, y) => [box.x + x * box.width, box.y + y * box.height];
-    await page.mouse.move(...at(0.668, 0.322));
+    await page.mouse.move(...at(0.6555, 0.324));
     await page.mouse.down();
-    await page.mouse.move(...at(0.7, 0.33), { steps: 4 });
+    await page.mouse.move(...at(0.69, 0.332), { steps: 4 });
     await page.mouse.up();
     await page.waitForTimeout(2500);
   } },
