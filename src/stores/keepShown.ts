@@ -24,7 +24,7 @@ export interface ShownState {
 export function keepShown(storage: JobStorage, { entry, picture, result, cleanView, baseView, shownJob, dragging }: ShownState) {
   const kept = new KeptResults(storage, BUILD);
   let timer: ReturnType<typeof setTimeout> | undefined;
-  let isDue = false;
+  let due: (() => Promise<void>) | undefined;
   /** The job that what was kept was shown for: it need not be kept again. */
   let again: Job | undefined;
 
@@ -39,18 +39,22 @@ export function keepShown(storage: JobStorage, { entry, picture, result, cleanVi
 
   watch(shownJob, (made) => {
     clearTimeout(timer);
-    isDue = made !== undefined && made !== again && result.value?.cut !== undefined && !dragging.value;
-    if (isDue) timer = setTimeout(flush, KEEP_AFTER_MS);
+    due = made === undefined || made === again ? undefined : dueOf(made);
+    if (due !== undefined) timer = setTimeout(flush, KEEP_AFTER_MS);
   });
+
+  /** What is shown now, together: by the time it is written another picture may lie here. */
+  function dueOf(job: Job): (() => Promise<void>) | undefined {
+    const [at, opened, made, clean, base] = [entry.value, picture.value, result.value, cleanView.value, baseView.value];
+    if (dragging.value || at === undefined || opened === undefined || made?.quality !== 'final' || made.cut === undefined || clean === undefined) return undefined;
+    return () => kept.write(at.id, job, at.pictureId, { picture: opened, result: made, clean, ...(base === undefined ? {} : { base }) });
+  }
 
   /** Keeps now what is due. */
   function flush(): void {
     clearTimeout(timer);
-    const [at, opened, made, clean, job] = [entry.value, picture.value, result.value, cleanView.value, shownJob.value];
-    if (!isDue || at === undefined || opened === undefined || made?.quality !== 'final' || clean === undefined || job === undefined) return;
-    isDue = false;
-    const base = baseView.value;
-    void kept.write(at.id, job, at.pictureId, { picture: opened, result: made, clean, ...(base === undefined ? {} : { base }) });
+    void due?.();
+    due = undefined;
   }
 
   return { read: kept.read.bind(kept), show, flush };

@@ -54,7 +54,7 @@ export function enclosedAreas(art: Art, regions: Regions, light: Uint8Array, gro
 function groundColour(art: Art, ground: Uint8Array): { readonly mean: Rgb; readonly spread: number } {
   const { width, height } = art;
   const { data } = art.colour;
-  // Some ten thousand pixels tell it well enough.
+  // Some hundred thousand pixels tell it well enough.
   const stride = Math.max(1, Math.floor((width * height) / 200_000));
   const inside: number[] = [];
   for (let i = width + 1; i < width * (height - 1) - 1; i += stride) if (ground[i] + ground[i - 1] + ground[i + 1] + ground[i - width] + ground[i + width] === 5) inside.push(i);

@@ -39,4 +39,5 @@ function hasNear(data: Rgba8['data'], width: number, height: number, i: number, 
   return false;
 }
 
-const distance2 = (data: Rgba8['data'], i: number, { r, g, b }: Rgb): number => (data[4 * i] - r) ** 2 + (data[4 * i + 1] - g) ** 2 + (data[4 * i + 2] - b) ** 2;
+/** Squared distance of a pixel from a colour, levels of 255. */
+export const distance2 = (data: Rgba8['data'], i: number, { r, g, b }: Rgb): number => (data[4 * i] - r) ** 2 + (data[4 * i + 1] - g) ** 2 + (data[4 * i + 2] - b) ** 2;

@@ -1,5 +1,6 @@
 import type { Rgb } from '../colour/oklab.ts';
 import type { Rgba8 } from '../raster/raster.ts';
+import { distance2 } from './lineMixtures.ts';
 import { PLAIN } from './plainPixels.ts';
 
 /** Places across a line where the plain ground beside it is looked for, px from its middle. */
@@ -70,5 +71,4 @@ function plainBeside(data: Rgba8['data'], plain: Uint8Array, i: number, step: nu
   return -1;
 }
 
-const distance2 = (data: Rgba8['data'], i: number, { r, g, b }: Rgb): number => (data[4 * i] - r) ** 2 + (data[4 * i + 1] - g) ** 2 + (data[4 * i + 2] - b) ** 2;
 const apart2 = (data: Rgba8['data'], i: number, j: number): number => (data[4 * i] - data[4 * j]) ** 2 + (data[4 * i + 1] - data[4 * j + 1]) ** 2 + (data[4 * i + 2] - data[4 * j + 2]) ** 2;

@@ -93,9 +93,12 @@ function nearTones(heaps: readonly Heap[], picture: Rgba8, plain: Uint8Array, to
   };
 }
 
+/** Whether areas have a heap's colour, or it is held. @param step one of so many pixels was looked at. */
+const isArea = (heap: Heap, step: number): boolean => heap.held === true || heap.solid * step >= LEAST_SOLID;
+
 /** Where a colour on the way from a solid one to a stronger one is only found in thin lines of the stronger one, it joins that: it is what a hairline becomes between two rows of pixels. */
 function joinLineMixtures(heaps: Heap[], picture: Rgba8, plain: Uint8Array, step: number): void {
-  const isSolidHeap = (heap: Heap): boolean => heap.held === true || heap.solid * step >= LEAST_SOLID;
+  const isSolidHeap = (heap: Heap): boolean => isArea(heap, step);
   const rgbOf = ({ l, a, b }: Heap): Rgb => rgbFromOklab(l, a, b);
   for (let k = heaps.length - 1; k >= 0; k--) {
     const weak = heaps[k];
@@ -109,7 +112,7 @@ function joinLineMixtures(heaps: Heap[], picture: Rgba8, plain: Uint8Array, step
 
 /** Marks what is only there in lines of its own, so far from all areas' tones that it is none of them: a tone, however rare, although others may mix to it. */
 function markLineTones(heaps: readonly Heap[], picture: Rgba8, plain: Uint8Array, total: number, step: number): void {
-  const areas = heaps.filter((heap) => heap.held === true || heap.solid * step >= LEAST_SOLID);
+  const areas = heaps.filter((heap) => isArea(heap, step));
   const lines = heaps.filter((heap) => !areas.includes(heap));
   const inks = lines.filter((heap) => !areas.some((a) => areas.some((b) => isOnTheWay(heap, a, b))));
   /** What is nearly the ink of areas or of other lines, or what the latter mixes to, is no line of its own. */
