@@ -1,22 +1,16 @@
 import sharp from 'sharp';
 import { finish } from '../src/core/task/task.ts';
-import { nodeCount } from '../src/core/outline/curves.ts';
-import { pathData } from '../src/core/outline/pathData.ts';
-import { DEFAULT_OUTLINE } from '../src/core/outline/traceOutline.ts';
-import { transformCurves } from '../src/core/outline/transformCurves.ts';
 import { applyRecipe } from '../src/core/job/applyRecipe.ts';
 import { firstLook } from '../src/core/job/firstLook.ts';
-import { newJob } from '../src/core/job/newJob.ts';
 import type { Recipe, Step } from '../src/core/job/recipe.ts';
-import { separateArt } from '../src/core/job/separateArt.ts';
 import { artFromPicture, isOpaque, pictureFromArt, type Art, type Frame } from '../src/core/raster/art.ts';
 import { makeRgba8, type Rgba8 } from '../src/core/raster/raster.ts';
 import { writePng } from '../src/formats/picture/writePng.ts';
 import { unturnedPoint } from '../src/core/raster/turn.ts';
 import { colourDrawings, colourSvgOf, tonesOf, type ColourDrawing } from './colourDrawings.ts';
-import type { ColourShape } from './colourLibraries.ts';
 import { composedDrawing } from './composed.ts';
 import { CONDITIONS, degraded } from './degrade.ts';
+import { outlined } from './outlined.ts';
 import { compareEdges, truthOf, type DrawingTruth, type EdgeComparison, type Window } from './toneTruth.ts';
 
 /** Crowded drawings among those that go the road. */
@@ -50,23 +44,6 @@ const ROADS: readonly Road[] = [
   { name: 'crop', recipe: (_drawing, { width, height }) => [step<'crop'>({ kind: 'crop', rect: { xPx: 0.1 * width, yPx: 0.1 * height, widthPx: 0.8 * width, heightPx: 0.8 * height } })] },
   { name: 'proposed', recipe: (_drawing, picture) => firstLook(picture).recipe },
 ];
-
-interface Outlined {
-  readonly ground: string;
-  readonly shapes: readonly ColourShape[];
-  readonly nodes: number;
-}
-
-function outlined(art: Art, tones: readonly string[], undo: (x: number, y: number) => [number, number]): Outlined {
-  const { scale } = art.frame;
-  const job = { separation: { way: 'flat', count: tones.length, meet: 'stacked' } as const, assembly: newJob('').assembly, outline: { leastPieceMm2: 0 } };
-  const { films, tones: found } = finish(separateArt(job, art, { ...DEFAULT_OUTLINE, followPx: DEFAULT_OUTLINE.followPx * scale }, () => 1));
-  const [e, f] = undo(0, 0);
-  const [ax, ay] = undo(1, 0);
-  const [bx, by] = undo(0, 1);
-  const shapes = films.map(({ film, outline }): ColourShape => ({ fill: film.colour, path: pathData(transformCurves(outline, { a: ax - e, b: ay - f, c: bx - e, d: by - f, e, f })), nodes: nodeCount(outline) }));
-  return { ground: found?.find(({ film }) => film === null)?.colour ?? tones[0], shapes, nodes: shapes.reduce((sum, { nodes }) => sum + nodes, 0) };
-}
 
 type Figures = EdgeComparison & { readonly nodes: number };
 

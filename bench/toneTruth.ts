@@ -8,6 +8,8 @@ export interface ToneComparison {
   /** Mean distance between the edges of the drawing and those of the outlines, both ways, px. */
   readonly mean: number;
   readonly p95: number;
+  /** Share of the edges within a distance that the caller names. */
+  readonly within: number;
   /** Share of the area that has another tone than in the drawing. */
   readonly wrong: number;
   /** Share of the edges between films at which nothing lies. */
@@ -79,7 +81,7 @@ function drawn({ pixels }: DrawingTruth, back: string, shapes: readonly ColourSh
 }
 
 /** Compares the edges of outlines, drawn over each other, with the drawing that they came from: all of it, or what lies well inside of a window. */
-export async function compareEdges(truth: DrawingTruth, ground: string, shapes: readonly ColourShape[], window?: Window): Promise<EdgeComparison> {
+export async function compareEdges(truth: DrawingTruth, ground: string, shapes: readonly ColourShape[], window?: Window, withinPx = 0.6): Promise<EdgeComparison> {
   const { labels, tones } = truth;
   const result = await labelsOf(drawn(truth, ground, shapes), tones, labels.side);
   let wrong = 0;
@@ -88,6 +90,7 @@ export async function compareEdges(truth: DrawingTruth, ground: string, shapes: 
   return {
     mean: distances.reduce((sum, d) => sum + d, 0) / distances.length / FINE,
     p95: distances[Math.floor(distances.length * 0.95)] / FINE,
+    within: distances.filter((d) => d <= withinPx * FINE).length / distances.length,
     wrong: wrong / labels.data.length,
   };
 }
@@ -99,6 +102,41 @@ export async function compareTones(drawing: ColourDrawing, pixels: number, groun
   const open = await labelsOf(drawn(truth, NOWHERE, shapes), [...tones, { r: 255, g: 0, b: 255 }], labels.side);
   const { r, g, b } = rgbFromHex(ground) ?? tones[0];
   return { ...(await compareEdges(truth, ground, shapes)), seams: seamShare(labels, open, tones.length, nearest(tones, r, g, b)) };
+}
+
+/** Of the outlines of one tone, the share in px² that lies further than `farPx` from where the drawing has that tone. */
+export async function strayPx2(truth: DrawingTruth, ground: string, shapes: readonly ColourShape[], tone: string, farPx: number): Promise<number> {
+  const { labels, tones } = truth;
+  const { side } = labels;
+  const own = tonesIndex(tones, tone);
+  const result = await labelsOf(drawn(truth, ground, shapes), tones, side);
+  const near = grown(labels, own, Math.round(farPx * FINE));
+  let stray = 0;
+  for (let i = 0; i < result.data.length; i++) if (result.data[i] === own && near[i] === 0) stray++;
+  return stray / (FINE * FINE);
+}
+
+const tonesIndex = (tones: readonly Rgb[], hex: string): number => {
+  const { r, g, b } = rgbFromHex(hex) ?? tones[0];
+  return nearest(tones, r, g, b);
+};
+
+/** 1 where a label lies within a square of `reach` cells around. */
+function grown({ data, side }: Labels, label: number, reach: number): Uint8Array {
+  const along = new Uint8Array(side * side);
+  for (let y = 0; y < side; y++) spread(along, y * side, 1, side, reach, (i) => data[i] === label);
+  const out = new Uint8Array(side * side);
+  for (let x = 0; x < side; x++) spread(out, x, side, side, reach, (i) => along[i] === 1);
+  return out;
+}
+
+function spread(out: Uint8Array, first: number, step: number, count: number, reach: number, isSet: (i: number) => boolean): void {
+  let last = -Infinity;
+  for (let k = 0; k < count + reach; k++) {
+    if (k < count && isSet(first + k * step)) last = k;
+    const at = k - reach;
+    if (at >= 0 && k - last <= 2 * reach) out[first + at * step] = 1;
+  }
 }
 
 /** Distance of every edge cell of one from the edges of the other, both ways, in cells. */

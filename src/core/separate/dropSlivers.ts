@@ -2,9 +2,8 @@ import type { Rgb } from '../colour/oklab.ts';
 import { labelRegions, runsByRegion, type Regions } from '../raster/labelRegions.ts';
 import { CLEAR, makeLabelMap, type LabelMap } from '../raster/labelMap.ts';
 import { wordsOf, type Rgba8 } from '../raster/raster.ts';
+import { ECHO, Sliver } from './sliver.ts';
 
-/** Of a sliver's colours, the way between the two tones around it must explain them better than its own tone by this factor. */
-const BETTER = 0.75;
 /** Of a thin line's colours, another tone must explain them better than its own by this factor. */
 const LINE_BETTER = 0.4;
 /** A thin line covers at least this share of its pixels in the mean: less is a stain of any tone. */
@@ -34,7 +33,7 @@ export function dropSlivers(labels: LabelMap, colour: Rgba8, tones: readonly Rgb
     if (second < tones.length) {
       const sliver = new Sliver(words, tones[own], tones[ground], tones[second]);
       for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) sliver.weigh(i);
-      if (sliver.isMixture() || (both && (sliver.isBled() || sliver.isFaint() || sliver.isOvershoot()))) {
+      if (sliver.isMixture() || (both && (sliver.isBlur(isNarrow(regions, runs, width)) || sliver.isBled() || sliver.isFaint() || sliver.isOvershoot()))) {
         for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) out[i] = sliver.isNearerFirst(i) ? ground : second;
         continue;
       }
@@ -46,10 +45,23 @@ export function dropSlivers(labels: LabelMap, colour: Rgba8, tones: readonly Rgb
   return makeLabelMap(width, height, out);
 }
 
+/** A strip a pixel broad has fewer pixels than this times its length. */
+const NARROW = 1.5;
+
+/** Whether a strip is about a pixel broad, by the longer side of the box around it. */
+function isNarrow({ runStart, runEnd }: Regions, runs: Int32Array, width: number): boolean {
+  let [left, right, count] = [width, 0, 0];
+  for (const run of runs) {
+    left = Math.min(left, runStart[run] % width);
+    right = Math.max(right, (runEnd[run] - 1) % width);
+    count += runEnd[run] - runStart[run];
+  }
+  const rows = Math.floor(runStart[runs[runs.length - 1]] / width) - Math.floor(runStart[runs[0]] / width) + 1;
+  return count < NARROW * Math.max(rows, right - left + 1);
+}
+
 /** How far from an edge compression echoes it, px. */
 const ECHO_PX = 4;
-/** An echo is weaker than this share of its edge. */
-const ECHO = 0.35;
 /** So much of an echo has its edge beside it. */
 const ALONG_EDGE = 0.6;
 
@@ -148,165 +160,4 @@ function tonesAround({ data, width }: LabelMap, own: number, { runStart, runEnd 
   votes[first] = 0;
   const next = Math.max(...votes);
   return { first, second: next === 0 ? CLEAR : votes.indexOf(next), alone: most >= ALONE * total, both: next >= BOTH * total };
-}
-
-/** A tone that lies so far off the way between two others, of 255, mixes with each of them along ways of its own. */
-const OFF_THE_WAY = 40;
-/** A mixture that is off by more than this in the mean, of 255, is a bad explanation, one that is off by less a good one. */
-const BADLY = 18;
-const WELL = 12.5;
-/** Where two explanations are compared, the better one must be off by less than this share of the other. */
-const FAR_BETTER = 0.5;
-/** A thin line of a pixel and a half has this share of its tone at least in its strongest pixels, which are so many of them. */
-const FULL_COVER = 0.6;
-const STRONGEST = 0.25;
-/** The strongest pixels of a line are nearer to its tone than this share of what sets it off from its side. */
-const HARDLY = 0.3;
-
-/** The colours of a strip, weighed as a mixture of the two tones around it and as a line of its own tone. */
-class Sliver {
-  private readonly between: Way;
-  /** The ways along which a line's own tone mixes with those around it; none where its tone lies between the two. */
-  private readonly own: readonly Way[];
-  /** Sum of the colours' distances from the way between the two tones. */
-  mixed = 0;
-  /** The same where tint may have run further than lightness. */
-  private bled = 0;
-  /** The same from the strip's tone, and from the ways to it. */
-  private alone = 0;
-  private asLine = 0;
-  /** Share of its own tone in each pixel, on the way that explains it best. */
-  private readonly covers: number[] = [];
-  /** Distance of each pixel from its own tone. */
-  private readonly far: number[] = [];
-  private along = 0;
-  private count = 0;
-
-  constructor(
-    private readonly words: Int32Array,
-    private readonly tone: Rgb,
-    private readonly first: Rgb,
-    private readonly second: Rgb,
-  ) {
-    this.between = new Way(first, second);
-    this.own = this.between.distance(tone.r, tone.g, tone.b) > OFF_THE_WAY ? [new Way(first, tone), new Way(second, tone)] : [];
-  }
-
-  weigh(i: number): void {
-    const word = this.words[i];
-    const [r, g, b] = [word & 255, (word >> 8) & 255, (word >> 16) & 255];
-    this.mixed += this.between.distance(r, g, b);
-    this.bled += this.between.bledDistance(r, g, b);
-    this.along += this.between.along(r, g, b);
-    const alone = Math.sqrt((this.tone.r - r) ** 2 + (this.tone.g - g) ** 2 + (this.tone.b - b) ** 2);
-    this.alone += alone;
-    this.far.push(alone);
-    let asLine = alone;
-    let cover = 1;
-    for (const way of this.own) {
-      const off = way.distance(r, g, b);
-      if (off >= asLine) continue;
-      asLine = off;
-      cover = way.along(r, g, b);
-    }
-    this.covers.push(cover);
-    this.asLine += asLine;
-    this.count++;
-  }
-
-  /** Where the colours lie on the way between the two tones in the mean, 0 to 1. */
-  meanAlong(): number {
-    return this.along / this.count;
-  }
-
-  isMixture(): boolean {
-    const { mixed, asLine, count } = this;
-    const isLine = asLine < FAR_BETTER * mixed && mixed > BADLY * count && asLine < WELL * count;
-    return mixed < BETTER * this.alone && !isLine;
-  }
-
-  /** Whether hardly a pixel of it is mostly its own tone: then it is the over- or undershoot of an edge, not a line, which shows its colour wherever it lies on the pixels. */
-  isFaint(): boolean {
-    return this.own.length > 0 && this.covers.sort((a, b) => b - a)[Math.floor(this.covers.length * STRONGEST)] < FULL_COVER;
-  }
-
-  /**
-   * Whether it is one side of a strong edge that compression has made a little lighter or darker: its tone is near to that side, beside what the edge is high, and hardly a pixel of it
-   * really has that tone.
-   */
-  isOvershoot(): boolean {
-    const { first, second, tone, far } = this;
-    const near = Math.min(apart(tone, first), apart(tone, second));
-    return near < ECHO * apart(first, second) && far.sort((a, b) => a - b)[Math.floor(far.length * STRONGEST)] > HARDLY * near;
-  }
-
-  /**
-   * Whether it is where the tints of the two tones have run into each other, as in JPEG files, which keep tint at half the resolution of lightness: each of the two lies between those of the
-   * tones, but not at the same place, and ways to the strip's own tone explain the colours no better.
-   */
-  isBled(): boolean {
-    const { bled, asLine, count } = this;
-    return this.own.length > 0 && bled < BADLY * count && asLine > WELL * count && bled < asLine;
-  }
-
-  isNearerFirst(i: number): boolean {
-    const word = this.words[i];
-    return this.between.lightAlong(word & 255, (word >> 8) & 255, (word >> 16) & 255) < 0.5;
-  }
-}
-
-const apart = (a: Rgb, b: Rgb): number => Math.hypot(a.r - b.r, a.g - b.g, a.b - b.b);
-const lightOf = (r: number, g: number, b: number): number => 0.299 * r + 0.587 * g + 0.114 * b;
-/** Tones that differ by less lightness than this, of 255, are told apart by tint. */
-const LEAST_LIGHT = 30;
-
-/** The straight way between two tones. */
-class Way {
-  private readonly dr: number;
-  private readonly dg: number;
-  private readonly db: number;
-  private readonly length2: number;
-
-  constructor(
-    private readonly from: Rgb,
-    to: Rgb,
-  ) {
-    this.dr = to.r - from.r;
-    this.dg = to.g - from.g;
-    this.db = to.b - from.b;
-    this.length2 = Math.max(1, this.dr * this.dr + this.dg * this.dg + this.db * this.db);
-  }
-
-  /** Where a colour's foot lies: 0 at the first tone, 1 at the second. */
-  along(r: number, g: number, b: number): number {
-    const { from } = this;
-    return ((r - from.r) * this.dr + (g - from.g) * this.dg + (b - from.b) * this.db) / this.length2;
-  }
-
-  /** The same by lightness (Rec. 601 luma) where the two tones differ enough in it. */
-  lightAlong(r: number, g: number, b: number): number {
-    const { from, dr, dg, db } = this;
-    const light = lightOf(dr, dg, db);
-    return Math.abs(light) < LEAST_LIGHT ? this.along(r, g, b) : lightOf(r - from.r, g - from.g, b - from.b) / light;
-  }
-
-  /** How far a colour lies outside of the two tones' lightnesses and off the way between their tints, of 255. */
-  bledDistance(r: number, g: number, b: number): number {
-    const { from, dr, dg, db } = this;
-    const light = lightOf(dr, dg, db);
-    const own = lightOf(r - from.r, g - from.g, b - from.b);
-    const outside = Math.max(0, Math.min(0, light) - own, own - Math.max(0, light));
-    // Tints are what is left of the colour differences (Rec. 601) without their lightness.
-    const [du, dv] = [0.564 * (db - light), 0.713 * (dr - light)];
-    const [u, v] = [0.564 * (b - from.b - own), 0.713 * (r - from.r - own)];
-    const t = Math.max(0, Math.min(1, (u * du + v * dv) / Math.max(1, du * du + dv * dv)));
-    return Math.sqrt(outside * outside + (u - t * du) ** 2 + (v - t * dv) ** 2);
-  }
-
-  /** How far a colour lies off the way, of 255. */
-  distance(r: number, g: number, b: number): number {
-    const { from } = this;
-    const t = Math.max(0, Math.min(1, this.along(r, g, b)));
-    return Math.sqrt((from.r + t * this.dr - r) ** 2 + (from.g + t * this.dg - g) ** 2 + (from.b + t * this.db - b) ** 2);
-  }
 }

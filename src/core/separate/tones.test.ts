@@ -69,6 +69,25 @@ describe('dropSlivers', () => {
     const { labels, data } = strip({ r: 142, g: 106, b: 118 });
     expect([...dropSlivers(labels, makeRgba8(12, 9, data), tones).data]).toEqual([...labels.data]);
   });
+
+  it('takes the blur of an edge for no line of a tone that looks like it, and keeps a line as broad as two pixels', () => {
+    const [ink, pink, between] = [{ r: 28, g: 27, b: 34 }, { r: 240, g: 143, b: 176 }, { r: 161, g: 80, b: 111 }];
+    const beside = (broad: number, colour: Rgb): { before: LabelMap; after: LabelMap } => {
+      const before = makeLabelMap(12, 9, Uint8Array.from({ length: 108 }, (_, i) => (i % 12 < 5 ? 0 : i % 12 < 5 + broad ? 2 : 1)));
+      const data = new Uint8Array(108 * 4).fill(255);
+      before.data.forEach((label, i) => {
+        const { r, g, b } = [ink, pink, colour][label];
+        data.set([r, g, b], 4 * i);
+      });
+      return { before, after: dropSlivers(before, makeRgba8(12, 9, data), [ink, pink, between]) };
+    };
+    const tonesInside = ({ data }: LabelMap): Set<number> => new Set(data.subarray(12, 96));
+    // A pixel broad: that very colour, or one that compression has pulled off the way.
+    for (const colour of [between, { r: 150, g: 100, b: 90 }]) expect(tonesInside(beside(1, colour).after)).toEqual(new Set([0, 1]));
+    expect(tonesInside(beside(2, { r: 130, g: 100, b: 80 }).after)).toEqual(new Set([0, 1]));
+    const line = beside(2, between);
+    expect([...line.after.data]).toEqual([...line.before.data]);
+  });
 });
 
 describe('thin lines', () => {
