@@ -69,10 +69,17 @@ function polyline(points: readonly [number, number][], along: readonly number[],
   return path([place(from), ...points.filter((_, k) => along[k] > from && along[k] < to), place(to)]);
 }
 
-const inkOf = (picture: Rgba8): Uint8Array => Uint8Array.from({ length: SIZE * SIZE }, (_, i) => (picture.data[i * 4 + 1] < 128 ? 1 : 0));
+export const inkOf = (picture: Rgba8): Uint8Array => Uint8Array.from({ length: SIZE * SIZE }, (_, i) => (picture.data[i * 4 + 1] < 128 ? 1 : 0));
 
 /** Clear regions: one more for each closed outline. */
-const clearRegions = (ink: Uint8Array): number => labelRegions(ink, SIZE, SIZE, 0, false).area.filter((area) => area > 30).length;
+export const clearRegions = (ink: Uint8Array): number => labelRegions(ink, SIZE, SIZE, 0, false).area.filter((area) => area > 30).length;
+
+/** Ink where the whole drawing has none beside it, as a share of its ink, %. */
+export function falseInkPercent(truth: Uint8Array, mended: Uint8Array): number {
+  const near = (i: number): boolean => [i - 1, i + 1, i - SIZE, i + SIZE].some((j) => truth[j] === 1);
+  const falseInk = mended.reduce((sum, value, i) => sum + (value === 1 && truth[i] === 0 && !near(i) ? 1 : 0), 0);
+  return (100 * falseInk) / truth.reduce((sum, value) => sum + value, 0);
+}
 
 /** How many outlines close again, and how much ink is where the whole drawing has none, as a share of its ink. */
 export async function benchGaps(): Promise<void> {
@@ -90,9 +97,7 @@ export async function benchGaps(): Promise<void> {
       const [truth, mended] = [inkOf(whole), inkOf(art.colour)];
       const isClosed = clearRegions(mended) === clearRegions(truth);
       if (isClosed) closed++;
-      const near = (i: number): boolean => [i - 1, i + 1, i - SIZE, i + SIZE].some((j) => truth[j] === 1);
-      const falseInk = mended.reduce((sum, value, i) => sum + (value === 1 && truth[i] === 0 && !near(i) ? 1 : 0), 0);
-      wrong.push((100 * falseInk) / truth.reduce((sum, value) => sum + value, 0));
+      wrong.push(falseInkPercent(truth, mended));
       if (process.env['LIMNER_BENCH_EACH'] !== undefined) console.log(seed, paper, isClosed, clearRegions(inkOf(broken)), clearRegions(mended), clearRegions(truth), wrong.at(-1)?.toFixed(2));
     }
     console.log(`| ${paper.jpeg ? 'JPEG 70' : 'clean'}${paper.lettered ? ', lettering beside it' : ''} | ${((100 * closed) / count).toFixed(0)} | ${(wrong.reduce((a, b) => a + b) / count).toFixed(2)} | ${Math.max(...wrong).toFixed(2)} | ${(ms / count).toFixed(0)} |`);

@@ -1,6 +1,7 @@
 import { distanceInside } from '../raster/distance.ts';
 import type { ShareMap } from '../raster/raster.ts';
 import { thin } from '../raster/thin.ts';
+import { skeletonNeighbours, withoutSpurs } from './withoutSpurs.ts';
 
 /** Where a drawn line ends: the point on its axis where its ink ends, the direction in which it would go on, and its half width. */
 export interface LineEnd {
@@ -24,12 +25,12 @@ const LINE_HALF_WIDTHS = 1.6;
 export function lineEnds(share: ShareMap): LineEnd[] {
   const { width, height } = share;
   const ink = inkMask(share);
-  const skeleton = thin(ink, width, height);
   const inside = distanceInside(ink, width, height);
+  const skeleton = withoutSpurs(thin(ink, width, height), inside, width, height);
   const ends: LineEnd[] = [];
   for (let y = 1; y < height - 1; y++) {
     for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
-      if (skeleton[i] === 0 || neighboursOf(skeleton, width, i).length !== 1) continue;
+      if (skeleton[i] === 0 || skeletonNeighbours(skeleton, width, i).length !== 1) continue;
       const end = readEnd(share, ink, skeleton, inside, i);
       if (end !== undefined) ends.push(end);
     }
@@ -44,16 +45,6 @@ export function inkMask({ data }: ShareMap): Uint8Array {
   return ink;
 }
 
-function neighboursOf(skeleton: Uint8Array, width: number, i: number): number[] {
-  const list: number[] = [];
-  for (const step of [-width, 1, width, -1]) if (skeleton[i + step] !== 0) list.push(i + step);
-  // A diagonal one that a straight one leads to already is no branch of its own.
-  for (const [step, a, b] of [[-width - 1, -width, -1], [-width + 1, -width, 1], [width - 1, width, -1], [width + 1, width, 1]] as const) {
-    if (skeleton[i + step] !== 0 && skeleton[i + a] === 0 && skeleton[i + b] === 0) list.push(i + step);
-  }
-  return list;
-}
-
 /** Walks back along the line from its last point to read its direction and width; undefined when it is too short to be a line. */
 function readEnd(share: ShareMap, ink: Uint8Array, skeleton: Uint8Array, inside: Float32Array, last: number): LineEnd | undefined {
   const { width } = share;
@@ -62,7 +53,7 @@ function readEnd(share: ShareMap, ink: Uint8Array, skeleton: Uint8Array, inside:
   let at = last;
   let halfWidth = inside[last];
   for (;;) {
-    const next: number[] = neighboursOf(skeleton, width, at).filter((j) => j !== before);
+    const next: number[] = skeletonNeighbours(skeleton, width, at).filter((j) => j !== before);
     if (next.length !== 1) break;
     before = at;
     at = next[0];

@@ -49,6 +49,39 @@ describe('gap mending', () => {
     expect([joints, art]).toEqual([[], besides]);
   });
 
+  /** A capsule of a half width between two points. */
+  const line = (x: number, y: number, [ax, ay, bx, by]: readonly [number, number, number, number], half: number): boolean => {
+    const t = Math.max(0, Math.min(1, ((x - ax) * (bx - ax) + (y - ay) * (by - ay)) / ((bx - ax) ** 2 + (by - ay) ** 2)));
+    return Math.hypot(x - ax - t * (bx - ax), y - ay - t * (by - ay)) <= half;
+  };
+  const joinsOf = (inside: (x: number, y: number) => boolean, mostPx: number): { joints: number; areas: number } => {
+    const { art, joints } = finish(mendGaps(artFromShare(sampled(SIZE, SIZE, inside)), mostPx));
+    return { joints: joints.length, areas: areas(art) };
+  };
+
+  it('joins two of three ends that face each other and carries the third on to them', () => {
+    // A bar across the picture with a gap in its middle, to which a stem comes up: three fields when it is mended.
+    for (const gap of [7, 12]) {
+      const inside = (x: number, y: number): boolean => line(x, y, [0, 52, 60 - gap / 2 - 2, 52], 2) || line(x, y, [60 + gap / 2 + 2, 54, SIZE, 54], 2) || line(x, y, [61, 54 + gap / 2 + 1, 58, SIZE], 2);
+      expect(joinsOf(inside, 14)).toEqual({ joints: 2, areas: 3 });
+    }
+  });
+
+  it('closes a gap in a sharp corner through the corner', () => {
+    // A wedge of 50° without its tip, open towards the border.
+    const inside = (x: number, y: number): boolean => line(x, y, [0, 30, 78, 56.5], 3) || line(x, y, [0, 95, 78, 65], 3);
+    expect(joinsOf(inside, 14)).toEqual({ joints: 1, areas: 2 });
+    const { art } = finish(mendGaps(artFromShare(sampled(SIZE, SIZE, inside)), 14));
+    expect(inkOf(art)[60 * SIZE + 87]).toBe(1);
+  });
+
+  it('takes a frayed end and a blot for the end of their line', () => {
+    const frayed = (x: number, y: number): boolean => line(x, y, [0, 60, 50, 60], 3) || line(x, y, [49, 58, 53, 57], 0.8) || line(x, y, [49, 62, 54, 63], 0.8) || line(x, y, [66, 60, SIZE, 60], 3) || line(x, y, [67, 58, 64, 56.5], 0.8);
+    expect(joinsOf(frayed, 14)).toEqual({ joints: 1, areas: 2 });
+    const blotted = (x: number, y: number): boolean => line(x, y, [0, 60, 50, 60], 2.5) || Math.hypot(x - 50, y - 60.5) < 5 || line(x, y, [66, 60, SIZE, 60], 2.5);
+    expect(joinsOf(blotted, 14)).toEqual({ joints: 1, areas: 2 });
+  });
+
   it('carries a line on to the side of another, in its own colour on clear ground', () => {
     const tee = artFromShare(sampled(SIZE, SIZE, (x, y) => Math.abs(y - 30) < 2.5 || (Math.abs(x - 60) < 2 && y > 40 && y < 100)));
     const { joints, art } = finish(mendGaps(tee, 10));
