@@ -68,11 +68,13 @@ const OFF_EVEN_TONE = 9;
 const OFF_EVEN_NOISY = 3;
 /** Nearly all: a soft shadow takes more than the rest. */
 const EVEN = 0.985;
+/** Drawings are plain in more of their pixels than this, grain and cloth in few. */
+const MOSTLY_PLAIN = 0.5;
 
 /** Whether art is in few tones that are even, as drawings are, and photographs and unevenly lit paper are not. */
 export function isInEvenTones(art: Art): boolean {
   const softening = new Softening(art, new Uint8Array(art.alpha.length), WHITE);
-  return softening.isFlat && softening.shareWithin(OFF_EVEN_TONE + OFF_EVEN_NOISY * softening.noise) > EVEN;
+  return softening.isFlat && softening.plainShare() > MOSTLY_PLAIN && softening.shareWithin(OFF_EVEN_TONE + OFF_EVEN_NOISY * softening.noise) > EVEN;
 }
 const WHITE: Rgb = { r: 255, g: 255, b: 255 };
 
@@ -225,6 +227,13 @@ class Softening {
   }
 
   /** Of the plain pixels, how many are so near to one of the tones, levels of all channels; some are looked at. */
+  /** Share of the pixels that are plain. */
+  plainShare(): number {
+    let count = 0;
+    for (const kind of this.plain) if (kind === PLAIN) count++;
+    return count / this.plain.length;
+  }
+
   shareWithin(levels: number): number {
     const { data, plain, other } = this;
     let [seen, inTones] = [0, 0];

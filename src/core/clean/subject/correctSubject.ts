@@ -2,6 +2,7 @@ import type { Planes } from '../planes.ts';
 import { distanceTo } from '../../raster/distance.ts';
 import { MARK } from './marks.ts';
 import { minCut } from './minCut.ts';
+import { wayFrom } from './wayFrom.ts';
 
 /** A correction of a subject: what a stroke covers, 1 for each pixel, and what it says. */
 export interface Correction {
@@ -34,7 +35,7 @@ interface Window {
 
 /**
  * Changes a subject near one stroke: a graph cut in the stroke's neighbourhood alone, whose rim stays as it was. What lies under the stroke is as it says; what is like the colours under it
- * and not parted from it by an edge goes along, the nearer the more (the seeds of Y. Boykov & M.-P. Jolly, ICCV 2001, doi:10.1109/ICCV.2001.937505, held within a window).
+ * and not parted from it by an edge goes along, the nearer the more, by ways that edges make longer (the seeds of Y. Boykov & M.-P. Jolly, ICCV 2001, doi:10.1109/ICCV.2001.937505, held within a window).
  * @param marks what earlier and later strokes settled: stays. @returns another mask; the one that comes in stays.
  */
 export function correctSubject(subject: Uint8Array, { width, height, planes }: Planes, marks: Uint8Array, { says, cover, reachPx }: Correction): Uint8Array {
@@ -47,14 +48,16 @@ export function correctSubject(subject: Uint8Array, { width, height, planes }: P
   const said = says === 'keep' ? 1 : -1;
   const colours = coloursUnder(cover, planes);
   const step2 = stepOf(planes, width, window) ** 2;
+  const way = wayInside(planes, cover, width, window, step2, reachPx);
   const between = (i: number, j: number): number => SMOOTH_COST * Math.exp(-distance2(planes, i, j) / (2 * step2));
   for (let y = 0; y < window.height; y++) {
     for (let x = 0; x < window.width; x++) {
       const [k, i] = [y * window.width + x, (top + y) * width + left + x];
       const was = subject[i] === 1 ? 1 : -1;
-      const near = 1 - away[i] / reachPx;
+      const near = 1 - way[k] / reachPx;
       if (marks[i] !== 0) terminal[k] = marks[i] === MARK.keep ? FIXED_COST : -FIXED_COST;
-      else if (near <= 0) terminal[k] = was * FIXED_COST;
+      else if (away[i] >= reachPx) terminal[k] = was * FIXED_COST;
+      else if (near <= 0) terminal[k] = was * PRIOR_COST;
       else terminal[k] = was * PRIOR_COST * (1 - near) + said * COLOUR_COST * near * Math.exp(-nearest2(planes, i, colours) / (2 * COLOUR_STRAY ** 2));
       if (x < window.width - 1) right[k] = between(i, i + 1);
       if (y < window.height - 1) down[k] = between(i, i + width);
@@ -62,7 +65,14 @@ export function correctSubject(subject: Uint8Array, { width, height, planes }: P
   }
   const cut = minCut({ width: window.width, height: window.height, terminal, right, down });
   const out = subject.slice();
-  for (let y = 0; y < window.height; y++) for (let x = 0; x < window.width; x++) if (away[(top + y) * width + left + x] < reachPx) out[(top + y) * width + left + x] = cut[y * window.width + x];
+  // A stroke that keeps takes nothing away, one that clears brings nothing back.
+  const side = says === 'keep' ? 1 : 0;
+  for (let y = 0; y < window.height; y++) {
+    for (let x = 0; x < window.width; x++) {
+      const i = (top + y) * width + left + x;
+      if (away[i] < reachPx && cut[y * window.width + x] === side) out[i] = side;
+    }
+  }
   return out;
 }
 
@@ -79,6 +89,24 @@ function windowOf(away: ArrayLike<number>, width: number, height: number, reachP
     }
   }
   return bottom < 0 ? undefined : { left, top, width: right - left + 1, height: bottom - top + 1 };
+}
+
+/** A way over an edge is longer by this share of the stroke's reach. */
+const OVER_EDGE = 0.3;
+
+/** Length of the way from the stroke to each pixel of a window, px, over edges longer: what lies behind one is another thing, however like its colour. */
+function wayInside(planes: Planes['planes'], cover: Uint8Array, pitch: number, { left, top, width, height }: Window, step2: number, reachPx: number): Float32Array {
+  const seeds = new Uint8Array(width * height);
+  const cost = new Float32Array(width * height);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const [k, i] = [y * width + x, (top + y) * pitch + left + x];
+      seeds[k] = cover[i];
+      const step = Math.max(x > 0 ? distance2(planes, i, i - 1) : 0, y > 0 ? distance2(planes, i, i - pitch) : 0);
+      cost[k] = 1 + OVER_EDGE * reachPx * (1 - Math.exp(-step / (2 * step2)));
+    }
+  }
+  return wayFrom(cost, seeds, width);
 }
 
 /** Some of the colours under a stroke, as three numbers each, evenly from all of it. */

@@ -1,16 +1,20 @@
 import { cellsAbove, distanceTo } from '../../raster/distance.ts';
 import { labelRegions, largestRegion } from '../../raster/labelRegions.ts';
 import type { Rgba8 } from '../../raster/raster.ts';
-import type { Task } from '../../task/task.ts';
+import { shrinkToSide } from '../../raster/shrink.ts';
+import { within, type Task } from '../../task/task.ts';
 import { noiseLevel } from '../noiseLevel.ts';
 import { smoothNoise } from '../sigmaFilter.ts';
 import { basinsOf } from './basins.ts';
+import { betterSubject } from './betterSubject.ts';
 import { certainGround, DOUBTFUL, GROUND, groundAreas, shadeOf, SUBJECT } from './groundAreas.ts';
 import { MARK } from './marks.ts';
 import { minCut, type GridCut } from './minCut.ts';
 import { planesOf, type Planes, type Three } from '../planes.ts';
-import { sharpEdges } from './sharpEdges.ts';
+import { refineMask } from './refineMask.ts';
+import { sharpEdges, type SharpEdges } from './sharpEdges.ts';
 import { smoothGround, type SmoothGround } from './smoothGround.ts';
+import { standingOut } from './standingOut.ts';
 
 export interface FoundSubject {
   /** 1 where the subject is. */
@@ -19,24 +23,60 @@ export interface FoundSubject {
   readonly ground: SmoothGround;
   /** The picture as it was looked at: its noise smoothed. */
   readonly colours: Planes;
+  /** Whether anything tells the subject from what is behind it; else strokes have to say what it is. */
+  readonly isSure: boolean;
+}
+
+/** What stands out is looked for on a picture reduced to this side, px. */
+const STAND_OUT_SIDE_PX = 300;
+
+/**
+ * Tells the subject of a picture from its ground in two ways, by areas between sharp edges and by what stands out, and takes that which the picture bears out better (`betterSubject.ts`).
+ * @param marks one of `MARK` or 0 for each pixel. @param bySaying takes the marks for strokes that tell what the subject is, where nothing else does.
+ */
+export function* findSubject(picture: Rgba8, marks: Uint8Array, bySaying = false): Task<FoundSubject> {
+  const { width, height } = picture;
+  const noise = noiseLevel(picture);
+  const smooth = noise > QUIET ? yield* within(smoothNoise(picture, Math.max(8, 4 * noise)), 0, 0.15) : picture;
+  const colours = planesOf(smooth);
+  const edges = sharpEdges(smooth, colours);
+  const standing = refinedStanding(smooth, marks);
+  yield 0.3;
+  const around = groundAround(colours, standing);
+  const asStanding = (isSure: boolean): FoundSubject => ({ subject: standing, ground: around, colours, isSure });
+  if (bySaying) return asStanding(false);
+  const byAreas = yield* within(subjectByAreas(colours, edges, marks), 0.3, 1);
+  const verdict = betterSubject({ byAreas: byAreas.subject, standing, ground: around.colour, colours, edges, width, height });
+  return verdict === 'areas' ? { ...byAreas, colours, isSure: byAreas.subject.includes(1) } : asStanding(verdict === 'standing');
+}
+
+/** The same as what stands out, with the border where the picture's own edges are. */
+function refinedStanding(picture: Rgba8, marks: Uint8Array): Uint8Array {
+  const { width, height } = picture;
+  const small = shrinkToSide(picture, STAND_OUT_SIDE_PX);
+  const colours = planesOf(small);
+  const few = new Uint8Array(small.width * small.height);
+  for (let i = 0; i < marks.length; i++) if (marks[i] !== 0) few[Math.floor((Math.floor(i / width) * small.height) / height) * small.width + Math.floor(((i % width) * small.width) / width)] = marks[i];
+  const mask = standingOut(colours, sharpEdges(small, colours).sharp, few);
+  return small.width === width ? mask : refineMask(picture, mask, small.width, small.height);
+}
+
+/** The ground continued from all that lies clear of the subject. */
+function groundAround(colours: Planes, subject: Uint8Array): SmoothGround {
+  const { width, height } = colours;
+  const clear = subject.includes(1) ? cellsAbove(distanceTo(subject, width, height), CLEAR_OF_EDGE_PX) : new Uint8Array(subject.length).fill(1);
+  return smoothGround(colours, clear.includes(1) ? clear : new Uint8Array(subject.length).fill(1));
 }
 
 /**
- * Tells the subject of a picture from its ground. Areas are parted by sharp edges (flat art laid on paper or on a softened photograph has them, shadows and
- * light have not); those along the picture's border and what joins them without an edge are ground, continued smoothly under the rest; a graph cut then
- * decides each pixel by its area, its colour against that ground, and edges (after Y. Boykov & M.-P. Jolly, "Interactive graph cuts", ICCV 2001,
- * doi:10.1109/ICCV.2001.937505).
- * @param marks one of `MARK` or 0 for each pixel.
+ * Areas are parted by sharp edges (flat art laid on paper or on a softened photograph has them, shadows and light have not); those along the picture's border and what joins them without an
+ * edge are ground, continued smoothly under the rest; a graph cut then decides each pixel by its area, its colour against that ground, and edges (after Y. Boykov & M.-P. Jolly,
+ * "Interactive graph cuts", ICCV 2001, doi:10.1109/ICCV.2001.937505).
  */
-export function* findSubject(picture: Rgba8, marks: Uint8Array): Task<FoundSubject> {
-  const { width, height } = picture;
-  const noise = noiseLevel(picture);
-  const smooth = noise > QUIET ? yield* smoothNoise(picture, Math.max(8, 4 * noise)) : picture;
-  const colours = planesOf(smooth);
-  const edges = sharpEdges(smooth, colours);
-  yield 0.2;
+function* subjectByAreas(colours: Planes, edges: SharpEdges, marks: Uint8Array): Task<{ subject: Uint8Array; ground: SmoothGround }> {
+  const { width, height } = colours;
   const basins = basinsOf(edges.sharp, width, height);
-  yield 0.4;
+  yield 0.3;
   const isGround = groundAreas(basins, edges.sharp, colours, edges.noise, marks);
   const seen: Seen = { colours, area: Uint8Array.from(basins.labels, (label) => isGround[label]), sharp: edges.sharp, noise: edges.noise, marks };
   let certain = certainGround(basins, isGround, colours);
@@ -53,7 +93,7 @@ export function* findSubject(picture: Rgba8, marks: Uint8Array): Task<FoundSubje
     subject = minCut(gridOf(seen, ground, certain));
   }
   dropSoftParts(subject, edges.sharp, marks, width, height);
-  return { subject, ground, colours };
+  return { subject, ground };
 }
 
 /** Times the ground is continued and the cut taken. */
@@ -99,9 +139,8 @@ function gridOf({ colours, area, sharp, noise, marks }: Seen, ground: SmoothGrou
     const colour = Math.min(MOST_COST, 0.5 * stray) - 2;
     terminal[i] = colour + (area[i] === SUBJECT ? AREA_COST : area[i] === DOUBTFUL ? 0 : certain[i] === 0 ? -0.5 : -2 * AREA_COST);
     if (marks[i] !== 0) terminal[i] = marks[i] === MARK.keep ? FIXED_COST : -FIXED_COST;
-    const edge = (a: number, b: number): number => SMOOTH_COST / (1 + Math.max(sharp[a], sharp[b]));
-    if ((i + 1) % width !== 0) right[i] = edge(i, i + 1);
-    if (i + width < n) down[i] = edge(i, i + width);
+    if ((i + 1) % width !== 0) right[i] = SMOOTH_COST / (1 + Math.max(sharp[i], sharp[i + 1]));
+    if (i + width < n) down[i] = SMOOTH_COST / (1 + Math.max(sharp[i], sharp[i + width]));
   }
   return { width, height, terminal, right, down };
 }

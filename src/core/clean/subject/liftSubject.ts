@@ -42,6 +42,8 @@ export interface SubjectLift {
   readonly art: Art;
   /** Pixels that were lifted. */
   readonly areaPx2: number;
+  /** Whether the picture itself told what the subject is; else strokes have to, and do so everywhere. */
+  readonly isSure: boolean;
 }
 
 /**
@@ -51,9 +53,9 @@ export interface SubjectLift {
  */
 export function* liftSubject(art: Art, strokes: readonly SubjectStroke[] = [], { rimPx = 0, largest = false }: SubjectOptions = {}): Task<SubjectLift> {
   const { width, height, colour } = art;
-  const { small, found } = yield* within(foundIn(art, strokes.filter(({ teaches }) => teaches === true)), 0, 0.8);
+  const { small, found, said } = yield* within(foundIn(art, strokes), 0, 0.8);
   const { ground } = found;
-  const subject = corrected(found, small.width / width, strokes.filter(({ teaches }) => teaches !== true), largest);
+  const subject = corrected(found, small.width / width, strokes.filter((stroke) => !said.includes(stroke)), largest);
   if (!subject.includes(1)) throw new AppError('noSubject');
   const mask = small.width === width ? subject : refineMask(colour, subject, small.width, small.height);
   yield 0.85;
@@ -69,7 +71,7 @@ export function* liftSubject(art: Art, strokes: readonly SubjectStroke[] = [], {
   }
   // Dust that was left over is no subject, unless one said so.
   if (left < LEAST_LEFT * lifted.alpha.length && !strokes.some(({ says }) => says === 'keep')) throw new AppError('noSubject');
-  return { art: lifted, areaPx2 };
+  return { art: lifted, areaPx2, isSure: found.isSure };
 }
 
 /** An area of one tone that is nearly all on one side is on that side as a whole. */
@@ -146,23 +148,34 @@ function middleColour({ colour: { data } }: Art, lifted: Uint8Array): Rgb {
 /** Less of the picture than this is no subject. */
 const LEAST_LEFT = 5e-4;
 
-interface FoundBefore {
+interface Found {
   readonly marks: Uint8Array;
-  readonly small: Rgba8;
-  readonly found: FoundSubject;
+  readonly subject: FoundSubject;
 }
 
-/** What was found in a picture last, by its pixels, which never change: only strokes come and go. */
+interface FoundBefore {
+  readonly small: Rgba8;
+  /** What was found without strokes, and with those that were there last. */
+  readonly alone: Found;
+  readonly last: Found;
+}
+
+/** What was found in a picture, by its pixels, which never change: only strokes come and go. */
 const foundBefore = new WeakMap<Rgba8, FoundBefore>();
 
-function* foundIn(art: Art, teaching: readonly SubjectStroke[]): Task<FoundBefore> {
+/** The subject with the strokes that say what it is: those that teach, and all of them where nothing else tells it. */
+function* foundIn(art: Art, strokes: readonly SubjectStroke[]): Task<{ small: Rgba8; found: FoundSubject; said: readonly SubjectStroke[] }> {
   const before = foundBefore.get(art.colour);
   const small = before?.small ?? shrinkToSide(art.colour, WORK_SIDE_PX);
-  const marks = marksOf(art, small.width, small.height, teaching);
-  if (before !== undefined && marks.every((mark, i) => mark === before.marks[i])) return before;
-  const now = { marks, small, found: yield* findSubject(small, marks) };
-  foundBefore.set(art.colour, now);
-  return now;
+  const marksWith = (some: readonly SubjectStroke[]): Uint8Array => marksOf(art, small.width, small.height, some);
+  const isSame = (marks: Uint8Array, found: Found | undefined): found is Found => found !== undefined && marks.every((mark, i) => mark === found.marks[i]);
+  const plain = marksWith([]);
+  const alone: Found = isSame(plain, before?.alone) ? before.alone : { marks: plain, subject: yield* within(findSubject(small, plain), 0, strokes.length > 0 ? 0.5 : 1) };
+  const said = alone.subject.isSure ? strokes.filter(({ teaches }) => teaches === true) : strokes;
+  const marks = marksWith(said);
+  const last: Found = said.length === 0 ? alone : isSame(marks, before?.last) ? before.last : { marks, subject: yield* within(findSubject(small, marks, !alone.subject.isSure), 0.5, 1) };
+  foundBefore.set(art.colour, { small, alone, last });
+  return { small, found: last.subject, said };
 }
 
 /** A stroke reaches as far as it is long, and so many times its radius, within these, px of the reduced picture. */

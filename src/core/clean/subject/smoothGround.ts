@@ -27,14 +27,19 @@ interface Level {
 export function smoothGround(colours: Planes, isGround: Uint8Array): SmoothGround {
   const { width, height } = colours;
   const trends = trendsOf(colours, isGround);
-  const rest = colours.planes.map((plane, c) => plane.map((value, i) => value - trends[c][i]));
-  const filledRest = filled(rest, isGround, width, height);
-  const planes = filledRest.map((plane, c) => plane.map((value, i) => value + trends[c][i]));
+  const rest = colours.planes.map((plane, c) => plus(plane, trends[c], -1));
+  const planes = filled(rest, isGround, width, height).map((plane, c) => plus(plane, trends[c], 1));
   const colour = { width, height, planes: planes as unknown as Three };
   const strays = new Float32Array(width * height);
   for (let c = 0; c < 3; c++) addSquares(strays, colours.planes[c], colour.planes[c]);
   const [spread] = filled([strays], isGround, width, height);
   return { colour, spread };
+}
+
+function plus(a: Float32Array, b: Float32Array, times: number): Float32Array {
+  const out = new Float32Array(a.length);
+  for (let i = 0; i < out.length; i++) out[i] = a[i] + times * b[i];
+  return out;
 }
 
 /** Side of the cells from which the trend is taken, px. */
@@ -48,9 +53,13 @@ function trendsOf({ width, height, planes }: Planes, isGround: Uint8Array): Floa
   return sums.map((sum) => {
     const surface = fitQuadratic(columns, rows, (k) => sum[k] / weight[k], weight);
     const out = new Float32Array(width * height);
-    for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) out[y * width + x] = quadraticAt(surface, (x + 0.5) / TREND_CELL_PX / columns - 0.5 / columns, (y + 0.5) / TREND_CELL_PX / rows - 0.5 / rows);
+    for (let y = 0; y < height; y++) trendRow(out, surface, y * width, width, columns, (y + 0.5) / TREND_CELL_PX / rows - 0.5 / rows);
     return out;
   });
+}
+
+function trendRow(out: Float32Array, surface: Float64Array, row: number, width: number, columns: number, v: number): void {
+  for (let x = 0; x < width; x++) out[row + x] = quadraticAt(surface, (x + 0.5) / TREND_CELL_PX / columns - 0.5 / columns, v);
 }
 
 function addSquares(out: Float32Array, a: Float32Array, b: Float32Array): void {
@@ -132,11 +141,25 @@ function pulled(level: Level, coarse: readonly Float32Array[], { columns: halfCo
 
 function spreadOut(mean: Float32Array, { columns, rows }: Level, width: number, height: number): Float32Array {
   const out = new Float32Array(width * height);
+  // Between two rows of cells first, then along each row of pixels.
+  const between = new Float32Array(columns);
   for (let y = 0; y < height; y++) {
-    const v = (y + 0.5) / CELL_PX - 0.5;
-    for (let x = 0, i = y * width; x < width; x++, i++) out[i] = bilinear(mean, columns, rows, (x + 0.5) / CELL_PX - 0.5, v);
+    const v = Math.max(0, Math.min(rows - 1, (y + 0.5) / CELL_PX - 0.5));
+    const upper = (v | 0) * columns;
+    const lower = Math.min(rows - 1, (v | 0) + 1) * columns;
+    for (let c = 0; c < columns; c++) between[c] = mean[upper + c] + (mean[lower + c] - mean[upper + c]) * (v - (v | 0));
+    spreadRow(between, out, y * width, width);
   }
   return out;
+}
+
+function spreadRow(cells: Float32Array, out: Float32Array, row: number, width: number): void {
+  const last = cells.length - 1;
+  for (let x = 0; x < width; x++) {
+    const u = Math.max(0, Math.min(last, (x + 0.5) / CELL_PX - 0.5));
+    const c = u | 0;
+    out[row + x] = cells[c] + (cells[Math.min(last, c + 1)] - cells[c]) * (u - c);
+  }
 }
 
 function bilinear(values: Float32Array, columns: number, rows: number, u: number, v: number): number {

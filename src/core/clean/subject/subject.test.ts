@@ -5,13 +5,18 @@ import { randomFrom } from '../../../../tests/fixtures/shapes.ts';
 import { artFromPicture, withAlpha, type Art } from '../../raster/art.ts';
 import { makeRgba8, type Rgba8 } from '../../raster/raster.ts';
 import { finish } from '../../task/task.ts';
+import { barrierFrom } from './barrier.ts';
 import { basinsOf } from './basins.ts';
+import { fitMixture, unlikeness } from './colourMixture.ts';
+import { correctSubject } from './correctSubject.ts';
 import { liftSubject } from './liftSubject.ts';
+import { MARK } from './marks.ts';
 import { minCut, type GridCut } from './minCut.ts';
 import { planesOf } from '../planes.ts';
 import { refineMask } from './refineMask.ts';
 import { sharpEdges } from './sharpEdges.ts';
 import { smoothGround } from './smoothGround.ts';
+import { wayFrom } from './wayFrom.ts';
 
 /** What a division of the grid costs: terminals on the wrong side and parted neighbours. */
 function costOf({ width, height, terminal, right, down }: GridCut, side: ArrayLike<number>): number {
@@ -179,6 +184,47 @@ describe('liftSubject', () => {
     expect([at(kept, 50, 80), at(kept, 120, 80), at(kept, 120, 30)]).toEqual([255, 255, 0]);
   });
 
+  describe('on photographs', () => {
+    const grain: Paint = (x, y) => {
+      const v = 20 * Math.sin(y * 1.7 + 1.3 * Math.sin(x / 23)) + 14 * Math.sin(y * 0.61 + x / 40);
+      return y % 53 === 20 ? [70, 45, 30] : [150 + v, 105 + v, 70 + v];
+    };
+
+    it('finds a painted board on grained wood whole, and leaves no grain', () => {
+      for (const paint of [[31, 79, 107], [243, 239, 230]] as const) {
+        const board: Paint = (x, y) => (Math.abs(x - 80) < 20 && Math.abs(y - 84) < 8 ? [240, 210, 138] : paint);
+        const { art, truth } = composed((x, y) => Math.hypot((x - 80) / 1.3, y - 84) < 42, board, grain, 6);
+        const { overlap } = scored(finish(liftSubject(art)).art, truth);
+        expect(overlap).toBeGreaterThan(0.97);
+      }
+    });
+
+    it('keeps dark outlines on a dark ground, and what is pale inside of a rind on white paper', () => {
+      const lined: Paint = (x, y) => (Math.hypot(x - 80, y - 80) > 42 ? [12, 10, 16] : [224, 191, 106]);
+      const dark = composed((x, y) => Math.hypot(x - 80, y - 80) < 48, lined, (x) => [40 + x / 20, 38 + x / 20, 58 + x / 16], 4);
+      expect(scored(finish(liftSubject(dark.art)).art, dark.truth).overlap).toBeGreaterThan(0.97);
+      const fruit: Paint = (x, y) => (Math.hypot(x - 80, y - 80) > 44 ? [77, 138, 60] : [244, 241, 224]);
+      const pale = composed((x, y) => Math.hypot(x - 80, y - 80) < 50, fruit, (x, y) => [252 - (x + y) / 20, 251 - (x + y) / 20, 249 - (x + y) / 20], 3);
+      expect(scored(finish(liftSubject(pale.art)).art, pale.truth).overlap).toBeGreaterThan(0.97);
+    });
+
+    it('takes nothing away by a stroke that keeps, and brings nothing back by one that clears', () => {
+      const { art, truth } = composed((x, y) => Math.hypot((x - 80) / 1.3, y - 84) < 42, () => [31, 79, 107], grain, 6);
+      const subject = Uint8Array.from(truth, (share) => (share >= 0.5 ? 1 : 0));
+      const place = fc.integer({ min: 8, max: SIZE - 8 });
+      fc.assert(
+        fc.property(place, place, fc.constantFrom('keep' as const, 'clear' as const), (x, y, says) => {
+          const cover = Uint8Array.from(subject, (_, i) => (Math.hypot((i % SIZE) - x, Math.floor(i / SIZE) - y) < 6 ? 1 : 0));
+          const after = correctSubject(subject, planesOf(art.colour), cover.map((under) => (under === 0 ? 0 : MARK[says])), { says, cover, reachPx: 30 });
+          const side = says === 'keep' ? 1 : 0;
+          expect(after.every((now, i) => now === side || now === subject[i])).toBe(true);
+          expect(after.every((now, i) => cover[i] === 0 || now === side)).toBe(true);
+        }),
+        { seed: 31, numRuns: 12 },
+      );
+    });
+  });
+
   it('says so when nothing stands out', () => {
     const { art } = composed(() => false, RED, paper);
     expect(codeOf(() => finish(liftSubject(art)))).toBe('noSubject');
@@ -186,6 +232,34 @@ describe('liftSubject', () => {
 });
 
 describe('parts of it', () => {
+  it('barrierFrom climbs no slope and every wall', () => {
+    const [width, height] = [30, 20];
+    const seeds = Uint8Array.from({ length: width * height }, (_, i) => (i % width === 0 ? 1 : 0));
+    const wall = Float32Array.from({ length: width * height }, (_, i) => (i % width > 10 && i % width < 20 && i > 5 * width && i < 15 * width ? 100 : 10));
+    const found = barrierFrom(wall, seeds, width);
+    expect([found[10 * width + 15], found[10 * width + 25], found[10 * width + 5]]).toEqual([90, 0, 0]);
+  });
+
+  it('wayFrom goes around what is dear', () => {
+    const [width, height] = [21, 21];
+    const cost = Float32Array.from({ length: width * height }, (_, i) => (i % width === 10 && Math.floor(i / width) > 2 ? 100 : 1));
+    const seeds = new Uint8Array(width * height);
+    seeds[10 * width + 5] = 1;
+    const way = wayFrom(cost, seeds, width);
+    // Up to the opening in row 2, through it and down again: 5 + 5 columns, 8 rows twice.
+    expect(way[10 * width + 15]).toBe(26);
+  });
+
+  it('a mixture of colours knows those that it was made of', () => {
+    const colours = [[200, 30, 30], [20, 60, 160]] as const;
+    const random = randomFrom(9);
+    const planes = [0, 1, 2].map((c) => Float32Array.from({ length: 400 }, (_, i) => colours[i % 2][c] + 6 * (random() - 0.5))) as unknown as Parameters<typeof fitMixture>[0];
+    const mixture = fitMixture(planes, new Float32Array(400).fill(1));
+    const own = colours.map(([r, g, b]) => unlikeness(mixture, r, g, b));
+    expect(unlikeness(mixture, 110, 45, 95)).toBeGreaterThan(Math.max(...own) + 20);
+    expect(fitMixture(planes, new Float32Array(400))).toHaveLength(0);
+  });
+
   it('sharpEdges tells a sharp step from a soft one of the same height', () => {
     const step: Rgba8 = composed((x) => x > 50, () => [60, 60, 60], () => [180, 180, 180]).art.colour;
     const gentle: Rgba8 = composed(() => false, RED, (x) => { const v = 120 - 60 * Math.tanh((x - 50) / 5); return [v, v, v]; }).art.colour;
