@@ -31,12 +31,14 @@ export const decodeFile: DecodePicture = async (bytes, file, { drawnSidePx = DRA
   return { picture, ...(dpi === undefined ? {} : { statedDpi: dpi }), ...(camera === undefined ? {} : { camera }) };
 };
 
-const packageFile = (name: string): Promise<Buffer> => readFile(createRequire(import.meta.url).resolve(name));
+// Code that was kept compiled cannot import while it runs, but it can require.
+const load = createRequire(import.meta.url);
+const packageFile = (name: string): Promise<Buffer> => readFile(load.resolve(name));
 
 let svgLibrary: Promise<SvgLibrary> | undefined;
 function loadSvg(): Promise<SvgLibrary> {
   svgLibrary ??= (async () => {
-    const { initWasm, Resvg } = await import('@resvg/resvg-wasm');
+    const { initWasm, Resvg } = load('@resvg/resvg-wasm') as typeof import('@resvg/resvg-wasm');
     await initWasm(new Uint8Array(await packageFile('@resvg/resvg-wasm/index_bg.wasm')));
     return { Resvg };
   })();
@@ -46,7 +48,7 @@ function loadSvg(): Promise<SvgLibrary> {
 const loadFonts = (): Promise<Uint8Array[]> => Promise.all(['400', '700'].map(async (weight) => sfntFromWoff(await packageFile(`@fontsource/hanken-grotesk/files/hanken-grotesk-latin-${weight}-normal.woff`))));
 
 async function heicLibrary(): Promise<HeicLibrary> {
-  const { default: start } = await import('libheif-js/libheif-wasm/libheif.js');
+  const start = load('libheif-js/libheif-wasm/libheif.js') as typeof import('libheif-js/libheif-wasm/libheif.js').default;
   // Its types do not tell of the wrapper around the decoder.
   return start({ wasmBinary: await packageFile('libheif-js/libheif-wasm/libheif.wasm') }) as unknown as HeicLibrary;
 }

@@ -8,13 +8,13 @@ if (isMainThread) {
   const interrupt = new AbortController();
   // The picture under way is finished and what was done is reported; asked a second time it ends at once.
   process.once('SIGINT', () => interrupt.abort());
-  process.exitCode = await main(process.argv.slice(2), {
+  void main(process.argv.slice(2), {
     out: (text) => process.stdout.write(text),
     err: (text) => process.stderr.write(text),
     live: process.stderr.isTTY,
     interrupted: interrupt.signal,
     pool: (size) => new Pool(new URL(import.meta.url), size),
-  });
+  }).then((code) => (process.exitCode = code));
 } else {
   answerTasks();
 }

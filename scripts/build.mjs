@@ -1,6 +1,5 @@
 import { mkdirSync, readdirSync, renameSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { pathToFileURL } from 'node:url';
 import { bin, changedAt, root, run } from './setup.mjs';
 
 /** Latest change below a folder or of a file. */
@@ -28,20 +27,27 @@ export function ensureBuild() {
   run(process.execPath, [bin('vite'), 'build', '--logLevel', 'warn']);
 }
 
+/** What the command loads from its packages as it is: native code, and libraries that bring files along. */
+const LOADED_APART = ['sharp', '@resvg/resvg-wasm', 'libheif-js'];
+
+/** Bundles a program for Node with what it imports into one file of a folder, all but what is loaded apart. */
+export async function bundleProgram(entry, outDir, output, loadedApart = LOADED_APART) {
+  const { build } = await import('vite');
+  mkdirSync(outDir, { recursive: true });
+  await build({ root, configFile: false, logLevel: 'error', ssr: { noExternal: true, external: loadedApart }, build: { ssr: entry, target: 'node20', outDir, emptyOutDir: false, copyPublicDir: false, rolldownOptions: { output: { ...output, codeSplitting: false } } } });
+}
+
 /**
- * Bundles the command when its sources are newer than the bundle, or there is none: one file starts in a third of the time that the sources take.
- * Gives the bundle's address. It is renamed into place, so that commands started side by side never see half of one.
+ * Bundles the command and the packages that it uses when its sources are newer than the bundle, or there is none: one file starts in a fraction of the time that all of them take.
+ * Gives the bundle's path. It is renamed into place, so that commands started side by side never see half of one.
  */
 export async function ensureCommand() {
-  const bundle = join(root, 'build/limner.mjs');
+  const bundle = join(root, 'build/limner.cjs');
   const sources = ['cli', 'src/core', 'src/formats', 'src/engine', 'package-lock.json'];
   if (changedAt(bundle) < Math.max(...sources.map(latest))) {
-    const { build } = await import('vite');
-    const fileName = `limner-${process.pid}.mjs`;
-    mkdirSync(join(root, 'build'), { recursive: true });
-    const output = { entryFileNames: fileName, codeSplitting: false };
-    await build({ root, configFile: false, logLevel: 'error', build: { ssr: join(root, 'cli/limner.ts'), target: 'node20', outDir: 'build', emptyOutDir: false, copyPublicDir: false, rolldownOptions: { output } } });
+    const fileName = `limner-${process.pid}.cjs`;
+    await bundleProgram(join(root, 'cli/limner.ts'), join(root, 'build'), { entryFileNames: fileName, format: 'cjs' });
     renameSync(join(root, 'build', fileName), bundle);
   }
-  return pathToFileURL(bundle).href;
+  return bundle;
 }

@@ -1,5 +1,4 @@
 import { AppError } from '../../src/core/errors/appError.ts';
-import { markSheetPdf } from '../../src/formats/pdf/markSheetPdf.ts';
 import { required } from '../arguments.ts';
 import { withEnding } from '../eachInput.ts';
 import { Outputs } from '../outputs.ts';
@@ -16,6 +15,8 @@ export const marks: Command = {
     const paper = parsed.values.get('paper') ?? 'a4';
     if (paper !== 'a4' && paper !== 'letter') throw new AppError('badValue', { name: '--paper', value: paper, takes: 'a4 or letter' });
     const out = withEnding(required(parsed, 'out', 'the PDF file to write'), '.pdf');
+    // Its library is large, and no other command needs it.
+    const { markSheetPdf } = await import('../../src/formats/pdf/markSheetPdf.ts');
     await (await Outputs.of([])).write(out, await markSheetPdf(paper));
     console.out('Print at 100 %, not fitted to the page.\n');
     return 0;
