@@ -1,6 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { decode as decodeBmp } from 'bmp-ts';
+import type * as resvg from '@resvg/resvg-wasm';
+import type startHeif from 'libheif-js/libheif-wasm/libheif.js';
 import sharp from 'sharp';
 import { makeRgba8, type Rgba8 } from '../src/core/raster/raster.ts';
 import { checkPicture } from '../src/formats/picture/checkPicture.ts';
@@ -38,7 +40,7 @@ const packageFile = (name: string): Promise<Buffer> => readFile(load.resolve(nam
 let svgLibrary: Promise<SvgLibrary> | undefined;
 function loadSvg(): Promise<SvgLibrary> {
   svgLibrary ??= (async () => {
-    const { initWasm, Resvg } = load('@resvg/resvg-wasm') as typeof import('@resvg/resvg-wasm');
+    const { initWasm, Resvg } = load('@resvg/resvg-wasm') as typeof resvg;
     await initWasm(new Uint8Array(await packageFile('@resvg/resvg-wasm/index_bg.wasm')));
     return { Resvg };
   })();
@@ -48,7 +50,7 @@ function loadSvg(): Promise<SvgLibrary> {
 const loadFonts = (): Promise<Uint8Array[]> => Promise.all(['400', '700'].map(async (weight) => sfntFromWoff(await packageFile(`@fontsource/hanken-grotesk/files/hanken-grotesk-latin-${weight}-normal.woff`))));
 
 async function heicLibrary(): Promise<HeicLibrary> {
-  const start = load('libheif-js/libheif-wasm/libheif.js') as typeof import('libheif-js/libheif-wasm/libheif.js').default;
+  const start = load('libheif-js/libheif-wasm/libheif.js') as typeof startHeif;
   // Its types do not tell of the wrapper around the decoder.
   return start({ wasmBinary: await packageFile('libheif-js/libheif-wasm/libheif.wasm') }) as unknown as HeicLibrary;
 }
