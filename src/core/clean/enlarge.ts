@@ -3,16 +3,19 @@ import type { Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import type { Task } from '../task/task.ts';
 import { cubicEnlarged } from './cubicEnlarged.ts';
+import { isRestless } from './isRestless.ts';
 import { edgePairs, steepened, type EdgePairs } from './steepEdges.ts';
 
 /** Most pixels of an enlarged picture: enlarging is for small art. */
 export const MAX_ENLARGED_PIXELS = 24_000_000;
 /** Times the result is shrunk again, compared with the picture, and corrected by what differs. */
 const ROUNDS = 3;
+/** In restless art what differs is mostly noise and compression, and only a share of it is put back: edges would follow it to and fro. */
+const FROM_RESTLESS = 0.3;
 
 /**
  * Enlarges flat art without steps or blur. Cubic convolution gives a smooth picture; across each edge it is made as steep as a sharp edge of the larger picture is; and
- * what the result, averaged over the old pixels, differs from the picture is put back, so that edges stand where the old mixed pixels say (M. Irani & S. Peleg,
+ * what the result, averaged over the old pixels, differs from the picture is put back, from restless art in part, so that edges stand where the old mixed pixels say (M. Irani & S. Peleg,
  * "Improving resolution by image registration", CVGIP 53(3), 1991, doi:10.1016/1049-9652(91)90045-L).
  * @throws AppError `enlargedTooLarge`.
  */
@@ -21,9 +24,10 @@ export function* enlarge(art: Art, times: 2 | 4): Task<Art> {
   if (width * height * times * times > MAX_ENLARGED_PIXELS) throw new AppError('enlargedTooLarge', { times, megapixels: MAX_ENLARGED_PIXELS / 1e6 });
   const [outWidth, outHeight] = [width * times, height * times];
   const source = channelsOf(art);
-  const colour = yield* enlargedChannels(source.slice(0, 3), width, height, times);
+  const putBack = isRestless(art.colour) ? FROM_RESTLESS : 1;
+  const colour = yield* enlargedChannels(source.slice(0, 3), width, height, times, putBack);
   const isPlain = source[3].every((v) => v === 255);
-  const [alpha] = isPlain ? [undefined] : yield* enlargedChannels([source[3]], width, height, times);
+  const [alpha] = isPlain ? [undefined] : yield* enlargedChannels([source[3]], width, height, times, 1);
   const data = new Uint8Array(outWidth * outHeight * 4).fill(255);
   const alphaOut = new Uint8Array(outWidth * outHeight).fill(255);
   for (let i = 0, j = 0; i < alphaOut.length; i++, j += 4) {
@@ -45,7 +49,7 @@ function channelsOf({ colour, alpha }: Art): Float32Array[] {
   return [...channels, Float32Array.from(alpha)];
 }
 
-function* enlargedChannels(source: readonly Float32Array[], width: number, height: number, times: number): Task<Float32Array[]> {
+function* enlargedChannels(source: readonly Float32Array[], width: number, height: number, times: number, putBack: number): Task<Float32Array[]> {
   const pairs: EdgePairs = edgePairs(source, width, height);
   yield 0.1;
   let smooth = source.map((plane) => cubicEnlarged(plane, width, height, times));
@@ -53,14 +57,14 @@ function* enlargedChannels(source: readonly Float32Array[], width: number, heigh
   for (let round = 1; round < ROUNDS; round++) {
     yield 0.1 + (0.9 * round) / ROUNDS;
     const rest = source.map((plane, c) => differences(plane, steep[c], width, height, times));
-    smooth = smooth.map((plane, c) => added(plane, cubicEnlarged(rest[c], width, height, times)));
+    smooth = smooth.map((plane, c) => added(plane, cubicEnlarged(rest[c], width, height, times), putBack));
     steep = steepened(smooth, pairs, width, height, times);
   }
   return steep;
 }
 
-function added(a: Float32Array, b: Float32Array): Float32Array {
-  for (let i = 0; i < a.length; i++) a[i] += b[i];
+function added(a: Float32Array, b: Float32Array, share: number): Float32Array {
+  for (let i = 0; i < a.length; i++) a[i] += share * b[i];
   return a;
 }
 

@@ -7,7 +7,7 @@ export type EnlargingStep = z.infer<typeof enlargingSchema>;
 
 export const enlarging: StepKind<EnlargingStep> = {
   about: 'Makes small flat art two or four times as large, without steps or blur.',
-  revision: 1,
+  revision: 2,
   readsSize: false,
   *run(art, step) {
     const large = yield* enlarge(art, step.times);
