@@ -10,6 +10,7 @@ import { unturnedPoint } from '../src/core/raster/turn.ts';
 import { colourDrawings, colourSvgOf, tonesOf, type ColourDrawing } from './colourDrawings.ts';
 import { composedDrawing } from './composed.ts';
 import { CONDITIONS, degraded } from './degrade.ts';
+import { oneColourDrawings } from './drawings.ts';
 import { outlined } from './outlined.ts';
 import { compareEdges, truthOf, type DrawingTruth, type EdgeComparison, type Window } from './toneTruth.ts';
 
@@ -24,6 +25,8 @@ const step = <Kind extends Step['kind']>(settings: Bare<Kind>): Step => ({ id: s
 interface Road {
   readonly name: string;
   readonly recipe: (drawing: ColourDrawing, picture: Rgba8) => Recipe;
+  /** Goes with drawings in one ink alone, with which no other road goes. */
+  readonly inked?: true;
 }
 
 const corner = { xPx: 2, yPx: 2 };
@@ -42,6 +45,7 @@ const ROADS: readonly Road[] = [
   { name: 'edge tidying', recipe: () => [step<'edgeTidying'>({ kind: 'edgeTidying', amountPx: 1 })] },
   { name: 'turn by 3°', recipe: () => [step<'turn'>({ kind: 'turn', mirrored: false, quarters: 0, angleDeg: TURN_DEG })] },
   { name: 'crop', recipe: (_drawing, { width, height }) => [step<'crop'>({ kind: 'crop', rect: { xPx: 0.1 * width, yPx: 0.1 * height, widthPx: 0.8 * width, heightPx: 0.8 * height } })] },
+  { name: 'line pick', inked: true, recipe: () => [step<'linePick'>({ kind: 'linePick', detail: 0.5 })] },
   { name: 'proposed', recipe: (_drawing, picture) => firstLook(picture).recipe },
 ];
 
@@ -136,11 +140,12 @@ async function walk(road: Road, sent: readonly Sent[], plain: ReadonlyMap<string
  */
 export async function benchRoad(): Promise<void> {
   const drawings = [...colourDrawings(), ...Array.from({ length: COMPOSED }, (_, k) => composedDrawing(60 + k, 3 + k))];
+  const inked = oneColourDrawings().map(({ name, size, path }): ColourDrawing => ({ name, size, ground: '#ffffff', shapes: [{ fill: '#16161c', path }] }));
   const asked = (name: string, of: string | undefined): boolean => of === undefined || of.split(',').includes(name);
   for (const condition of CONDITIONS.filter((each) => asked(each, process.env['ROAD_CONDITIONS']))) {
     const sent: Sent[] = [];
     const plain = new Map<string, Figures>();
-    for (const drawing of drawings) {
+    for (const drawing of [...drawings, ...inked]) {
       const picture = await degraded((pixels) => colourSvgOf(drawing, pixels, false), condition);
       const each = { drawing, picture, truth: await truthOf(drawing, picture.width) };
       const came = artFromPicture(picture);
@@ -148,6 +153,6 @@ export async function benchRoad(): Promise<void> {
       plain.set(drawing.name, await figuresOf(each, [], came.frame, came, undefined));
     }
     console.log(`\n### The road, ${condition}\n\n| step | edge error | 95 % | nodes |\n|---|---|---|---|`);
-    for (const road of ROADS.filter(({ name }) => asked(name, process.env['ROAD_STEPS']))) await walk(road, sent, plain);
+    for (const road of ROADS.filter(({ name }) => asked(name, process.env['ROAD_STEPS']))) await walk(road, sent.filter(({ drawing }) => inked.includes(drawing) === (road.inked === true)), plain);
   }
 }

@@ -82,10 +82,10 @@ function drawn({ pixels }: DrawingTruth, back: string, shapes: readonly ColourSh
 
 /** Compares the edges of outlines, drawn over each other, with the drawing that they came from: all of it, or what lies well inside of a window. */
 export async function compareEdges(truth: DrawingTruth, ground: string, shapes: readonly ColourShape[], window?: Window, withinPx = 0.6): Promise<EdgeComparison> {
-  const { labels, tones } = truth;
-  const result = await labelsOf(drawn(truth, ground, shapes), tones, labels.side);
-  let wrong = 0;
-  for (let i = 0; i < labels.data.length; i++) if (labels.data[i] !== result.data[i]) wrong++;
+  const { labels } = truth;
+  const own = [...new Set([ground, ...shapes.map(({ fill }) => fill)])];
+  const result = await labelsOf(drawn(truth, ground, shapes), own.map((hex) => rgbFromHex(hex) ?? truth.tones[0]), labels.side);
+  const wrong = wrongCells(labels, result, own.length);
   const distances = edgeDistances(labels, result, window).sort((a, b) => a - b);
   return {
     mean: distances.reduce((sum, d) => sum + d, 0) / distances.length / FINE,
@@ -102,6 +102,15 @@ export async function compareTones(drawing: ColourDrawing, pixels: number, groun
   const open = await labelsOf(drawn(truth, NOWHERE, shapes), [...tones, { r: 255, g: 0, b: 255 }], labels.side);
   const { r, g, b } = rgbFromHex(ground) ?? tones[0];
   return { ...(await compareEdges(truth, ground, shapes)), seams: seamShare(labels, open, tones.length, nearest(tones, r, g, b)) };
+}
+
+/** Cells outside of the tone that most of their film lies on: a step may have changed the colours of all films. */
+function wrongCells(truth: Labels, result: Labels, films: number): number {
+  const together = new Uint32Array(films * 256);
+  for (let i = 0; i < truth.data.length; i++) together[result.data[i] * 256 + truth.data[i]]++;
+  let right = 0;
+  for (let film = 0; film < films; film++) right += Math.max(...together.subarray(film * 256, film * 256 + 256));
+  return truth.data.length - right;
 }
 
 /** Of the outlines of one tone, the share in px² that lies further than `farPx` from where the drawing has that tone. */

@@ -1,7 +1,9 @@
 import { fitQuadratic, quadraticAt } from '../geometry/quadratic.ts';
-import { withAlpha, type Art } from '../raster/art.ts';
+import { artFromPicture, pictureFromArt, withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
+import { shrinkToSide } from '../raster/shrink.ts';
 import type { Task } from '../task/task.ts';
+import { isInEvenTones } from './softenLift.ts';
 
 /** Light field over a grid of blocks: what plain paper looks like there, one value a channel. */
 interface LightField {
@@ -42,7 +44,10 @@ export function* levelLight(art: Art, strength = 1): Task<LevelledLight> {
   const read = readBlocks(art);
   yield 0.3;
   const covered = coveredBlocks(read);
-  const field = underLightest(smoothed(filledIn(read, covered)), art);
+  // Even tones have no light on them that falls off: what differs from block to block is art.
+  const isEven = isInEvenTones(artFromPicture(shrinkToSide(pictureFromArt(art), EVEN_SIDE_PX)));
+  const light = filledIn(read, covered);
+  const field = isEven ? underLightest(evened(light, covered), art, EVEN_GLINTS) : underLightest(smoothed(light), art, GLINTS);
   yield 0.5;
   const { width, height } = art;
   const out = new Uint8Array(art.colour.data);
@@ -166,6 +171,17 @@ function relax(paper: Float64Array, columns: number, rows: number, only: Uint8Ar
   }
 }
 
+/** Whether tones are even is looked at on a picture reduced to this side, px. */
+const EVEN_SIDE_PX = 640;
+
+/** The same light everywhere: the middle one of the blocks that nothing covers. */
+function evened(field: LightField, covered: Uint8Array): LightField {
+  const { paper } = field;
+  const free = Array.from(covered.keys()).filter((k) => covered[k] === 0);
+  const middle = [0, 1, 2].map((c) => free.map((k) => paper[3 * k + c]).sort((a, b) => a - b)[free.length >> 1] ?? 255);
+  return { ...field, paper: paper.map((_, i) => middle[i % 3]) };
+}
+
 /** One pass of a 3 × 3 mean takes the steps between blocks and what noise left in them. */
 function smoothed(field: LightField): LightField {
   const { columns, rows, paper } = field;
@@ -192,11 +208,13 @@ function smoothed(field: LightField): LightField {
 /** What is lighter than paper by more than this is art, and must not be lost in the paper's white; this share of the pixels may be. */
 const LIGHTER_ART = 1.12;
 const GLINTS = 0.005;
+/** In even tones there are none: a thin light line is art. */
+const EVEN_GLINTS = 2e-4;
 /** How many times lighter than the paper something may be to be told. */
 const MOST_LIGHTER = 8;
 
 /** The field as bright as it must be for nothing but glints to come out lighter than white: on dark paper white art is the lightest. */
-function underLightest(field: LightField, { width, height, alpha, colour: { data } }: Art): LightField {
+function underLightest(field: LightField, { width, height, alpha, colour: { data } }: Art, glints: number): LightField {
   const counts = new Float64Array(512);
   const light = new Float64Array(field.columns * 3);
   let seen = 0;
@@ -214,7 +232,7 @@ function underLightest(field: LightField, { width, height, alpha, colour: { data
   }
   let above = 0;
   let bin = 511;
-  for (; bin > 0 && above + counts[bin] <= seen * GLINTS; bin--) above += counts[bin];
+  for (; bin > 0 && above + counts[bin] <= seen * glints; bin--) above += counts[bin];
   const times = ((bin + 1) * MOST_LIGHTER) / 512;
   return times <= LIGHTER_ART ? field : { ...field, paper: field.paper.map((value) => value * times) };
 }

@@ -53,6 +53,19 @@ describe('light levelling', () => {
     expect([...finish(levelLight(even, 0)).art.colour.data]).toEqual([...even.colour.data]);
   });
 
+  it('leaves even tones even where art fills its frame, and a thin light line on them lighter', () => {
+    // Sky above, a green bank, blue water with one white line of foam.
+    const tones = { sky: [156, 201, 230], bank: [60, 122, 75], water: [36, 80, 154], foam: [255, 255, 255] } as const;
+    const toneAt = (x: number, y: number): keyof typeof tones => (y < 50 + 8 * Math.sin(x / 30) ? 'sky' : y < 100 ? 'bank' : y === 140 && x > 150 && x < 190 ? 'foam' : 'water');
+    const picture = Uint8Array.from({ length: WIDTH * HEIGHT * 4 }, (_, i) => (i % 4 === 3 ? 255 : tones[toneAt((i >> 2) % WIDTH, Math.floor((i >> 2) / WIDTH))][i % 4]));
+    const { art } = finish(levelLight(artFromPicture(makeRgba8(WIDTH, HEIGHT, picture, true))));
+    const seen = new Map<string, Set<number>>();
+    for (let y = 0; y < HEIGHT; y++) for (let x = 0; x < WIDTH; x++) seen.set(toneAt(x, y), (seen.get(toneAt(x, y)) ?? new Set()).add(green(art, x, y)));
+    for (const values of seen.values()) expect(Math.max(...values) - Math.min(...values)).toBeLessThanOrEqual(1);
+    const [sky, foam] = ['sky', 'foam'].map((tone) => Math.max(...(seen.get(tone) ?? [])));
+    expect(foam - sky).toBeGreaterThan(20);
+  });
+
   it('never looks at clear pixels, and lives with art that is all clear or all dark', () => {
     const art = lit(stroke, slope);
     const halfClear = withAlpha(art, art.alpha.map((_, i) => (i % WIDTH < 120 ? 0 : 255)));
@@ -66,6 +79,29 @@ const alphaAt = (art: Art, x: number, y: number): number => art.alpha[y * WIDTH 
 
 describe('line pick', () => {
   const pencil = (_x: number, y: number): number => (Math.abs(y - 110) < 1.5 ? 0.78 : 1);
+
+  it('leaves edges where they are drawn: mixed pixels keep the share of ink that they hold, under a slope too', () => {
+    // A slanting edge whose pixels hold every share; sampled ten by ten.
+    const shareAt = (x: number, y: number): number => {
+      let hits = 0;
+      for (let k = 0; k < 100; k++) if (x + ((k % 10) + 0.5) / 10 - 80 > 0.31 * (y + (Math.floor(k / 10) + 0.5) / 10) && x < 140) hits++;
+      return hits / 100;
+    };
+    for (const light of [() => 0.97, slope]) {
+      const { art } = finish(pickLines(lit((x, y) => 1 - 0.88 * shareAt(x, y), light, 0.5), 0.5));
+      let [off, count] = [0, 0];
+      for (let y = 20; y < HEIGHT - 20; y++) {
+        for (let x = 70; x < 136; x++) {
+          const share = shareAt(x, y);
+          if (share <= 0.02 || share >= 0.98) continue;
+          off += Math.abs(alphaAt(art, x, y) / 255 - share);
+          count++;
+        }
+      }
+      expect(count).toBeGreaterThan(100);
+      expect(off / count).toBeLessThan(0.05);
+    }
+  });
 
   it('keeps ink under any light and drops paper and pencil', () => {
     for (const light of [slope, vignette]) {

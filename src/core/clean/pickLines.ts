@@ -2,6 +2,8 @@ import { isOpaque, withAlpha, type Art } from '../raster/art.ts';
 import { lumaHistogram, throughTable } from '../raster/luma.ts';
 import { otsu } from '../raster/otsu.ts';
 import type { Task } from '../task/task.ts';
+import { middleColour } from './middleColour.ts';
+import { clearLifted } from './softenLift.ts';
 
 /** What is this near to the darkest tone, share of the way to the lightest, is ink whatever surrounds it: the middle of a broad filled area. */
 const SURELY_INK = 0.3;
@@ -28,7 +30,9 @@ export type InkThreshold = 'local' | 'found' | number;
 /**
  * Keeps ink and clears the rest by local contrast, so that pale marks (pencil, watermarks, paper grain) and shade go: a pixel is ink when it is darker than a
  * threshold from the mean and the standard deviation of its neighbourhood (J. Sauvola & M. Pietikäinen, "Adaptive document image binarization",
- * Pattern Recognition 33(2), 2000, doi:10.1016/S0031-3203(99)00055-2). Departs from it in a soft rim, so that edges keep their place inside the pixel.
+ * Pattern Recognition 33(2), 2000, doi:10.1016/S0031-3203(99)00055-2). Departs from it in that it only says which
+ * pixels are ink: along their edges they keep the share of it that their colours tell, so that edges stay where they are drawn (`clearLifted`); a threshold that is given or found for the whole
+ * picture moves them.
  * @param detail 0 keeps only strong ink, 1 also faint lines; a given lightness leaves it out of account.
  */
 export function* pickLines(art: Art, detail: number, threshold: InkThreshold = 'local'): Task<{ art: Art; inkShare: number }> {
@@ -46,9 +50,11 @@ export function* pickLines(art: Art, detail: number, threshold: InkThreshold = '
   for (let y = 0; y < height; y++) {
     window.moveTo(y);
     ink += pickRow(window, luma, alpha, y, strictness, surely);
-    if (y % 64 === 63) yield 0.2 + (0.8 * y) / height;
+    if (y % 64 === 63) yield 0.2 + (0.5 * y) / height;
   }
-  return { art: withAlpha(art, alpha), inkShare: ink / (width * height) };
+  const dropped = new Uint8Array(alpha.length);
+  for (let i = 0; i < alpha.length; i++) if (art.alpha[i] !== 0 && 2 * alpha[i] < art.alpha[i]) dropped[i] = 1;
+  return { art: clearLifted(art, dropped, middleColour(art, dropped), true), inkShare: ink / (width * height) };
 }
 
 /** Keeps what is darker than one threshold: through a table, for the same lightness is ink everywhere. */

@@ -14,7 +14,7 @@ export type LinePickStep = z.infer<typeof linePickSchema>;
 
 export const linePick: StepKind<LinePickStep> = {
   about: 'Keeps ink and drops pencil, watermarks and paper by its contrast.',
-  revision: 1,
+  revision: 2,
   readsSize: false,
   *run(art, step) {
     const { art: picked, inkShare } = yield* pickLines(art, step.detail, step.threshold);

@@ -1,11 +1,12 @@
 import { AppError } from '../../errors/appError.ts';
-import { colourDifference, type Rgb } from '../../colour/oklab.ts';
+import { colourDifference } from '../../colour/oklab.ts';
 import { artFromPicture, type Art } from '../../raster/art.ts';
 import { eachBorderPixel } from '../../raster/eachBorderPixel.ts';
 import { fillRegions, labelRegions, largestRegion } from '../../raster/labelRegions.ts';
 import type { Rgba8 } from '../../raster/raster.ts';
 import { shrinkToSide } from '../../raster/shrink.ts';
 import { within, type Task } from '../../task/task.ts';
+import { middleColour } from '../middleColour.ts';
 import { clearLifted, isInEvenTones } from '../softenLift.ts';
 import { toneLabels } from '../fewerColours.ts';
 import { paintStroke } from '../paintStrokes.ts';
@@ -127,22 +128,6 @@ function toneAround(labels: Uint8Array, alpha: Uint8Array, width: number, height
   });
   const most = Math.max(...votes);
   return most >= PLAIN_AROUND * 2 * (width + height) ? votes.indexOf(most) : -1;
-}
-
-/** The middle one of the lifted pixels in each channel. */
-function middleColour({ colour: { data } }: Art, lifted: Uint8Array): Rgb {
-  const counts = [0, 1, 2].map(() => new Uint32Array(256));
-  let all = 0;
-  for (let i = 0; i < lifted.length; i++) {
-    if (lifted[i] === 0) continue;
-    all++;
-    for (let c = 0; c < 3; c++) counts[c][data[4 * i + c]]++;
-  }
-  const [r, g, b] = counts.map((count) => {
-    let sum = 0;
-    return Math.max(0, count.findIndex((n) => (sum += n) > all / 2));
-  });
-  return { r, g, b };
 }
 
 /** Less of the picture than this is no subject. */
