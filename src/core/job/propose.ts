@@ -93,10 +93,11 @@ export function asCame(job: Job): Job {
 
 export const isAsCame = (job: Job): boolean => job.recipe.length === 0 && canonicalJson(job.separation) === canonicalJson(newJob(job.name).separation);
 
-/** The job as the likeliest proposal starts it; as it is where the picture gives none. @param widthMm finished width in place of the usual one. */
+/** The job as the likeliest proposal starts it that keeps its process: nobody is there to agree to another; as it is where the picture gives none. @param widthMm finished width in place of the usual one. */
 export function proposedJob(job: Job, picture: Rgba8, stock: readonly Film[], widthMm?: number): Job {
-  const [first] = finish(propose(job, picture, stock)).proposals;
-  const started = first === undefined ? job : startedWith(job, first);
+  const { proposals } = finish(propose(job, picture, stock));
+  const likeliest = proposals.find(({ start }) => start.process === job.process) ?? proposals[0];
+  const started = likeliest === undefined ? job : startedWith(job, likeliest);
   return widthMm === undefined ? started : { ...started, assembly: { ...started.assembly, by: 'width', sizeMm: widthMm } };
 }
 

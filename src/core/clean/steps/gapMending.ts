@@ -16,7 +16,7 @@ export type GapMendingStep = z.infer<typeof gapMendingSchema>;
 
 export const gapMending: StepKind<GapMendingStep> = {
   about: 'Closes breaks in drawn lines, in their own direction and width.',
-  revision: 1,
+  revision: 2,
   readsSize: false,
   *run(art, step) {
     const frame = step.frame === undefined ? undefined : rectInArt(art.frame, step.frame);
