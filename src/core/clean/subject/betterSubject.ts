@@ -20,6 +20,8 @@ const SIMPLER = 0.8;
 /** What is taken in more differs from the ground by this much in the mean, and by so many times the noise, levels. */
 const LEAST_DIFFERENCE = 6;
 const NOISES = 2;
+/** Colours that differ by so much in the mean are quite others, levels. */
+const QUITE_ANOTHER = 25;
 /** Ragged areas that are less of the picture than this, and of what stands out, have found no subject but bits of it. */
 const NEXT_TO_NOTHING = 0.05;
 const BITS_OF_IT = 1 / 6;
@@ -31,17 +33,19 @@ const MOST_SHARE = 0.8;
 /**
  * Which of two masks shows the subject. Areas are right wherever the ground is even or out of focus; where the ground has sharp edges of its own, as grain and planks, or the subject areas that
  * look like it, they fall to bits, and what stands out has the shorter border.
- * @returns `none` when what stands out is no better than a guess and areas have found next to nothing.
+ * @returns `none` when what stands out is no better than a guess and areas have found next to nothing, or all.
  */
 export function betterSubject({ byAreas, standing, ground, colours, edges, width, height }: TwoSubjects): 'areas' | 'standing' | 'none' {
   const [areas, stands] = [byAreas, standing].map((mask) => shapeOf(mask, edges.sharp, width, height));
   const share = stands.areaPx2 / (width * height);
   if (share < LEAST_SHARE || share > MOST_SHARE) return 'areas';
-  if (stands.sharpShare < BORNE_OUT && areas.areaPx2 > 0 && areas.raggedness > RAGGED && areas.areaPx2 < Math.min(NEXT_TO_NOTHING * width * height, BITS_OF_IT * stands.areaPx2)) return 'none';
-  if (stands.sharpShare < BORNE_OUT) return 'areas';
-  if (areas.areaPx2 > MOST_SHARE * width * height) return 'standing';
-  if (stands.raggedness > SIMPLER * areas.raggedness) return 'areas';
-  return differenceOf(byAreas, standing, ground, colours) >= LEAST_DIFFERENCE + NOISES * edges.noise ? 'standing' : 'areas';
+  const difference = differenceOf(byAreas, standing, ground, colours);
+  const areasTellNothing = areas.areaPx2 === 0 || areas.areaPx2 > MOST_SHARE * width * height;
+  // Soft pictures have no sharp edges at all: then a plain shape of quite another colour is the best guess.
+  if (areasTellNothing) return stands.raggedness > RAGGED || difference < QUITE_ANOTHER ? 'areas' : stands.sharpShare < BORNE_OUT ? 'none' : 'standing';
+  if (stands.sharpShare < BORNE_OUT && areas.raggedness > RAGGED && areas.areaPx2 < Math.min(NEXT_TO_NOTHING * width * height, BITS_OF_IT * stands.areaPx2)) return 'none';
+  if (stands.sharpShare < BORNE_OUT || stands.raggedness > SIMPLER * areas.raggedness) return 'areas';
+  return difference >= LEAST_DIFFERENCE + NOISES * edges.noise ? 'standing' : 'areas';
 }
 
 interface Shape {
