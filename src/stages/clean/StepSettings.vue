@@ -122,7 +122,8 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <p>In picture pixels. Corners, thin parts and counters stay.</p>
     </template>
     <template v-else-if="step.kind === 'subjectLift'">
-      <p>Where it went wrong, brush over what belongs to the subject, or press <kbd>K</kbd> and brush over what does not. Strokes act near themselves.</p>
+      <p v-if="report?.facts['unsure'] === 1">Nothing parts the subject from what is behind it. Brush over what belongs to it, then press <kbd>K</kbd> and brush over what does not: here strokes count everywhere.</p>
+      <p v-else>Where it went wrong, brush over what belongs to the subject, or press <kbd>K</kbd> and brush over what does not. Strokes act near themselves.</p>
       <label class="row"><span>Only the largest part</span><ElSwitch size="small" :model-value="step.largest === true" @change="set({ largest: $event === true })" /></label>
       <QuantityInput label="Hair and soft rims up to" suffix="px" :model-value="step.rimPx ?? 0" :least="0" :most="MAX_RIM_PX" :digits="0" @change="drag({ rimPx: $event })" @done="set({ rimPx: $event })" @cancel="bench.revert" />
       <button v-if="step.strokes.length > 0" type="button" class="plain-button" @click="set({ strokes: [] })">Take the strokes away</button>

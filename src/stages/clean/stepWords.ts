@@ -39,7 +39,7 @@ export function stepWords(step: Step, report: StepReport | undefined, unit: Leng
     case 'linePick':
       return `${trimNumber(facts['inkPercent'] ?? 0, 1)} % is ink`;
     case 'subjectLift':
-      return [facts['unsure'] === 1 && step.strokes.length === 0 ? 'not sure what the subject is: stroke over it with Keep' : `${facts['liftedPercent'] ?? 0} % of the picture lifted`, step.strokes.length > 0 ? count(step.strokes.length, 'stroke', 'strokes') : undefined].filter((part) => part !== undefined).join(', ');
+      return [facts['unsure'] === 1 && step.strokes.length === 0 ? 'not sure what the subject is: brush over it' : `${facts['liftedPercent'] ?? 0} % of the picture lifted`, step.strokes.length > 0 ? count(step.strokes.length, 'stroke', 'strokes') : undefined].filter((part) => part !== undefined).join(', ');
     case 'areaLift': {
       if (facts['offArt'] === 1) return 'its point is not on the art any more';
       const tolerance = step.tolerance === 'auto' ? `found: ${trimNumber(facts['tolerance'] ?? 0, 1)}` : `tolerance ${trimNumber(step.tolerance, 1)}`;

@@ -97,11 +97,11 @@ function standsOut({ width, height, planes: [r, g, b] }: Planes, seeds: Uint8Arr
     opponents[1][i] = r[i] - g[i];
     opponents[2][i] = (r[i] + g[i]) / 2 - b[i];
   }
-  const height3 = opponents.map((plane) => barrierFrom(plane, seeds, width));
+  const heights = opponents.map((plane) => barrierFrom(plane, seeds, width));
   const out = new Float32Array(n);
   let most = 1e-6;
   for (let i = 0; i < n; i++) {
-    out[i] = height3[0][i] + height3[1][i] + height3[2][i];
+    out[i] = heights[0][i] + heights[1][i] + heights[2][i];
     if (out[i] > most) most = out[i];
   }
   const reach = Math.hypot(width, height) / 2;

@@ -9,6 +9,7 @@ import { barrierFrom } from './barrier.ts';
 import { basinsOf } from './basins.ts';
 import { fitMixture, unlikeness } from './colourMixture.ts';
 import { correctSubject } from './correctSubject.ts';
+import { findSubject } from './findSubject.ts';
 import { liftSubject } from './liftSubject.ts';
 import { MARK } from './marks.ts';
 import { minCut, type GridCut } from './minCut.ts';
@@ -206,6 +207,22 @@ describe('liftSubject', () => {
       const fruit: Paint = (x, y) => (Math.hypot(x - 80, y - 80) > 44 ? [77, 138, 60] : [244, 241, 224]);
       const pale = composed((x, y) => Math.hypot(x - 80, y - 80) < 50, fruit, (x, y) => [252 - (x + y) / 20, 251 - (x + y) / 20, 249 - (x + y) / 20], 3);
       expect(scored(finish(liftSubject(pale.art)).art, pale.truth).overlap).toBeGreaterThan(0.97);
+    });
+
+    it('learns from strokes who stands before a room out of focus', () => {
+      const room: Paint = (x, y) => [128 + 90 * Math.sin(x / 14) * Math.cos(y / 17), 128 + 80 * Math.sin(x / 11 + 2), 120 + 90 * Math.cos(y / 13)];
+      const inHead = (x: number, y: number): boolean => Math.hypot((x - 80) / 0.85, y - 62) < 30;
+      const inBody = (x: number, y: number): boolean => Math.hypot((x - 80) / 1.5, y - 150) < 46;
+      const person: Paint = (x, y) => (inHead(x, y) ? [232 - (x + y) / 4, 190 - (x + y) / 4, 165 - (x + y) / 4] : [50 + x / 3, 120 + y / 4, 110 - x / 4]);
+      const { art, truth } = composed((x, y) => inHead(x, y) || inBody(x, y), person, room, 5);
+      const [keep, clear] = [MARK.keep, MARK.clear];
+      const saidAt = (x: number, y: number): number => ((Math.abs(x - 80) < 5 && y > 42 && y < 80) || (Math.abs(y - 145) < 5 && x > 40 && x < 120) ? keep : y < 120 && (Math.abs(x - 12) < 4 || Math.abs(x - 148) < 4 || Math.abs(y - 12) < 4) ? clear : 0);
+      const marks = Uint8Array.from({ length: SIZE * SIZE }, (_, i) => saidAt(i % SIZE, Math.floor(i / SIZE)));
+      const { subject, isSure } = finish(findSubject(art.colour, marks, true));
+      expect(isSure).toBe(false);
+      expect(subject.every((own, i) => marks[i] === 0 || own === (marks[i] === keep ? 1 : 0))).toBe(true);
+      const [both, either] = subject.reduce(([and, or], own, i) => [and + (own === 1 && truth[i] >= 0.5 ? 1 : 0), or + (own === 1 || truth[i] >= 0.5 ? 1 : 0)], [0, 0]);
+      expect(both / either).toBeGreaterThan(0.9);
     });
 
     it('takes nothing away by a stroke that keeps, and brings nothing back by one that clears', () => {
