@@ -8,6 +8,7 @@ const MOST_TURNS_RAD = 1.9;
 const LEAST_CROSSING = 0.5;
 /** A line whose other side is so many times as wide is another line. */
 const MOST_WIDTH_RATIO = 2.6;
+
 interface Proposal {
   readonly from: number;
   /** The other end, −1 when it is the side of something. */
@@ -49,11 +50,11 @@ export function findJoints(ends: readonly LineEnd[], ink: Uint8Array, lettering:
     if (to >= 0) used.add(to);
     joints.push(joint);
   }
-  return [...joints, ...ontoJoints(ends, used, joints, ink, lettering, width, height, mostPx)];
+  return [...joints, ...ontoJoints(ends, used, joints, ink, width, height, mostPx)];
 }
 
 /** Where three lines meet two are joined, and the third is carried on to their joint. */
-function ontoJoints(ends: readonly LineEnd[], used: ReadonlySet<number>, joints: readonly Joint[], ink: Uint8Array, lettering: Uint8Array, width: number, height: number, mostPx: number): Joint[] {
+function ontoJoints(ends: readonly LineEnd[], used: ReadonlySet<number>, joints: readonly Joint[], ink: Uint8Array, width: number, height: number, mostPx: number): Joint[] {
   const mended = ink.slice();
   for (const joint of joints) {
     const cover = new Map<number, number>();
@@ -63,7 +64,7 @@ function ontoJoints(ends: readonly LineEnd[], used: ReadonlySet<number>, joints:
   const onwards: Joint[] = [];
   for (const k of ends.keys()) {
     if (used.has(k)) continue;
-    const joint = ontoNewInk(ends[k], ink, mended, width, height, mostPx) ?? toTheSide(ends, k, mended, lettering, width, height, mostPx)?.joint;
+    const joint = ontoNewInk(ends[k], ink, mended, width, height, mostPx);
     if (joint !== undefined) onwards.push(joint);
   }
   return onwards;

@@ -15,11 +15,9 @@ const FULL_CONTRAST = 128;
 /** How far below the mean a pixel must lie where there is no contrast, share of the mean: with no and with all detail wanted. */
 const STRICT = 0.5;
 const LENIENT = 0.08;
-/** Lightness over which a rim goes from ink to clear, as a share of the place's contrast, and at least so many levels. */
-const RIM_SHARE = 0.7;
+/** Lightness over which a rim goes from ink to clear where one threshold is given, as a share of the way from ink to paper, and at least so many levels. */
+const RIM_SHARE = 0.35;
 const LEAST_RIM = 10;
-/** The same for one threshold everywhere, as a share of the way from ink to paper. */
-const FLAT_RIM_SHARE = 0.35;
 /** Where the threshold that is found lies on the way from ink to paper: with no and with all detail wanted. */
 const FOUND_FROM = 0.25;
 const FOUND_TO = 0.75;
@@ -44,24 +42,22 @@ export function* pickLines(art: Art, detail: number, threshold: InkThreshold = '
   const surely = dark + SURELY_INK * (light - dark);
   const radius = Math.max(LEAST_RADIUS_PX, Math.round(Math.min(width, height) * RADIUS_SHARE));
   const window = new ColumnSums(luma, width, height, radius);
-  const alpha = art.alpha.slice();
+  const dropped = new Uint8Array(luma.length);
   const strictness = STRICT + (LENIENT - STRICT) * detail;
   let ink = 0;
   for (let y = 0; y < height; y++) {
     window.moveTo(y);
-    ink += pickRow(window, luma, alpha, y, strictness, surely);
+    ink += pickRow(window, luma, dropped, y, strictness, surely);
     if (y % 64 === 63) yield 0.2 + (0.5 * y) / height;
   }
-  const dropped = new Uint8Array(alpha.length);
-  for (let i = 0; i < alpha.length; i++) if (art.alpha[i] !== 0 && 2 * alpha[i] < art.alpha[i]) dropped[i] = 1;
-  return { art: clearLifted(art, dropped, middleColour(art, dropped), true), inkShare: ink / (width * height) };
+  return { art: clearLifted(art, dropped, middleColour(art, dropped), true), inkShare: ink / luma.length };
 }
 
 /** Keeps what is darker than one threshold: through a table, for the same lightness is ink everywhere. */
 function pickBelow(art: Art, detail: number, threshold: 'found' | number): { art: Art; inkShare: number } {
   const { dark, light } = otsu(lumaHistogram(art).histogram);
   const at = threshold === 'found' ? dark + (FOUND_FROM + (FOUND_TO - FOUND_FROM) * detail) * (light - dark) : threshold;
-  const rim = Math.max(LEAST_RIM, FLAT_RIM_SHARE * (light - dark));
+  const rim = Math.max(LEAST_RIM, RIM_SHARE * (light - dark));
   const share = throughTable(art, Uint8Array.from({ length: 256 }, (_, v) => Math.round(255 * Math.max(0, Math.min(1, 0.5 + (at - v) / rim)))), isOpaque(art.alpha));
   const { alpha } = art;
   let ink = 0;
@@ -106,8 +102,8 @@ class ColumnSums {
   }
 }
 
-/** Gives a row's pixels the share of ink they hold; says how much ink there is. */
-function pickRow({ sum, squares, width, radius, rows }: ColumnSums, luma: Uint8Array, alpha: Uint8Array, y: number, strictness: number, surely: number): number {
+/** Marks a row's pixels that are no ink; says how many are. */
+function pickRow({ sum, squares, width, radius, rows }: ColumnSums, luma: Uint8Array, dropped: Uint8Array, y: number, strictness: number, surely: number): number {
   let ink = 0;
   let total = 0;
   let total2 = 0;
@@ -128,10 +124,8 @@ function pickRow({ sum, squares, width, radius, rows }: ColumnSums, luma: Uint8A
     const mean = total / count;
     const deviation = Math.sqrt(Math.max(0, total2 / count - mean * mean));
     const threshold = mean * (1 + strictness * (deviation / FULL_CONTRAST - 1));
-    const rim = Math.max(LEAST_RIM, deviation * RIM_SHARE);
-    const share = Math.max(0, Math.min(1, 0.5 + (Math.max(threshold, surely) - luma[i]) / rim));
-    alpha[i] = Math.round(alpha[i] * share);
-    ink += share;
+    if (luma[i] > Math.max(threshold, surely)) dropped[i] = 1;
+    else ink++;
   }
   return ink;
 }

@@ -226,7 +226,6 @@ class Softening {
     return (known[i] = this.nearestTone(this.offTone));
   }
 
-  /** Of the plain pixels, how many are so near to one of the tones, levels of all channels; some are looked at. */
   /** Share of the pixels that are plain. */
   plainShare(): number {
     let count = 0;
@@ -234,6 +233,7 @@ class Softening {
     return count / this.plain.length;
   }
 
+  /** Of the plain pixels, how many are so near to one of the tones, levels of all channels; some are looked at. */
   shareWithin(levels: number): number {
     const { data, plain, other } = this;
     let [seen, inTones] = [0, 0];

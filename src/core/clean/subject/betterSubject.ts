@@ -9,8 +9,6 @@ export interface TwoSubjects {
   readonly ground: Planes;
   readonly colours: Planes;
   readonly edges: SharpEdges;
-  readonly width: number;
-  readonly height: number;
 }
 
 /** So much of a border lies on sharp edges where it is that of a thing; the rest is lost in shade. */
@@ -35,7 +33,8 @@ const MOST_SHARE = 0.8;
  * look like it, they fall to bits, and what stands out has the shorter border.
  * @returns `none` when what stands out is no better than a guess and areas have found next to nothing, or all.
  */
-export function betterSubject({ byAreas, standing, ground, colours, edges, width, height }: TwoSubjects): 'areas' | 'standing' | 'none' {
+export function betterSubject({ byAreas, standing, ground, colours, edges }: TwoSubjects): 'areas' | 'standing' | 'none' {
+  const { width, height } = colours;
   const [areas, stands] = [byAreas, standing].map((mask) => shapeOf(mask, edges.sharp, width, height));
   const share = stands.areaPx2 / (width * height);
   if (share < LEAST_SHARE || share > MOST_SHARE) return 'areas';

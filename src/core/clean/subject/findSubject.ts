@@ -35,7 +35,6 @@ const STAND_OUT_SIDE_PX = 300;
  * @param marks one of `MARK` or 0 for each pixel. @param bySaying takes the marks for strokes that tell what the subject is, where nothing else does.
  */
 export function* findSubject(picture: Rgba8, marks: Uint8Array, bySaying = false): Task<FoundSubject> {
-  const { width, height } = picture;
   const noise = noiseLevel(picture);
   const smooth = noise > QUIET ? yield* within(smoothNoise(picture, Math.max(8, 4 * noise)), 0, 0.15) : picture;
   const colours = planesOf(smooth);
@@ -46,7 +45,7 @@ export function* findSubject(picture: Rgba8, marks: Uint8Array, bySaying = false
   const asStanding = (isSure: boolean): FoundSubject => ({ subject: standing, ground: around, colours, isSure });
   if (bySaying) return asStanding(false);
   const byAreas = yield* within(subjectByAreas(colours, edges, marks), 0.3, 1);
-  const verdict = betterSubject({ byAreas: byAreas.subject, standing, ground: around.colour, colours, edges, width, height });
+  const verdict = betterSubject({ byAreas: byAreas.subject, standing, ground: around.colour, colours, edges });
   return verdict === 'areas' ? { ...byAreas, colours, isSure: byAreas.subject.includes(1) } : asStanding(verdict === 'standing');
 }
 
@@ -64,8 +63,9 @@ function refinedStanding(picture: Rgba8, marks: Uint8Array): Uint8Array {
 /** The ground continued from all that lies clear of the subject. */
 function groundAround(colours: Planes, subject: Uint8Array): SmoothGround {
   const { width, height } = colours;
-  const clear = subject.includes(1) ? cellsAbove(distanceTo(subject, width, height), CLEAR_OF_EDGE_PX) : new Uint8Array(subject.length).fill(1);
-  return smoothGround(colours, clear.includes(1) ? clear : new Uint8Array(subject.length).fill(1));
+  const clear = cellsAbove(distanceTo(subject, width, height), CLEAR_OF_EDGE_PX);
+  // A subject that leaves no room tells nothing of the ground.
+  return smoothGround(colours, clear.includes(1) ? clear : clear.fill(1));
 }
 
 /**

@@ -56,7 +56,7 @@ export function* liftSubject(art: Art, strokes: readonly SubjectStroke[] = [], {
   const { width, height, colour } = art;
   const { small, found, said } = yield* within(foundIn(art, strokes), 0, 0.8);
   const { ground } = found;
-  const subject = corrected(found, small.width / width, strokes.filter((stroke) => !said.includes(stroke)), largest);
+  const subject = corrected(found, small.width / width, strokes, said, largest);
   if (!subject.includes(1)) throw new AppError('noSubject');
   const mask = small.width === width ? subject : refineMask(colour, subject, small.width, small.height);
   yield 0.85;
@@ -168,8 +168,8 @@ const REACH_RADII = 3;
 const LEAST_REACH_PX = 16;
 const MOST_REACH_PX = 120;
 
-/** The subject after all strokes, each near itself. @param scale pixels of the reduced picture on one of the art. */
-function corrected({ subject, colours }: FoundSubject, scale: number, strokes: readonly SubjectStroke[], largest: boolean): Uint8Array {
+/** The subject after all strokes, each near itself but for those that it was found by. @param scale pixels of the reduced picture on one of the art. */
+function corrected({ subject, colours }: FoundSubject, scale: number, strokes: readonly SubjectStroke[], said: readonly SubjectStroke[], largest: boolean): Uint8Array {
   const { width, height } = colours;
   const covers = strokes.map((stroke) => coverOf(stroke, scale, width, height));
   const marks = new Uint8Array(width * height);
@@ -177,6 +177,7 @@ function corrected({ subject, colours }: FoundSubject, scale: number, strokes: r
   let now = subject;
   for (const [k, cover] of covers.entries()) {
     const { says, radius, points, lasso } = strokes[k];
+    if (said.includes(strokes[k])) continue;
     if (lasso === true) {
       // It says all there is to say: what is inside.
       now = now.slice();

@@ -183,6 +183,8 @@ describe('liftSubject', () => {
     expect([at(one, 50, 80), at(one, 120, 80), at(one, 120, 30)]).toEqual([255, 0, 0]);
     const kept = finish(liftSubject(art, [{ says: 'keep', radius: 4, points: [118, 80, 122, 80] }], { largest: true })).art;
     expect([at(kept, 50, 80), at(kept, 120, 80), at(kept, 120, 30)]).toEqual([255, 255, 0]);
+    const taught = finish(liftSubject(art, [{ says: 'keep', radius: 4, points: [118, 80, 122, 80], teaches: true }], { largest: true })).art;
+    expect([at(taught, 50, 80), at(taught, 120, 80), at(taught, 120, 30)]).toEqual([255, 255, 0]);
   });
 
   describe('on photographs', () => {
