@@ -9,7 +9,7 @@ const lengths = (file, fn) => ({
 });
 
 export default ts.config(
-  { ignores: ['dist/', 'build/', 'public/', 'node_modules/', 'bench/node_modules/', 'test-results/', 'playwright-report/', 'docs/'] },
+  { ignores: ['dist/', 'build/', 'public/', 'node_modules/', 'bench/node_modules/', 'bench/build/', 'test-results/', 'playwright-report/', 'docs/'] },
   ...ts.configs.strict,
   ...vue.configs['flat/recommended'],
   {

@@ -1,8 +1,8 @@
 import { finish } from '../src/core/task/task.ts';
 import { nodeCount } from '../src/core/outline/curves.ts';
 import { newJob } from '../src/core/job/newJob.ts';
-import { separateArt } from '../src/core/job/separateArt.ts';
-import type { Meet } from '../src/core/outline/mesh/filmsOfMesh.ts';
+import { separateArt } from '../src/core/run/separateArt.ts';
+import type { Meet } from '../src/core/separate/separation.ts';
 import { DEFAULT_OUTLINE } from '../src/core/outline/traceOutline.ts';
 import { artFromPicture } from '../src/core/raster/art.ts';
 import type { Rgba8 } from '../src/core/raster/raster.ts';

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { newJob } from '../src/core/job/newJob.ts';
-import { separateArt } from '../src/core/job/separateArt.ts';
+import { separateArt } from '../src/core/run/separateArt.ts';
 import { DEFAULT_OUTLINE } from '../src/core/outline/traceOutline.ts';
 import { artFromPicture } from '../src/core/raster/art.ts';
 import { makeRgba8 } from '../src/core/raster/raster.ts';

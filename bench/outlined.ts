@@ -1,6 +1,6 @@
 import { finish } from '../src/core/task/task.ts';
 import { newJob } from '../src/core/job/newJob.ts';
-import { separateArt } from '../src/core/job/separateArt.ts';
+import { separateArt } from '../src/core/run/separateArt.ts';
 import { nodeCount } from '../src/core/outline/curves.ts';
 import { pathData } from '../src/core/outline/pathData.ts';
 import { DEFAULT_OUTLINE } from '../src/core/outline/traceOutline.ts';

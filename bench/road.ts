@@ -1,8 +1,8 @@
 import sharp from 'sharp';
 import { finish } from '../src/core/task/task.ts';
-import { applyRecipe } from '../src/core/job/applyRecipe.ts';
-import { firstLook } from '../src/core/job/firstLook.ts';
-import type { Recipe, Step } from '../src/core/job/recipe.ts';
+import { applyRecipe } from '../src/core/run/applyRecipe.ts';
+import { firstLook } from '../src/core/propose/firstLook.ts';
+import type { Recipe, Step } from '../src/core/clean/recipe.ts';
 import { artFromPicture, isOpaque, pictureFromArt, type Art, type Frame } from '../src/core/raster/art.ts';
 import { makeRgba8, type Rgba8 } from '../src/core/raster/raster.ts';
 import { writePng } from '../src/formats/picture/writePng.ts';

@@ -2,8 +2,9 @@ import { figuresOf, figuresTogether, type Figures } from '../src/core/check/figu
 import { mostLayers } from '../src/core/check/mostLayers.ts';
 import type { Finding } from '../src/core/check/cutCheck.ts';
 import type { Job } from '../src/core/job/job.ts';
-import { mirroringOf, proofOfFilms } from '../src/core/job/runJob.ts';
-import { nodesOfFilms } from '../src/core/job/separateArt.ts';
+import { proofOfFilms } from '../src/core/run/runJob.ts';
+import { mirroringOf } from '../src/core/layout/mirroringOf.ts';
+import { nodesOfFilms } from '../src/core/run/separateArt.ts';
 import { piecesOf } from '../src/core/outline/pieces.ts';
 import type { Art } from '../src/core/raster/art.ts';
 import type { CutResult } from '../src/engine/pipeline.ts';

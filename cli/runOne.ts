@@ -1,11 +1,11 @@
 import { basename, join } from 'node:path';
 import { plainFromError, type PlainError } from '../src/core/errors/appError.ts';
 import { explain } from '../src/core/errors/explain.ts';
-import { hashBytes } from '../src/core/job/hash.ts';
+import { hashBytes } from '../src/core/task/hash.ts';
 import type { Job } from '../src/core/job/job.ts';
-import { proposedJob } from '../src/core/job/propose.ts';
-import { STEP_NAMES } from '../src/core/job/recipe.ts';
-import { USUAL_STOCK } from '../src/core/job/stock.ts';
+import { proposedJob } from '../src/core/propose/propose.ts';
+import { STEP_NAMES } from '../src/core/clean/recipe.ts';
+import { USUAL_STOCK } from '../src/core/film/stock.ts';
 import { assertFits } from '../src/core/layout/laySheet.ts';
 import { pictureFromArt } from '../src/core/raster/art.ts';
 import { finish } from '../src/core/task/task.ts';

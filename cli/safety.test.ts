@@ -6,7 +6,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { limner, ownFolder } from '../tests/fixtures/command.ts';
 import { discFiles } from '../tests/fixtures/files.ts';
 import { paintedArt, WHITE } from '../tests/fixtures/shapes.ts';
-import { hashBytes } from '../src/core/job/hash.ts';
+import { hashBytes } from '../src/core/task/hash.ts';
 import { newJob } from '../src/core/job/newJob.ts';
 import type { Job } from '../src/core/job/job.ts';
 import { writeArchive } from '../src/formats/archive/archive.ts';

@@ -1,6 +1,7 @@
-import { BLANKS } from '../src/core/job/blanks.ts';
+import { BLANKS } from '../src/core/process/blanks.ts';
 import type { Job } from '../src/core/job/job.ts';
-import { newJob, SHEETS } from '../src/core/job/newJob.ts';
+import { newJob } from '../src/core/job/newJob.ts';
+import { SHEETS } from '../src/core/layout/layout.ts';
 
 export type DemoName = 'crest' | 'oneFilm' | 'buoy' | 'lettering' | 'heron' | 'duck' | 'lighthouse' | 'sign';
 

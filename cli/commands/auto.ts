@@ -1,6 +1,6 @@
 import { AppError } from '../../src/core/errors/appError.ts';
 import { newJob } from '../../src/core/job/newJob.ts';
-import { processSchema } from '../../src/core/job/processes.ts';
+import { processSchema } from '../../src/core/process/processes.ts';
 import { choiceOption, FORCE_OPTION, lengthOption, required } from '../arguments.ts';
 import { Outputs } from '../outputs.ts';
 import { runMany, WANTED_OPTIONS, wantedFiles } from '../runMany.ts';

@@ -1,11 +1,11 @@
 import { basename } from 'node:path';
 import { AppError, isAppError } from '../../src/core/errors/appError.ts';
 import { explain } from '../../src/core/errors/explain.ts';
-import type { FirstLook } from '../../src/core/job/firstLook.ts';
+import type { FirstLook } from '../../src/core/propose/firstLook.ts';
 import { newJob } from '../../src/core/job/newJob.ts';
-import { processSchema } from '../../src/core/job/processes.ts';
-import { propose, startedWith } from '../../src/core/job/propose.ts';
-import { USUAL_STOCK } from '../../src/core/job/stock.ts';
+import { processSchema } from '../../src/core/process/processes.ts';
+import { propose, startedWith } from '../../src/core/propose/propose.ts';
+import { USUAL_STOCK } from '../../src/core/film/stock.ts';
 import { finish } from '../../src/core/task/task.ts';
 import { choiceOption, DRAW_OPTION, drawnSide, FORCE_OPTION, oneInput } from '../arguments.ts';
 import { readPicture } from '../files.ts';

@@ -1,9 +1,9 @@
 import type { Design } from '../core/assemble/design.ts';
 import type { Finding } from '../core/check/cutCheck.ts';
-import { applyRecipe, type CleanResult, type KeptSteps } from '../core/job/applyRecipe.ts';
+import { applyRecipe, type CleanResult, type KeptSteps } from '../core/run/applyRecipe.ts';
 import type { Job } from '../core/job/job.ts';
-import { checkOf, designOf, finishedSizeOf, outlineArt, sheetsOf, type OutlinedArt } from '../core/job/runJob.ts';
-import type { Remember } from '../core/job/separateArt.ts';
+import { checkOf, designOf, finishedSizeOf, outlineArt, sheetsOf, type OutlinedArt } from '../core/run/runJob.ts';
+import type { Remember } from '../core/run/separateArt.ts';
 import type { Sheet } from '../core/layout/laySheet.ts';
 import { artFromPicture, type Art } from '../core/raster/art.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';

@@ -1,6 +1,6 @@
 import { isAppError } from '../core/errors/appError.ts';
 import { newJob } from '../core/job/newJob.ts';
-import { propose, startedWith } from '../core/job/propose.ts';
+import { propose, startedWith } from '../core/propose/propose.ts';
 import { makeRgba8, type Rgba8 } from '../core/raster/raster.ts';
 import { drain } from './drain.ts';
 import { cleanPicture, cutArt } from './pipeline.ts';

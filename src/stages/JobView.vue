@@ -4,7 +4,7 @@ import { ElMessage } from 'element-plus';
 import { computed, onBeforeUnmount, watch, watchEffect } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { asAppError } from '../core/errors/appError.ts';
-import { PROCESSES } from '../core/job/processes.ts';
+import { PROCESSES } from '../core/process/processes.ts';
 import { formatLength } from '../core/units/parseLength.ts';
 import { mm } from '../core/units/length.ts';
 import { useBench } from '../stores/bench.ts';

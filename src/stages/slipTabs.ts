@@ -1,5 +1,5 @@
 import type { Job } from '../core/job/job.ts';
-import { mirroringOf } from '../core/job/runJob.ts';
+import { mirroringOf } from '../core/layout/mirroringOf.ts';
 import { fits } from '../core/layout/laySheet.ts';
 import { trimNumber, formatLength, type LengthUnit } from '../core/units/parseLength.ts';
 import type { OpenedPicture, RunResult } from '../engine/protocol.ts';

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { discPicture } from '../../tests/fixtures/files.ts';
 import { cutCheck, type Finding } from '../core/check/cutCheck.ts';
-import { hashBytes } from '../core/job/hash.ts';
+import { hashBytes } from '../core/task/hash.ts';
 import type { Job } from '../core/job/job.ts';
 import { newJob } from '../core/job/newJob.ts';
-import { STEP_KINDS, STEP_NAMES, stepSchema, type Step, type StepKindName } from '../core/job/recipe.ts';
+import { STEP_KINDS, STEP_NAMES, stepSchema, type Step, type StepKindName } from '../core/clean/recipe.ts';
 import { finish } from '../core/task/task.ts';
 import { cleanPicture, cutArt } from '../engine/pipeline.ts';
 import type { OpenedPicture, RunResult } from '../engine/protocol.ts';

@@ -1,6 +1,6 @@
 import type { PlainError } from '../core/errors/appError.ts';
 import type { Job } from '../core/job/job.ts';
-import type { Recipe } from '../core/job/recipe.ts';
+import type { Recipe } from '../core/clean/recipe.ts';
 import type { KeptRow } from './keptRows.ts';
 
 /** A job as it lies on the shelf, without its pixels. */

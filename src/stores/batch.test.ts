@@ -7,7 +7,7 @@ import { discFiles } from '../../tests/fixtures/files.ts';
 import { paintedArt, WHITE } from '../../tests/fixtures/shapes.ts';
 import type { Job } from '../core/job/job.ts';
 import { newJob } from '../core/job/newJob.ts';
-import type { Recipe } from '../core/job/recipe.ts';
+import type { Recipe } from '../core/clean/recipe.ts';
 import { LocalEngine } from '../engine/localEngine.ts';
 import { writePng } from '../formats/picture/writePng.ts';
 import { MemoryStorage } from '../storage/memoryStorage.ts';

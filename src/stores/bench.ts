@@ -1,9 +1,9 @@
 import { defineStore } from 'pinia';
 import { computed, markRaw, ref, shallowRef, watch } from 'vue';
 import { AppError, asAppError, isAppError, plainFromError } from '../core/errors/appError.ts';
-import { hashBytes } from '../core/job/hash.ts';
+import { hashBytes } from '../core/task/hash.ts';
 import type { Job, PictureInfo } from '../core/job/job.ts';
-import { scaledJob } from '../core/job/carriedJob.ts';
+import { scaledJob } from '../core/edit/carriedJob.ts';
 import { checkFileSize } from '../formats/picture/checkPicture.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
 import type { OpenedPicture, RegionRequest, RunResult } from '../engine/protocol.ts';

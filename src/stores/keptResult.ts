@@ -1,5 +1,5 @@
 import { isAppError } from '../core/errors/appError.ts';
-import { canonicalJson, hashText } from '../core/job/hash.ts';
+import { canonicalJson, hashText } from '../core/task/hash.ts';
 import type { Job } from '../core/job/job.ts';
 import { makeRgba8, type Rgba8 } from '../core/raster/raster.ts';
 import type { OpenedPicture, RunResult } from '../engine/protocol.ts';

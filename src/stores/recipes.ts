@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import type { Recipe, Step } from '../core/job/recipe.ts';
+import type { Recipe, Step } from '../core/clean/recipe.ts';
 import { sortedByName, type NamedRecipe } from '../storage/ports.ts';
 import { useServices } from './services.ts';
 

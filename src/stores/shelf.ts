@@ -1,10 +1,10 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { hashBytes } from '../core/job/hash.ts';
+import { hashBytes } from '../core/task/hash.ts';
 import type { Job } from '../core/job/job.ts';
 import { isAppError } from '../core/errors/appError.ts';
 import { newJob } from '../core/job/newJob.ts';
-import { startedWith } from '../core/job/propose.ts';
+import { startedWith } from '../core/propose/propose.ts';
 import { salvageJob } from '../core/job/salvageJob.ts';
 import { ARCHIVE_ENDING, readArchive, writeArchive } from '../formats/archive/archive.ts';
 import { checkFileSize } from '../formats/picture/checkPicture.ts';

@@ -2,7 +2,7 @@ import { createPinia, setActivePinia } from 'pinia';
 import { createApp } from 'vue';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { AppError } from '../core/errors/appError.ts';
-import { USUAL_STOCK } from '../core/job/stock.ts';
+import { USUAL_STOCK } from '../core/film/stock.ts';
 import type { Engine } from '../engine/protocol.ts';
 import { MemoryStorage } from '../storage/memoryStorage.ts';
 import { provideServices } from './services.ts';

@@ -1,8 +1,8 @@
 import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
 import { asAppError, type AppError } from '../core/errors/appError.ts';
-import type { Film } from '../core/job/job.ts';
-import { stockSchema, USUAL_STOCK } from '../core/job/stock.ts';
+import type { Film } from '../core/film/film.ts';
+import { stockSchema, USUAL_STOCK } from '../core/film/stock.ts';
 import { useServices } from './services.ts';
 
 const NOTE = 'stock';

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { artFromShare, artFromText, sampled, thereAsText } from '../../../tests/fixtures/shapes.ts';
-import { applyRecipe } from '../job/applyRecipe.ts';
-import type { Recipe } from '../job/recipe.ts';
+import { applyRecipe } from '../run/applyRecipe.ts';
+import type { Recipe } from './recipe.ts';
 import { artFromPicture, pictureFromArt, type Art } from '../raster/art.ts';
 import { labelRegions } from '../raster/labelRegions.ts';
 import { shrinkToSide } from '../raster/shrink.ts';

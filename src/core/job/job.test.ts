@@ -4,16 +4,18 @@ import { artFromShare, disc, sampled } from '../../../tests/fixtures/shapes.ts';
 
 import { isAppError } from '../errors/appError.ts';
 import { finish } from '../task/task.ts';
-import { applyRecipe, keepSteps, type CleanResult, type KeptSteps } from './applyRecipe.ts';
-import { BLANKS } from './blanks.ts';
-import { canonicalJson, hashBytes, hashText } from './hash.ts';
-import { blankSchema, JOB_VERSION, jobSchema } from './job.ts';
-import { Memo } from './memo.ts';
-import { newJob, SHEETS } from './newJob.ts';
+import { applyRecipe, keepSteps, type CleanResult, type KeptSteps } from '../run/applyRecipe.ts';
+import { BLANKS, blankSchema } from '../process/blanks.ts';
+import { canonicalJson, hashBytes, hashText } from '../task/hash.ts';
+import { JOB_VERSION, jobSchema } from './job.ts';
+import { Memo } from '../task/memo.ts';
+import { newJob } from './newJob.ts';
+import { SHEETS } from '../layout/layout.ts';
 import { readJob } from './readJob.ts';
-import { recipeSchema, STEP_KINDS, type Step } from './recipe.ts';
-import { stepsBefore, withChanged, withMoved, withoutStep, withStep } from './recipeEdits.ts';
-import { mirroringOf, outlineArt } from './runJob.ts';
+import { recipeSchema, STEP_KINDS, type Step } from '../clean/recipe.ts';
+import { stepsBefore, withChanged, withMoved, withoutStep, withStep } from '../edit/recipeEdits.ts';
+import { outlineArt } from '../run/runJob.ts';
+import { mirroringOf } from '../layout/mirroringOf.ts';
 
 const base = { enabled: true, v: 1 } as const;
 const lift: Step = { kind: 'areaLift', id: 'lift', ...base, at: { xPx: 2, yPx: 2 }, tolerance: 'auto', enclosed: false, soft: true };

@@ -2,10 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { codeOf } from '../../../tests/fixtures/errorCode.ts';
 import { isAppError } from '../errors/appError.ts';
-import type { Job, Separation } from './job.ts';
+import type { Job } from './job.ts';
+import type { Separation } from '../separate/separation.ts';
 import { newJob } from './newJob.ts';
 import { readJob, readRecipe } from './readJob.ts';
-import { recipeSchema, type Step } from './recipe.ts';
+import { recipeSchema, type Step } from '../clean/recipe.ts';
 
 const base = { id: 'a', enabled: true, v: 1 } as const;
 const STEPS: readonly Step[] = [

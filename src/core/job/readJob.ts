@@ -1,7 +1,7 @@
 import { AppError } from '../errors/appError.ts';
 import { z } from 'zod';
 import { JOB_VERSION, jobSchema, type Job } from './job.ts';
-import { recipeSchema, STEP_KINDS, type Recipe } from './recipe.ts';
+import { recipeSchema, STEP_KINDS, type Recipe } from '../clean/recipe.ts';
 import { STEP_VERSION } from '../clean/steps/step.ts';
 
 /** Turns an older job value into the next version's. Keyed by the version it reads. */

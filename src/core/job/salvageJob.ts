@@ -1,6 +1,6 @@
 import { jobSchema, type Job } from './job.ts';
 import { newJob } from './newJob.ts';
-import { stepSchema, type Step } from './recipe.ts';
+import { stepSchema, type Step } from '../clean/recipe.ts';
 
 /** Parts of a job that are read by themselves, with what they are called. */
 const PARTS = {

@@ -2,6 +2,7 @@ import { AppError } from '../errors/appError.ts';
 import { followedBy, mirrorAbout, translation, type Affine } from '../geometry/affine.ts';
 import type { Design } from '../assemble/design.ts';
 import type { Curves } from '../outline/curves.ts';
+import type { Layout, SheetStock } from './layout.ts';
 import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 
 /** A rectangle in mm, y down, on the sheet. */
@@ -12,19 +13,10 @@ export interface RectMm {
   readonly heightMm: number;
 }
 
-export interface SheetSettings {
-  readonly widthMm: number;
-  readonly heightMm: number;
-  readonly marginMm: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number };
-  readonly origin: 'topLeft' | 'topRight' | 'bottomLeft' | 'bottomRight';
-}
-
-export interface LayoutSettings {
-  readonly sheet: SheetSettings;
+/** How a design is laid out, with the mirroring that its process and layout give. */
+export interface LayoutSettings extends Omit<Layout, 'mirror' | 'sheet'> {
+  readonly sheet: Omit<SheetStock, 'name'>;
   readonly mirrored: boolean;
-  readonly box: { readonly on: boolean; readonly marginMm: number };
-  readonly copies: number;
-  readonly gapMm: number;
 }
 
 /** One film's design as it lies on its sheet. Derived from design and settings, never edited. Coordinates are mm from the sheet's upper left. */
@@ -85,7 +77,7 @@ export function laySheet(design: Design, filmId: string, settings: LayoutSetting
 const overBy = (used: number, available: number): number => (used > available + SLACK_MM ? used - available : 0);
 
 /** What the machine can reach of a sheet. */
-export function cutAreaOf({ widthMm, heightMm, marginMm }: SheetSettings): RectMm {
+export function cutAreaOf({ widthMm, heightMm, marginMm }: Pick<SheetStock, 'widthMm' | 'heightMm' | 'marginMm'>): RectMm {
   return {
     xMm: marginMm.left,
     yMm: marginMm.top,
@@ -94,7 +86,7 @@ export function cutAreaOf({ widthMm, heightMm, marginMm }: SheetSettings): RectM
   };
 }
 
-function usedRect(origin: SheetSettings['origin'], area: RectMm, widthMm: number, heightMm: number): RectMm {
+function usedRect(origin: SheetStock['origin'], area: RectMm, widthMm: number, heightMm: number): RectMm {
   return {
     xMm: origin.endsWith('Right') ? area.xMm + area.widthMm - widthMm : area.xMm,
     yMm: origin.startsWith('bottom') ? area.yMm + area.heightMm - heightMm : area.yMm,

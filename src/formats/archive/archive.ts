@@ -1,6 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { AppError } from '../../core/errors/appError.ts';
-import { MAX_HELD_CHARS, type Job } from '../../core/job/job.ts';
+import type { Job } from '../../core/job/job.ts';
+import { MAX_HELD_CHARS } from '../../core/outline/outlineSettings.ts';
 import { readJob } from '../../core/job/readJob.ts';
 import { MAX_FILE_BYTES } from '../picture/checkPicture.ts';
 

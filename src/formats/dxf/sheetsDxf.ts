@@ -1,4 +1,4 @@
-import type { Film } from '../../core/job/job.ts';
+import type { Film } from '../../core/film/film.ts';
 import type { RectMm, Sheet } from '../../core/layout/laySheet.ts';
 import { CurvesBuilder, type Curves } from '../../core/outline/curves.ts';
 import { writeDxf } from './writeDxf.ts';

@@ -1,4 +1,4 @@
-import type { Film } from '../../core/job/job.ts';
+import type { Film } from '../../core/film/film.ts';
 import { boundsOf, coordsOfVerb, isOpenRing, LINE, ringCount, type Curves } from '../../core/outline/curves.ts';
 import { flatten } from '../../core/outline/flatten.ts';
 import { idFromName } from '../svg/writeSvg.ts';

@@ -1,4 +1,4 @@
-import type { Film } from '../../core/job/job.ts';
+import type { Film } from '../../core/film/film.ts';
 import type { Sheet } from '../../core/layout/laySheet.ts';
 import { idFromName, writeSheetSvg, type CutAs } from './writeSvg.ts';
 

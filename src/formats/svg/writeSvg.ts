@@ -1,7 +1,6 @@
-import type { Film } from '../../core/job/job.ts';
+import type { Film } from '../../core/film/film.ts';
 import type { RectMm, Sheet } from '../../core/layout/laySheet.ts';
-import type { Curves } from '../../core/outline/curves.ts';
-import { depthOf } from '../../core/outline/curves.ts';
+import { type Curves, depthOf } from '../../core/outline/curves.ts';
 import { trimNumber } from '../../core/units/parseLength.ts';
 import { pathData, ringPathData } from '../../core/outline/pathData.ts';
 

@@ -1,4 +1,4 @@
-import type { Blank } from '../../core/job/job.ts';
+import type { Blank } from '../../core/process/blanks.ts';
 import { toScreenX, toScreenY, type Viewport } from '../../ui/viewport.ts';
 
 /** The blank's printable area in its own colour, with a dashed edge: beyond it nothing is printed or pressed. */

@@ -3,7 +3,7 @@ import { ElCheckbox, ElDialog, ElProgress } from 'element-plus';
 import { computed, ref, watch } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
 import type { Job } from '../../core/job/job.ts';
-import { STEP_NAMES, type Recipe } from '../../core/job/recipe.ts';
+import { STEP_NAMES, type Recipe } from '../../core/clean/recipe.ts';
 import { useBatch, type BatchInput } from '../../stores/batch.ts';
 import { useRecipes } from '../../stores/recipes.ts';
 import { useShelf } from '../../stores/shelf.ts';

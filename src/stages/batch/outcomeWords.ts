@@ -1,5 +1,5 @@
 import { explain } from '../../core/errors/explain.ts';
-import { STEP_NAMES, type Recipe } from '../../core/job/recipe.ts';
+import { STEP_NAMES, type Recipe } from '../../core/clean/recipe.ts';
 import type { BatchOutcome } from '../../stores/batch.ts';
 
 /** What became of a picture that a recipe was applied to, in one line. Steps are told by their place: their ids are new in every job. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
-import { STEP_KINDS, STEP_NAMES, type StepKindName } from '../../core/job/recipe.ts';
+import { STEP_KINDS, STEP_NAMES, type StepKindName } from '../../core/clean/recipe.ts';
 import { STEP_GROUPS } from './stepGroups.ts';
 import { STEP_ICONS } from './stepIcons.ts';
 

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import type { CropStep } from '../../core/clean/steps/crop.ts';
 import type { Job } from '../../core/job/job.ts';
-import { withChanged } from '../../core/job/recipeEdits.ts';
+import { withChanged } from '../../core/edit/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';

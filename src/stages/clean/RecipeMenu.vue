@@ -3,9 +3,9 @@ import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElMessage, ElMessageBox } f
 import { computed, onMounted, ref } from 'vue';
 import { AppError, asAppError } from '../../core/errors/appError.ts';
 import type { Job } from '../../core/job/job.ts';
-import { basesFirst } from '../../core/job/carryTurn.ts';
+import { basesFirst } from '../../core/edit/carryTurn.ts';
 import { readRecipe } from '../../core/job/readJob.ts';
-import type { Recipe } from '../../core/job/recipe.ts';
+import type { Recipe } from '../../core/clean/recipe.ts';
 import { useBench } from '../../stores/bench.ts';
 import { asNewSteps, useRecipes } from '../../stores/recipes.ts';
 import BatchDialog from '../batch/BatchDialog.vue';

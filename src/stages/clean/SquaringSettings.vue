@@ -2,9 +2,9 @@
 import { ElSwitch } from 'element-plus';
 import { computed, watch } from 'vue';
 import type { SquaringStep } from '../../core/clean/steps/squaring.ts';
-import type { StepReport } from '../../core/job/applyRecipe.ts';
+import type { StepReport } from '../../core/run/applyRecipe.ts';
 import type { Job } from '../../core/job/job.ts';
-import { withChanged } from '../../core/job/recipeEdits.ts';
+import { withChanged } from '../../core/edit/recipeEdits.ts';
 import { trimNumber } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';

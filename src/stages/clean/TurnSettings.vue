@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
-import type { StepReport } from '../../core/job/applyRecipe.ts';
-import { turnedJob } from '../../core/job/carriedJob.ts';
+import type { StepReport } from '../../core/run/applyRecipe.ts';
+import { turnedJob } from '../../core/edit/carriedJob.ts';
 import type { Job } from '../../core/job/job.ts';
 import { MAX_STRAIGHTEN_DEG, type TurnStep } from '../../core/clean/steps/turn.ts';
 import { useBench } from '../../stores/bench.ts';

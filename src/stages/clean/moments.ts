@@ -1,4 +1,4 @@
-import { STEP_KINDS, STEP_NAMES, type Recipe, type Step } from '../../core/job/recipe.ts';
+import { STEP_KINDS, STEP_NAMES, type Recipe, type Step } from '../../core/clean/recipe.ts';
 
 /** A moment of the recipe: `came` before all steps that clean, `now` after all of them, or the id of the step after which it is. */
 export type Moment = 'came' | 'now' | (string & {});

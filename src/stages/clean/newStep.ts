@@ -1,5 +1,5 @@
 import type { RectPx } from '../../core/raster/crop.ts';
-import type { Step } from '../../core/job/recipe.ts';
+import type { Step } from '../../core/clean/recipe.ts';
 
 const base = () => ({ id: crypto.randomUUID(), enabled: true, v: 1 }) as const;
 

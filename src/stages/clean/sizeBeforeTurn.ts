@@ -1,4 +1,4 @@
-import type { StepReport } from '../../core/job/applyRecipe.ts';
+import type { StepReport } from '../../core/run/applyRecipe.ts';
 
 /** Size of the picture that reaches a turn, px: told by the turn once it ran, before that the size of what is shown. */
 export function sizeBeforeTurn(report: StepReport | undefined, shown: { readonly widthPx: number; readonly heightPx: number } | undefined): { widthPx: number; heightPx: number } {

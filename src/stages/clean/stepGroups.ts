@@ -1,4 +1,4 @@
-import type { StepKindName } from '../../core/job/recipe.ts';
+import type { StepKindName } from '../../core/clean/recipe.ts';
 
 /** The steps as they are chosen: by what one wants to do; two groups stand in a column of the chooser. */
 export const STEP_GROUPS: readonly { readonly name: string; readonly kinds: readonly StepKindName[] }[] = [

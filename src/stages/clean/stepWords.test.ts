@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { StepReport } from '../../core/job/applyRecipe.ts';
-import type { Step } from '../../core/job/recipe.ts';
+import type { StepReport } from '../../core/run/applyRecipe.ts';
+import type { Step } from '../../core/clean/recipe.ts';
 import { stepWords } from './stepWords.ts';
 
 const lift = (strokes: number): Step => ({ kind: 'subjectLift', id: 'lift', enabled: true, v: 1, strokes: Array.from({ length: strokes }, () => ({ says: 'keep', radiusPx: 5, points: [1, 1, 9, 9] })) }) as unknown as Step;

@@ -1,5 +1,5 @@
-import type { StepReport } from '../../core/job/applyRecipe.ts';
-import type { Step } from '../../core/job/recipe.ts';
+import type { StepReport } from '../../core/run/applyRecipe.ts';
+import type { Step } from '../../core/clean/recipe.ts';
 import { mm } from '../../core/units/length.ts';
 import { explain } from '../../core/errors/explain.ts';
 import { formatArea, formatLength, trimNumber, type LengthUnit } from '../../core/units/parseLength.ts';

@@ -1,9 +1,9 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { Job } from '../../core/job/job.ts';
-import { STEP_NAMES, type Step, type StepKindName } from '../../core/job/recipe.ts';
-import { turnedJob } from '../../core/job/carriedJob.ts';
-import { basesFirst } from '../../core/job/carryTurn.ts';
-import { stepsBefore, withChanged, withStep } from '../../core/job/recipeEdits.ts';
+import { STEP_NAMES, type Step, type StepKindName } from '../../core/clean/recipe.ts';
+import { turnedJob } from '../../core/edit/carriedJob.ts';
+import { basesFirst } from '../../core/edit/carryTurn.ts';
+import { stepsBefore, withChanged, withStep } from '../../core/edit/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import type { Stroke } from '../../core/clean/paintStrokes.ts';
 import type { TablePoint } from '../../ui/useTableView.ts';

@@ -3,7 +3,7 @@ import { MAX_TOLERANCE } from '../../core/clean/steps/areaLift.ts';
 import { levelFromTolerance } from '../../core/clean/liftMask.ts';
 import { asAppError } from '../../core/errors/appError.ts';
 import type { Job } from '../../core/job/job.ts';
-import type { Recipe } from '../../core/job/recipe.ts';
+import type { Recipe } from '../../core/clean/recipe.ts';
 import type { ReachView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import type { TablePoint } from '../../ui/useTableView.ts';

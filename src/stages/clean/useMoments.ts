@@ -1,7 +1,7 @@
 import { computed, markRaw, ref, shallowRef, watch, type Ref } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
 import type { Job } from '../../core/job/job.ts';
-import type { Recipe, Step } from '../../core/job/recipe.ts';
+import type { Recipe, Step } from '../../core/clean/recipe.ts';
 import { useBench } from '../../stores/bench.ts';
 import type { Placed } from '../shared/pictureScene.ts';
 import { momentsOf, recipeAt, type Moment } from './moments.ts';

@@ -3,7 +3,7 @@ import { ElMessage, ElMessageBox } from 'element-plus';
 import { computed, ref } from 'vue';
 import { AppError, asAppError } from '../../core/errors/appError.ts';
 import { explain } from '../../core/errors/explain.ts';
-import { PROCESSES } from '../../core/job/processes.ts';
+import { PROCESSES } from '../../core/process/processes.ts';
 import { assertFits, misfit } from '../../core/layout/laySheet.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';

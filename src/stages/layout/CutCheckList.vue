@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import type { Finding } from '../../core/check/cutCheck.ts';
 import type { Job } from '../../core/job/job.ts';
-import { leavingOut } from '../../core/job/mendFinding.ts';
+import { leavingOut } from '../../core/edit/mendFinding.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { findingLines, type FindingLine } from './findingGroups.ts';

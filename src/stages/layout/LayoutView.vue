@@ -3,9 +3,8 @@ import { CopyDocument, Crop, Files, Switch, CircleCheck, WarningFilled } from '@
 import { TransitionPresets, useTransition } from '@vueuse/core';
 import { ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
-import type { Layout, SheetStock } from '../../core/job/job.ts';
-import { SHEETS } from '../../core/job/newJob.ts';
-import { PROCESSES } from '../../core/job/processes.ts';
+import { type Layout, type SheetStock, SHEETS } from '../../core/layout/layout.ts';
+import { PROCESSES } from '../../core/process/processes.ts';
 import { cutAreaOf, fits } from '../../core/layout/laySheet.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';

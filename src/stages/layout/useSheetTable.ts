@@ -1,8 +1,8 @@
 import { computed } from 'vue';
-import { oneFilmOf } from '../../core/job/filmsOf.ts';
+import { oneFilmOf } from '../../core/film/filmRoles.ts';
 import type { Job } from '../../core/job/job.ts';
-import { PROCESSES } from '../../core/job/processes.ts';
-import { mirroringOf } from '../../core/job/runJob.ts';
+import { PROCESSES } from '../../core/process/processes.ts';
+import { mirroringOf } from '../../core/layout/mirroringOf.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 import { useSettings } from '../../stores/settings.ts';

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
-import { BLANKS, onBlank, ownBlank, type BlankChoice } from '../../core/job/blanks.ts';
-import type { Blank, Job } from '../../core/job/job.ts';
-import { PROCESSES, type Process } from '../../core/job/processes.ts';
+import { BLANKS, ownBlank, type BlankChoice, type Blank } from '../../core/process/blanks.ts';
+import { onBlank } from '../../core/edit/onBlank.ts';
+import type { Job } from '../../core/job/job.ts';
+import { PROCESSES, type Process } from '../../core/process/processes.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { mm } from '../../core/units/length.ts';
 import { useBench } from '../../stores/bench.ts';

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import { judge } from '../../core/check/judge.ts';
 import type { Job } from '../../core/job/job.ts';
-import { PROCESSES } from '../../core/job/processes.ts';
+import { PROCESSES } from '../../core/process/processes.ts';
 import { LEAST_DRAWN_SIDE_PX, MOST_DRAWN_SIDE_PX } from '../../formats/picture/drawSvg.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';

@@ -1,6 +1,6 @@
 import { computed, onScopeDispose, shallowRef, watch } from 'vue';
 import { isAppError } from '../../core/errors/appError.ts';
-import { asCame, isAsCame, isStartedWith, startedWith, type Proposal, type Proposals } from '../../core/job/propose.ts';
+import { asCame, isAsCame, isStartedWith, startedWith, type Proposal, type Proposals } from '../../core/propose/propose.ts';
 import type { VariantView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useStock } from '../../stores/stock.ts';

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { FlatSeparation, Job } from '../../core/job/job.ts';
-import { forgetSpots, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { FlatSeparation } from '../../core/separate/separation.ts';
+import { forgetSpots, type FoundFilms } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
-import { AROUND_FILM } from '../../core/job/finishFilms.ts';
-import type { Around, Job } from '../../core/job/job.ts';
-import type { FoundFilms } from '../../core/job/paletteEdits.ts';
+import { AROUND_FILM } from '../../core/film/filmRoles.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { Around } from '../../core/outline/outlineSettings.ts';
+import type { FoundFilms } from '../../core/edit/paletteEdits.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { ElSlider, ElSwitch } from 'element-plus';
 import { computed } from 'vue';
-import type { BackDetailSeparation, Job } from '../../core/job/job.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { BackDetailSeparation } from '../../core/separate/separation.ts';
 import { useBench } from '../../stores/bench.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';

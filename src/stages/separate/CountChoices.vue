@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onScopeDispose, shallowRef, watch } from 'vue';
-import type { FlatSeparation } from '../../core/job/job.ts';
-import { findTonesAnew, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import type { FlatSeparation } from '../../core/separate/separation.ts';
+import { findTonesAnew, type FoundFilms } from '../../core/edit/paletteEdits.ts';
 import type { VariantView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import FilmsPicture from '../shared/FilmsPicture.vue';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import type { Film, Job } from '../../core/job/job.ts';
-import { changeFilm, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { Film } from '../../core/film/film.ts';
+import { changeFilm, type FoundFilms } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 
 /** Name and colour of a film. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Film } from '../../core/job/job.ts';
-import type { FoundFilms } from '../../core/job/paletteEdits.ts';
-import { AROUND_FILM } from '../../core/job/finishFilms.ts';
+import type { Film } from '../../core/film/film.ts';
+import type { FoundFilms } from '../../core/edit/paletteEdits.ts';
+import { AROUND_FILM } from '../../core/film/filmRoles.ts';
 import { useBench } from '../../stores/bench.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import FilmLook from './FilmLook.vue';

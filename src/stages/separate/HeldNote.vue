@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Job } from '../../core/job/job.ts';
-import { holdOutlines, knowing, letGo } from '../../core/job/paletteEdits.ts';
+import { holdOutlines, knowing, letGo } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { AROUND_FILM } from '../../core/job/finishFilms.ts';
-import { knowing } from '../../core/job/paletteEdits.ts';
-import { differenceOf } from '../../core/job/stock.ts';
-import type { FlatSeparation, Job, Meet, MeetingPair, TonesSeparation } from '../../core/job/job.ts';
+import { AROUND_FILM } from '../../core/film/filmRoles.ts';
+import { knowing } from '../../core/edit/paletteEdits.ts';
+import { differenceOf } from '../../core/film/stock.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { FlatSeparation, Meet, MeetingPair, TonesSeparation } from '../../core/separate/separation.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 import { useSettings } from '../../stores/settings.ts';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { letGo } from '../../core/job/paletteEdits.ts';
+import { letGo } from '../../core/edit/paletteEdits.ts';
 import type { Job } from '../../core/job/job.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';

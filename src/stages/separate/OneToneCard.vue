@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
-import type { Job, OneToneSeparation } from '../../core/job/job.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { OneToneSeparation } from '../../core/separate/separation.ts';
 import { useBench } from '../../stores/bench.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import ThresholdHistogram from '../../ui/ThresholdHistogram.vue';

@@ -2,9 +2,10 @@
 import { Lock } from '@element-plus/icons-vue';
 import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
-import type { FlatSeparation, Job } from '../../core/job/job.ts';
-import { changeFilm, clearTone, countOfTones, dropTone, findTonesAnew, isKept, keepTone, mergeTone, partTone, smallTones, type FoundFilms } from '../../core/job/paletteEdits.ts';
-import { differenceOf } from '../../core/job/stock.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { FlatSeparation } from '../../core/separate/separation.ts';
+import { changeFilm, clearTone, countOfTones, dropTone, findTonesAnew, isKept, keepTone, mergeTone, partTone, smallTones, type FoundFilms } from '../../core/edit/paletteEdits.ts';
+import { differenceOf } from '../../core/film/stock.ts';
 import { useBench } from '../../stores/bench.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { mm } from '../../core/units/length.ts';
-import type { Film } from '../../core/job/job.ts';
+import type { Film } from '../../core/film/film.ts';
 import type { ProofView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, useTemplateRef } from 'vue';
 import type { Job } from '../../core/job/job.ts';
-import { moveFilm, withWay } from '../../core/job/paletteEdits.ts';
+import { moveFilm, withWay } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
 import { computed, ref } from 'vue';
-import type { Film, Job } from '../../core/job/job.ts';
-import type { FoundFilms } from '../../core/job/paletteEdits.ts';
-import { matchStock, nearestStock, takeFromStock } from '../../core/job/stock.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { Film } from '../../core/film/film.ts';
+import type { FoundFilms } from '../../core/edit/paletteEdits.ts';
+import { nearestStock } from '../../core/film/stock.ts';
+import { matchStock, takeFromStock } from '../../core/edit/takeFromStock.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useStock } from '../../stores/stock.ts';
 import TrayCard from '../../ui/TrayCard.vue';

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
-import type { Job, TonesSeparation } from '../../core/job/job.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { TonesSeparation } from '../../core/separate/separation.ts';
 import { useBench } from '../../stores/bench.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import StepsHistogram from '../../ui/StepsHistogram.vue';

@@ -1,8 +1,9 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
-import { heldPath } from '../../core/job/finishFilms.ts';
-import type { HeldOutline, Job } from '../../core/job/job.ts';
-import { holdOutlines, knowing } from '../../core/job/paletteEdits.ts';
+import { heldPath } from '../../core/outline/heldOutline.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { HeldOutline } from '../../core/outline/outlineSettings.ts';
+import { holdOutlines, knowing } from '../../core/edit/paletteEdits.ts';
 import { addNode, cutOpen, joinEnds, moveHandle, moveNodes, removeNodes, shapeNodes, straighten, type Edit, type FilmPaths, type NodeRef, type Refusal, type SideRef } from '../../core/outline/edit/editFilms.ts';
 import { curvesFromPaths, isEnd, nodeAt, pathsFromCurves, type EditPath, type Point } from '../../core/outline/edit/editPath.ts';
 import { useBench } from '../../stores/bench.ts';

@@ -3,7 +3,7 @@ import { ref, watch } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
 import { explain } from '../../core/errors/explain.ts';
 import type { Job } from '../../core/job/job.ts';
-import { partAreas, splitTone, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import { partAreas, splitTone, type FoundFilms } from '../../core/edit/paletteEdits.ts';
 import type { PartsView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import { tellError } from '../shared/tellError.ts';

@@ -1,7 +1,7 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { Job } from '../../core/job/job.ts';
-import { addTone, fillArea, pointApart, pointAt, setTone, type FoundFilms } from '../../core/job/paletteEdits.ts';
+import { addTone, fillArea, pointApart, pointAt, setTone, type FoundFilms } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';

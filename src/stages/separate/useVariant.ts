@@ -4,7 +4,7 @@ import { asAppError } from '../../core/errors/appError.ts';
 import type { Figures } from '../../core/check/figures.ts';
 import { figuresTogether } from '../../core/check/figures.ts';
 import type { VariantView } from '../../engine/protocol.ts';
-import { countOfTones } from '../../core/job/paletteEdits.ts';
+import { countOfTones } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 import { variantsOf, type Variant } from './variants.ts';

@@ -1,5 +1,6 @@
-import type { Job, Separation } from '../../core/job/job.ts';
-import { findTonesAnew, type FoundFilms, withWay as inWay } from '../../core/job/paletteEdits.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { Separation } from '../../core/separate/separation.ts';
+import { findTonesAnew, type FoundFilms, withWay as inWay } from '../../core/edit/paletteEdits.ts';
 import { FRESH, MEETS, WAYS } from './ways.ts';
 
 /** Another way to cut the same art. */

@@ -1,5 +1,6 @@
 import { ElMessageBox } from 'element-plus';
-import type { Job, Meet, Separation } from '../../core/job/job.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { Meet, Separation } from '../../core/separate/separation.ts';
 
 export type Way = Separation['way'];
 

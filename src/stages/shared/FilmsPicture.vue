@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onMounted, ref, watch } from 'vue';
-import type { Film } from '../../core/job/job.ts';
+import type { Film } from '../../core/film/film.ts';
 import type { Curves } from '../../core/outline/curves.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';

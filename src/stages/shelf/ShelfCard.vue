@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
 import { computed, onBeforeUnmount, watch, ref } from 'vue';
-import { PROCESSES } from '../../core/job/processes.ts';
+import { PROCESSES } from '../../core/process/processes.ts';
 import type { ShelfEntry } from '../../storage/ports.ts';
 
 const props = defineProps<{ entry: ShelfEntry }>();

@@ -16,9 +16,9 @@ import { DEFAULT_OUTLINE } from '../traceOutline.ts';
 import { transformCurves } from '../transformCurves.ts';
 import { meshOf, type ArcMesh } from './arcMesh.ts';
 import { filmOutline, sidesOfLabels } from './filmOutline.ts';
-import type { Meet } from './filmsOfMesh.ts';
+import type { Meet } from '../../separate/separation.ts';
 import { meshRegions } from './meshRegions.ts';
-import { coveredRegions, stackOrder } from './stackFilms.ts';
+import { coveredRegions, stackOrder } from '../../assemble/stackFilms.ts';
 
 const RED: Rgb = { r: 180, g: 40, b: 50 };
 const BLUE: Rgb = { r: 36, g: 80, b: 154 };

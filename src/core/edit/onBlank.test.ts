@@ -1,0 +1,35 @@
+import { describe, expect, it } from 'vitest';
+import { BLANKS, ownBlank } from '../process/blanks.ts';
+import { onBlank } from './onBlank.ts';
+import { jobSchema, type Job } from '../job/job.ts';
+import { newJob } from '../job/newJob.ts';
+
+const mug = BLANKS.find(({ blank }) => blank.name === 'Mug')!;
+const sign = BLANKS.find(({ blank }) => blank.name === 'Wooden sign')!;
+
+describe('another blank', () => {
+  it('brings its usual size and process', () => {
+    const job = onBlank(newJob('Crest'), mug);
+    expect([job.blank.name, job.process, job.assembly.sizeMm]).toEqual(['Mug', 'waterslide', 90]);
+    expect(onBlank(job, sign)).toMatchObject({ process: 'stencil', assembly: { sizeMm: 300 } });
+  });
+
+  it('leaves a size and a process that were set in the job', () => {
+    const fresh = newJob('Crest');
+    const typed: Job = { ...fresh, process: 'panel', assembly: { ...fresh.assembly, sizeMm: 250 } };
+    expect(onBlank(typed, sign)).toMatchObject({ process: 'panel', assembly: { by: 'width', sizeMm: 250 } });
+    const high: Job = { ...fresh, assembly: { ...fresh.assembly, by: 'height' } };
+    expect(onBlank(high, sign).assembly).toEqual(high.assembly);
+  });
+});
+
+describe('a blank of one’s own', () => {
+  it('is a shipped one changed, under a name of its own, or itself', () => {
+    const own = ownBlank(mug.blank, { widthMm: 180 });
+    expect(own).toEqual({ ...mug.blank, name: 'Mug, own', widthMm: 180 });
+    expect(ownBlank(own, { name: 'Enamel mug', round: true })).toEqual({ ...own, name: 'Enamel mug', round: true });
+    expect(ownBlank(ownBlank(own, { round: true }), { round: false })).toEqual(own);
+    const job = { ...newJob('Crest'), blank: ownBlank(own, { round: true }) };
+    expect(jobSchema.parse(job)).toEqual(job);
+  });
+});

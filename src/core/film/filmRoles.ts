@@ -1,0 +1,14 @@
+import type { Film } from './film.ts';
+
+/** The film around and below all others. */
+export const AROUND_FILM: Film = { id: 'around', name: 'Border', colour: '#fbf8f3' };
+
+/** The films of the way `backDetail`. */
+export const BACK_FILM: Film = { id: 'back', name: 'Back', colour: '#f2ead8' };
+export const DETAIL_FILM: Film = { id: 'detail', name: 'Detail', colour: '#2a2533' };
+
+/** The film with which a job starts: that of its one colour. */
+export const ONE_FILM_ID = 'film-1';
+
+/** Which film of the rack is cut where there is one colour. */
+export const oneFilmOf = (rack: readonly Film[]): Film => rack.find(({ id }) => id === ONE_FILM_ID) ?? rack.find(({ id }) => id !== AROUND_FILM.id) ?? rack[0];

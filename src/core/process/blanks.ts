@@ -1,0 +1,43 @@
+import { z } from 'zod';
+import { colourHex } from '../film/film.ts';
+import type { Process } from './processes.ts';
+
+const sizeMm = z.number().min(1).max(10_000);
+
+export const blankSchema = z.strictObject({
+  name: z.string().trim().min(1).max(120),
+  /** Printable area, mm. */
+  widthMm: sizeMm,
+  heightMm: sizeMm,
+  colour: colourHex,
+  /** Whether the area is round or oval rather than a rectangle. */
+  round: z.boolean().optional(),
+});
+export type Blank = z.infer<typeof blankSchema>;
+
+export interface BlankChoice {
+  readonly blank: Blank;
+  readonly process: Process;
+  /** Finished width that is usual on it, mm. */
+  readonly widthMm: number;
+}
+
+/** Blanks that a workshop has at hand; sizes are of the printable area. Any of it can be changed in the job. */
+export const BLANKS: readonly BlankChoice[] = [
+  { blank: { name: 'Shirt, adult L', widthMm: 300, heightMm: 380, colour: '#e9e6df' }, process: 'htv', widthMm: 280 },
+  { blank: { name: 'Shirt, child', widthMm: 200, heightMm: 240, colour: '#f4d58d' }, process: 'htv', widthMm: 170 },
+  { blank: { name: 'Shirt, dark', widthMm: 300, heightMm: 380, colour: '#24303a' }, process: 'htv', widthMm: 280 },
+  { blank: { name: 'Tote bag', widthMm: 260, heightMm: 280, colour: '#e4d8c3' }, process: 'htv', widthMm: 200 },
+  { blank: { name: 'Drinking glass', widthMm: 80, heightMm: 90, colour: '#dfeaea' }, process: 'decal', widthMm: 60 },
+  { blank: { name: 'Window pane', widthMm: 400, heightMm: 400, colour: '#dbe6ec' }, process: 'decal', widthMm: 300 },
+  { blank: { name: 'Mug', widthMm: 200, heightMm: 90, colour: '#ffffff' }, process: 'waterslide', widthMm: 90 },
+  { blank: { name: 'Soap bar', widthMm: 75, heightMm: 50, colour: '#f3e7d3' }, process: 'stencil', widthMm: 55 },
+  { blank: { name: 'Wooden sign', widthMm: 400, heightMm: 250, colour: '#c9a675' }, process: 'stencil', widthMm: 300 },
+];
+
+/** A blank with something of it changed. A shipped one stays what it is: the changed one takes a name of its own. */
+export function ownBlank(blank: Blank, change: Partial<Blank>): Blank {
+  const { round, ...rest } = { ...blank, ...change };
+  const isShipped = BLANKS.some((choice) => choice.blank.name === rest.name);
+  return { ...rest, name: isShipped ? `${rest.name}, own` : rest.name, ...(round === true ? { round } : {}) };
+}

@@ -1,0 +1,105 @@
+import { describe, expect, it } from 'vitest';
+import { paintedArt, randomFrom } from '../../../tests/fixtures/shapes.ts';
+import type { Rgb } from '../colour/oklab.ts';
+import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
+import { finish } from '../task/task.ts';
+import { jobSchema, type Job } from '../job/job.ts';
+import { newJob } from '../job/newJob.ts';
+import { asCame, isAsCame, isStartedWith, propose, proposedJob, startedWith, type Proposals } from './propose.ts';
+import { applyRecipe } from '../run/applyRecipe.ts';
+import { artFromPicture } from '../raster/art.ts';
+import { outlineArt } from '../run/runJob.ts';
+import { USUAL_STOCK } from '../film/stock.ts';
+
+const WHITE: Rgb = { r: 255, g: 255, b: 255 };
+const BLUE: Rgb = { r: 36, g: 80, b: 154 };
+const RED: Rgb = { r: 179, g: 38, b: 46 };
+const CREAM: Rgb = { r: 245, g: 233, b: 209 };
+const INK: Rgb = { r: 28, g: 27, b: 34 };
+
+const picture = (width: number, height: number, paint: (x: number, y: number) => Rgb): Rgba8 => paintedArt(width, height, paint).colour;
+const look = (of: Rgba8, job: Job = newJob('Dropped')): Proposals => finish(propose(job, of, USUAL_STOCK));
+const filmsOf = (job: Job, of: Rgba8): { name: string; colour: string }[] => {
+  const { art } = finish(applyRecipe({ picture: artFromPicture(of), pictureKey: 'p', recipe: job.recipe, finished: { by: 'width', sizeMm: job.assembly.sizeMm } }));
+  return finish(outlineArt(job, art)).films.map(({ film: { name, colour } }) => ({ name, colour }));
+};
+
+/** A boat in a ring on white paper, with cream inside of the ring. */
+const crest = picture(200, 220, (x, y) => {
+  const off = Math.hypot(x - 100, y - 100);
+  if (y > 110 && y < 140 && Math.abs(x - 100) < 50) return RED;
+  return off < 70 ? CREAM : off < 85 ? BLUE : WHITE;
+});
+
+describe('proposals', () => {
+  it('start flat art whole: a film for each tone as it lies on the shelf, the ground left out', () => {
+    const { isSure, proposals } = look(crest);
+    expect([isSure, proposals[0].title]).toEqual([true, '3 films, one for each tone']);
+    const job = startedWith(newJob('Dropped'), proposals[0]);
+    expect(jobSchema.safeParse(job).success).toBe(true);
+    // Cream on white paper is a tone of its own: the two meet at an edge.
+    expect(filmsOf(job, crest).map(({ name }) => name).sort()).toEqual(['Pennant red', 'Regatta blue', 'Sail cream']);
+    expect(job.separation).toMatchObject({ way: 'flat', count: 4, meet: 'inset' });
+  });
+
+  it('are known in a job that took one up, also after its steps got ids of their own, and undone to the picture as it came', () => {
+    const [first] = look(crest).proposals;
+    const fresh = newJob('Dropped');
+    const started = startedWith(fresh, first);
+    expect([isStartedWith(started, first), isStartedWith(fresh, first), isAsCame(started), isAsCame(fresh)]).toEqual([true, false, false, true]);
+    expect(isStartedWith({ ...started, recipe: started.recipe.map((step) => ({ ...step, id: `own-${step.id}` })) }, first)).toBe(true);
+    expect(isStartedWith({ ...started, process: 'panel' }, first)).toBe(false);
+    const back = asCame(started);
+    expect([isAsCame(back), back.assembly.films, back.blank]).toEqual([true, fresh.assembly.films, started.blank]);
+  });
+
+  it('leave a faint pencil line under a drawing in ink out of the films, and not a line in a colour', () => {
+    const drawn = (line: Rgb): Proposals => look(picture(320, 320, (x, y) => (Math.abs(Math.hypot(x - 160, y - 160) - 110) < 6 || Math.abs(x - 160) < 5 || Math.abs(y - 160) < 5 ? INK : Math.abs(y - 40 - 0.1 * x) < 2 ? line : WHITE)));
+    expect(drawn({ r: 169, g: 165, b: 162 }).proposals[0].title).toBe('One film');
+    expect(drawn(RED).proposals[0].title).toBe('2 films, one for each tone');
+  });
+
+  it('propose one film for a drawing in one ink, in the ink of the shelf', () => {
+    const ring = picture(160, 160, (x, y) => (Math.abs(Math.hypot(x - 80, y - 80) - 50) < 4 ? INK : WHITE));
+    const { isSure, proposals } = look(ring);
+    expect([isSure, proposals[0].title]).toEqual([true, 'One film']);
+    expect(filmsOf(startedWith(newJob('Dropped'), proposals[0]), ring)).toEqual([{ name: 'Tar black', colour: '#1c1b22' }]);
+  });
+
+  it('offer white art that a line encloses as a film', () => {
+    const sail = picture(200, 200, (x, y) => (Math.abs(Math.max(Math.abs(x - 100), Math.abs(y - 70)) - 40) < 4 ? INK : y > 140 && y < 170 && Math.abs(x - 100) < 70 ? RED : WHITE));
+    const { proposals } = look(sail);
+    expect(proposals.map(({ title }) => title)).toEqual(['2 films, one for each tone', 'With white as a film']);
+    expect(filmsOf(startedWith(newJob('Dropped'), proposals[0]), sail)).toHaveLength(2);
+    expect(filmsOf(startedWith(newJob('Dropped'), proposals[1]), sail).map(({ name }) => name)).toContain('Foam white');
+  });
+
+  it('are not sure of a ground where the art fills its frame, and offer it with and without', () => {
+    const stripes = picture(180, 180, (x, y) => (y < 45 ? BLUE : y < 110 ? CREAM : x < 100 ? RED : INK));
+    const { isSure, proposals } = look(stripes);
+    expect(isSure).toBe(false);
+    expect(proposals).toHaveLength(2);
+    const counts = proposals.map((proposal) => filmsOf(startedWith(newJob('Dropped'), proposal), stripes).length);
+    expect(counts).toEqual([4, 3]);
+  });
+
+  it('do not take a photo for flat art: print it, or one film, or shades', () => {
+    const random = randomFrom(4);
+    const data = new Uint8Array(160 * 120 * 4).map((_, i) => (i % 4 === 3 ? 255 : 60 + 80 * Math.sin(i / 900) + 60 * Math.cos(i / 37_000) + 22 * random()));
+    const { isSure, proposals } = look(makeRgba8(160, 120, data, true));
+    expect(isSure).toBe(false);
+    expect(proposals.map(({ start }) => [start.process, start.separation.way])).toEqual([['waterslide', 'oneTone'], ['htv', 'oneTone'], ['htv', 'tones']]);
+    // On a job that is printed already nothing is said of printing.
+    expect(look(makeRgba8(160, 120, data, true), newJob('Mug', 'waterslide')).proposals.map(({ title }) => title)).not.toContain('Print it');
+  });
+
+  it('keep tall art on its blank, and leave a job as it is where there is nothing to cut', () => {
+    const tall = picture(60, 300, (x, y) => (Math.abs(x - 30) < 20 && Math.abs(y - 150) < 130 ? RED : WHITE));
+    const { blank, assembly } = proposedJob(newJob('Tall'), tall, USUAL_STOCK);
+    expect(assembly.sizeMm * (260 / 40)).toBeLessThanOrEqual(blank.heightMm + 7);
+    expect(proposedJob(newJob('Tall'), tall, USUAL_STOCK, 120).assembly).toMatchObject({ by: 'width', sizeMm: 120 });
+    const plain = picture(50, 50, () => RED);
+    expect(look(plain).proposals).toEqual([]);
+    expect(proposedJob(newJob('Plain'), plain, USUAL_STOCK)).toEqual(newJob('Plain'));
+  });
+});
