@@ -17,7 +17,7 @@ const ours = (meet: Meet): ColourLibrary => ({
   name: `limner ${meet}`,
   async trace(picture, tones) {
     const separation = { way: 'flat', count: tones.length, meet } as const;
-    const { films, tones: found } = finish(separateArt({ separation, assembly: newJob('').assembly, outline: { leastPieceMm2: 0 } }, artFromPicture(picture), DEFAULT_OUTLINE, () => 1));
+    const { films, tones: found } = finish(separateArt({ separation, films: newJob('').films, outline: { leastPieceMm2: 0 } }, artFromPicture(picture), DEFAULT_OUTLINE, () => 1));
     return {
       ground: found?.find(({ film }) => film === null)?.colour ?? tones[0],
       shapes: films.map(({ film, outline }): ColourShape => ({ fill: film.colour, path: pathData(outline), nodes: nodeCount(outline) })),

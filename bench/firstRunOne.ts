@@ -12,7 +12,7 @@ import { colourLibraries } from './colourLibraries.ts';
 const [who, width, height, file, ...tones] = process.argv.slice(2);
 const picture = makeRgba8(Number(width), Number(height), new Uint8Array(await readFile(file)), true);
 const library = who === 'limner' || who === 'warmed' ? undefined : (await colourLibraries()).find(({ name }) => name === who);
-const job = { separation: { way: 'flat', count: tones.length, meet: 'stacked' }, assembly: newJob('').assembly, outline: { leastPieceMm2: 0 } } as const;
+const job = { separation: { way: 'flat', count: tones.length, meet: 'stacked' }, films: newJob('').films, outline: { leastPieceMm2: 0 } } as const;
 if (who === 'warmed') await warmUp(() => true);
 const start = performance.now();
 if (library === undefined) finish(separateArt(job, artFromPicture(picture), DEFAULT_OUTLINE, () => 1));

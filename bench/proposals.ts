@@ -3,7 +3,8 @@ import { rgbFromHex } from '../src/core/colour/hex.ts';
 import { colourDifference, type Rgb } from '../src/core/colour/oklab.ts';
 import { nodeCount } from '../src/core/outline/curves.ts';
 import { pathData } from '../src/core/outline/pathData.ts';
-import { cleanPicture, cutArt } from '../src/engine/pipeline.ts';
+import { cleanPart, cutJob } from '../src/core/run/runJob.ts';
+import { tracedPart } from '../src/core/job/tracedPart.ts';
 import { newJob } from '../src/core/job/newJob.ts';
 import { propose, startedWith } from '../src/core/propose/propose.ts';
 import { USUAL_STOCK } from '../src/core/film/stock.ts';
@@ -26,8 +27,9 @@ async function faultOf(drawing: ColourDrawing, condition: Condition): Promise<st
   const { look, isSure, proposals } = finish(propose(base, picture, USUAL_STOCK));
   if (!isSure) return `not sure (${look.kind}, ${look.sure}): ${proposals.map(({ title }) => title).join(', ')}`;
   const job = startedWith(base, proposals[0]);
-  const clean = finish(cleanPicture(job, picture, drawing.name));
-  const cut = finish(cutArt(job, clean.art));
+  const part = tracedPart(job);
+  const clean = finish(cleanPart(part, picture, drawing.name));
+  const cut = finish(cutJob(job, new Map([[part.id, clean]])));
   const truth = tonesOf(drawing).map((hex) => rgbFromHex(hex) as Rgb);
   if (Math.abs(cut.films.length + 1 - truth.length) > 1) return `${cut.films.length} films of ${truth.length - 1}`;
   // What each film stands for is the true tone that it is most like; its own colour is that of the shelf.

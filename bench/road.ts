@@ -121,7 +121,7 @@ async function walk(road: Road, sent: readonly Sent[], plain: ReadonlyMap<string
     try {
       const before = window === undefined ? plain.get(drawing.name) : await figuresOf(each, [], came.frame, came, window);
       if (before === undefined) continue;
-      const { art } = finish(applyRecipe({ picture: came, pictureKey: 'road', recipe, finished: { by: 'width', sizeMm: 200 } }));
+      const { art } = finish(applyRecipe({ picture: came, pictureKey: 'road', recipe, finished: { by: 'width', sizeMm: 200, turnDeg: 0 } }));
       const after = await figuresOf(each, recipe, art.frame, art, window);
       within.add(drawing.name, after, before);
       const read = await throughFile(art);

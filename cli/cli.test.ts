@@ -1,6 +1,7 @@
 import { readFile, readdir, writeFile } from 'node:fs/promises';
 import { decode } from 'fast-png';
 import { describe, expect, it } from 'vitest';
+import { jobWith, sizedJob } from '../tests/fixtures/jobWith.ts';
 import { limner, ownFolder } from '../tests/fixtures/command.ts';
 import { discFiles, discPicture, hugePng, sidewaysJpeg } from '../tests/fixtures/files.ts';
 import { disc, pictureFromShare, paintedArt, WHITE } from '../tests/fixtures/shapes.ts';
@@ -180,7 +181,7 @@ describe('limner', () => {
   });
 
   it('runs a job on many pictures, reports each, and goes on after one that fails', async () => {
-    const job = { ...newJob('Discs'), assembly: { ...newJob('x').assembly, sizeMm: 50 } };
+    const job = sizedJob(newJob('Discs'), 50);
     await writeFile(at('job.json'), JSON.stringify(job));
     await writeFile(at('broken.png'), files.png.slice(0, 300));
     const { code, out, err } = await limner('run', at('job.json'), at('disc.png'), at('broken.png'), at('disc.gif'), '--out', at('made'));
@@ -196,7 +197,7 @@ describe('limner', () => {
   it('runs a job in several colours: a sheet for each film, DXF on request, the proof in the report', async () => {
     const art = paintedArt(80, 60, (x, y) => (y < 12.3 || y > 50.2 || x < 14.4 || x > 66.2 ? WHITE : x < 40.6 ? { r: 179, g: 38, b: 46 } : { r: 36, g: 80, b: 154 }));
     await writeFile(at('bars.png'), writePng(art.colour));
-    await writeFile(at('bars.json'), JSON.stringify({ ...newJob('Bars'), separation: { way: 'flat', count: 'auto', meet: 'inset', reachMm: 1 } }));
+    await writeFile(at('bars.json'), JSON.stringify(jobWith(newJob('Bars'), { separation: { way: 'flat', count: 'auto', meet: 'inset', reachMm: 1 } })));
     const { code, err } = await limner('run', at('bars.json'), at('bars.png'), '--out', at('bars'), '--dxf', '--report', 'full');
     expect([code, err]).toEqual([0, '']);
     const { pictures } = JSON.parse(await readFile(at('bars/report.json'), 'utf8')) as { pictures: { files: string[]; films: { name: string }[]; tones: unknown[]; proof: { differs: number; edgeMm: number } }[] };
@@ -213,7 +214,7 @@ describe('limner', () => {
   });
 
   it('says what does not fit and writes no cut file', async () => {
-    const job = { ...newJob('Large'), assembly: { ...newJob('x').assembly, sizeMm: 900 } };
+    const job = sizedJob(newJob('Large'), 900);
     await writeFile(at('large.json'), JSON.stringify(job));
     const { code, err } = await limner('run', at('large.json'), at('disc.png'), '--out', at('large'));
     expect([code, err.includes('too wide')]).toEqual([1, true]);

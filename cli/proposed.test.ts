@@ -1,6 +1,7 @@
 import { readdir, readFile, writeFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
+import { tracedPart } from '../src/core/job/tracedPart.ts';
 import { limner, ownFolder } from '../tests/fixtures/command.ts';
 import { jobSchema } from '../src/core/job/job.ts';
 import { readArchive } from '../src/formats/archive/archive.ts';
@@ -20,8 +21,8 @@ describe('look --job', () => {
     const { code, out } = await limner('look', flag, '--job', at('flag.json'), '--process', 'decal');
     expect([code, out.includes('Starts as: 3 films, one for each tone.')]).toEqual([0, true]);
     const job = jobSchema.parse(JSON.parse(await readFile(at('flag.json'), 'utf8')));
-    expect(job).toMatchObject({ name: 'flag', process: 'decal', separation: { way: 'flat', count: 4, meet: 'inset' } });
-    expect(job.assembly.films.map(({ name }) => name).sort()).toEqual(FILMS);
+    expect(job).toMatchObject({ name: 'flag', process: 'decal', objects: [{ separation: { way: 'flat', count: 4, meet: 'inset' } }] });
+    expect(job.films.map(({ name }) => name).sort()).toEqual(FILMS);
     // What `look` says as JSON is what it says in words.
     const [seen] = JSON.parse((await limner('look', flag, '--json')).out) as { isSure: boolean; proposals: { title: string }[] }[];
     expect([seen.isSure, seen.proposals[0].title]).toEqual([true, '3 films, one for each tone']);
@@ -52,8 +53,8 @@ describe('auto', () => {
     expect(err).toContain('plain.png');
     const files = await readdir(at('done'));
     expect(files.filter((name) => name.startsWith('flag')).sort()).toEqual(expect.arrayContaining(['flag.limner', 'flag.png']));
-    const { job, picture } = readArchive(new Uint8Array(await readFile(at('done/flag.limner'))), 'flag.limner');
-    expect([job.assembly.sizeMm, job.picture?.fileName, Buffer.compare(Buffer.from(picture ?? []), await readFile(flag))]).toEqual([150, 'flag.png', 0]);
+    const { job, pictures } = await readArchive(new Uint8Array(await readFile(at('done/flag.limner'))), 'flag.limner');
+    expect([tracedPart(job).size.sizeMm, job.pictures[0].fileName, Buffer.compare(Buffer.from(pictures.get(job.pictures[0].id) ?? []), await readFile(flag))]).toEqual([150, 'flag.png', 0]);
     expect((await limner('run', at('done/flag.limner'), '--out', at('again'))).code).toBe(0);
     const sheets = files.filter((name) => /^flag-\d-.*\.svg$/.test(name));
     expect(sheets).toHaveLength(3);
@@ -68,7 +69,7 @@ describe('auto', () => {
     await writeFile(at('buoy.jpg'), await sharp(Buffer.from(shore)).blur(1.2).jpeg({ quality: 85 }).toBuffer());
     expect((await limner('look', at('buoy.jpg'))).out).toContain('Print it');
     expect((await limner('auto', at('buoy.jpg'), '--out', at('buoy'), '--width', '120mm', '--job')).code).toBe(0);
-    const { job } = readArchive(new Uint8Array(await readFile(at('buoy/buoy.limner'))), 'buoy.limner');
+    const { job } = await readArchive(new Uint8Array(await readFile(at('buoy/buoy.limner'))), 'buoy.limner');
     expect(job.process).toBe('htv');
     expect(await readFile(at('buoy/buoy.svg'), 'utf8')).toContain(' d="');
   });

@@ -1,13 +1,14 @@
+import { layerOf } from '../src/core/assemble/design.ts';
 import { figuresOf, figuresTogether, type Figures } from '../src/core/check/figures.ts';
 import { mostLayers } from '../src/core/check/mostLayers.ts';
 import type { Finding } from '../src/core/check/cutCheck.ts';
 import type { Job } from '../src/core/job/job.ts';
-import { proofOfFilms } from '../src/core/run/runJob.ts';
+import { proofOfFilms } from '../src/core/run/proofOfFilms.ts';
 import { mirroringOf } from '../src/core/layout/mirroringOf.ts';
 import { nodesOfFilms } from '../src/core/run/separateArt.ts';
 import { piecesOf } from '../src/core/outline/pieces.ts';
 import type { Art } from '../src/core/raster/art.ts';
-import type { CutResult } from '../src/engine/pipeline.ts';
+import type { CutResult } from '../src/core/run/runJob.ts';
 
 /** How much a report says: `full` compares the films with the art and counts layers, which takes as long as the cut. */
 export type ReportKind = 'short' | 'full';
@@ -31,15 +32,18 @@ export function warningsOf(job: Job, cut: CutResult): string[] {
 
 /** What the report says of a cut in numbers. */
 export function measuresOf(job: Job, art: Art, cut: CutResult, kind: ReportKind): Record<string, unknown> {
-  const { design, sheets: [sheet], films } = cut;
-  const figures = design.layers.map(({ curves }) => figuresOf(curves));
+  const { design, sheets: [sheet], films, rack } = cut;
+  const figures = rack.map(({ id }) => figuresOf(layerOf(design, id).curves));
   const full = kind === 'short' ? {} : { mostLayers: mostLayers(design.layers.map(({ curves }) => curves)).layers, proof: proofFigures(job, art, cut) };
   return {
     widthMm: round(design.widthMm),
     heightMm: round(design.heightMm),
     pieces: design.layers.reduce((sum, { curves }) => sum + piecesOf(curves).length, 0),
     nodes: nodesOfFilms(films),
-    films: films.map(({ film, held }, k) => ({ ...film, ...roundedAll(figures[k]), ...(held === undefined ? {} : { held }) })),
+    films: rack.map((film, k) => {
+      const held = films.find((each) => each.film.id === film.id)?.held;
+      return { ...film, ...roundedAll(figures[k]), ...(held === undefined ? {} : { held }) };
+    }),
     together: roundedAll(figuresTogether(figures)),
     copies: sheet.placements.length,
     mirrored: sheet.mirrored,
@@ -51,7 +55,7 @@ export function measuresOf(job: Job, art: Art, cut: CutResult, kind: ReportKind)
 
 /** How the films, laid over each other, differ from the clean art. */
 function proofFigures(job: Job, art: Art, cut: CutResult): Record<string, number> {
-  const strayMm = (cut.strayPx ?? 0) / cut.design.resolution;
+  const strayMm = (cut.strayPx ?? 0) / cut.place.resolution;
   return { differs: Math.round(proofOfFilms(job, art, cut).differs * 1e5) / 1e5, edgeMm: Math.round(strayMm * 1e4) / 1e4 };
 }
 

@@ -1,18 +1,23 @@
 import { basename, join } from 'node:path';
-import { plainFromError, type PlainError } from '../src/core/errors/appError.ts';
+import { layerOf } from '../src/core/assemble/design.ts';
+import { AppError, plainFromError, type PlainError } from '../src/core/errors/appError.ts';
 import { explain } from '../src/core/errors/explain.ts';
 import { hashBytes } from '../src/core/task/hash.ts';
 import type { Job } from '../src/core/job/job.ts';
+import type { PictureInfo } from '../src/core/job/picture.ts';
+import { plainObjects } from '../src/core/job/objects.ts';
+import { pictureOf, tracedPart, withPicture } from '../src/core/job/tracedPart.ts';
 import { proposedJob } from '../src/core/propose/propose.ts';
 import { STEP_NAMES } from '../src/core/clean/recipe.ts';
 import { USUAL_STOCK } from '../src/core/film/stock.ts';
 import { assertFits } from '../src/core/layout/laySheet.ts';
 import { pictureFromArt } from '../src/core/raster/art.ts';
 import { finish } from '../src/core/task/task.ts';
-import { cleanPicture, cutArt } from '../src/engine/pipeline.ts';
+import { cleanPart, cutJob, cutPlansOf, type KeyedArt } from '../src/core/run/runJob.ts';
 import { ARCHIVE_ENDING, writeArchive } from '../src/formats/archive/archive.ts';
 import { sheetsDxf } from '../src/formats/dxf/sheetsDxf.ts';
 import { filmPicture } from '../src/formats/picture/filmPicture.ts';
+import { pictureIdOf } from '../src/formats/picture/pictureId.ts';
 import { sheetFiles } from '../src/formats/svg/sheetFiles.ts';
 import { idFromName } from '../src/formats/svg/writeSvg.ts';
 import { decodeFile } from './decodeFile.ts';
@@ -29,8 +34,10 @@ export interface RunTask {
   readonly proposed?: { readonly widthMm?: number | undefined };
   /** Writes the job with its picture too. */
   readonly keepJob?: boolean;
-  /** A file, or what a job's archive holds. */
+  /** The picture of the job's lowest traced object: a file, or what the job's archive holds. */
   readonly input: { readonly path: string } | { readonly name: string; readonly bytes: Uint8Array<ArrayBuffer> };
+  /** Pictures of its other objects, by the ids that the job knows them by. */
+  readonly pictures?: ReadonlyMap<string, Uint8Array<ArrayBuffer>>;
   readonly out: string;
   /** What the files' names begin with. */
   readonly name: string;
@@ -53,7 +60,7 @@ export interface PictureReport {
 }
 
 /** Applies a job to one picture and writes its files. What goes wrong is in the report. */
-export async function runOne({ job: asked, proposed, keepJob, input, out, name, wanted, reads, force }: RunTask): Promise<PictureReport> {
+export async function runOne({ job: asked, proposed, keepJob, input, pictures = new Map(), out, name, wanted, reads, force }: RunTask): Promise<PictureReport> {
   const outputs = await Outputs.of(reads, force);
   const timings = new Timings();
   const file = 'path' in input ? basename(input.path) : input.name;
@@ -67,32 +74,55 @@ export async function runOne({ job: asked, proposed, keepJob, input, out, name, 
   let measures: Record<string, unknown> = {};
   try {
     const bytes = 'path' in input ? await readBytes(input.path) : input.bytes;
-    const { picture, statedDpi } = await timings.measure('decode', () => decodeFile(bytes.slice(), file, { drawnSidePx: asked.picture?.drawnSidePx }));
+    const { picture, statedDpi } = await timings.measure('decode', () => decodeFile(bytes.slice(), file, { drawnSidePx: pictureOf(asked, tracedPart(asked))?.drawnSidePx }));
     const job = proposed === undefined ? asked : await timings.measure('propose', () => proposedJob(asked, picture, USUAL_STOCK, proposed.widthMm));
-    const clean = await timings.measure('clean', () => finish(cleanPicture(job, picture, hashBytes(picture.data as Uint8Array))));
+    const part = tracedPart(job);
+    const clean = await timings.measure('clean', () => finish(cleanPart(part, picture, hashBytes(picture.data as Uint8Array))));
     for (const step of clean.steps) {
       if (step.skipped === undefined) continue;
-      const kind = job.recipe.find(({ id }) => id === step.id)?.kind;
+      const kind = part.recipe.find(({ id }) => id === step.id)?.kind;
       skipped.push(`${kind === undefined ? `step ${step.id}` : STEP_NAMES[kind].toLowerCase()} skipped: ${explain({ code: step.skipped, details: {} }).what}`);
     }
-    const cut = await timings.measure('cut', () => finish(cutArt(job, clean.art)));
+    const arts = new Map([[part.id, clean], ...(await timings.measure('clean', () => otherArts(job, part.id, pictures)))]);
+    const cut = await timings.measure('cut', () => finish(cutJob(job, arts, part.id)));
     const measured = (): Record<string, unknown> => measuresOf(job, clean.art, cut, wanted.report);
     warnings.push(...skipped, ...warningsOf(job, cut));
     measures = { ...(await (wanted.report === 'full' ? timings.measure('report', measured) : measured())), steps: clean.steps };
     for (const sheet of cut.sheets) assertFits(sheet);
-    const films = cut.films.map(({ film }) => film);
-    for (const { suffix, svg } of sheetFiles(films, cut.sheets, `${job.name}: ${name}`, job.handOff.cutAs)) await write(`${suffix === '' ? '' : `-${suffix}`}.svg`, svg);
-    if (wanted.dxf) await write('.dxf', sheetsDxf(films, cut.sheets));
+    const plans = cutPlansOf(cut);
+    for (const { suffix, svg } of sheetFiles(plans, `${job.name}: ${name}`, job.handOff.cutAs)) await write(`${suffix === '' ? '' : `-${suffix}`}.svg`, svg);
+    if (wanted.dxf) await write('.dxf', sheetsDxf(plans));
     if (wanted.filmPng) {
-      for (const [k, film] of films.entries()) {
-        const { picture: png, pxPerMm } = filmPicture(cut.design.layers[k].curves, film.colour, cut.design.widthMm, cut.design.heightMm, cut.design.resolution);
+      for (const [k, film] of cut.rack.entries()) {
+        const { picture: png, pxPerMm } = filmPicture(layerOf(cut.design, film.id).curves, film.colour, cut.design.widthMm, cut.design.heightMm, cut.place.resolution);
         await write(`-${k + 1}-${idFromName(film.name)}-film.png`, await encodeFile(png, pxPerMm));
       }
     }
-    await write('.png', await encodeFile(pictureFromArt(clean.art), cut.design.resolution));
-    if (keepJob === true) await write(ARCHIVE_ENDING, writeArchive({ job: { ...job, picture: { fileName: file, widthPx: picture.width, heightPx: picture.height, ...(statedDpi === undefined ? {} : { statedDpi }) } }, picture: bytes }));
+    await write('.png', await encodeFile(pictureFromArt(clean.art), cut.place.resolution));
+    if (keepJob === true) await write(ARCHIVE_ENDING, await jobArchive(job, part.id, { fileName: file, widthPx: picture.width, heightPx: picture.height, ...(statedDpi === undefined ? {} : { statedDpi }) }, bytes, pictures));
     return { input: file, ok: true, files, warnings, skipped, ...measures, ms: timings.record };
   } catch (error) {
     return { input: file, ok: false, error: plainFromError(error), files, warnings, skipped, ...measures, ms: timings.record };
   }
+}
+
+/** The clean art of the traced objects besides one. @throws AppError `pictureMissing` where the picture of one is not at hand. */
+async function otherArts(job: Job, besides: string, pictures: ReadonlyMap<string, Uint8Array<ArrayBuffer>>): Promise<[string, KeyedArt][]> {
+  const arts: [string, KeyedArt][] = [];
+  for (const object of plainObjects(job.objects)) {
+    if (object.kind !== 'traced' || object.id === besides || object.picture === undefined) continue;
+    const [info, bytes] = [pictureOf(job, object), pictures.get(object.picture)];
+    if (bytes === undefined) throw new AppError('pictureMissing');
+    const { picture } = await decodeFile(bytes.slice(), info?.fileName ?? 'picture', { drawnSidePx: info?.drawnSidePx });
+    arts.push([object.id, finish(cleanPart(tracedPart(job, object.id), picture, object.picture))]);
+  }
+  return arts;
+}
+
+/** The job with its pictures, to go on with. */
+async function jobArchive(job: Job, partId: string, info: Omit<PictureInfo, 'id'>, bytes: Uint8Array<ArrayBuffer>, others: ReadonlyMap<string, Uint8Array<ArrayBuffer>>): Promise<Uint8Array<ArrayBuffer>> {
+  const id = await pictureIdOf(bytes);
+  const whole = withPicture(job, partId, { ...info, id });
+  const used = [...others].filter(([other]) => whole.pictures.some((picture) => picture.id === other));
+  return writeArchive({ job: whole, pictures: new Map([...used, [id, bytes]]) });
 }

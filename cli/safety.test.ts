@@ -1,4 +1,6 @@
 import { spawnSync } from 'node:child_process';
+import { FIRST_OBJECT_ID, tracedPart, withPicture, type TracedPart } from '../src/core/job/tracedPart.ts';
+import { jobWith, sizedJob } from '../tests/fixtures/jobWith.ts';
 import { link, mkdir, readdir, readFile, symlink, writeFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import sharp from 'sharp';
@@ -7,6 +9,7 @@ import { limner, ownFolder } from '../tests/fixtures/command.ts';
 import { discFiles } from '../tests/fixtures/files.ts';
 import { paintedArt, WHITE } from '../tests/fixtures/shapes.ts';
 import { hashBytes } from '../src/core/task/hash.ts';
+import type { TracedObject } from '../src/core/job/objects.ts';
 import { newJob } from '../src/core/job/newJob.ts';
 import type { Job } from '../src/core/job/job.ts';
 import { writeArchive } from '../src/formats/archive/archive.ts';
@@ -16,7 +19,7 @@ import { uniqueNames } from './uniqueNames.ts';
 
 const files = await discFiles();
 let at: (name: string) => string;
-const job = (change: Partial<Job> = {}): Job => ({ ...newJob('Discs'), assembly: { ...newJob('x').assembly, sizeMm: 50 }, ...change });
+const job = (change: Partial<TracedPart> = {}): Job => jobWith(sizedJob(newJob('Discs'), 50), change);
 const hashOf = async (name: string): Promise<string> => hashBytes(new Uint8Array(await readFile(at(name))));
 
 beforeEach(async () => {
@@ -151,7 +154,7 @@ describe('words and sizes', () => {
   it('refuse a wrong ending, and name an unknown step and a wrong entry without the schema’s own text', async () => {
     expect((await limner('clean', at('disc.png'), '--grey', '--out', at('o.jpg'))).err).toContain('ends in .png');
     expect((await limner('marks', '--out', at('o.png'))).code).toBe(2);
-    await writeFile(at('later.json'), JSON.stringify({ ...job(), recipe: [{ kind: 'steaming', id: 'a', enabled: true, v: 1 }] }));
+    await writeFile(at('later.json'), JSON.stringify(job({ recipe: [{ kind: 'steaming', id: 'a', enabled: true, v: 1 } as never] })));
     expect((await limner('run', at('later.json'), at('disc.png'), '--out', at('made'))).err).toContain('“steaming”');
     await writeFile(at('wrong.json'), JSON.stringify({ ...job(), process: 'glue' }));
     expect((await limner('run', at('wrong.json'), at('disc.png'), '--out', at('made'))).err).toContain('“process” should be htv or decal or stencil or waterslide or panel');
@@ -175,11 +178,27 @@ describe('words and sizes', () => {
   });
 
   it('run a job from its own file, with the picture in it or with others', async () => {
-    await writeFile(at('crest.limner'), writeArchive({ job: { ...job(), picture: { fileName: 'disc.png', widthPx: 80, heightPx: 60 } }, picture: new Uint8Array(files.png) }));
+    await writeFile(at('crest.limner'), writeArchive({ job: withPicture(job(), FIRST_OBJECT_ID, { id: 'disc', fileName: 'disc.png', widthPx: 80, heightPx: 60 }), pictures: new Map([['disc', new Uint8Array(files.png)]]) }));
     expect((await limner('run', at('crest.limner'), '--out', at('own'))).out).toBe('1 of 1 pictures done\n');
     expect((await readdir(at('own'))).sort()).toEqual(['crest.png', 'crest.svg', 'report.json']);
     expect((await limner('run', at('crest.limner'), at('disc.jpg'), '--out', at('other'))).code).toBe(0);
     expect(await readdir(at('other'))).toContain('disc.svg');
+  });
+
+  it('run a job of several pictures: all of them in one design, the first in place of which others may be given', async () => {
+    const first = withPicture(job(), FIRST_OBJECT_ID, { id: 'disc', fileName: 'disc.png', widthPx: 80, heightPx: 60 });
+    const { films: _films, ...disc } = tracedPart(first);
+    const mark: TracedObject = { ...disc, id: 'mark', size: { by: 'width', sizeMm: 20, turnDeg: 0 }, placement: { a: 1, b: 0, c: 0, d: 1, e: 60, f: 0 } };
+    const two = withPicture({ ...first, objects: [...first.objects, mark] }, 'mark', { id: 'gif', fileName: 'disc.gif', widthPx: 80, heightPx: 60 });
+    const pictures = new Map([['disc', new Uint8Array(files.png)], ['gif', new Uint8Array(files.gif)]]);
+    await writeFile(at('two.limner'), writeArchive({ job: two, pictures }));
+    for (const inputs of [[], [at('disc.jpg')]]) {
+      expect((await limner('run', at('two.limner'), ...inputs, '--out', at('two'))).err).toBe('');
+      const report = JSON.parse(await readFile(at('two/report.json'), 'utf8')) as { pictures: { widthMm: number; pieces: number }[] };
+      expect(report.pictures[0]).toMatchObject({ widthMm: 80, pieces: 2 });
+    }
+    await writeFile(at('half.limner'), writeArchive({ job: two, pictures: new Map([['disc', new Uint8Array(files.png)]]) }));
+    expect((await limner('run', at('half.limner'), '--out', at('half'))).err).toContain('The job has no picture.');
   });
 });
 

@@ -1,6 +1,8 @@
 import { mkdir, writeFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { ARCHIVE_ENDING, writeArchive } from '../src/formats/archive/archive.ts';
+import { FIRST_OBJECT_ID, withPicture } from '../src/core/job/tracedPart.ts';
+import { pictureIdOf } from '../src/formats/picture/pictureId.ts';
 import { decodeFile } from '../cli/decodeFile.ts';
 import { demoJobs, type DemoName } from './jobs.ts';
 import { demoPictures } from './rasters.ts';
@@ -14,10 +16,10 @@ const list: string[] = [];
 for (const name of Object.keys(jobs) as DemoName[]) {
   const { fileName, bytes } = pictures[name === 'oneFilm' ? 'crest' : name];
   const { picture, statedDpi } = await decodeFile(bytes, fileName);
-  const info = { fileName, widthPx: picture.width, heightPx: picture.height };
-  const job = { ...jobs[name], picture: statedDpi === undefined ? info : { ...info, statedDpi } };
+  const id = await pictureIdOf(bytes);
+  const job = withPicture(jobs[name], FIRST_OBJECT_ID, { id, fileName, widthPx: picture.width, heightPx: picture.height, ...(statedDpi === undefined ? {} : { statedDpi }) });
   await writeFile(`${folder}pictures/${fileName}`, bytes);
-  await writeFile(`${folder}${name}${ARCHIVE_ENDING}`, writeArchive({ job, picture: bytes }));
+  await writeFile(`${folder}${name}${ARCHIVE_ENDING}`, writeArchive({ job, pictures: new Map([[id, bytes]]) }));
   await writeFile(`${folder}${name}.json`, JSON.stringify(job, null, 1));
   list.push(`${name}${ARCHIVE_ENDING}`);
 }

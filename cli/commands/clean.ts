@@ -140,7 +140,7 @@ export const clean: Command = {
 };
 
 function withRecipe(picture: Art, pictureKey: string, recipe: Recipe, sizeMm: number, input: string, console: Console): Art {
-  const { art, steps } = finishTelling(applyRecipe({ picture, pictureKey, recipe, finished: { by: 'width', sizeMm } }), console, 'cleaning');
+  const { art, steps } = finishTelling(applyRecipe({ picture, pictureKey, recipe, finished: { by: 'width', sizeMm, turnDeg: 0 } }), console, 'cleaning');
   for (const { id, skipped } of steps) if (skipped !== undefined) console.err(`${basename(input)}: step ${id} skipped: ${explain({ code: skipped, details: {} }).what}\n`);
   return art;
 }

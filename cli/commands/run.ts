@@ -2,7 +2,8 @@ import { basename, extname } from 'node:path';
 import { AppError } from '../../src/core/errors/appError.ts';
 import type { Job } from '../../src/core/job/job.ts';
 import { readJob } from '../../src/core/job/readJob.ts';
-import { ARCHIVE_ENDING, readArchive } from '../../src/formats/archive/archive.ts';
+import { pictureOf, tracedPart } from '../../src/core/job/tracedPart.ts';
+import { ARCHIVE_ENDING, readArchive, type JobArchive } from '../../src/formats/archive/archive.ts';
 import { FORCE_OPTION, required } from '../arguments.ts';
 import { readBytes, readJson } from '../files.ts';
 import { Outputs } from '../outputs.ts';
@@ -26,27 +27,29 @@ export const run: Command = {
     if (jobPath === undefined) throw new AppError('badValue', { name: 'The job', value: 'nothing', takes: 'a JSON file or a .limner file, then the pictures' });
     const wanted = wantedFiles(parsed);
     const force = parsed.values.has('force');
-    const { job, inputs } = await readTask(jobPath, pictures);
+    const { job, inputs, others } = await readTask(jobPath, pictures);
     const outputs = await Outputs.of(parsed.inputs, force);
     await outputs.prepare(out);
     const names = uniqueNames(inputs.map((input) => ('path' in input ? input.path : input.name)));
-    const tasks = inputs.map((input, k): RunTask => ({ job, input, out, name: names[k], wanted, reads: parsed.inputs, force }));
+    const tasks = inputs.map((input, k): RunTask => ({ job, input, pictures: others, out, name: names[k], wanted, reads: parsed.inputs, force }));
     return runMany(tasks, console, outputs, job.name);
   },
 };
 
 /** The job, and what it is applied to. @throws AppError `badJob`, `badArchive`, `badValue` when there is no picture. */
-async function readTask(jobPath: string, pictures: readonly string[]): Promise<{ job: Job; inputs: RunTask['input'][] }> {
+async function readTask(jobPath: string, pictures: readonly string[]): Promise<{ job: Job; inputs: RunTask['input'][]; others: JobArchive['pictures'] }> {
   const file = basename(jobPath);
   const paths = pictures.map((path) => ({ path }));
   const nothing = (takes: string): AppError => new AppError('badValue', { name: 'The pictures', value: 'nothing', takes });
   if (extname(jobPath).toLowerCase() !== ARCHIVE_ENDING) {
     const job = readJob(await readJson(jobPath), file);
     if (paths.length === 0) throw nothing('at least one picture file');
-    return { job, inputs: paths };
+    return { job, inputs: paths, others: new Map() };
   }
-  const { job, picture } = readArchive(await readBytes(jobPath), file);
-  if (paths.length > 0) return { job, inputs: paths };
-  if (picture === undefined) throw nothing('at least one picture file: the job holds none');
-  return { job, inputs: [{ name: `${basename(jobPath, extname(jobPath))}${extname(job.picture?.fileName ?? '')}`, bytes: picture }] };
+  const { job, pictures: others } = await readArchive(await readBytes(jobPath), file);
+  if (paths.length > 0) return { job, inputs: paths, others };
+  const part = tracedPart(job);
+  const bytes = part.picture === undefined ? undefined : others.get(part.picture);
+  if (bytes === undefined) throw nothing('at least one picture file: the job holds none');
+  return { job, inputs: [{ name: `${basename(jobPath, extname(jobPath))}${extname(pictureOf(job, part)?.fileName ?? '')}`, bytes }], others };
 }

@@ -5,16 +5,16 @@ import { hexFromRgb } from '../../src/core/colour/hex.ts';
 import { AppError, isAppError } from '../../src/core/errors/appError.ts';
 import { scaling } from '../../src/core/geometry/affine.ts';
 import { finishFilms } from '../../src/core/run/finishFilms.ts';
-import type { Job } from '../../src/core/job/job.ts';
+import { tracedPart, type TracedPart } from '../../src/core/job/tracedPart.ts';
 import type { Film } from '../../src/core/film/film.ts';
 import type { Separation, Meet } from '../../src/core/separate/separation.ts';
 import { newJob } from '../../src/core/job/newJob.ts';
 import { proposedJob } from '../../src/core/propose/propose.ts';
-import { proofOfFilms } from '../../src/core/run/runJob.ts';
+import { proofOfFilms } from '../../src/core/run/proofOfFilms.ts';
+import { cleanPart } from '../../src/core/run/runJob.ts';
 import { separateArt, type SeparatedArt } from '../../src/core/run/separateArt.ts';
 import { USUAL_STOCK } from '../../src/core/film/stock.ts';
 import { finish } from '../../src/core/task/task.ts';
-import { cleanPicture } from '../../src/engine/pipeline.ts';
 import { ringCount, type Curves } from '../../src/core/outline/curves.ts';
 import { DEFAULT_OUTLINE, outlineOf } from '../../src/core/outline/traceOutline.ts';
 import { transformCurves } from '../../src/core/outline/transformCurves.ts';
@@ -127,7 +127,7 @@ function filmsFor(parsed: Parsed): (art: Art, resolution: number, console: Conso
   const threshold = autoOrNumber(parsed, 'threshold', 0, 255);
   const common = { meet: choiceOption(parsed, 'meet', MEETS) ?? 'stacked', reachMm: numberOption(parsed, 'reach', 0, 20) ?? 0 } as const;
   const borderMm = numberOption(parsed, 'border', 0, BORDER_MM);
-  const outline: Job['outline'] = { ...newJob('').outline, ...(parsed.values.has('outermost') ? { outermost: true } : {}), ...(borderMm === undefined ? {} : { around: { widthMm: borderMm, openings: 'kept' as const } }) };
+  const outline: TracedPart['outline'] = { ...freshPart().outline, ...(parsed.values.has('outermost') ? { outermost: true } : {}), ...(borderMm === undefined ? {} : { around: { widthMm: borderMm, openings: 'kept' as const } }) };
   const count = parsed.values.get('colours') === 'auto' ? 'auto' : (numberOption(parsed, 'colours', 1, 32, true) ?? 2);
   const ways = ['proposed', 'colours', 'tones', 'detail'].filter((name) => parsed.values.has(name));
   if (ways.length > 1) throw new AppError('badValue', { name: `--${ways[1]}`, value: `given with --${ways[0]}`, takes: 'its place: give one of them' });
@@ -142,7 +142,10 @@ function filmsFor(parsed: Parsed): (art: Art, resolution: number, console: Conso
   };
 }
 
-const finished = (separated: SeparatedArt, outline: Job['outline'], art: Art, resolution: number): Traced => ({ ...separated, films: finishFilms({ outline, assembly: newJob('').assembly }, art.frame, separated, () => resolution) });
+/** A part as it starts. */
+const freshPart = (): TracedPart => tracedPart(newJob(''));
+
+const finished = (separated: SeparatedArt, outline: TracedPart['outline'], art: Art, resolution: number): Traced => ({ ...separated, films: finishFilms({ outline, films: freshPart().films }, art.frame, separated, () => resolution) });
 
 /** One ink on its ground; undefined when the two differ in hue alone. */
 function oneColour(art: Art, threshold: number | 'auto'): SeparatedArt | undefined {
@@ -157,11 +160,11 @@ function oneColour(art: Art, threshold: number | 'auto'): SeparatedArt | undefin
 }
 
 /** Films as the first look proposes them: of the cleaned art, put back on the frame of the picture. */
-function asProposed(came: Art, outline: Job['outline'], resolution: number, console: Console): Traced {
-  const job = proposedJob(newJob('Proposed'), came.colour, USUAL_STOCK);
-  const { art } = finish(cleanPicture(job, came.colour, 'picture'));
-  return finished(separated(art, job.separation, resolution, console, job.assembly), outline, art, resolution);
+function asProposed(came: Art, outline: TracedPart['outline'], resolution: number, console: Console): Traced {
+  const part = tracedPart(proposedJob(newJob('Proposed'), came.colour, USUAL_STOCK));
+  const { art } = finish(cleanPart(part, came.colour, 'picture'));
+  return finished(separated(art, part.separation, resolution, console, part.films), outline, art, resolution);
 }
 
-/** Films as a job with these settings has them. */
-const separated = (art: Art, separation: Separation, resolution: number, console: Console, assembly: Job['assembly'] = newJob('').assembly): SeparatedArt => finishTelling(separateArt({ separation, assembly, outline: { leastPieceMm2: 0 } }, art, DEFAULT_OUTLINE, () => resolution), console, 'outlining');
+/** Films as a part with these settings has them. */
+const separated = (art: Art, separation: Separation, resolution: number, console: Console, films = freshPart().films): SeparatedArt => finishTelling(separateArt({ separation, films, outline: { leastPieceMm2: 0 } }, art, DEFAULT_OUTLINE, () => resolution), console, 'outlining');

@@ -67,7 +67,7 @@ async function bringIn(files: readonly File[]): Promise<void> {
   for (const file of files) {
     bringingIn.value = file.name;
     try {
-      const waiting = route.name === 'picture' && bench.entry !== undefined && bench.entry.pictureId === undefined;
+      const waiting = route.name === 'picture' && bench.entry !== undefined && bench.pictureInfo === undefined;
       if (waiting && !isArchive(file.name)) await bench.setPicture(file);
       else last = (await shelf.addFile(file)).id;
     } catch (error) {

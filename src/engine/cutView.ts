@@ -1,27 +1,48 @@
-import { figuresOf } from '../core/check/figures.ts';
-import { mostLayers } from '../core/check/mostLayers.ts';
+import type { Design } from '../core/assemble/design.ts';
+import { figuresOf, NO_FIGURES, type Figures } from '../core/check/figures.ts';
+import { mostLayers, type MostLayers } from '../core/check/mostLayers.ts';
 import { hexFromRgb } from '../core/colour/hex.ts';
 import { isAppError } from '../core/errors/appError.ts';
 import { followedBy, inverseOf, placed } from '../core/geometry/affine.ts';
 import { pictureFromFrame } from '../core/outline/heldOutline.ts';
 import type { TracedTones } from '../core/run/traceTones.ts';
+import { regionMiddles } from '../core/outline/mesh/meshRegions.ts';
 import { transformCurves } from '../core/outline/transformCurves.ts';
+import { pxPerMm } from '../core/units/length.ts';
 import type { Art } from '../core/raster/art.ts';
 import { splitTone } from '../core/separate/splitTone.ts';
-import type { CutResult } from './pipeline.ts';
+import type { CutResult } from '../core/run/runJob.ts';
 import type { CutView, PartsView } from './protocol.ts';
+
+interface Told {
+  readonly figures: ReadonlyMap<string, Figures>;
+  readonly most: MostLayers;
+}
+const told = new WeakMap<Design, Told>();
+
+/** What is told of a design in numbers, counted once. */
+function toldOf(design: Design): Told {
+  const known = told.get(design);
+  if (known !== undefined) return known;
+  const made = { figures: new Map(design.layers.map(({ filmId, curves }) => [filmId, figuresOf(curves)])), most: mostLayers(design.layers.map(({ curves }) => curves)) };
+  told.set(design, made);
+  return made;
+}
 
 /** What is shown of a cut: in px of the picture, whatever the art was reduced to. */
 export function cutView(cut: CutResult, { frame }: Pick<Art, 'frame'>): CutView {
   const toPicture = pictureFromFrame(frame);
-  const pictureFromDesign = followedBy(inverseOf(cut.design.fromOutline), toPicture);
+  const pictureFromDesign = followedBy(inverseOf(cut.place.fromOutline), toPicture);
+  const { figures, most } = toldOf(cut.design);
   const optional = { tones: cut.tones, steps: cut.steps, histogram: cut.histogram };
   return {
-    films: cut.films.map(({ film, outline, mark, held }, k) => ({ film, outline: transformCurves(outline, toPicture), mark, ...(held === undefined ? {} : { held }), ...figuresOf(cut.design.layers[k].curves) })),
+    films: cut.films.map(({ film, outline, mark, held }) => ({ film, outline: transformCurves(outline, toPicture), mark, ...(held === undefined ? {} : { held }), ...(figures.get(film.id) ?? NO_FIGURES) })),
     ...(Object.fromEntries(Object.entries(optional).filter(([, value]) => value !== undefined)) as Partial<Pick<CutView, 'tones' | 'steps' | 'histogram'>>),
-    mostLayers: mostLayers(cut.design.layers.map(({ curves }) => curves)),
-    // In preview the design counts reduced pixels; what is told is always in picture pixels.
-    design: { ...cut.design, resolution: (cut.design.resolution / frame.scale) as CutView['design']['resolution'] },
+    mostLayers: most,
+    design: cut.design,
+    // In preview it counts reduced pixels; what is told is always in picture pixels.
+    place: { fromOutline: cut.place.fromOutline, resolution: pxPerMm(cut.place.resolution / frame.scale) },
+    rack: cut.rack,
     sheets: cut.sheets,
     findings: cut.findings,
     findingsAt: cut.findings.map(({ xMm, yMm }) => {
@@ -34,7 +55,7 @@ export function cutView(cut: CutResult, { frame }: Pick<Art, 'frame'>): CutView 
 /** The areas of a tone and the two colours that are in it. */
 export function partsOf({ tones, regions }: TracedTones, art: Art, tone: number): PartsView {
   const toPicture = pictureFromFrame(art.frame);
-  const middles = regions.middles();
+  const middles = regionMiddles(regions);
   const areas = Array.from(regions.label.keys())
     .filter((region) => regions.label[region] === tone && regions.firstPixel[region] >= 0)
     .map((region) => {

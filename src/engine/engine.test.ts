@@ -1,5 +1,7 @@
 import { unzipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
+import { tracedPart, type TracedPart } from '../core/job/tracedPart.ts';
+import { jobWith, sizedJob } from '../../tests/fixtures/jobWith.ts';
 import { decodeFile } from '../../cli/decodeFile.ts';
 import { discFiles } from '../../tests/fixtures/files.ts';
 import { paintedArt, WHITE } from '../../tests/fixtures/shapes.ts';
@@ -7,7 +9,7 @@ import { isAppError } from '../core/errors/appError.ts';
 import { newJob } from '../core/job/newJob.ts';
 import type { Job } from '../core/job/job.ts';
 import { finish, type Task } from '../core/task/task.ts';
-import { cleanPicture, cutArt } from './pipeline.ts';
+import { cleanPart, cutJob, type CutResult } from '../core/run/runJob.ts';
 import { statedDpi } from '../formats/picture/statedDpi.ts';
 import { writePng } from '../formats/picture/writePng.ts';
 import { drain } from './drain.ts';
@@ -15,7 +17,7 @@ import { EngineClient } from './client.ts';
 import { LocalEngine } from './localEngine.ts';
 
 const files = await discFiles();
-const job = (change: Partial<Job> = {}): Job => ({ ...newJob('disc'), assembly: { ...newJob('disc').assembly, sizeMm: 40 }, ...change });
+const job = (change: Partial<TracedPart> = {}): Job => jobWith(sizedJob(newJob('disc'), 40), change);
 
 async function code(work: Promise<unknown>): Promise<string> {
   try {
@@ -82,7 +84,7 @@ describe('engine', () => {
   it('lets the newest run win', async () => {
     const engine = new LocalEngine(decodeFile);
     const { pictureKey } = await engine.open(files.jpg.slice(), 'disc.jpg');
-    const runs = [1, 2, 3].map((k) => code(engine.run({ pictureKey, job: job({ name: `run ${k}` }), quality: 'final' })));
+    const runs = [1, 2, 3].map((k) => code(engine.run({ pictureKey, job: { ...job(), name: `run ${k}` }, quality: 'final' })));
     const ends = await Promise.all(runs);
     expect(ends[2]).toBe('fine');
     expect(new Set(ends).size).toBeLessThanOrEqual(2);
@@ -91,7 +93,7 @@ describe('engine', () => {
   it('tells why there is no cut and still shows the clean art', async () => {
     const engine = new LocalEngine(decodeFile);
     const { pictureKey } = await engine.open(files.png.slice(), 'disc.png');
-    const recipe: Job['recipe'] = [{ kind: 'colourLift', id: 'all', enabled: true, v: 1, colour: '#14141a', tolerance: 25, soft: false }];
+    const recipe: TracedPart['recipe'] = [{ kind: 'colourLift', id: 'all', enabled: true, v: 1, colour: '#14141a', tolerance: 25, soft: false }];
     const result = await engine.run({ pictureKey, job: job({ recipe, separation: { way: 'oneTone', source: 'threshold', threshold: 10, inkIs: 'auto' } }), quality: 'final' });
     expect(result.problem?.code).toBe('nothingToCut');
     expect(result.clean.view).toBeDefined();
@@ -101,7 +103,7 @@ describe('engine', () => {
   it('does not export what does not fit', async () => {
     const engine = new LocalEngine(decodeFile);
     const { pictureKey } = await engine.open(files.png.slice(), 'disc.png');
-    const large = job({ assembly: { ...job().assembly, sizeMm: 900 } });
+    const large = sizedJob(job(), 900);
     expect((await engine.run({ pictureKey, job: large, quality: 'final' })).cut?.sheets[0].over.widthMm).toBeGreaterThan(600);
     expect(await code(engine.export({ pictureKey, job: large, kind: 'svg' }))).toBe('doesNotFit');
   });
@@ -186,6 +188,12 @@ describe('the engine and the command line', () => {
   const enlarging = { kind: 'enlarging', id: 'e', enabled: true, v: 1, times: 2 } as const;
   const sweep = { kind: 'sweep', id: 's', enabled: true, v: 1, speckMm2: 1, pinholeMm2: 1 } as const;
 
+  /** What the command line cuts of the flags. */
+  function cutOf(of: Job): CutResult {
+    const part = tracedPart(of);
+    return finish(cutJob(of, new Map([[part.id, finish(cleanPart(part, flags.colour, 'flags'))]])));
+  }
+
   it('outline the same curves after every recipe, also after enlarging', async () => {
     const faults: string[] = [];
     const engine = new LocalEngine(decodeFile, (words) => faults.push(words));
@@ -194,8 +202,7 @@ describe('the engine and the command line', () => {
       for (const separation of [{ way: 'flat', count: 4, meet: 'inset' }, { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' }] as const) {
         const wanted = job({ recipe, separation });
         const { cut } = await engine.run({ pictureKey, job: wanted, quality: 'final' });
-        const clean = finish(cleanPicture(wanted, flags.colour, 'flags'));
-        const here = finish(cutArt(wanted, clean.art));
+        const here = cutOf(wanted);
         expect(cut?.design.layers.map(({ curves }) => [...curves.coords])).toEqual(here.design.layers.map(({ curves }) => [...curves.coords]));
       }
     }
@@ -203,9 +210,8 @@ describe('the engine and the command line', () => {
   });
 
   it('read how coarse the picture is from the picture, not from what it was enlarged to', () => {
-    const wide = (recipe: Job['recipe']): number | undefined => {
-      const wanted = job({ recipe, assembly: { ...job().assembly, sizeMm: 300 } });
-      const cut = finish(cutArt(wanted, finish(cleanPicture(wanted, flags.colour, 'flags')).art));
+    const wide = (recipe: TracedPart['recipe']): number | undefined => {
+      const cut = cutOf(sizedJob(job({ recipe }), 300));
       return cut.findings.find(({ kind }) => kind === 'coarsePicture')?.size;
     };
     const plain = wide([]) as number;

@@ -3,27 +3,30 @@ import { findTolerance } from '../core/clean/findTolerance.ts';
 import { reachLevels } from '../core/clean/reachLevels.ts';
 import { lookAt } from '../core/check/lookAt.ts';
 import { AppError, isAppError, plainFromError } from '../core/errors/appError.ts';
-import { keepSteps, type CleanResult } from '../core/run/applyRecipe.ts';
+import type { CleanResult } from '../core/run/applyRecipe.ts';
+import { keepRuns, rememberTones } from '../core/run/keptRuns.ts';
 import { propose, type Proposals } from '../core/propose/propose.ts';
-import { hashBytes } from '../core/task/hash.ts';
 import type { Job } from '../core/job/job.ts';
-import { outlineOptionsOf, proofOfFilms } from '../core/run/runJob.ts';
-import type { Remember } from '../core/run/separateArt.ts';
-import { tonesKey, traceTones, type TracedTones } from '../core/run/traceTones.ts';
+import { plainObjects } from '../core/job/objects.ts';
+import { pictureOf, tracedPart, type TracedPart } from '../core/job/tracedPart.ts';
+import { outlineOptionsOf } from '../core/run/outlinePart.ts';
+import { proofOfFilms } from '../core/run/proofOfFilms.ts';
+import { cleanPart, cutJob, type CutResult } from '../core/run/runJob.ts';
+import { tonesKey, traceTones } from '../core/run/traceTones.ts';
 import { isProperlyNested } from '../core/outline/checkCurves.ts';
 import { artXFromPicture, artYFromPicture, pictureFromArt, type Art } from '../core/raster/art.ts';
 import { lumaHistogram } from '../core/raster/luma.ts';
 import { amplifiedDifference } from '../core/raster/amplifiedDifference.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
 import { resample, shrinkToSide } from '../core/raster/shrink.ts';
-import type { DecodeOptions, DecodePicture } from '../formats/picture/decodedPicture.ts';
+import type { DecodePicture } from '../formats/picture/decodedPicture.ts';
+import { pictureIdOf } from '../formats/picture/pictureId.ts';
 import { writePng } from '../formats/picture/writePng.ts';
 import { cutView, partsOf } from './cutView.ts';
 import { drain } from './drain.ts';
 import { exportFile } from './exportFile.ts';
-import { cleanPicture, cutArt, type CutResult } from './pipeline.ts';
 import { warmUp } from './warmUp.ts';
-import type { BaseView, Engine, ExportRequest, MomentRequest, MomentView, OnProgress, OpenedPicture, PartsRequest, PartsView, ProofRequest, ProofView, ProposeRequest, Quality, ReachRequest, ReachView, RegionRequest, RunRequest, RunResult, VariantRequest, VariantView } from './protocol.ts';
+import { pictureKeyOf, type BaseView, type Engine, type ExportRequest, type MomentRequest, type MomentView, type OnProgress, type OpenOptions, type OpenedPicture, type PartsRequest, type PartsView, type ProofRequest, type ProofView, type ProposeRequest, type Quality, type ReachRequest, type ReachView, type RegionRequest, type RunRequest, type RunResult, type VariantRequest, type VariantView } from './protocol.ts';
 
 /** Long side of what is sent to be shown, px: about a screen. */
 const VIEW_SIDE_PX = 1400;
@@ -32,15 +35,16 @@ const PREVIEW_SIDE_PX = 800;
 const THUMBNAIL_SIDE_PX = 320;
 /** What a step removed is shown so many times as strong. */
 const REMOVED_GAIN = 8;
-/** Room for step results: of a twelve-megapixel job, a few steps with colours of their own (48 MB each) and those around them with masks (12 MB). */
-const MEMO_BYTES = 200_000_000;
+/**
+ * Room for what runs made, bytes. Of a twelve-megapixel job: a few steps with colours of their own (48 MB each) and those around them with masks (12 MB); tones and mesh of the full art and of the
+ * reduced one. With the decoded pictures all is below 400 MB.
+ */
+const KEPT_ROOM = { steps: 150_000_000, tones: 90_000_000, outlined: 20_000_000, designs: 20_000_000 };
 /** Pictures kept decoded: the newest, and older ones as long as all take no more than this, bytes. */
-const KEPT_PICTURE_BYTES = 64_000_000;
+const KEPT_PICTURE_BYTES = 110_000_000;
 
 /** A proof of larger pictures is made on the reduced one, pixels. */
 const PROOF_PIXELS = 6_000_000;
-/** Meshes kept: of the reduced and the full art, and of a variant. */
-const KEPT_MESHES = 3;
 /** Chords by which the nesting of rings is checked, art px. */
 const NESTING_PX = 0.02;
 /** A variant of larger pictures is made on the reduced one, pixels. */
@@ -57,11 +61,9 @@ interface OpenPicture {
 /** The engine in the thread that calls it. The worker holds one; tests and the command line use it directly. */
 export class LocalEngine implements Engine {
   private readonly pictures = new Map<string, OpenPicture>();
-  private readonly kept = keepSteps(MEMO_BYTES);
+  private readonly kept = keepRuns(KEPT_ROOM);
   private cleanArt: { readonly key: string; readonly art: Art } | undefined;
   private baseArt: { readonly key: string; readonly art: Art } | undefined;
-  private readonly cuts = new Map<string, CutResult>();
-  private readonly meshes = new Map<string, TracedTones>();
   private proposed: { readonly key: string; readonly proposals: Proposals } | undefined;
   private readonly newest = { run: 0, reach: 0 };
   private timesOpened = 0;
@@ -77,16 +79,16 @@ export class LocalEngine implements Engine {
     if (this.newest.run === 0) await warmUp(() => this.timesOpened === before);
   }
 
-  async open(bytes: Uint8Array<ArrayBuffer>, file: string, options?: DecodeOptions): Promise<OpenedPicture> {
+  async open(bytes: Uint8Array<ArrayBuffer>, file: string, { id, ...options }: OpenOptions = {}): Promise<OpenedPicture> {
     this.timesOpened++;
-    const hash = hashBytes(bytes);
+    const pictureId = id ?? (await pictureIdOf(bytes));
     // A picture that was dropped is opened again by its job a moment later.
-    const known = this.pictures.get(pictureKeyOf(hash, options?.drawnSidePx));
+    const known = this.pictures.get(pictureKeyOf({ id: pictureId, drawnSidePx: options.drawnSidePx }));
     if (known !== undefined) return { ...known.facts, view: ownCopy(shrinkToSide(known.final, VIEW_SIDE_PX)) };
     const { picture, ...decoded } = await this.decode(bytes, file, options);
-    const pictureKey = pictureKeyOf(hash, decoded.drawnSidePx);
+    const pictureKey = pictureKeyOf({ id: pictureId, drawnSidePx: decoded.drawnSidePx });
     const preview = shrinkToSide(picture, PREVIEW_SIDE_PX);
-    const facts = { ...decoded, pictureKey, widthPx: picture.width, heightPx: picture.height, look: lookAt(picture) };
+    const facts = { ...decoded, pictureId, pictureKey, widthPx: picture.width, heightPx: picture.height, look: lookAt(picture) };
     this.pictures.delete(pictureKey);
     this.pictures.set(pictureKey, { facts, final: picture, preview, previewScale: preview.width / picture.width });
     for (const [oldest] of this.pictures) {
@@ -96,18 +98,18 @@ export class LocalEngine implements Engine {
     return { ...facts, view: ownCopy(shrinkToSide(picture, VIEW_SIDE_PX)) };
   }
 
-  async propose({ pictureKey, job, stock }: ProposeRequest): Promise<Proposals> {
-    const { blank, process, assembly: { by, sizeMm } } = job;
-    const key = JSON.stringify([pictureKey, blank, process, by, sizeMm, stock]);
+  async propose({ pictureKey, job, part, stock }: ProposeRequest): Promise<Proposals> {
+    const { blank, process } = job;
+    const key = JSON.stringify([pictureKey, blank, process, tracedPart(job, part).size, stock]);
     if (this.proposed?.key !== key) this.proposed = { key, proposals: await drain(propose(job, this.picture(pictureKey).final, stock), () => false) };
     return this.proposed.proposals;
   }
 
-  async run({ pictureKey, job, quality, haveView, haveBase }: RunRequest, onProgress?: OnProgress): Promise<RunResult> {
+  async run({ pictureKey, job, part, quality, haveView, haveBase }: RunRequest, onProgress?: OnProgress): Promise<RunResult> {
     const turn = ++this.newest.run;
     const isStale = (): boolean => turn !== this.newest.run;
     const started = performance.now();
-    const clean = await this.clean(pictureKey, job, quality, isStale, (share) => onProgress?.(share * 0.5));
+    const clean = await this.clean(pictureKey, tracedPart(job, part), quality, isStale, (share) => onProgress?.(share * 0.5));
     if (quality === 'final') {
       this.cleanArt = { key: clean.key, art: clean.art };
       this.baseArt = clean.base;
@@ -118,7 +120,7 @@ export class LocalEngine implements Engine {
     const turned = clean.base.key === pictureKey ? {} : { base: baseView(clean.base, haveBase) };
     const view = key === haveView ? base : { ...base, view: ownCopy(shrinkToSide(pictureFromArt(art), VIEW_SIDE_PX)) };
     try {
-      const cut = await this.cut(job, clean, isStale, (share) => onProgress?.(0.5 + share * 0.5));
+      const cut = await this.cut(job, part, clean, quality, isStale, (share) => onProgress?.(0.5 + share * 0.5));
       const tone = cut.tone === undefined ? {} : { tone: { threshold: cut.tone.threshold, inkIs: cut.tone.inkIs, ink: cut.tone.ink, histogram: cut.tone.histogram } };
       return { quality, clean: view, ...turned, ...tone, cut: cutView(cut, art), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
     } catch (error) {
@@ -128,10 +130,10 @@ export class LocalEngine implements Engine {
     }
   }
 
-  async reach({ pictureKey, job, recipe, at }: ReachRequest): Promise<ReachView> {
+  async reach({ pictureKey, job, part, recipe, at }: ReachRequest): Promise<ReachView> {
     const turn = ++this.newest.reach;
     const isStale = (): boolean => turn !== this.newest.reach;
-    const { art } = await this.clean(pictureKey, { ...job, recipe: [...recipe] }, 'preview', isStale);
+    const { art } = await this.clean(pictureKey, { ...tracedPart(job, part), recipe: [...recipe] }, 'preview', isStale);
     const x = Math.floor(artXFromPicture(art.frame, at.xPx));
     const y = Math.floor(artYFromPicture(art.frame, at.yPx));
     if (x < 0 || y < 0 || x >= art.width || y >= art.height || art.alpha[y * art.width + x] === 0) throw new AppError('nothingThere');
@@ -139,12 +141,12 @@ export class LocalEngine implements Engine {
     return { width: art.width, height: art.height, frame: art.frame, levels: reach.levels, areaByLevel: reach.areaByLevel, ...findTolerance(reach.areaByLevel) };
   }
 
-  async moment({ pictureKey, job, recipe, removed }: MomentRequest): Promise<MomentView> {
+  async moment({ pictureKey, job, part, recipe, removed }: MomentRequest): Promise<MomentView> {
     const never = (): boolean => false;
-    const { art, key, steps } = await this.clean(pictureKey, { ...job, recipe: [...recipe] }, 'preview', never);
+    const { art, key, steps } = await this.clean(pictureKey, { ...tracedPart(job, part), recipe: [...recipe] }, 'preview', never);
     const shown = { key, widthPx: art.width, heightPx: art.height, frame: art.frame, steps, histogram: lumaHistogram(art).histogram };
     if (removed !== true) return { ...shown, view: pictureFromArt(art) };
-    const before = await this.clean(pictureKey, { ...job, recipe: recipe.slice(0, -1) }, 'preview', never);
+    const before = await this.clean(pictureKey, { ...tracedPart(job, part), recipe: recipe.slice(0, -1) }, 'preview', never);
     return { ...shown, key: `${key}-removed`, view: amplifiedDifference(before.art.colour, art.colour, REMOVED_GAIN) };
   }
 
@@ -160,16 +162,18 @@ export class LocalEngine implements Engine {
     return resample(pictureFromArt(art), (xPx - leftPx) * scale, (yPx - topPx) * scale, widthPx * scale, heightPx * scale, outWidth, outHeight);
   }
 
-  async proof({ pictureKey, job, shift }: ProofRequest): Promise<ProofView> {
+  async proof({ pictureKey, job, part, shift }: ProofRequest): Promise<ProofView> {
     const never = (): boolean => false;
     const { widthPx, heightPx } = this.sizeOf(pictureKey);
-    const clean = await this.clean(pictureKey, job, widthPx * heightPx > PROOF_PIXELS ? 'preview' : 'final', never);
-    const cut = await this.cut(job, clean, never);
-    const resolution = cut.design.resolution as number;
+    const quality = widthPx * heightPx > PROOF_PIXELS ? 'preview' : 'final';
+    const traced = tracedPart(job, part);
+    const clean = await this.clean(pictureKey, traced, quality, never);
+    const cut = await this.cut(job, part, clean, quality, never);
+    const resolution = cut.place.resolution as number;
     const moved = shift === undefined ? undefined : { filmId: shift.filmId, xPx: shift.xMm * resolution, yPx: shift.yMm * resolution };
     const { composed, difference, differs } = proofOfFilms(job, clean.art, cut, moved);
     const stray = cut.strayPx === undefined ? {} : { strayMm: cut.strayPx / resolution };
-    return { key: JSON.stringify([clean.key, job.separation, job.outline, job.assembly, shift]), composed: ownCopy(shrinkToSide(composed, VIEW_SIDE_PX)), difference: ownCopy(shrinkToSide(difference, VIEW_SIDE_PX)), differs, ...stray };
+    return { key: JSON.stringify([clean.key, traced, shift]), composed: ownCopy(shrinkToSide(composed, VIEW_SIDE_PX)), difference: ownCopy(shrinkToSide(difference, VIEW_SIDE_PX)), differs, ...stray };
   }
 
   private sizeOf(pictureKey: string): { widthPx: number; heightPx: number } {
@@ -177,30 +181,32 @@ export class LocalEngine implements Engine {
     return { widthPx: final.width, heightPx: final.height };
   }
 
-  async export({ pictureKey, job, kind, filmId }: ExportRequest): Promise<Uint8Array<ArrayBuffer>> {
+  async export({ pictureKey, job, part, kind, filmId }: ExportRequest): Promise<Uint8Array<ArrayBuffer>> {
     const never = (): boolean => false;
-    const clean = await this.clean(pictureKey, job, kind === 'thumbnail' ? 'preview' : 'final', never);
-    return kind === 'thumbnail' ? writePng(shrinkToSide(pictureFromArt(clean.art), THUMBNAIL_SIDE_PX)) : exportFile(kind, await this.cut(job, clean, never), job, clean.art, filmId);
+    const clean = await this.clean(pictureKey, tracedPart(job, part), kind === 'thumbnail' ? 'preview' : 'final', never);
+    return kind === 'thumbnail' ? writePng(shrinkToSide(pictureFromArt(clean.art), THUMBNAIL_SIDE_PX)) : exportFile(kind, await this.cut(job, part, clean, 'final', never), job, clean.art, filmId);
   }
 
   /** What another job would cut of the same picture, beside the one on the bench; large pictures are read on the reduced one. */
-  async variant({ pictureKey, job, size }: VariantRequest): Promise<VariantView> {
+  async variant({ pictureKey, job, part, size }: VariantRequest): Promise<VariantView> {
     const { widthPx, heightPx } = this.sizeOf(pictureKey);
     const isReduced = size === 'small' || (size !== 'full' && widthPx * heightPx > VARIANT_PIXELS);
     const never = (): boolean => false;
-    const { art, ...clean } = await this.clean(pictureKey, job, isReduced ? 'preview' : 'final', never);
-    const { films, tones, findings } = cutView(await this.cut(job, { art, ...clean }, never), art);
+    const quality = isReduced ? 'preview' : 'final';
+    const clean = await this.clean(pictureKey, tracedPart(job, part), quality, never);
+    const { films, tones, findings } = cutView(await this.cut(job, part, clean, quality, never), clean.art);
     return { isReduced, films, findings: findings.length, ...(tones === undefined ? {} : { tones }), together: figuresTogether(films) };
   }
 
-  async parts({ pictureKey, job, tone }: PartsRequest): Promise<PartsView> {
+  async parts({ pictureKey, job, part, tone }: PartsRequest): Promise<PartsView> {
     const never = (): boolean => false;
-    const { art, key } = await this.clean(pictureKey, job, 'final', never);
-    const { separation } = job;
+    const traced = tracedPart(job, part);
+    const { art, key } = await this.clean(pictureKey, traced, 'final', never);
+    const { separation } = traced;
     if (separation.way !== 'flat') throw new RangeError(`parts of flat colours only, not of ${separation.way}`);
-    const options = outlineOptionsOf(job, art);
-    const traced = await drain(this.remember(key)(tonesKey(separation, options), () => traceTones(separation, art, options)), never);
-    return partsOf(traced, art, tone);
+    const options = outlineOptionsOf(traced, art);
+    const toned = await drain(rememberTones(this.kept, key)(tonesKey(separation, options), () => traceTones(separation, art, options)), never);
+    return partsOf(toned, art, tone);
   }
 
   async cancel(): Promise<void> {
@@ -220,46 +226,31 @@ export class LocalEngine implements Engine {
     return picture;
   }
 
-  private clean(pictureKey: string, job: Job, quality: Quality, isStale: () => boolean, onProgress?: OnProgress): Promise<CleanResult> {
+  private clean(pictureKey: string, part: TracedPart, quality: Quality, isStale: () => boolean, onProgress?: OnProgress): Promise<CleanResult> {
     const { final, preview, previewScale } = this.picture(pictureKey);
     const [picture, scale] = quality === 'final' ? [final, 1] : [preview, previewScale];
-    return drain(cleanPicture(job, picture, pictureKey, this.kept, scale), isStale, onProgress);
+    return drain(cleanPart(part, picture, pictureKey, this.kept.steps, scale), isStale, onProgress);
   }
 
-  /** Tones and mesh of the last art are kept, so that another film, name or order does not trace again. */
-  private remember(cleanKey: string): Remember {
-    const { meshes } = this;
-    return function* (settings, make) {
-      const key = `${cleanKey} ${settings}`;
-      const kept = meshes.get(key);
-      if (kept !== undefined) return kept;
-      const made = yield* make();
-      meshes.set(key, made);
-      for (const oldest of meshes.keys()) {
-        if (meshes.size <= KEPT_MESHES) break;
-        meshes.delete(oldest);
-      }
-      return made;
-    };
-  }
-
-  /** The last few cuts are kept, so that a change of film or sheet does not outline again. */
-  private async cut(job: Job, clean: CleanResult, isStale: () => boolean, onProgress?: OnProgress): Promise<CutResult> {
-    const key = JSON.stringify([clean.key, job.separation, job.outline, job.assembly, job.layout, job.process]);
-    const kept = this.cuts.get(key);
-    if (kept !== undefined) return kept;
-    const cut = await drain(cutArt(job, clean.art, this.remember(clean.key)), isStale, onProgress);
-    this.cuts.set(key, cut);
+  private async cut(job: Job, partId: string | undefined, clean: CleanResult, quality: Quality, isStale: () => boolean, onProgress?: OnProgress): Promise<CutResult> {
+    const { id: focus } = tracedPart(job, partId);
+    const cut = await drain(cutJob(job, await this.cleansOf(job, focus, clean, quality, isStale), focus, this.kept), isStale, onProgress);
     if (this.onFault !== undefined) for (const { film, outline } of cut.films) if (!isProperlyNested(outline, NESTING_PX)) this.onFault(`the rings of ${film.name} do not lie in each other as they should`);
-    for (const oldest of this.cuts.keys()) {
-      if (this.cuts.size <= 4) break;
-      this.cuts.delete(oldest);
-    }
     return cut;
   }
-}
 
-const pictureKeyOf = (hash: string, drawnSidePx: number | undefined): string => `${hash}${drawnSidePx === undefined ? '' : `@${drawnSidePx}`}`;
+  /** The clean art of every traced object that has a picture, in the objects' order. */
+  private async cleansOf(job: Job, focus: string, clean: CleanResult, quality: Quality, isStale: () => boolean): Promise<Map<string, CleanResult>> {
+    const cleans = new Map<string, CleanResult>();
+    for (const object of plainObjects(job.objects)) {
+      if (object.kind !== 'traced') continue;
+      const picture = pictureOf(job, object);
+      if (object.id === focus) cleans.set(focus, clean);
+      else if (picture !== undefined) cleans.set(object.id, await this.clean(pictureKeyOf(picture), tracedPart(job, object.id), quality, isStale));
+    }
+    return cleans;
+  }
+}
 
 function baseView({ key, art }: CleanResult['base'], have?: string): BaseView {
   const { scale } = art.frame;

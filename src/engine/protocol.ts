@@ -8,7 +8,9 @@ import type { StepReport } from '../core/run/applyRecipe.ts';
 import type { Proposals } from '../core/propose/propose.ts';
 import type { Job } from '../core/job/job.ts';
 import type { Film } from '../core/film/film.ts';
+import type { PictureInfo } from '../core/job/picture.ts';
 import type { Recipe } from '../core/clean/recipe.ts';
+import type { TracedPlace } from '../core/assemble/design.ts';
 import type { ToneFact } from '../core/separate/toneFact.ts';
 import type { Sheet } from '../core/layout/laySheet.ts';
 import type { Curves } from '../core/outline/curves.ts';
@@ -16,11 +18,21 @@ import type { Frame } from '../core/raster/art.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
 import type { DecodeOptions } from '../formats/picture/decodedPicture.ts';
 
+export interface OpenOptions extends DecodeOptions {
+  /** What a job knows the file by; what its bytes say when absent. */
+  readonly id?: string | undefined;
+}
+
+/** Identifies the pixels of a picture by what a job keeps of it. */
+export const pictureKeyOf = ({ id, drawnSidePx }: Pick<PictureInfo, 'id' | 'drawnSidePx'>): string => `${id}${drawnSidePx === undefined ? '' : `@${drawnSidePx}`}`;
+
 /** `preview` works on a picture reduced for the screen, `final` on the whole one. */
 export type Quality = 'preview' | 'final';
 
 export interface OpenedPicture {
-  /** Identifies the picture's pixels in every later call. */
+  /** What its file is known by. */
+  readonly pictureId: string;
+  /** Identifies the picture's pixels in every later call: `pictureKeyOf` what the job keeps of it. */
   readonly pictureKey: string;
   readonly widthPx: number;
   readonly heightPx: number;
@@ -42,9 +54,16 @@ export interface PictureLook {
   readonly hasClear: boolean;
 }
 
-export interface RunRequest {
+/** What a request is about: a job, and the part of it that is worked on. */
+export interface OfJob {
+  /** The picture that the part is made of; those of other parts are known by what the job keeps of them. */
   readonly pictureKey: string;
   readonly job: Job;
+  /** Id of the part, a traced object; the lowest when absent. */
+  readonly part?: string | undefined;
+}
+
+export interface RunRequest extends OfJob {
   readonly quality: Quality;
   /** Keys of the clean view and of the base that the caller shows already; the pixels are left out when they still hold. */
   readonly haveView?: string;
@@ -100,7 +119,11 @@ export interface CutView {
   /** Where the most films lie over each other; places in mm of the design. */
   readonly mostLayers: MostLayers;
   readonly design: Design;
-  /** One for each film, lowest first. */
+  /** Where the part that is worked on lies in it. */
+  readonly place: TracedPlace;
+  /** The films of the design, lowest first. */
+  readonly rack: readonly Film[];
+  /** One for each film of the rack. */
   readonly sheets: readonly Sheet[];
   readonly findings: readonly Finding[];
   /** Where each finding lies, in picture px whatever the quality. */
@@ -119,9 +142,7 @@ export interface RunResult {
   readonly ms: { readonly clean: number; readonly cut: number };
 }
 
-export interface ReachRequest {
-  readonly pictureKey: string;
-  readonly job: Job;
+export interface ReachRequest extends OfJob {
   /** The steps before the lift. */
   readonly recipe: Recipe;
   readonly at: { readonly xPx: number; readonly yPx: number };
@@ -158,18 +179,14 @@ export interface MomentView extends CleanView {
   readonly histogram: Float64Array;
 }
 
-export interface MomentRequest {
-  readonly pictureKey: string;
-  readonly job: Job;
+export interface MomentRequest extends OfJob {
   /** The steps up to the moment. */
   readonly recipe: Recipe;
   /** Shows what the last of the steps took away instead of what it left. */
   readonly removed?: boolean;
 }
 
-export interface ProofRequest {
-  readonly pictureKey: string;
-  readonly job: Job;
+export interface ProofRequest extends OfJob {
   /** One film out of place, mm at the finished size. */
   readonly shift?: { readonly filmId: string; readonly xMm: number; readonly yMm: number };
 }
@@ -185,9 +202,7 @@ export interface ProofView {
   readonly strayMm?: number;
 }
 
-export interface VariantRequest {
-  readonly pictureKey: string;
-  readonly job: Job;
+export interface VariantRequest extends OfJob {
   /** `small`: only to be looked at, so that the reduced picture will do; `full`: on the whole one however large. Large ones are reduced when absent. */
   readonly size?: 'small' | 'full';
 }
@@ -203,17 +218,13 @@ export interface VariantView {
   readonly isReduced: boolean;
 }
 
-export interface ProposeRequest {
-  readonly pictureKey: string;
-  /** Its blank, process and size are taken into account. */
-  readonly job: Job;
+/** The job's blank, process and size are taken into account. */
+export interface ProposeRequest extends OfJob {
   /** The films that lie on the shelf. */
   readonly stock: readonly Film[];
 }
 
-export interface PartsRequest {
-  readonly pictureKey: string;
-  readonly job: Job;
+export interface PartsRequest extends OfJob {
   /** Number of the tone in the palette. */
   readonly tone: number;
 }
@@ -228,9 +239,7 @@ export interface PartsView {
 
 export type ExportKind = 'svg' | 'svgs' | 'dxf' | 'png' | 'filmPngs' | 'thumbnail';
 
-export interface ExportRequest {
-  readonly pictureKey: string;
-  readonly job: Job;
+export interface ExportRequest extends OfJob {
   readonly kind: ExportKind;
   /** For `svg`: whose sheet; may be absent where there is only one film. For `svgs` and `filmPngs` all come in one zip, for `dxf` in one file. */
   readonly filmId?: string;
@@ -245,7 +254,7 @@ export type OnProgress = (share: number) => void;
 export interface Engine {
   /** Gets ready for the first picture while it is being chosen; ends as soon as one is opened. Nothing is left to be done once a job has been run. */
   warm(): Promise<void>;
-  open(bytes: Uint8Array<ArrayBuffer>, file: string, options?: DecodeOptions): Promise<OpenedPicture>;
+  open(bytes: Uint8Array<ArrayBuffer>, file: string, options?: OpenOptions): Promise<OpenedPicture>;
   /** What kind of picture it is and how to start with it. */
   propose(request: ProposeRequest): Promise<Proposals>;
   run(request: RunRequest, onProgress?: OnProgress): Promise<RunResult>;

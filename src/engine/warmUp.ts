@@ -3,7 +3,8 @@ import { newJob } from '../core/job/newJob.ts';
 import { propose, startedWith } from '../core/propose/propose.ts';
 import { makeRgba8, type Rgba8 } from '../core/raster/raster.ts';
 import { drain } from './drain.ts';
-import { cleanPicture, cutArt } from './pipeline.ts';
+import { cleanPart, cutJob } from '../core/run/runJob.ts';
+import { tracedPart } from '../core/job/tracedPart.ts';
 
 /** Side of the drawing that is run through, px: large enough for its loops to be compiled, small enough to be done in a moment. */
 const SIDE_PX = 360;
@@ -27,8 +28,9 @@ async function fromLookToFilms(isStale: () => boolean): Promise<void> {
   const { proposals } = await drain(propose(job, picture, []), isStale);
   for (const proposal of proposals) {
     const started = startedWith(job, proposal);
-    const { art } = await drain(cleanPicture(started, picture, 'warm'), isStale);
-    await drain(cutArt(started, art), isStale);
+    const part = tracedPart(started);
+    const clean = await drain(cleanPart(part, picture, 'warm'), isStale);
+    await drain(cutJob(started, new Map([[part.id, clean]])), isStale);
   }
 }
 

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { decode } from 'fast-png';
 import { zipSync, strToU8 } from 'fflate';
 import fc from 'fast-check';
@@ -7,9 +8,13 @@ import { discFiles, discPicture, hugePng } from '../../tests/fixtures/files.ts';
 import { polygon } from '../../tests/fixtures/shapes.ts';
 import { newJob } from '../core/job/newJob.ts';
 import { makeDesign } from '../core/assemble/design.ts';
+import { cutPlanOf } from '../core/layout/cutPlan.ts';
 import { laySheet } from '../core/layout/laySheet.ts';
 import { outlineOf } from '../core/outline/traceOutline.ts';
+import { JOB_VERSION } from '../core/job/job.ts';
+import { FIRST_OBJECT_ID, tracedPart, withPicture, withPictureIds } from '../core/job/tracedPart.ts';
 import { readArchive, writeArchive } from './archive/archive.ts';
+import { pictureIdOf } from './picture/pictureId.ts';
 import { checkFileSize, checkPicture, type PictureType } from './picture/checkPicture.ts';
 import { statedDpi } from './picture/statedDpi.ts';
 import { writePng } from './picture/writePng.ts';
@@ -88,12 +93,12 @@ describe('SVG', () => {
 
   it('has the sheet’s true size, one named group for the film, and lines or shapes', () => {
     const sheet = laySheet(makeDesign([{ filmId: 'film-1', curves: outline }], { by: 'width', sizeMm: 40, turnDeg: 0 }), 'film-1', { ...newJob('x').layout, mirrored: true });
-    const lines = writeSheetSvg(sheet, film, 'Crest & “crew”', 'lines');
+    const lines = writeSheetSvg(cutPlanOf(sheet, film), 'Crest & “crew”', 'lines');
     expect(lines).toContain('width="305mm" height="610mm" viewBox="0 0 305 610"');
     expect(lines).toContain('<g id="harbour-navy">\n<title>Harbour navy</title>');
     expect(lines).toContain('Crest &#38; “crew”');
     expect(lines).toMatch(/<g id="harbour-navy-art" fill="none" stroke="#22375f"/);
-    const shapes = writeSheetSvg(sheet, film, 'x', 'shapes');
+    const shapes = writeSheetSvg(cutPlanOf(sheet, film), 'x', 'shapes');
     expect(shapes).toMatch(/<g id="harbour-navy-art" fill="#22375f" fill-rule="evenodd"/);
     expect(writeOutlineSvg([{ film, curves: outline }], 60, 80, 'x')).toContain('viewBox="0 0 60 80"');
   });
@@ -110,31 +115,59 @@ describe('SVG', () => {
 });
 
 describe('archive', () => {
-  const job = { ...newJob('Crew crest'), keywords: ['crew'] };
+  const job = { ...withPicture(newJob('Crew crest'), FIRST_OBJECT_ID, { id: 'crest', fileName: 'crest.png', widthPx: 80, heightPx: 60 }), keywords: ['crew'] };
+  const codeOfReading = async (bytes: Uint8Array): Promise<string> => {
+    try {
+      await readArchive(bytes, 'x');
+      return 'fine';
+    } catch (error) {
+      return codeOf(() => {
+        throw error;
+      });
+    }
+  };
 
-  it('opens again as what was written', () => {
-    const back = readArchive(writeArchive({ job, picture: files.png }), 'crest.limner');
-    expect(back.job).toEqual(job);
-    expect(Buffer.compare(back.picture!, files.png)).toBe(0);
-    expect(readArchive(writeArchive({ job }), 'x').picture).toBeUndefined();
+  it('opens again as what was written, its picture known by its bytes', async () => {
+    const picture = new Uint8Array(files.png);
+    const back = await readArchive(writeArchive({ job, pictures: new Map([['crest', picture]]) }), 'crest.limner');
+    const id = await pictureIdOf(picture);
+    expect(id).toMatch(/^[0-9a-f]{64}$/);
+    expect(back.job).toEqual(withPictureIds(job, new Map([['crest', id]])));
+    expect(Buffer.compare(back.pictures.get(id)!, files.png)).toBe(0);
+    expect((await readArchive(writeArchive({ job, pictures: new Map() }), 'x')).pictures.size).toBe(0);
   });
 
-  it('says what is wrong with a file that is none', () => {
-    expect(codeOf(() => readArchive(new Uint8Array(0), 'x'))).toBe('emptyFile');
-    expect(codeOf(() => readArchive(files.png, 'x'))).toBe('badArchive');
-    expect(codeOf(() => readArchive(writeArchive({ job }).slice(0, 200), 'x'))).toBe('badArchive');
-    expect(codeOf(() => readArchive(zipSync({ 'notes.txt': strToU8('hello') }), 'x'))).toBe('badArchive');
-    expect(codeOf(() => readArchive(zipSync({ 'job.json': strToU8('{') }), 'x'))).toBe('badArchive');
-    expect(codeOf(() => readArchive(zipSync({ 'job.json': strToU8(JSON.stringify({ ...job, version: 9 })) }), 'x'))).toBe('newerVersion');
+  it('knows pictures by their bytes, whatever the file calls them', async () => {
+    const [png, gif] = [new Uint8Array(files.png), new Uint8Array(files.gif)];
+    const two = withPicture({ ...job, objects: [...job.objects, { ...job.objects[0], id: 'sponsor' }] }, 'sponsor', { id: await pictureIdOf(png), fileName: 'logo.gif', widthPx: 8, heightPx: 8 });
+    const back = await readArchive(writeArchive({ job: two, pictures: new Map([['crest', png], [await pictureIdOf(png), gif]]) }), 'x');
+    expect([...back.pictures.keys()]).toEqual([await pictureIdOf(png), await pictureIdOf(gif)]);
+    expect(back.job.objects.map((object) => object.kind === 'traced' && object.picture)).toEqual([await pictureIdOf(png), await pictureIdOf(gif)]);
   });
 
-  it('never throws anything but its own error on mutilated archives', () => {
-    const whole = writeArchive({ job, picture: files.gif });
-    fc.assert(
-      fc.property(fc.array(fc.tuple(fc.nat(whole.length - 1), fc.nat(255)), { minLength: 1, maxLength: 8 }), (changes) => {
+  it.each(['version1-heron.limner', 'version3-heron.limner'])('opens one from before there were several pictures: %s', async (name) => {
+    const { job: heron, pictures } = await readArchive(new Uint8Array(readFileSync(new URL(`../../tests/fixtures/jobs/${name}`, import.meta.url))), name);
+    expect(heron).toMatchObject({ version: JOB_VERSION, name: 'Heron glasses', pictures: [{ fileName: 'heron-mark.png' }] });
+    const [{ id }] = heron.pictures;
+    expect([tracedPart(heron).picture, await pictureIdOf(pictures.get(id)!)]).toEqual([id, id]);
+  });
+
+  it('says what is wrong with a file that is none', async () => {
+    expect(await codeOfReading(new Uint8Array(0))).toBe('emptyFile');
+    expect(await codeOfReading(files.png)).toBe('badArchive');
+    expect(await codeOfReading(writeArchive({ job, pictures: new Map() }).slice(0, 200))).toBe('badArchive');
+    expect(await codeOfReading(zipSync({ 'notes.txt': strToU8('hello') }))).toBe('badArchive');
+    expect(await codeOfReading(zipSync({ 'job.json': strToU8('{') }))).toBe('badArchive');
+    expect(await codeOfReading(zipSync({ 'job.json': strToU8(JSON.stringify({ ...job, version: 9 })) }))).toBe('newerVersion');
+  });
+
+  it('never throws anything but its own error on mutilated archives', async () => {
+    const whole = writeArchive({ job, pictures: new Map([['crest', new Uint8Array(files.gif)]]) });
+    await fc.assert(
+      fc.asyncProperty(fc.array(fc.tuple(fc.nat(whole.length - 1), fc.nat(255)), { minLength: 1, maxLength: 8 }), async (changes) => {
         const bytes = whole.slice();
         for (const [at, value] of changes) bytes[at] = value;
-        codeOf(() => readArchive(bytes, 'x'));
+        await codeOfReading(bytes);
       }),
       { seed: 114, numRuns: 300 },
     );

@@ -77,8 +77,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 const tabs = computed(() => (bench.job === undefined ? [] : slipTabs({ job: bench.job, picture: bench.picture, result: bench.result, unit: settings.unit })));
 const lines = computed(() => {
   const { job } = bench;
-  if (job === undefined) return [];
-  return [`${job.blank.name} · ${formatLength(mm(job.assembly.sizeMm), settings.unit)}${job.assembly.by === 'height' ? ' high' : ''}`, PROCESSES[job.process].name];
+  const size = bench.part?.size;
+  if (job === undefined || size === undefined) return [];
+  return [`${job.blank.name} · ${formatLength(mm(size.sizeMm), settings.unit)}${size.by === 'height' ? ' high' : ''}`, PROCESSES[job.process].name];
 });
 const saved = computed(() => (bench.saveError !== undefined ? 'not saved' : bench.saving ? 'saving…' : 'saved'));
 </script>

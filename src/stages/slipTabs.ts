@@ -1,4 +1,6 @@
 import type { Job } from '../core/job/job.ts';
+import { pictureOf, tracedPart } from '../core/job/tracedPart.ts';
+import { mm } from '../core/units/length.ts';
 import { mirroringOf } from '../core/layout/mirroringOf.ts';
 import { fits } from '../core/layout/laySheet.ts';
 import { trimNumber, formatLength, type LengthUnit } from '../core/units/parseLength.ts';
@@ -32,21 +34,23 @@ function placesOf({ job, result }: SlipState): number {
 
 const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
   // While the picture is read, the job knows its size.
-  picture: ({ job, picture = job.picture }) => (picture === undefined ? 'no picture yet' : `${picture.widthPx.toLocaleString('en')} × ${picture.heightPx.toLocaleString('en')} px`),
+  picture: ({ job, picture = pictureOf(job, tracedPart(job)) }) => (picture === undefined ? 'no picture yet' : `${picture.widthPx.toLocaleString('en')} × ${picture.heightPx.toLocaleString('en')} px`),
   clean: ({ job, result }) => {
-    const steps = job.recipe.length === 0 ? 'as it came' : plural(job.recipe.length, 'step', 'steps');
+    const { recipe } = tracedPart(job);
+    const steps = recipe.length === 0 ? 'as it came' : plural(recipe.length, 'step', 'steps');
     const specks = result?.clean.steps.reduce((sum, step) => sum + (step.facts['specks'] ?? 0), 0) ?? 0;
     return specks > 0 ? `${steps} · ${plural(specks, 'speck', 'specks')}` : steps;
   },
   separate: ({ job, result }) => {
     const films = result?.cut?.films;
-    if (films === undefined) return result?.problem !== undefined ? 'needs a look' : job.separation.way === 'oneTone' ? 'one colour' : 'several colours';
+    if (films === undefined) return result?.problem !== undefined ? 'needs a look' : tracedPart(job).separation.way === 'oneTone' ? 'one colour' : 'several colours';
     const pieces = films.reduce((sum, film) => sum + film.pieces, 0);
     return `${films.length === 1 ? 'one colour' : `${films.length} colours`} · ${plural(pieces, 'piece', 'pieces')}`;
   },
   assemble: ({ job, result, unit }) => {
     const design = result?.cut?.design;
-    if (design === undefined) return `${job.assembly.by} ${formatLength(job.assembly.sizeMm as never, unit)}`;
+    const { by, sizeMm } = tracedPart(job).size;
+    if (design === undefined) return `${by} ${formatLength(mm(sizeMm), unit)}`;
     const [w, h] = unit === 'mm' ? [design.widthMm, design.heightMm] : [design.widthMm / 25.4, design.heightMm / 25.4];
     return `${trimNumber(w, unit === 'mm' ? 0 : 2)} × ${trimNumber(h, unit === 'mm' ? 0 : 2)} ${unit}`;
   },
@@ -57,5 +61,5 @@ const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
     const sheets = result?.cut?.sheets.length ?? 1;
     return `${sheets > 1 ? plural(sheets, 'sheet', 'sheets') : plural(job.layout.copies, 'copy', 'copies')}, ${mirrored}`;
   },
-  handoff: ({ job, result }) => (result === undefined && job.picture !== undefined ? 'being made…' : result?.cut === undefined ? 'nothing to hand off' : result.cut.sheets.every(fits) ? 'ready' : 'waits for the layout'),
+  handoff: ({ job, result }) => (result === undefined && job.pictures.length > 0 ? 'being made…' : result?.cut === undefined ? 'nothing to hand off' : result.cut.sheets.every(fits) ? 'ready' : 'waits for the layout'),
 };

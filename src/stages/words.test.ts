@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { tracedPart } from '../core/job/tracedPart.ts';
+import { sizedJob } from '../../tests/fixtures/jobWith.ts';
 import { discPicture } from '../../tests/fixtures/files.ts';
 import { cutCheck, type Finding } from '../core/check/cutCheck.ts';
 import { hashBytes } from '../core/task/hash.ts';
@@ -6,7 +8,7 @@ import type { Job } from '../core/job/job.ts';
 import { newJob } from '../core/job/newJob.ts';
 import { STEP_KINDS, STEP_NAMES, stepSchema, type Step, type StepKindName } from '../core/clean/recipe.ts';
 import { finish } from '../core/task/task.ts';
-import { cleanPicture, cutArt } from '../engine/pipeline.ts';
+import { cleanPart, cutJob } from '../core/run/runJob.ts';
 import type { OpenedPicture, RunResult } from '../engine/protocol.ts';
 import { loudColour, backdropPaint } from '../ui/backdrops.ts';
 import { newStep } from './clean/newStep.ts';
@@ -16,14 +18,15 @@ import { findingWords } from './layout/findingWords.ts';
 import { colourAt } from './shared/colourAt.ts';
 import { slipTabs } from './slipTabs.ts';
 
-const job = (change: Partial<Job> = {}): Job => ({ ...newJob('Disc'), assembly: { ...newJob('Disc').assembly, sizeMm: 30 }, ...change });
-const opened: OpenedPicture = { pictureKey: 'k', widthPx: 80, heightPx: 60, view: discPicture, look: { colours: 9, realColours: 2, hasClear: false } };
+const job = (change: Partial<Job> = {}): Job => ({ ...sizedJob(newJob('Disc'), 30), ...change });
+const opened: OpenedPicture = { pictureId: 'disc', pictureKey: 'k', widthPx: 80, heightPx: 60, view: discPicture, look: { colours: 9, realColours: 2, hasClear: false } };
 
 function resultOf(of: Job): RunResult {
-  const clean = finish(cleanPicture(of, discPicture, hashBytes(discPicture.data as Uint8Array)));
-  const cut = finish(cutArt(of, clean.art));
+  const part = tracedPart(of);
+  const clean = finish(cleanPart(part, discPicture, hashBytes(discPicture.data as Uint8Array)));
+  const cut = finish(cutJob(of, new Map([[part.id, clean]])));
   const films = cut.films.map(({ film, outline }) => ({ film, outline, mark: '', pieces: 1, nodes: 4, areaMm2: 1, cutLengthMm: 1, smallestMm2: 1, weedingS: 1 }));
-  const view = { films, mostLayers: { layers: 1, share: 1, x: 0, y: 0 }, design: cut.design, sheets: cut.sheets, findings: cut.findings, findingsAt: [] };
+  const view = { films, mostLayers: { layers: 1, share: 1, x: 0, y: 0 }, design: cut.design, place: cut.place, rack: cut.rack, sheets: cut.sheets, findings: cut.findings, findingsAt: [] };
   return { quality: 'final', clean: { key: clean.key, widthPx: 80, heightPx: 60, frame: clean.art.frame, steps: clean.steps }, cut: view, ms: { clean: 1, cut: 1 } };
 }
 
@@ -37,7 +40,7 @@ describe('routing slip', () => {
   });
 
   it('counts what is to be looked at: findings, a sheet that is too small, mirroring against the process', () => {
-    const large = job({ assembly: { ...job().assembly, sizeMm: 900 } });
+    const large = sizedJob(job(), 900);
     const [, , , , layout, handOff] = slipTabs({ job: large, picture: opened, result: resultOf(large), unit: 'mm' });
     expect([layout.fact, handOff.fact]).toEqual(['does not fit, mirrored', 'waits for the layout']);
     expect(layout.places).toBeGreaterThanOrEqual(1);

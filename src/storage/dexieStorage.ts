@@ -9,10 +9,13 @@ interface Note {
   readonly value: string;
 }
 
+/** An entry as it is stored: its job may be of an older version, which left it to the row to say what its picture is known by. */
+type StoredEntry = Omit<ShelfEntry, 'job'> & { readonly job: unknown; readonly pictureId?: string };
+
 type ResultSize = Pick<KeptRow, 'jobId' | 'bytes' | 'usedAt'>;
 
 class Database extends Dexie {
-  entries!: Table<ShelfEntry, string>;
+  entries!: Table<StoredEntry, string>;
   pictures!: Table<PictureFile, string>;
   notes!: Table<Note, string>;
   recipes!: Table<NamedRecipe, string>;
@@ -25,6 +28,7 @@ class Database extends Dexie {
     this.version(1).stores({ entries: 'id, updatedAt, pictureId', pictures: 'id', notes: 'name' });
     this.version(2).stores({ recipes: 'id' });
     this.version(3).stores({ results: 'jobId', resultSizes: 'jobId' });
+    this.version(4).stores({ entries: 'id, updatedAt' });
   }
 }
 
@@ -48,14 +52,14 @@ export class DexieStorage implements JobStorage {
   get(id: string): Promise<ShelfEntry | undefined> {
     return guarded(async () => {
       const row = await this.db.entries.get(id);
-      return row === undefined ? undefined : { ...row, job: readJob(row.job) };
+      return row === undefined ? undefined : presentEntry(row);
     });
   }
 
-  put(entry: ShelfEntry, picture?: PictureFile): Promise<void> {
+  put(entry: ShelfEntry, pictures: readonly PictureFile[] = []): Promise<void> {
     return this.makingRoom(() =>
       this.db.transaction('rw', this.db.entries, this.db.pictures, async () => {
-        if (picture !== undefined) await this.db.pictures.put(picture);
+        await this.db.pictures.bulkPut([...pictures]);
         await this.db.entries.put(entry);
       }),
     );
@@ -66,7 +70,7 @@ export class DexieStorage implements JobStorage {
       this.db.transaction('rw', [this.db.entries, this.db.pictures, this.db.results, this.db.resultSizes], async () => {
         await this.db.entries.bulkDelete([...ids]);
         await this.dropResults(ids);
-        const used = new Set((await this.db.entries.toArray()).map((entry) => entry.pictureId));
+        const used = new Set((await this.db.entries.toArray()).flatMap(pictureIdsOf));
         const unused = (await this.db.pictures.toCollection().primaryKeys()).filter((id) => !used.has(id));
         await this.db.pictures.bulkDelete(unused);
       }),
@@ -136,24 +140,36 @@ export class DexieStorage implements JobStorage {
   }
 }
 
-function checkedEntry(row: ShelfEntry): ShelfEntry | undefined {
+/** @throws AppError of `readJob`. */
+function presentEntry({ pictureId, ...row }: StoredEntry): ShelfEntry {
+  return { ...row, job: readJob(row.job, undefined, pictureId) };
+}
+
+/** The picture files that a row names, whatever its version and state. */
+function pictureIdsOf({ job, pictureId }: Pick<StoredEntry, 'job' | 'pictureId'>): string[] {
+  const pictures: unknown = (job as { pictures?: unknown } | undefined)?.pictures;
+  const named = Array.isArray(pictures) ? pictures.flatMap((picture: unknown) => (typeof picture === 'object' && picture !== null && 'id' in picture && typeof picture.id === 'string' ? [picture.id] : [])) : [];
+  return pictureId === undefined ? named : [...named, pictureId];
+}
+
+function checkedEntry(row: StoredEntry): ShelfEntry | undefined {
   try {
-    return { ...row, job: readJob(row.job) };
+    return presentEntry(row);
   } catch (error) {
     if (!isAppError(error)) throw error;
     return undefined;
   }
 }
 
-function damagedEntry({ id, job, pictureId, updatedAt, deletedAt }: ShelfEntry): DamagedEntry | undefined {
+function damagedEntry({ id, job, pictureId, updatedAt, deletedAt }: StoredEntry): DamagedEntry | undefined {
   if (deletedAt !== undefined) return undefined;
   try {
-    readJob(job);
+    readJob(job, undefined, pictureId);
     return undefined;
   } catch (error) {
     const name: unknown = (job as { name?: unknown } | undefined)?.name;
-    const row = { id, name: typeof name === 'string' && name.trim() !== '' ? name.slice(0, 120) : 'A job without a name', reason: plainFromError(error), job, updatedAt: Number(updatedAt) || 0 };
-    return pictureId === undefined ? row : { ...row, pictureId };
+    const row = { id, name: typeof name === 'string' && name.trim() !== '' ? name.slice(0, 120) : 'A job without a name', reason: plainFromError(error), job, pictureIds: pictureIdsOf({ job, ...(pictureId === undefined ? {} : { pictureId }) }), updatedAt: Number(updatedAt) || 0 };
+    return pictureId === undefined ? row : { ...row, oldPictureId: pictureId };
   }
 }
 

@@ -25,10 +25,10 @@ export class MemoryStorage implements JobStorage {
     return this.entries.get(id);
   }
 
-  async put(entry: ShelfEntry, picture?: PictureFile): Promise<void> {
-    const stored = [...this.pictures.values()].reduce((sum, file) => sum + file.bytes.length, 0);
-    if (picture !== undefined && stored + picture.bytes.length > this.roomBytes) throw new AppError('storageFull');
-    if (picture !== undefined) this.pictures.set(picture.id, picture);
+  async put(entry: ShelfEntry, pictures: readonly PictureFile[] = []): Promise<void> {
+    const stored = [...this.pictures.values(), ...pictures].reduce((sum, file) => sum + file.bytes.length, 0);
+    if (pictures.length > 0 && stored > this.roomBytes) throw new AppError('storageFull');
+    for (const picture of pictures) this.pictures.set(picture.id, picture);
     this.entries.set(entry.id, structuredClone(entry));
   }
 
@@ -37,7 +37,7 @@ export class MemoryStorage implements JobStorage {
       this.entries.delete(id);
       this.results.delete(id);
     }
-    const used = new Set([...this.entries.values()].map((entry) => entry.pictureId));
+    const used = new Set([...this.entries.values()].flatMap(({ job }) => job.pictures.map(({ id }) => id)));
     for (const id of this.pictures.keys()) if (!used.has(id)) this.pictures.delete(id);
   }
 

@@ -7,8 +7,6 @@ import type { KeptRow } from './keptRows.ts';
 export interface ShelfEntry {
   readonly id: string;
   readonly job: Job;
-  /** Key of the picture file; several jobs may share one. */
-  readonly pictureId?: string;
   readonly createdAt: number;
   readonly updatedAt: number;
   /** Stage that was open last. */
@@ -27,7 +25,10 @@ export interface DamagedEntry {
   readonly reason: PlainError;
   /** The job as it is stored. */
   readonly job: unknown;
-  readonly pictureId?: string;
+  /** The picture files that it names, as far as that can be read. */
+  readonly pictureIds: readonly string[];
+  /** What its picture is known by, where the job is of a version that did not say so itself. */
+  readonly oldPictureId?: string;
   readonly updatedAt: number;
 }
 
@@ -39,7 +40,9 @@ export interface NamedRecipe {
   readonly savedAt: number;
 }
 
+/** A picture file as it came; several jobs may share one. */
 export interface PictureFile {
+  /** As the jobs know it. */
   readonly id: string;
   readonly fileName: string;
   readonly bytes: Uint8Array<ArrayBuffer>;
@@ -54,8 +57,8 @@ export interface JobStorage {
   /** Rows that are not listed because they do not pass as jobs. */
   damaged(): Promise<DamagedEntry[]>;
   get(id: string): Promise<ShelfEntry | undefined>;
-  /** Writes an entry and, when given, its picture file; kept results make room where it is short. */
-  put(entry: ShelfEntry, picture?: PictureFile): Promise<void>;
+  /** Writes an entry and, when given, new picture files of it; kept results make room where it is short. */
+  put(entry: ShelfEntry, pictures?: readonly PictureFile[]): Promise<void>;
   /** Removes entries for good with their kept results, and pictures that no entry uses any more. */
   purge(ids: readonly string[]): Promise<void>;
   picture(id: string): Promise<PictureFile | undefined>;

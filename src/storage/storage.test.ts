@@ -1,6 +1,8 @@
 import 'fake-indexeddb/auto';
+import { readFileSync } from 'node:fs';
 import { Dexie } from 'dexie';
 import { describe, expect, it } from 'vitest';
+import { FIRST_OBJECT_ID, tracedPart, withPart, withPicture } from '../core/job/tracedPart.ts';
 import { AppError, isAppError } from '../core/errors/appError.ts';
 import { codeOf } from '../../tests/fixtures/errorCode.ts';
 import { JOB_VERSION } from '../core/job/job.ts';
@@ -15,13 +17,15 @@ import type { JobStorage, ShelfEntry } from './ports.ts';
 
 const entry = (id: string, updatedAt: number, change: Partial<ShelfEntry> = {}): ShelfEntry => ({ id, job: newJob(`Job ${id}`), createdAt: 1, updatedAt, stage: 'picture', ...change });
 const picture = { id: 'p1', fileName: 'boat.png', bytes: new Uint8Array([1, 2, 3]) };
+/** An entry whose job is made of a picture. */
+const pictured = (id: string, updatedAt: number, picture = 'p1'): ShelfEntry => entry(id, updatedAt, { job: withPicture(newJob(`Job ${id}`), FIRST_OBJECT_ID, { id: picture, fileName: 'boat.png', widthPx: 4, heightPx: 3 }) });
 
 const kinds: Record<string, () => JobStorage> = { Dexie: () => new DexieStorage(`test-${Math.random()}`), memory: () => new MemoryStorage() };
 
 describe.each(Object.entries(kinds))('%s storage', (_name, make) => {
   it('finds again what was put, newest first', async () => {
     const storage = make();
-    await storage.put(entry('a', 10, { pictureId: 'p1' }), picture);
+    await storage.put(pictured('a', 10), [picture]);
     await storage.put(entry('b', 20));
     expect((await storage.list()).map(({ id }) => id)).toEqual(['b', 'a']);
     expect((await storage.get('a'))?.job.name).toBe('Job a');
@@ -31,8 +35,8 @@ describe.each(Object.entries(kinds))('%s storage', (_name, make) => {
 
   it('keeps a picture while any job uses it', async () => {
     const storage = make();
-    await storage.put(entry('a', 1, { pictureId: 'p1' }), picture);
-    await storage.put(entry('b', 2, { pictureId: 'p1' }));
+    await storage.put(pictured('a', 1), [picture]);
+    await storage.put(pictured('b', 2));
     await storage.purge(['a']);
     expect(await storage.picture('p1')).toBeDefined();
     await storage.purge(['b']);
@@ -84,8 +88,8 @@ describe.each(Object.entries(kinds))('%s storage', (_name, make) => {
 describe('storage in trouble', () => {
   it('says that the disk is full and keeps what was there', async () => {
     const storage = new MemoryStorage(4);
-    await storage.put(entry('a', 1, { pictureId: 'p1' }), picture);
-    await expect(storage.put(entry('b', 2, { pictureId: 'p2' }), { ...picture, id: 'p2' })).rejects.toThrow(AppError);
+    await storage.put(pictured('a', 1), [picture]);
+    await expect(storage.put(pictured('b', 2, 'p2'), [{ ...picture, id: 'p2' }])).rejects.toThrow(AppError);
     expect((await storage.list()).map(({ id }) => id)).toEqual(['a']);
   });
 
@@ -113,21 +117,32 @@ describe('storage in trouble', () => {
 
   it('tells damaged rows, with what can be saved from them', async () => {
     const storage = new DexieStorage(`test-${Math.random()}`);
-    await storage.put({ ...entry('broken', 5, { pictureId: 'p1' }), job: { ...newJob('Crest'), layout: 7 } as never }, picture);
+    await storage.put({ ...entry('broken', 5), job: { ...pictured('x', 1).job, name: 'Crest', layout: 7 } as never }, [picture]);
     await storage.put(entry('a', 1));
-    expect(await storage.damaged()).toMatchObject([{ id: 'broken', name: 'Crest', pictureId: 'p1', reason: { code: 'badJob' }, job: { layout: 7 } }]);
-    expect(salvageJob((await storage.damaged())[0].job)).toEqual({ job: newJob('Crest'), lost: ['the lay-out'] });
+    expect(await storage.damaged()).toMatchObject([{ id: 'broken', name: 'Crest', pictureIds: ['p1'], reason: { code: 'badJob' }, job: { layout: 7 } }]);
+    expect(salvageJob((await storage.damaged())[0].job)).toEqual({ job: { ...pictured('x', 1).job, name: 'Crest' }, lost: ['the lay-out'] });
     expect((await storage.list()).map(({ id }) => id)).toEqual(['a']);
   });
 
   it('reads every outline that can be held by hand', async () => {
     const storage = new DexieStorage(`test-${Math.random()}`);
     const path = `M0 0${'L123.456789 987.654321'.repeat(300_000)}Z`;
-    const job = holdOutlines(newJob('Crest'), Array.from({ length: MAX_FILMS }, (_, k) => ({ film: `tone-${k}`, from: 'x', path: k === 0 ? path : 'M0 0L1 0L1 1Z' })));
+    const job = withPart(newJob('Crest'), holdOutlines(tracedPart(newJob('Crest')), Array.from({ length: MAX_FILMS }, (_, k) => ({ film: `tone-${k}`, from: 'x', path: k === 0 ? path : 'M0 0L1 0L1 1Z' }))));
     await storage.put({ ...entry('a', 1), job });
-    expect((await storage.get('a'))?.job.outline.held).toHaveLength(MAX_FILMS);
+    expect(tracedPart((await storage.get('a'))!.job).outline.held).toHaveLength(MAX_FILMS);
     expect(await storage.damaged()).toEqual([]);
-    expect(codeOf(() => holdOutlines(newJob('Crest'), Array.from({ length: MAX_FILMS }, (_, k) => ({ film: `tone-${k}`, from: 'x', path }))))).toBe('heldTooLarge');
+    expect(codeOf(() => holdOutlines(tracedPart(newJob('Crest')), Array.from({ length: MAX_FILMS }, (_, k) => ({ film: `tone-${k}`, from: 'x', path }))))).toBe('heldTooLarge');
+  });
+
+  it('reads rows from before jobs named their pictures, and keeps their pictures', async () => {
+    const storage = new DexieStorage(`test-${Math.random()}`);
+    const old = JSON.parse(readFileSync(new URL('../../tests/fixtures/jobs/version3-buoy.json', import.meta.url), 'utf8')) as never;
+    await storage.put({ ...entry('old', 5), job: old, pictureId: 'p1' } as ShelfEntry, [picture]);
+    await storage.put(pictured('gone', 1, 'p2'), [{ ...picture, id: 'p2' }]);
+    expect((await storage.get('old'))?.job.pictures.map(({ id }) => id)).toEqual(['p1']);
+    expect('pictureId' in (await storage.list())[0]).toBe(false);
+    await storage.purge(['gone']);
+    expect([await storage.picture('p1'), await storage.picture('p2')]).toEqual([picture, undefined]);
   });
 
   it('leaves rows of a newer version stored but off the list', async () => {

@@ -1,4 +1,6 @@
 import { unzipSync } from 'fflate';
+import { tracedPart } from '../core/job/tracedPart.ts';
+import { jobWith, sizedJob } from '../../tests/fixtures/jobWith.ts';
 import { createPinia, disposePinia, setActivePinia, type Pinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { createApp } from 'vue';
@@ -43,15 +45,15 @@ describe('a recipe on many pictures', () => {
   it('cleans jobs and files, gives new jobs the pattern’s size and layout, and tells what was passed over', async () => {
     const { batch, shelf } = start();
     const one = await shelf.addFile(file('buoy.png'));
-    const pattern = { ...newJob('Pattern'), assembly: { ...newJob('Pattern').assembly, sizeMm: 55, place: { xMm: 1, yMm: 2 } } };
+    const pattern: Job = { ...sizedJob(newJob('Pattern'), 55), place: { xMm: 1, yMm: 2 } };
     await batch.run(OUTSIDE, [{ entryId: one.id }, { file: file('oar.jpg', files.jpg) }, { file: file('broken.png', files.png.slice(0, 60)) }, { entryId: 'gone' }], pattern);
     expect(batch.outcomes.map(({ name, error }) => [name, error?.code])).toEqual([['Buoy', undefined], ['Oar', undefined], ['broken.png', 'truncated'], ['', 'badJob']]);
     expect(outcomeWords(batch.outcomes[0], OUTSIDE)).toContain('crop skipped: The crop lies outside');
     expect(outcomeWords(batch.outcomes[2], OUTSIDE)).toContain('breaks off before its end');
     const oar = shelf.entries.find(({ job }) => job.name === 'Oar')!;
-    expect([oar.job.assembly.sizeMm, oar.job.assembly.place, oar.job.recipe.map(({ kind }) => kind)]).toEqual([55, undefined, ['crop', 'areaLift', 'sweep']]);
+    expect([tracedPart(oar.job).size.sizeMm, oar.job.place, tracedPart(oar.job).recipe.map(({ kind }) => kind)]).toEqual([55, undefined, ['crop', 'areaLift', 'sweep']]);
     // Steps are the job's own: a change in one leaves the others alone.
-    const ids = shelf.entries.flatMap(({ job }) => job.recipe.map(({ id }) => id));
+    const ids = shelf.entries.flatMap(({ job }) => tracedPart(job).recipe.map(({ id }) => id));
     expect(new Set(ids).size).toBe(ids.length);
     expect(shelf.entries).toHaveLength(2);
   });
@@ -63,7 +65,7 @@ describe('a recipe on many pictures', () => {
     // 80 px on the width of a shirt.
     expect(outcomeWords(batch.outcomes[0], RECIPE)).toBe('1 place to look at in the cut check');
     await batch.putBack();
-    expect(shelf.entries.map(({ job }) => [job.name, job.recipe])).toEqual([['Buoy', one.job.recipe]]);
+    expect(shelf.entries.map(({ job }) => [job.name, tracedPart(job).recipe])).toEqual([['Buoy', tracedPart(one.job).recipe]]);
   });
 
   it('stops after the picture under way and keeps what is done', async () => {
@@ -72,14 +74,14 @@ describe('a recipe on many pictures', () => {
     batch.stop();
     await running;
     expect([batch.outcomes.length, batch.running]).toEqual([1, false]);
-    expect((await storage.get(shelf.entries[0].id))?.job.recipe).toHaveLength(2);
+    expect(tracedPart((await storage.get(shelf.entries[0].id))!.job).recipe).toHaveLength(2);
   });
 
   it('hands over the sheet of every film, and tells what the cut check found', async () => {
     const { batch } = start();
     const flags = paintedArt(90, 60, (x, y) => (y < 10 || y > 50 || x < 10 || x > 80 ? WHITE : x < 45 ? { r: 179, g: 38, b: 46 } : { r: 36, g: 80, b: 154 }));
-    const pattern: Job = { ...newJob('Pattern'), separation: { way: 'flat', count: 'auto', meet: 'inset' } };
-    const sized = (sizeMm: number): Job => ({ ...pattern, assembly: { ...pattern.assembly, sizeMm } });
+    const pattern = jobWith(newJob('Pattern'), { separation: { way: 'flat', count: 'auto', meet: 'inset' } });
+    const sized = (sizeMm: number): Job => sizedJob(pattern, sizeMm);
     await batch.run([], [{ file: file('flags.png', writePng(flags.colour)) }], sized(25));
     expect(outcomeWords(batch.outcomes[0], [])).toBe('ready to cut');
     const zip = unzipSync(await batch.files(() => undefined));
@@ -92,13 +94,13 @@ describe('a recipe on many pictures', () => {
 
   it('hands all cut files over in one zip, names told apart, and none for what cannot be cut', async () => {
     const { batch } = start();
-    const huge = { ...newJob('Pattern'), assembly: { ...newJob('Pattern').assembly, sizeMm: 50 } };
+    const huge = sizedJob(newJob('Pattern'), 50);
     await batch.run(RECIPE, [{ file: file('buoy.png') }, { file: file('buoy.png') }], huge);
     const shares: number[] = [];
     const zip = unzipSync(await batch.files((share) => shares.push(share)));
     expect(Object.keys(zip).sort()).toEqual(['Buoy 2.png', 'Buoy 2.svg', 'Buoy.png', 'Buoy.svg']);
     expect(shares).toEqual([0.5, 1]);
-    const wide = { ...huge, assembly: { ...huge.assembly, sizeMm: 5000 } };
+    const wide = sizedJob(huge, 5000);
     await batch.run(RECIPE, [{ file: file('buoy.png') }], wide);
     expect(outcomeWords(batch.outcomes[0], RECIPE)).toContain('The sheet is too small');
     expect(Object.keys(unzipSync(await batch.files(() => undefined)))).toEqual([]);

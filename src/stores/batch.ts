@@ -1,9 +1,11 @@
 import { unzipSync, zipSync } from 'fflate';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { asAppError, isAppError, plainFromError, type PlainError } from '../core/errors/appError.ts';
+import { AppError, asAppError, isAppError, plainFromError, type PlainError } from '../core/errors/appError.ts';
 import type { StepReport } from '../core/run/applyRecipe.ts';
 import type { Job } from '../core/job/job.ts';
+import { pictureOf, tracedPart, withPart } from '../core/job/tracedPart.ts';
+import { pictureKeyOf } from '../engine/protocol.ts';
 import type { Recipe } from '../core/clean/recipe.ts';
 import type { ShelfEntry } from '../storage/ports.ts';
 import { asNewSteps } from './recipes.ts';
@@ -75,9 +77,11 @@ export const useBatch = defineStore('batch', () => {
   }
 
   async function clean(entry: ShelfEntry, recipe: Recipe): Promise<Pick<BatchOutcome, 'steps' | 'noCut' | 'findings'>> {
-    const job: Job = { ...entry.job, recipe: asNewSteps(recipe) };
+    const part = tracedPart(entry.job);
+    const fresh = asNewSteps(recipe);
+    const job = withPart(entry.job, { ...part, recipe: fresh });
     const pictureKey = await openPicture(entry);
-    const { steps } = await engine.moment({ pictureKey, job, recipe: job.recipe });
+    const { steps } = await engine.moment({ pictureKey, job, recipe: fresh });
     const thumbnail = await engine.export({ pictureKey, job, kind: 'thumbnail' });
     await shelf.save({ ...entry, job, thumbnail, updatedAt: Date.now() });
     try {
@@ -89,10 +93,16 @@ export const useBatch = defineStore('batch', () => {
     }
   }
 
+  /** Opens the pictures of a job; gives the key of the one that its lowest part is made of. @throws AppError `pictureMissing`. */
   async function openPicture(entry: ShelfEntry): Promise<string> {
-    const file = entry.pictureId === undefined ? undefined : await storage.picture(entry.pictureId);
-    if (file === undefined) throw asAppError(new Error('no picture'), 'pictureMissing');
-    return (await engine.open(file.bytes.slice(), file.fileName, { drawnSidePx: entry.job.picture?.drawnSidePx })).pictureKey;
+    const info = pictureOf(entry.job, tracedPart(entry.job));
+    if (info === undefined) throw new AppError('pictureMissing');
+    for (const { id, drawnSidePx } of entry.job.pictures) {
+      const file = await storage.picture(id);
+      if (file === undefined) throw new AppError('pictureMissing');
+      await engine.open(file.bytes.slice(), file.fileName, { id, drawnSidePx });
+    }
+    return pictureKeyOf(info);
   }
 
   /** Stops after the picture that is under way. */

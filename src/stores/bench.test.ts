@@ -1,4 +1,6 @@
 import { disposePinia, type Pinia } from 'pinia';
+import { tracedPart } from '../core/job/tracedPart.ts';
+import { jobWith, sizedJob } from '../../tests/fixtures/jobWith.ts';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import sharp from 'sharp';
 import { nextTick } from 'vue';
@@ -43,7 +45,7 @@ class HeldEngine extends LocalEngine {
       throw new AppError('workerLost');
     }
     this.late = onProgress;
-    this.asked.push(`${request.quality} ${request.job.recipe[0]?.id ?? 'none'}`);
+    this.asked.push(`${request.quality} ${tracedPart(request.job).recipe[0]?.id ?? 'none'}`);
     const result = await super.run(request, onProgress);
     await this.afterRun(request);
     return result;
@@ -92,7 +94,7 @@ describe('bench', () => {
     await until(() => bench.result?.cut !== undefined);
     expect(bench.job?.name).toBe('Disc');
     const before = bench.result;
-    bench.commit('Size', { ...bench.job!, assembly: { ...bench.job!.assembly, sizeMm: 33 } });
+    bench.commit('Size', sizedJob(bench.job!, 33));
     await until(() => bench.result !== before && bench.busy === undefined);
     expect(bench.result?.cut?.design.widthMm).toBeCloseTo(33, 6);
     bench.undo();
@@ -113,9 +115,9 @@ describe('bench', () => {
     const large = new Uint8Array(await sharp({ create: { width: 1400, height: 1300, channels: 3, background: '#fff' } }).composite([{ input: Buffer.from('<svg width="800" height="800"><circle cx="400" cy="400" r="300" fill="#123"/></svg>') }]).png().toBuffer());
     await bench.open((await shelf.addFile(new File([large], 'large.png'))).id);
     await until(() => bench.result?.quality === 'final');
-    const withLevels = (id: string) => ({ ...bench.job!, recipe: [{ kind: 'levels' as const, id, enabled: true, v: 1 as const, points: 'auto' as const, gamma: 1, saturation: 1, invert: false }] });
+    const withLevels = (id: string) => jobWith(bench.job!, { recipe: [{ kind: 'levels', id, enabled: true, v: 1, points: 'auto', gamma: 1, saturation: 1, invert: false }] });
     engine.afterRun = async ({ quality, job }) => {
-      if (quality !== 'preview' || job.recipe[0]?.id !== 'first') return;
+      if (quality !== 'preview' || tracedPart(job).recipe[0]?.id !== 'first') return;
       // The second change comes just when the first one's reduced run is done.
       bench.commit('Second', withLevels('second'));
       await nextTick();
@@ -132,7 +134,7 @@ describe('bench', () => {
     await until(() => bench.result !== undefined);
     let release = (): void => undefined;
     engine.thumbnails = new Promise((resolve) => (release = resolve));
-    bench.commit('Name', { ...bench.job!, name: 'Saved', recipe: [{ kind: 'colourLift', id: 'a', enabled: true, v: 1, colour: '#ffffff', tolerance: 5, soft: true }] });
+    bench.commit('Name', { ...jobWith(bench.job!, { recipe: [{ kind: 'colourLift', id: 'a', enabled: true, v: 1, colour: '#ffffff', tolerance: 5, soft: true }] }), name: 'Saved' });
     await bench.saveNow();
     expect((await storage.get(id))?.job.name).toBe('Saved');
     expect((await storage.get(id))?.thumbnail).toEqual(thumbnail);
@@ -164,7 +166,7 @@ describe('bench', () => {
     const opened = engine.opened;
     const before = bench.result;
     engine.loseNext = true;
-    bench.commit('Size', { ...bench.job!, assembly: { ...bench.job!.assembly, sizeMm: 44 } });
+    bench.commit('Size', sizedJob(bench.job!, 44));
     await until(() => bench.result !== before);
     expect(engine.opened).toBe(opened + 1);
     expect(bench.result?.cut?.design.widthMm).toBeCloseTo(44, 6);
@@ -172,7 +174,7 @@ describe('bench', () => {
 });
 
 describe('two tabs', () => {
-  const sized = (bench: ReturnType<typeof useBench>, sizeMm: number) => ({ ...bench.job!, assembly: { ...bench.job!.assembly, sizeMm } });
+  const sized = (bench: ReturnType<typeof useBench>, sizeMm: number) => sizedJob(bench.job!, sizeMm);
 
   /** Two tabs with the same job open. */
   async function twoTabs() {
@@ -194,13 +196,13 @@ describe('two tabs', () => {
 
     one.bench.commit('Size', sized(one.bench, 33));
     await one.bench.saveNow();
-    await until(() => two.bench.job?.assembly.sizeMm === 33);
+    await until(() => two.bench.part?.size.sizeMm === 33);
     two.bench.commit('Size', sized(two.bench, 44));
     await two.bench.saveNow();
-    await until(() => one.bench.job?.assembly.sizeMm === 44);
-    expect([one.bench.undoLabel, (await storage.get(id))?.job.assembly.sizeMm]).toEqual(['Changed in another tab', 44]);
+    await until(() => one.bench.part?.size.sizeMm === 44);
+    expect([one.bench.undoLabel, tracedPart((await storage.get(id))!.job).size.sizeMm]).toEqual(['Changed in another tab', 44]);
     one.bench.undo();
-    expect(one.bench.job?.assembly.sizeMm).toBe(33);
+    expect(one.bench.part?.size.sizeMm).toBe(33);
     disposePinia(first);
   });
 
@@ -213,7 +215,7 @@ describe('two tabs', () => {
       return put(...args);
     };
     one.bench.commit('Size', sized(one.bench, 33));
-    await until(() => two.bench.job?.assembly.sizeMm === 33);
+    await until(() => two.bench.part?.size.sizeMm === 33);
     // Longer than a save waits for the next change: had the other tab saved in turn, it would have by now.
     await new Promise((resolve) => setTimeout(resolve, 1500));
     // The job and its thumbnail, from the tab that changed it.
@@ -243,7 +245,7 @@ describe('shelf', () => {
     await shelf.remove(id);
     await shelf.purgeDeleted();
     expect(await storage.get(id)).toBeUndefined();
-    expect(await storage.picture(copy!.pictureId!)).toBeDefined();
+    expect(await storage.picture(copy!.job.pictures[0].id)).toBeDefined();
   });
 
   it('removes nothing for good that another tab can still bring back', async () => {

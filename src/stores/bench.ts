@@ -1,18 +1,20 @@
 import { defineStore } from 'pinia';
 import { computed, markRaw, ref, shallowRef, watch } from 'vue';
 import { AppError, asAppError, isAppError, plainFromError } from '../core/errors/appError.ts';
-import { hashBytes } from '../core/task/hash.ts';
-import type { Job, PictureInfo } from '../core/job/job.ts';
-import { scaledJob } from '../core/edit/carriedJob.ts';
+import type { Job } from '../core/job/job.ts';
+import { plainObjects } from '../core/job/objects.ts';
+import type { PictureInfo } from '../core/job/picture.ts';
+import { pictureOf, tracedPart, withPart, withPicture, type TracedPart } from '../core/job/tracedPart.ts';
+import { scaledPart } from '../core/edit/carriedPart.ts';
 import { checkFileSize } from '../formats/picture/checkPicture.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
-import type { OpenedPicture, RegionRequest, RunResult } from '../engine/protocol.ts';
+import { pictureKeyOf, type OfJob, type OpenedPicture, type RegionRequest, type RunResult } from '../engine/protocol.ts';
 import type { ShelfEntry } from '../storage/ports.ts';
 import { jobHistory } from './jobHistory.ts';
 import { keepJob } from './keepJob.ts';
 import { keepShown } from './keepShown.ts';
 import type { KeyedView } from './keptResult.ts';
-import { pictureInfo } from './pictureInfo.ts';
+import { pictureInfoOf } from './pictureInfo.ts';
 import { useServices } from './services.ts';
 import { useShelf } from './shelf.ts';
 
@@ -35,6 +37,25 @@ export const useBench = defineStore('bench', () => {
   const edits = jobHistory();
   const { job, undoLabel, redoLabel, dragging, commit, preview, revert, undo, redo } = edits;
 
+  /** The part of the design that Clean and Separate work on. */
+  const part = computed<TracedPart | undefined>(() => (job.value === undefined ? undefined : tracedPart(job.value)));
+  /** What the job keeps of the picture that the part is made of. */
+  const pictureInfo = computed<PictureInfo | undefined>(() => (job.value === undefined || part.value === undefined ? undefined : pictureOf(job.value, part.value)));
+  /** The job with that part changed; the same job when it is not. */
+  const withChanged = (next: TracedPart): Job | undefined => (job.value === undefined || next === part.value ? job.value : withPart(job.value, next));
+  function commitPart(label: string, next: TracedPart): void {
+    const changed = withChanged(next);
+    if (changed !== undefined) commit(label, changed);
+  }
+  function previewPart(next: TracedPart): void {
+    const changed = withChanged(next);
+    if (changed !== undefined) preview(changed);
+  }
+  /** What a request to the engine is about; undefined while the picture is not there. */
+  function ofJob(): OfJob | undefined {
+    return job.value === undefined || part.value === undefined || picture.value === undefined ? undefined : { pictureKey: picture.value.pictureKey, job: job.value, part: part.value.id };
+  }
+
   /** The job that was asked for last: another one that is still being fetched then is not shown. */
   let wanted: string | undefined;
 
@@ -49,7 +70,6 @@ export const useBench = defineStore('bench', () => {
     if (wanted !== id) return;
     if (found === undefined || found.deletedAt !== undefined) throw new AppError('badJob', { reason: 'it is not on this shelf any more' });
     entry.value = found;
-    if (found.job.picture !== undefined && found.pictureId !== undefined) fileOf.set(found.job.picture, found.pictureId);
     if (kept !== undefined) {
       shown.show(kept, found.job);
       restored = { job: found.job, picture: picture.value };
@@ -89,15 +109,15 @@ export const useBench = defineStore('bench', () => {
 
   /** Opens the job's picture. An engine that is lost meanwhile, as when memory is short, is started once more. */
   async function openOnce(tries: number): Promise<void> {
-    const id = entry.value?.pictureId;
-    if (id === undefined) return;
+    const info = pictureInfo.value;
+    const at = entry.value?.id;
+    if (info === undefined) return;
     if (restored === undefined) busy.value = 0;
     pictureFailed.value = false;
     try {
-      const file = await storage.picture(id);
-      if (file === undefined) throw new AppError('pictureMissing');
-      const opened = markRaw(await engine.open(file.bytes.slice(), file.fileName, { drawnSidePx: job.value?.picture?.drawnSidePx }));
-      if (entry.value?.pictureId !== id) return;
+      for (const other of othersBeside(info)) await openFile(other);
+      const opened = markRaw(await openFile(info));
+      if (entry.value?.id !== at || pictureInfo.value?.id !== info.id) return;
       if (restored?.picture?.pictureKey === opened.pictureKey) warm(restored.job, opened.pictureKey);
       else picture.value = opened;
     } catch (caught) {
@@ -107,6 +127,18 @@ export const useBench = defineStore('bench', () => {
     } finally {
       busy.value = undefined;
     }
+  }
+
+  async function openFile({ id, drawnSidePx }: PictureInfo): Promise<OpenedPicture> {
+    const file = await storage.picture(id);
+    if (file === undefined) throw new AppError('pictureMissing');
+    return engine.open(file.bytes.slice(), file.fileName, { id, drawnSidePx });
+  }
+
+  /** The pictures of the job's other parts. */
+  function othersBeside({ id }: PictureInfo): PictureInfo[] {
+    const used = new Set(plainObjects(job.value?.objects ?? []).map((object) => (object.kind === 'traced' ? object.picture : undefined)));
+    return (job.value?.pictures ?? []).filter((picture) => picture.id !== id && used.has(picture.id));
   }
 
   function warm(current: Job, pictureKey: string): void {
@@ -124,9 +156,6 @@ export const useBench = defineStore('bench', () => {
     await openPicture().catch((caught: unknown) => (error.value = asAppError(caught, 'unexpected')));
   }
 
-  /** Which picture file each state of the job goes with: undo brings the one before back. */
-  const fileOf = new WeakMap<PictureInfo, string>();
-
   /** Gives the job another picture. The recipe stays: it is what is reused. When another job lies here by the time that it is read, it goes to the one that it was for. */
   async function setPicture(file: File): Promise<void> {
     const target = entry.value;
@@ -134,36 +163,33 @@ export const useBench = defineStore('bench', () => {
     checkFileSize(file.size, file.name);
     const bytes = new Uint8Array(await file.arrayBuffer());
     const opened = markRaw(await engine.open(bytes.slice(), file.name));
-    const id = hashBytes(bytes);
-    const info = pictureInfo(file.name, opened);
-    fileOf.set(info, id);
+    const info = pictureInfoOf(file.name, opened);
+    const { id } = info;
     const kept = entry.value?.id === target.id ? entry.value : await storage.get(target.id);
     if (kept === undefined || kept.deletedAt !== undefined) return;
     const present = entry.value?.id === target.id ? edits.present() : undefined;
-    const next: Job = { ...(present ?? kept.job), picture: info };
-    const saved = await shelf.save({ ...kept, pictureId: id, updatedAt: Date.now(), job: next }, { id, fileName: file.name, bytes });
+    const before = present ?? kept.job;
+    const next = withPicture(before, tracedPart(before).id, info);
+    const saved = await shelf.save({ ...kept, updatedAt: Date.now(), job: next }, [{ id, fileName: file.name, bytes }]);
     // Whatever was opened or changed while it was saved stands.
     if (entry.value?.id !== target.id || job.value === undefined) return;
     entry.value = saved;
     picture.value = opened;
-    commit('Other picture', { ...job.value, picture: info });
+    commit('Other picture', withPicture(job.value, tracedPart(job.value).id, info));
   }
 
-  /** After undo and redo of another picture the job goes with that one's file again. */
+  /** After undo and redo of another picture, or of the size at which it is drawn, that one is opened again. */
   function followPicture(info: PictureInfo | undefined): void {
-    const id = info === undefined ? undefined : fileOf.get(info);
-    if (id === undefined || entry.value === undefined || entry.value.pictureId === id) return;
-    entry.value = { ...entry.value, pictureId: id };
-    void reopenPicture();
+    if (info !== undefined && picture.value !== undefined && picture.value.pictureKey !== pictureKeyOf(info)) void reopenPicture();
   }
 
   /** Draws a vector picture at another size; what was put on it moves along. */
   async function drawAt(drawnSidePx: number): Promise<void> {
-    const before = job.value?.picture;
-    if (job.value === undefined || before?.drawnSidePx === undefined || drawnSidePx === before.drawnSidePx) return;
+    const before = pictureInfo.value;
+    if (job.value === undefined || part.value === undefined || before?.drawnSidePx === undefined || drawnSidePx === before.drawnSidePx) return;
     const factor = drawnSidePx / before.drawnSidePx;
     const size = { widthPx: Math.round(before.widthPx * factor), heightPx: Math.round(before.heightPx * factor) };
-    commit(`Drawn at ${drawnSidePx} px`, { ...scaledJob(job.value, factor), picture: { ...before, ...size, drawnSidePx } });
+    commit(`Drawn at ${drawnSidePx} px`, withPicture(withPart(job.value, scaledPart(part.value, factor)), part.value.id, { ...before, ...size, drawnSidePx }));
   }
 
   function commitPreview(label: string): void {
@@ -234,11 +260,7 @@ export const useBench = defineStore('bench', () => {
   watch([job, picture], ([now, opened]) => {
     if (restored === undefined || now !== restored.job || opened !== restored.picture) void work();
   });
-  watch(() => job.value?.picture, followPicture);
-  // Undo and redo of the drawn size open the picture anew as well.
-  watch(() => job.value?.picture?.drawnSidePx, (wanted) => {
-    if (wanted !== undefined && picture.value !== undefined && picture.value.drawnSidePx !== wanted) void reopenPicture();
-  });
+  watch(pictureInfo, followPicture);
 
   /** A closer look at the art waits until the engine has it. */
   async function region(request: RegionRequest): Promise<Rgba8> {
@@ -247,7 +269,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   const shown = keepShown(storage, { entry, picture, result, cleanView, baseView, shownJob, dragging });
-  const { saving, saveError, saveNow } = keepJob({ entry, job, present: edits.present, pictureKey: () => picture.value?.pictureKey, commit, reopenPicture });
+  const { saving, saveError, saveNow } = keepJob({ entry, job, present: edits.present, pictureKey: () => picture.value?.pictureKey, commit });
 
   /** The picture as places on it are counted: as it came, or turned and squared. */
   const base = computed(() => {
@@ -258,20 +280,20 @@ export const useBench = defineStore('bench', () => {
   });
 
   /** Whether what is shown is what the job says by now. */
-  const isCurrent = computed(() => entry.value !== undefined && (entry.value.pictureId === undefined || pictureFailed.value || shownJob.value === job.value));
+  const isCurrent = computed(() => entry.value !== undefined && (pictureInfo.value === undefined || pictureFailed.value || shownJob.value === job.value));
 
   const resolutionPxPerMm = computed(() => {
     const cut = result.value?.cut;
-    if (cut !== undefined) return cut.design.resolution as number;
-    const current = job.value;
+    if (cut !== undefined) return cut.place.resolution as number;
+    const current = part.value;
     const opened = picture.value;
     if (current === undefined || opened === undefined) return undefined;
-    return (current.assembly.by === 'width' ? opened.widthPx : opened.heightPx) / current.assembly.sizeMm;
+    return (current.size.by === 'width' ? opened.widthPx : opened.heightPx) / current.size.sizeMm;
   });
 
   return {
-    entry, job, picture, base, isCurrent, result, cleanView, error, pictureFailed, saveError, busy, saving, dragging, undoLabel, redoLabel, resolutionPxPerMm,
-    open, close, reopenPicture, setPicture, drawAt, commit, preview, commitPreview, revert, undo, redo, work, saveNow, cancel: () => engine.cancel(),
+    entry, job, part, picture, pictureInfo, base, isCurrent, result, cleanView, error, pictureFailed, saveError, busy, saving, dragging, undoLabel, redoLabel, resolutionPxPerMm,
+    open, close, reopenPicture, setPicture, drawAt, ofJob, commit, commitPart, preview, previewPart, commitPreview, revert, undo, redo, work, saveNow, cancel: () => engine.cancel(),
     propose: whenOpen(engine.propose.bind(engine)), reach: whenOpen(engine.reach.bind(engine)), moment: whenOpen(engine.moment.bind(engine)), region: whenOpen(region), proof: whenOpen(engine.proof.bind(engine)),
     variant: whenOpen(engine.variant.bind(engine)), parts: whenOpen(engine.parts.bind(engine)), exportFile: whenOpen(engine.export.bind(engine)),
   };

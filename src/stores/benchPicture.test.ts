@@ -1,4 +1,5 @@
 import { disposePinia, type Pinia } from 'pinia';
+import { sizedJob } from '../../tests/fixtures/jobWith.ts';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { nextTick } from 'vue';
 import { decodeFile } from '../../cli/decodeFile.ts';
@@ -55,22 +56,22 @@ describe('another picture', () => {
     await bench.open(b.id);
     go();
     await given;
-    expect([bench.entry?.id, bench.job?.picture?.fileName, bench.entry?.pictureId]).toEqual([b.id, 'b.png', b.pictureId]);
-    expect((await storage.get(a.id))?.job.picture?.fileName).toBe('oar.jpg');
+    expect([bench.entry?.id, bench.pictureInfo?.fileName, bench.pictureInfo?.id]).toEqual([b.id, 'b.png', b.job.pictures[0].id]);
+    expect((await storage.get(a.id))?.job.pictures[0].fileName).toBe('oar.jpg');
     expect((await storage.get(b.id))?.job).toEqual(b.job);
   });
 
   it('is taken back by undo, with its file', async () => {
     const { bench, shelf } = start();
-    const { id, pictureId } = await shelf.addFile(file('a.png'));
+    const { id, job: { pictures: [{ id: pictureId }] } } = await shelf.addFile(file('a.png'));
     await bench.open(id);
     await bench.setPicture(other());
-    expect(bench.entry?.pictureId).not.toBe(pictureId);
+    expect(bench.pictureInfo?.id).not.toBe(pictureId);
     bench.undo();
     await nextTick();
-    expect([bench.job?.picture?.fileName, bench.entry?.pictureId]).toEqual(['a.png', pictureId]);
+    expect([bench.pictureInfo?.fileName, bench.pictureInfo?.id]).toEqual(['a.png', pictureId]);
     await bench.saveNow();
-    expect(await storage.get(id)).toMatchObject({ pictureId, job: { picture: { fileName: 'a.png' } } });
+    expect(await storage.get(id)).toMatchObject({ job: { pictures: [{ id: pictureId, fileName: 'a.png' }] } });
   });
 
   it('of a job that was opened in passing is not shown in its place', async () => {
@@ -91,7 +92,7 @@ describe('a run that fails', () => {
     const run = engine.run.bind(engine);
     engine.run = () => Promise.reject(new AppError('unexpected', { message: 'x', at: 'doing “Sweep”', change: 'Switch off or change the step “Sweep”' }));
     const job = bench.job!;
-    bench.commit('Size', { ...job, assembly: { ...job.assembly, sizeMm: 90 } });
+    bench.commit('Size', sizedJob(job, 90));
     await until(() => bench.result?.problem !== undefined);
     expect([bench.result?.cut, bench.result?.problem?.code]).toEqual([undefined, 'unexpected']);
     expect(explain(bench.result!.problem!).todo).toContain('Switch off or change the step “Sweep”');

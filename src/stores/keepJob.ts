@@ -16,11 +16,10 @@ export interface OnBench {
   readonly present: () => Job | undefined;
   readonly pictureKey: () => string | undefined;
   readonly commit: (label: string, next: Job) => void;
-  readonly reopenPicture: () => Promise<void>;
 }
 
 /** Keeps the job on the bench: saves it a moment after each change, its thumbnail when there is time, and takes over what another tab saved. */
-export function keepJob({ entry, job, present, pictureKey, commit, reopenPicture }: OnBench) {
+export function keepJob({ entry, job, present, pictureKey, commit }: OnBench) {
   const { engine, storage, signal } = useServices();
   const shelf = useShelf();
   const saving = ref(false);
@@ -44,12 +43,10 @@ export function keepJob({ entry, job, present, pictureKey, commit, reopenPicture
     const found = await storage.get(id).catch(() => undefined);
     if (found === undefined || found.deletedAt !== undefined || entry.value?.id !== id) return;
     const other = JSON.stringify(found.job);
-    const isOtherPicture = found.pictureId !== entry.value.pictureId;
     const isOther = other !== JSON.stringify(entry.value.job);
     entry.value = isOther ? found : { ...found, job: entry.value.job };
     if (!isOther || other === JSON.stringify(present())) return;
     commit('Changed in another tab', found.job);
-    if (isOtherPicture) await reopenPicture();
   }
 
   async function saveNow(stage?: string): Promise<void> {

@@ -47,7 +47,7 @@ export function keepShown(storage: JobStorage, { entry, picture, result, cleanVi
   function dueOf(job: Job): (() => Promise<void>) | undefined {
     const [at, opened, made, clean, base] = [entry.value, picture.value, result.value, cleanView.value, baseView.value];
     if (dragging.value || at === undefined || opened === undefined || made?.quality !== 'final' || made.cut === undefined || clean === undefined) return undefined;
-    return () => kept.write(at.id, job, at.pictureId, { picture: opened, result: made, clean, ...(base === undefined ? {} : { base }) });
+    return () => kept.write(at.id, job, { picture: opened, result: made, clean, ...(base === undefined ? {} : { base }) });
   }
 
   /** Keeps now what is due. */

@@ -1,4 +1,5 @@
 import { disposePinia, type Pinia } from 'pinia';
+import { sizedJob } from '../../tests/fixtures/jobWith.ts';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { decodeFile } from '../../cli/decodeFile.ts';
 import { discFiles } from '../../tests/fixtures/files.ts';
@@ -7,7 +8,8 @@ import { until } from '../../tests/fixtures/until.ts';
 import { LocalEngine } from '../engine/localEngine.ts';
 import type { Engine } from '../engine/protocol.ts';
 import { MemoryStorage } from '../storage/memoryStorage.ts';
-import { bytesOf, KeptResults } from './keptResult.ts';
+import { bytesOf } from '../core/task/bytesOf.ts';
+import { KeptResults } from './keptResult.ts';
 
 const files = await discFiles();
 
@@ -63,7 +65,7 @@ describe('a job that was shown before', () => {
     await until(() => bench.result !== undefined);
     expect(bench.isCurrent).toBe(true);
     expect(bench.result?.cut).toEqual(before.result.cut);
-    expect(bench.picture?.widthPx).toBe(bench.job?.picture?.widthPx);
+    expect(bench.picture?.widthPx).toBe(bench.pictureInfo?.widthPx);
     expect(Buffer.compare(Buffer.from(bench.cleanView!.pixels.data), Buffer.from(before.pixels.data))).toBe(0);
     expect(engine.ran).toEqual([]);
     const shown = bench.result;
@@ -77,7 +79,7 @@ describe('a job that was shown before', () => {
     const { bench, id, letOpen } = await putAway();
     const opening = bench.open(id);
     await until(() => bench.result !== undefined);
-    bench.commit('Size', { ...bench.job!, assembly: { ...bench.job!.assembly, sizeMm: 33 } });
+    bench.commit('Size', sizedJob(bench.job!, 33));
     expect(bench.isCurrent).toBe(false);
     letOpen();
     await opening;
@@ -101,7 +103,7 @@ describe('a job that was shown before', () => {
   it('is made anew when it was changed elsewhere meanwhile', async () => {
     const { bench, id, letOpen } = await putAway();
     const row = (await storage.get(id))!;
-    await storage.put({ ...row, job: { ...row.job, assembly: { ...row.job.assembly, sizeMm: 44 } } });
+    await storage.put({ ...row, job: sizedJob(row.job, 44) });
     letOpen();
     await bench.open(id);
     expect(bench.result).toBeUndefined();

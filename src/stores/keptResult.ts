@@ -1,4 +1,5 @@
 import { isAppError } from '../core/errors/appError.ts';
+import { bytesOf } from '../core/task/bytesOf.ts';
 import { canonicalJson, hashText } from '../core/task/hash.ts';
 import type { Job } from '../core/job/job.ts';
 import { makeRgba8, type Rgba8 } from '../core/raster/raster.ts';
@@ -48,19 +49,19 @@ export class KeptResults {
   async read(id: string, entry: Promise<ShelfEntry | undefined>): Promise<Shown | undefined> {
     if (this.build === undefined) return undefined;
     const [row, found] = await Promise.all([this.storage.kept(id).catch(onlyKnown), entry]);
-    if (row === undefined || found === undefined || row.key !== this.keyOf(found.job, found.pictureId)) return undefined;
+    if (row === undefined || found === undefined || row.key !== this.keyOf(found.job)) return undefined;
     return unpacked(row.value as PackedShown);
   }
 
-  async write(id: string, job: Job, pictureId: string | undefined, shown: Shown): Promise<void> {
+  async write(id: string, job: Job, shown: Shown): Promise<void> {
     if (this.build === undefined) return;
     const value = await packed(shown);
-    await this.storage.keep({ jobId: id, key: this.keyOf(job, pictureId), bytes: bytesOf(value), usedAt: Date.now(), value }).catch(onlyKnown);
+    await this.storage.keep({ jobId: id, key: this.keyOf(job), bytes: bytesOf(value), usedAt: Date.now(), value }).catch(onlyKnown);
   }
 
   /** Of the settings that results follow from: name, keywords, notes and hand-off are not of them. */
-  private keyOf({ recipe, separation, outline, assembly, layout, process, blank, picture }: Job, pictureId: string | undefined): KeptRow['key'] {
-    return hashText(canonicalJson([this.build, pictureId ?? '', picture?.drawnSidePx ?? 0, recipe, separation, outline, assembly, layout, process, blank]));
+  private keyOf({ pictures, films, objects, place, layout, process, blank }: Job): KeptRow['key'] {
+    return hashText(canonicalJson([this.build, pictures, films, objects, place ?? {}, layout, process, blank]));
   }
 }
 
@@ -102,13 +103,4 @@ async function inflatedPixels({ width, height, deflated }: PackedPixels): Promis
 async function through(bytes: Uint8Array | Uint8ClampedArray, stream: CompressionStream | DecompressionStream): Promise<Uint8Array<ArrayBuffer>> {
   const input = new Blob([bytes as Uint8Array<ArrayBuffer>]).stream().pipeThrough(stream);
   return new Uint8Array(await new Response(input).arrayBuffer());
-}
-
-/** About what a value takes when it is stored: typed arrays as they are, numbers as eight bytes, letters as one. */
-export function bytesOf(value: unknown): number {
-  if (ArrayBuffer.isView(value)) return value.byteLength;
-  if (typeof value === 'string') return value.length;
-  if (Array.isArray(value)) return value.reduce<number>((sum, item) => sum + bytesOf(item), 8);
-  if (typeof value === 'object' && value !== null) return Object.entries(value).reduce((sum, [name, item]) => sum + name.length + bytesOf(item), 8);
-  return 8;
 }

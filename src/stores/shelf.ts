@@ -1,15 +1,17 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { hashBytes } from '../core/task/hash.ts';
 import type { Job } from '../core/job/job.ts';
 import { isAppError } from '../core/errors/appError.ts';
 import { newJob } from '../core/job/newJob.ts';
+import type { PictureInfo } from '../core/job/picture.ts';
+import { pictureOf, tracedPart, withPart, withPicture, withPicturesOnly } from '../core/job/tracedPart.ts';
+import { pictureKeyOf } from '../engine/protocol.ts';
 import { startedWith } from '../core/propose/propose.ts';
 import { salvageJob } from '../core/job/salvageJob.ts';
-import { ARCHIVE_ENDING, readArchive, writeArchive } from '../formats/archive/archive.ts';
+import { ARCHIVE_ENDING, readArchive, writeArchive, type JobArchive } from '../formats/archive/archive.ts';
 import { checkFileSize } from '../formats/picture/checkPicture.ts';
 import type { DamagedEntry, PictureFile, ShelfEntry } from '../storage/ports.ts';
-import { pictureInfo } from './pictureInfo.ts';
+import { pictureInfoOf } from './pictureInfo.ts';
 import { useServices } from './services.ts';
 import { useStock } from './stock.ts';
 
@@ -29,9 +31,9 @@ export const isArchive = (fileName: string): boolean => fileName.toLowerCase().e
 function jobLike(pattern: Job | undefined, name: string): Job {
   const fresh = newJob(name);
   if (pattern === undefined) return fresh;
-  const { blank, process, separation, outline, assembly, layout, handOff } = pattern;
-  const { place: _place, ...size } = assembly;
-  return { ...fresh, blank, process, separation, outline, assembly: size, layout, handOff };
+  const { blank, process, films, layout, handOff } = pattern;
+  const { separation, outline, size } = tracedPart(pattern);
+  return { ...withPart(fresh, { ...tracedPart(fresh), separation, outline, size, films }), blank, process, layout, handOff };
 }
 
 /** The shelf: all jobs, and what can be done with one as a whole. */
@@ -52,18 +54,23 @@ export const useShelf = defineStore('shelf', () => {
   }
 
   /** Makes a job of what can be read of a damaged one, and takes that off the shelf. Gives what could not be read, in words. */
-  async function repair({ id, job: stored, pictureId }: DamagedEntry): Promise<readonly string[]> {
-    const { job, lost } = salvageJob(stored);
+  async function repair({ id, job: stored, oldPictureId }: DamagedEntry): Promise<readonly string[]> {
+    const { job, lost } = salvageJob(stored, oldPictureId);
     const now = Date.now();
-    await save({ id: crypto.randomUUID(), job, createdAt: now, updatedAt: now, stage: 'picture', ...(pictureId === undefined ? {} : { pictureId }) });
+    await save({ id: crypto.randomUUID(), job, createdAt: now, updatedAt: now, stage: 'picture' });
     await discard(id);
     return lost;
   }
 
-  /** A damaged job as a file: its settings as they are stored, and its picture. */
-  async function damagedFile({ name, job, pictureId }: DamagedEntry): Promise<{ fileName: string; bytes: Uint8Array<ArrayBuffer> }> {
-    const picture = pictureId === undefined ? undefined : await storage.picture(pictureId);
-    return { fileName: `${name}${ARCHIVE_ENDING}`, bytes: writeArchive({ job: job as Job, ...(picture === undefined ? {} : { picture: picture.bytes }) }) };
+  /** A damaged job as a file: its settings as they are stored, and its pictures. */
+  async function damagedFile({ name, job, pictureIds }: DamagedEntry): Promise<{ fileName: string; bytes: Uint8Array<ArrayBuffer> }> {
+    return { fileName: `${name}${ARCHIVE_ENDING}`, bytes: writeArchive({ job: job as Job, pictures: await picturesOf(pictureIds) }) };
+  }
+
+  /** The picture files that are there, by their ids. */
+  async function picturesOf(ids: readonly string[]): Promise<Map<string, Uint8Array<ArrayBuffer>>> {
+    const files = await Promise.all(ids.map((id) => storage.picture(id)));
+    return new Map(files.flatMap((file) => (file === undefined ? [] : [[file.id, file.bytes] as const])));
   }
 
   /** Removes a damaged row for good. */
@@ -80,8 +87,8 @@ export const useShelf = defineStore('shelf', () => {
     all.value = [found, ...all.value.filter((other) => other.id !== id)].sort((a, b) => b.updatedAt - a.updatedAt);
   }
 
-  async function save(entry: ShelfEntry, picture?: PictureFile): Promise<ShelfEntry> {
-    await storage.put(entry, picture);
+  async function save(entry: ShelfEntry, pictures: readonly PictureFile[] = []): Promise<ShelfEntry> {
+    await storage.put(entry, pictures);
     signal.tell(entry.id);
     const others = all.value.filter((other) => other.id !== entry.id);
     all.value = [entry, ...others].sort((a, b) => b.updatedAt - a.updatedAt);
@@ -100,16 +107,36 @@ export const useShelf = defineStore('shelf', () => {
     }
   }
 
-  /** @param asProposed whether a sure proposal is taken up. */
-  async function add(job: Job, bytes: Uint8Array<ArrayBuffer> | undefined, fileName: string, asProposed = false): Promise<ShelfEntry> {
+  async function put(job: Job, pictures: readonly PictureFile[], thumbnail?: Uint8Array<ArrayBuffer>): Promise<ShelfEntry> {
     const now = Date.now();
-    const fresh: ShelfEntry = { id: crypto.randomUUID(), job, createdAt: now, updatedAt: now, stage: 'picture' };
-    if (bytes === undefined) return save(fresh);
-    const picture: PictureFile = { id: hashBytes(bytes), fileName, bytes };
-    const opened = await engine.open(bytes.slice(), fileName, { drawnSidePx: job.picture?.drawnSidePx });
-    const withPicture: Job = { ...(asProposed ? await started(job, opened.pictureKey) : job), picture: pictureInfo(fileName, opened) };
-    const thumbnail = await engine.export({ pictureKey: opened.pictureKey, job: withPicture, kind: 'thumbnail' });
-    return save({ ...fresh, job: withPicture, pictureId: picture.id, thumbnail }, picture);
+    return save({ id: crypto.randomUUID(), job, createdAt: now, updatedAt: now, stage: 'picture', ...(thumbnail === undefined ? {} : { thumbnail }) }, pictures);
+  }
+
+  /** A job with a picture that it has not had before. @param asProposed whether a sure proposal is taken up. */
+  async function addPicture(job: Job, bytes: Uint8Array<ArrayBuffer>, fileName: string, asProposed: boolean): Promise<ShelfEntry> {
+    const opened = await engine.open(bytes.slice(), fileName);
+    const { pictureKey, pictureId } = opened;
+    const begun = asProposed ? await started(job, pictureKey) : job;
+    const whole = withPicture(begun, tracedPart(begun).id, pictureInfoOf(fileName, opened));
+    const thumbnail = await engine.export({ pictureKey, job: whole, kind: 'thumbnail' });
+    return put(whole, [{ id: pictureId, fileName, bytes }], thumbnail);
+  }
+
+  /** A whole job from an archive. Its pictures are opened once, so that none that cannot be read is stored. */
+  async function addWhole({ job: named, pictures }: JobArchive): Promise<ShelfEntry> {
+    const files: PictureFile[] = [];
+    const known: PictureInfo[] = [];
+    for (const { id, fileName, drawnSidePx } of named.pictures) {
+      const bytes = pictures.get(id);
+      if (bytes === undefined) continue;
+      // What the file itself says holds.
+      known.push(pictureInfoOf(fileName, await engine.open(bytes.slice(), fileName, { id, drawnSidePx })));
+      files.push({ id, fileName, bytes });
+    }
+    const job = withPicturesOnly(named, known);
+    const info = pictureOf(job, tracedPart(job));
+    const thumbnail = info === undefined ? undefined : await engine.export({ pictureKey: pictureKeyOf(info), job, kind: 'thumbnail' });
+    return put(job, files, thumbnail);
   }
 
   /**
@@ -119,9 +146,8 @@ export const useShelf = defineStore('shelf', () => {
   async function addFile(file: File, pattern?: Job): Promise<ShelfEntry> {
     checkFileSize(file.size, file.name);
     const bytes = new Uint8Array(await file.arrayBuffer());
-    if (!isArchive(file.name)) return add(jobLike(pattern, nameFromFile(file.name)), bytes, file.name, pattern === undefined);
-    const { job, picture } = readArchive(bytes, file.name);
-    return add(job, picture, job.picture?.fileName ?? 'picture');
+    if (!isArchive(file.name)) return addPicture(jobLike(pattern, nameFromFile(file.name)), bytes, file.name, pattern === undefined);
+    return addWhole(await readArchive(bytes, file.name));
   }
 
   async function duplicate(id: string): Promise<ShelfEntry | undefined> {
@@ -152,8 +178,7 @@ export const useShelf = defineStore('shelf', () => {
   async function archiveOf(id: string): Promise<{ fileName: string; bytes: Uint8Array<ArrayBuffer> } | undefined> {
     const entry = await storage.get(id);
     if (entry === undefined) return undefined;
-    const picture = entry.pictureId === undefined ? undefined : await storage.picture(entry.pictureId);
-    const bytes = writeArchive(picture === undefined ? { job: entry.job } : { job: entry.job, picture: picture.bytes });
+    const bytes = writeArchive({ job: entry.job, pictures: await picturesOf(entry.job.pictures.map(({ id: picture }) => picture)) });
     return { fileName: `${entry.job.name}${ARCHIVE_ENDING}`, bytes };
   }
 

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { expect } from '@playwright/test';
 import { statedDpi } from '../../src/formats/picture/statedDpi.ts';
+import { tracedPart } from '../../src/core/job/tracedPart.ts';
 import { readArchive } from '../../src/formats/archive/archive.ts';
 import { addStep, asItCame, choose, demoPicture, drag, dropFiles, goTo, openShelf, save, setQuantity, settled, test } from './bench.ts';
 import { areaOf, boxOf, centroidOf, readCutFile } from './svgGeometry.ts';
@@ -137,8 +138,8 @@ test('a dropped picture becomes a mirrored, boxed cut file and is found again', 
     expect(statedDpi(new Uint8Array(png.bytes), 'png')).toBeGreaterThan(60);
     const file = await save(page, 'Save job file');
     expect(file.name).toBe('Spring crew shirt.limner');
-    const archive = readArchive(new Uint8Array(file.bytes), file.name);
-    expect(archive.job.recipe).toHaveLength(5);
+    const archive = await readArchive(new Uint8Array(file.bytes), file.name);
+    expect(tracedPart(archive.job).recipe).toHaveLength(5);
     expect(archive.job.layout.copies).toBe(2);
     expect(archive.job.rights.use).toBe('ours');
     await page.goto('/');

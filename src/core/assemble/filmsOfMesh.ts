@@ -5,7 +5,7 @@ import { within, type Task } from '../task/task.ts';
 import type { ArcMesh, MeshOptions } from '../outline/mesh/arcMesh.ts';
 import { EdgePlaces } from '../outline/mesh/edgePlaces.ts';
 import { filmOutline } from '../outline/mesh/filmOutline.ts';
-import type { MeshRegions } from '../outline/mesh/meshRegions.ts';
+import { regionAt, spreadOverCells, type MeshRegions } from '../outline/mesh/meshRegions.ts';
 import { reachedOutline, type Under } from './reachFilm.ts';
 import type { Meet } from '../separate/separation.ts';
 import { coveredRegions, sidesOfRegions, stackOrder } from './stackFilms.ts';
@@ -34,7 +34,7 @@ export interface FilmSpot {
 export function filmOfRegions(regions: MeshRegions, filmOfLabel: (label: number) => number, spots: readonly FilmSpot[] = []): Int32Array {
   const filmOf = Int32Array.from(regions.label, filmOfLabel);
   for (const { x, y, film } of spots) {
-    const region = regions.at(x, y);
+    const region = regionAt(regions, x, y);
     // What lies around the whole picture is never film.
     if (region >= 0 && regions.firstPixel[region] >= 0) filmOf[region] = film;
   }
@@ -82,7 +82,7 @@ export function* filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOf, film
       continue;
     }
     // What a film covers already is its own here, whichever film lies on it.
-    const cells = regions.spread(Array.from(filmOf, (other, region) => (covers[region] === 1 ? film : other)));
+    const cells = spreadOverCells(regions, Array.from(filmOf, (other, region) => (covers[region] === 1 ? film : other)));
     outlines.push({ film, curves: yield* within(reachedOutline(mesh, own, cells, film, reaches, places, edges.options), k / films, (k + 1) / films) });
   }
   return outlines;

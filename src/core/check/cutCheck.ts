@@ -22,7 +22,7 @@ export interface CheckLimits {
   readonly leastStripMm: number;
   /** Whether the art is cut out of the film, so that a hole in it is an island that nothing holds. */
   readonly artIsOpening: boolean;
-  /** Pixels of the picture as it came on a mm of the design; those of the design's outlines when absent. */
+  /** Pixels of the picture as it came on a mm of the design; where there is none, none is too coarse. */
   readonly picturePxPerMm?: number;
 }
 
@@ -51,7 +51,7 @@ export function cutCheck(design: Design, limits: CheckLimits): Finding[] {
   // A piece that is too small as a whole is told once.
   const isTold = ({ xMm, yMm }: Finding): boolean => small.some((piece) => Math.hypot(piece.xMm - xMm, piece.yMm - yMm) <= Math.sqrt(piece.size));
   for (const { filmId, curves } of design.layers) findings.push(...stripFindings(curves, limits).filter((finding) => !isTold(finding)).map((finding) => ({ ...finding, filmId })));
-  const resolution = limits.picturePxPerMm ?? design.resolution;
+  const resolution = limits.picturePxPerMm ?? Infinity;
   if (resolution < COARSE_PX_PER_MM) findings.push({ kind: 'coarsePicture', xMm: 0, yMm: 0, size: resolution * 25.4 });
   return findings;
 }

@@ -14,6 +14,8 @@ export interface Figures {
   readonly weedingS: number;
 }
 
+export const NO_FIGURES: Figures = { pieces: 0, nodes: 0, areaMm2: 0, cutLengthMm: 0, smallestMm2: 0, weedingS: 0 };
+
 /**
  * Weeding by hand, as an estimate to compare by and not a promise: waste is pulled along every cut edge, each opening is picked out with the hook, and around small pieces one goes
  * slowly so that they stay down.

@@ -204,9 +204,9 @@ describe('strokes', () => {
 describe('finished size', () => {
   it('is that of the ink, not of the paper around it, whatever way the design is turned', () => {
     const paper = artFromText(['..........', '..........', '..######..', '...#..#...', '..........', '.........o']);
-    expect(artResolution(paper, { by: 'width', sizeMm: 2 })).toBe(4);
-    expect(artResolution(paper, { by: 'width', sizeMm: 2 }, 0.5)).toBe(3);
-    expect(artResolution(paper, { by: 'height', sizeMm: 1 }, 0.5)).toBe(2);
+    expect(artResolution(paper, { by: 'width', sizeMm: 2, turnDeg: 0 })).toBe(4);
+    expect(artResolution(paper, { by: 'width', sizeMm: 2, turnDeg: 0 }, 0.5)).toBe(3);
+    expect(artResolution(paper, { by: 'height', sizeMm: 1, turnDeg: 0 }, 0.5)).toBe(2);
     expect(artResolution(paper, { by: 'width', sizeMm: 1, turnDeg: 90 }, 0.5)).toBe(2);
     // Turned by an eighth, x − y tells the width: from −1 at the lower left of the ink to 6 at its upper right.
     expect(artResolution(paper, { by: 'width', sizeMm: 7 * Math.SQRT1_2, turnDeg: 45 })).toBeCloseTo(1, 9);
@@ -214,8 +214,8 @@ describe('finished size', () => {
 
   it('measures what is there', () => {
     const art = artFromText(['     ', ' ##  ', ' ### ', '     ']);
-    expect(artResolution(art, { by: 'width', sizeMm: 1.5 })).toBe(2);
-    expect(artResolution(art, { by: 'height', sizeMm: 4 })).toBe(0.5);
-    expect(artResolution(artFromText(['    ', '    ']), { by: 'height', sizeMm: 4 })).toBe(0.5);
+    expect(artResolution(art, { by: 'width', sizeMm: 1.5, turnDeg: 0 })).toBe(2);
+    expect(artResolution(art, { by: 'height', sizeMm: 4, turnDeg: 0 })).toBe(0.5);
+    expect(artResolution(artFromText(['    ', '    ']), { by: 'height', sizeMm: 4, turnDeg: 0 })).toBe(0.5);
   });
 });

@@ -13,7 +13,7 @@ import { sweepSpecks } from './sweepSpecks.ts';
 import { sweepTones } from './sweepTones.ts';
 
 const base = { id: 's', enabled: true, v: 1 } as const;
-const findsOf = (picture: Art, recipe: Recipe): readonly Find[] => finish(applyRecipe({ picture, pictureKey: 'p', recipe, finished: { by: 'width', sizeMm: picture.width / picture.frame.scale } })).steps[0].finds ?? [];
+const findsOf = (picture: Art, recipe: Recipe): readonly Find[] => finish(applyRecipe({ picture, pictureKey: 'p', recipe, finished: { by: 'width', sizeMm: picture.width / picture.frame.scale, turnDeg: 0 } })).steps[0].finds ?? [];
 
 describe('spared places', () => {
   it('belong to the nearest find within reach, and to none beyond', () => {
@@ -105,7 +105,7 @@ describe('an area lift', () => {
     const lift = { kind: 'areaLift', ...base, at: { xPx: 1, yPx: 1 }, tolerance: 5, enclosed: true, soft: false } as const;
     const finds = findsOf(rings, [lift]);
     expect(finds.map(({ kind, spared }) => [kind, spared])).toEqual([['enclosed', false], ['enclosed', false]]);
-    const result = finish(applyRecipe({ picture: rings, pictureKey: 'p', recipe: [{ ...lift, spared: [finds[0]] }], finished: { by: 'width', sizeMm: 90 } }));
+    const result = finish(applyRecipe({ picture: rings, pictureKey: 'p', recipe: [{ ...lift, spared: [finds[0]] }], finished: { by: 'width', sizeMm: 90, turnDeg: 0 } }));
     expect(result.steps[0].facts['enclosed']).toBe(1);
     expect([result.art.alpha[20 * 90 + 22], result.art.alpha[20 * 90 + 66]]).toEqual([255, 0]);
   });

@@ -2,16 +2,8 @@ import { eachBorderPixel } from '../raster/eachBorderPixel.ts';
 import { isOpaque, type Art } from '../raster/art.ts';
 import { labelRegions } from '../raster/labelRegions.ts';
 import { wordsOf } from '../raster/raster.ts';
+import type { FinishedSize } from '../units/finishedSize.ts';
 import { pxPerMm, type PxPerMm } from '../units/length.ts';
-
-/** The size at which the design will be cut: of what is cut, without a border around it. */
-export interface FinishedSize {
-  readonly by: 'width' | 'height';
-  /** Millimetres, above 0. */
-  readonly sizeMm: number;
-  /** How the design lies on the blank, clockwise, degrees; 0 when absent. */
-  readonly turnDeg?: number;
-}
 
 /** Colours that differ from the ground around the art by no more than this in any channel are ground, of 255: paper, its grain, and what compression leaves beside edges. */
 const GROUND_LEVELS = 32;
@@ -23,6 +15,7 @@ const ROUNDS = 6;
 /**
  * Resolution of the art once it is brought to its finished size, in art pixels per mm: by the box around its ink, which is what is there, or on a plain ground what differs from it.
  * An art that is all ground, or fills its frame, is measured by the frame. The same scale holds for steps of the recipe and for the pieces that are cut.
+ * @param finished of what is cut, without a border around it.
  * @param leastMm2 bits of ink smaller than this do not count: they are left out.
  */
 export function artResolution(art: Art, finished: FinishedSize, leastMm2 = 0): PxPerMm {
@@ -63,7 +56,7 @@ export function artResolution(art: Art, finished: FinishedSize, leastMm2 = 0): P
 }
 
 /** Along which direction of the art its chosen side is measured. */
-function directionOf({ by, turnDeg = 0 }: FinishedSize): { x: number; y: number } {
+function directionOf({ by, turnDeg }: FinishedSize): { x: number; y: number } {
   const turn = (turnDeg * Math.PI) / 180;
   const rounded = (value: number): number => (Math.abs(value) < 1e-12 ? 0 : value);
   return by === 'width' ? { x: rounded(Math.cos(turn)), y: rounded(-Math.sin(turn)) } : { x: rounded(Math.sin(turn)), y: rounded(Math.cos(turn)) };

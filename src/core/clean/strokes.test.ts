@@ -9,7 +9,7 @@ import { finish } from '../task/task.ts';
 import { paintStroke } from './paintStrokes.ts';
 
 const base = { id: 's', enabled: true, v: 1 } as const;
-const run = (picture: Art, recipe: Recipe): Art => finish(applyRecipe({ picture, pictureKey: 'p', recipe, finished: { by: 'width', sizeMm: 50 } })).art;
+const run = (picture: Art, recipe: Recipe): Art => finish(applyRecipe({ picture, pictureKey: 'p', recipe, finished: { by: 'width', sizeMm: 50, turnDeg: 0 } })).art;
 const RED = { r: 190, g: 40, b: 30 };
 /** A red bar on white. */
 const bar = artFromShare(sampled(80, 60, (_x, y) => y > 24.5 && y < 36), RED, WHITE);

@@ -17,7 +17,7 @@ const RECIPE: Recipe = [
   { kind: 'bringBack', id: 'b', ...base, strokes: [{ radiusPx: 2, points: [25, 21] }] },
 ];
 const picture = artFromShare(disc(70, 44, 28, 20, 12));
-const run = (recipe: Recipe) => finish(applyRecipe({ picture, pictureKey: 'p', recipe, finished: { by: 'width', sizeMm: 50 } }));
+const run = (recipe: Recipe) => finish(applyRecipe({ picture, pictureKey: 'p', recipe, finished: { by: 'width', sizeMm: 50, turnDeg: 0 } }));
 
 describe('turnedAnew', () => {
   it('keeps crop, points and strokes on what they were put on', () => {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Finding } from '../check/cutCheck.ts';
 import { leavingOut, mendOf, withMend } from './mendFinding.ts';
+import { tracedPart } from '../job/tracedPart.ts';
 import { newJob } from '../job/newJob.ts';
 import type { Recipe } from '../clean/recipe.ts';
 
@@ -27,7 +28,7 @@ describe('mending a finding by the recipe', () => {
   });
 
   it('leaves out pieces up to the size of one, and never fewer than before', () => {
-    const leastOf = (size: number): number => leavingOut(newJob('Crest'), { size }).outline.leastPieceMm2;
+    const leastOf = (size: number): number => leavingOut(tracedPart(newJob('Crest')), { size }).outline.leastPieceMm2;
     expect([leastOf(0.05), leastOf(2)]).toEqual([0.3, 2.05]);
   });
 });

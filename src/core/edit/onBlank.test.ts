@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { tracedPart } from '../job/tracedPart.ts';
+import { sizedJob } from '../../../tests/fixtures/jobWith.ts';
 import { BLANKS, ownBlank } from '../process/blanks.ts';
 import { onBlank } from './onBlank.ts';
 import { jobSchema, type Job } from '../job/job.ts';
@@ -10,16 +12,17 @@ const sign = BLANKS.find(({ blank }) => blank.name === 'Wooden sign')!;
 describe('another blank', () => {
   it('brings its usual size and process', () => {
     const job = onBlank(newJob('Crest'), mug);
-    expect([job.blank.name, job.process, job.assembly.sizeMm]).toEqual(['Mug', 'waterslide', 90]);
-    expect(onBlank(job, sign)).toMatchObject({ process: 'stencil', assembly: { sizeMm: 300 } });
+    expect([job.blank.name, job.process, tracedPart(job).size.sizeMm]).toEqual(['Mug', 'waterslide', 90]);
+    expect(onBlank(job, sign).process).toBe('stencil');
+    expect(tracedPart(onBlank(job, sign)).size.sizeMm).toBe(300);
   });
 
   it('leaves a size and a process that were set in the job', () => {
     const fresh = newJob('Crest');
-    const typed: Job = { ...fresh, process: 'panel', assembly: { ...fresh.assembly, sizeMm: 250 } };
-    expect(onBlank(typed, sign)).toMatchObject({ process: 'panel', assembly: { by: 'width', sizeMm: 250 } });
-    const high: Job = { ...fresh, assembly: { ...fresh.assembly, by: 'height' } };
-    expect(onBlank(high, sign).assembly).toEqual(high.assembly);
+    const typed: Job = { ...sizedJob(fresh, 250), process: 'panel' };
+    expect(onBlank(typed, sign)).toMatchObject({ process: 'panel', objects: [{ size: { by: 'width', sizeMm: 250 } }] });
+    const high = sizedJob(fresh, tracedPart(fresh).size.sizeMm, 'height');
+    expect(onBlank(high, sign).objects).toEqual(high.objects);
   });
 });
 

@@ -1,4 +1,5 @@
 import type { Job } from '../job/job.ts';
+import { tracedPart, withPart } from '../job/tracedPart.ts';
 import { BLANKS, type BlankChoice } from '../process/blanks.ts';
 
 /**
@@ -7,8 +8,9 @@ import { BLANKS, type BlankChoice } from '../process/blanks.ts';
  */
 export function onBlank(job: Job, { blank, process, widthMm }: BlankChoice): Job {
   const before = BLANKS.find((choice) => choice.blank.name === job.blank.name);
-  const { assembly } = job;
-  const isUsualSize = before !== undefined && assembly.by === 'width' && assembly.sizeMm === before.widthMm;
+  const part = tracedPart(job);
+  const { size } = part;
+  const isUsualSize = before !== undefined && size.by === 'width' && size.sizeMm === before.widthMm;
   const isUsualProcess = before !== undefined && job.process === before.process;
-  return { ...job, blank, ...(isUsualProcess ? { process } : {}), ...(isUsualSize ? { assembly: { ...assembly, sizeMm: widthMm } } : {}) };
+  return { ...(isUsualSize ? withPart(job, { ...part, size: { ...size, sizeMm: widthMm } }) : job), blank, ...(isUsualProcess ? { process } : {}) };
 }

@@ -6,16 +6,17 @@ import type { Art } from '../raster/art.ts';
 import { cropArt } from '../raster/crop.ts';
 import { ringArea, ringCount, type Curves } from '../outline/curves.ts';
 import { finish } from '../task/task.ts';
-import { scaledJob, turnedJob } from './carriedJob.ts';
-import { jobSchema, type Job } from '../job/job.ts';
+import { scaledPart, turnedPart } from './carriedPart.ts';
+import { tracedPart, withPart, type TracedPart } from '../job/tracedPart.ts';
 import type { Film } from '../film/film.ts';
 import type { FlatSeparation } from '../separate/separation.ts';
+import { canonicalJson } from '../task/hash.ts';
 import { newJob } from '../job/newJob.ts';
 import { addTone, changeFilm, clearTone, countOfTones, dropTone, fillArea, findTonesAnew, forgetSpots, holdOutlines, isKept, keepTone, knowing, letGo, mergeTone, moveFilm, partAreas, partTone, pointApart, pointAt, setTone, smallTones, splitTone, withWay, type FoundFilms } from './paletteEdits.ts';
 import { nearestStock, USUAL_STOCK } from '../film/stock.ts';
 import { matchStock, takeFromStock } from './takeFromStock.ts';
 import { readJob } from '../job/readJob.ts';
-import { outlineArt, type OutlinedArt } from '../run/runJob.ts';
+import { outlinePart, type OutlinedArt } from '../run/outlinePart.ts';
 
 
 const RED: Rgb = { r: 179, g: 38, b: 46 };
@@ -29,14 +30,20 @@ const art = paintedArt(90, 60, (x, y) => {
   return x < 30.4 ? RED : x < 60.6 ? BLUE : SUN;
 });
 
-const start: Job = { ...newJob('Pennants'), separation: { way: 'flat', count: 'auto', meet: 'stacked' } };
-const separated = (job: Job): OutlinedArt => finish(outlineArt(job, art));
+const start: TracedPart = { ...tracedPart(newJob('Pennants')), separation: { way: 'flat', count: 'auto', meet: 'stacked' } };
+const separated = (job: TracedPart): OutlinedArt => finish(outlinePart(job, art));
 const foundOf = ({ tones, films }: OutlinedArt): FoundFilms => ({ tones: tones ?? [], films: films.map(({ film }) => film) });
 const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, ring) => ringArea(curves, ring)).reduce((sum, area) => sum + area, 0);
 const first = separated(start);
 const found = foundOf(first);
 const toneOf = (name: string): number => found.tones.findIndex(({ film }) => found.films.some((each) => each.id === film && each.name === name));
 const ground = found.tones.findIndex(({ film }) => film === null);
+
+/** Whether a part, put into a job, can be read again as it is. */
+function isJob(part: TracedPart): boolean {
+  const job = withPart(newJob('Palette'), part);
+  return canonicalJson(readJob(JSON.parse(JSON.stringify(job)))) === canonicalJson(job) && canonicalJson(tracedPart(job)) === canonicalJson(part);
+}
 
 describe('separating into flat colours', () => {
   it('names a film after each tone, but for the background', () => {
@@ -48,7 +55,7 @@ describe('separating into flat colours', () => {
   it('keeps tones and mesh while only films change', () => {
     const made: string[] = [];
     const kept = new Map<string, never>();
-    const remember: Parameters<typeof outlineArt>[2] = function* (key, make) {
+    const remember: Parameters<typeof outlinePart>[2] = function* (key, make) {
       const held = kept.get(key);
       if (held !== undefined) return held;
       made.push(key);
@@ -57,9 +64,9 @@ describe('separating into flat colours', () => {
       return value;
     };
     const held = changeFilm(start, found, found.films[0].id, { name: 'Other' });
-    finish(outlineArt(held, art, remember));
-    finish(outlineArt(mergeTone(held, found, 1, 2), art, remember));
-    finish(outlineArt({ ...held, separation: { ...held.separation, meet: 'inset' } as Job['separation'] }, art, remember));
+    finish(outlinePart(held, art, remember));
+    finish(outlinePart(mergeTone(held, found, 1, 2), art, remember));
+    finish(outlinePart({ ...held, separation: { ...held.separation, meet: 'inset' } as TracedPart['separation'] }, art, remember));
     expect(made).toHaveLength(1);
   });
 
@@ -118,7 +125,7 @@ describe('palette', () => {
     const blue = found.tones[toneOf('Blue')].film as string;
     // The sun within the blue bar; the yellow bar stays.
     const filled = pointAt(start, found, { xPx: 44.5, yPx: 30 }, blue);
-    const areas = (job: Job): Record<string, number> => Object.fromEntries(separated({ ...job, separation: { ...job.separation, meet: 'inset' } as Job['separation'] }).films.map(({ film, outline }) => [film.name, Math.round(areaOf(outline))]));
+    const areas = (job: TracedPart): Record<string, number> => Object.fromEntries(separated({ ...job, separation: { ...job.separation, meet: 'inset' } as TracedPart['separation'] }).films.map(({ film, outline }) => [film.name, Math.round(areaOf(outline))]));
     const before = areas(start);
     const disc = Math.PI * 8.1 ** 2;
     expect(Math.abs(areas(filled)['Blue'] - before['Blue'] - disc)).toBeLessThan(4);
@@ -137,53 +144,46 @@ describe('palette', () => {
 
   it('keeps single areas where they were put when the picture is turned or drawn larger', () => {
     const turn = { kind: 'turn', id: 't', enabled: true, v: 1, quarters: 0, angleDeg: 0, mirrored: false } as const;
-    const job: Job = { ...pointAt(start, found, { xPx: 44.5, yPx: 30 }, null), recipe: [turn] };
-    const spot = (next: Job): unknown => (next.separation as FlatSeparation).spots?.[0];
-    expect(spot(turnedJob(job, 't', { ...turn, quarters: 1 }, { widthPx: 90, heightPx: 60 }))).toEqual({ xPx: 30, yPx: 44.5, film: null });
-    expect(spot(turnedJob(turnedJob(job, 't', { ...turn, mirrored: true }, { widthPx: 90, heightPx: 60 }), 't', undefined, { widthPx: 90, heightPx: 60 }))).toEqual({ xPx: 44.5, yPx: 30, film: null });
-    expect(spot(scaledJob(job, 2))).toEqual({ xPx: 89, yPx: 60, film: null });
-    expect(turnedJob(start, 't', undefined, { widthPx: 90, heightPx: 60 }).separation).toBe(start.separation);
+    const job: TracedPart = { ...pointAt(start, found, { xPx: 44.5, yPx: 30 }, null), recipe: [turn] };
+    const spot = (next: TracedPart): unknown => (next.separation as FlatSeparation).spots?.[0];
+    expect(spot(turnedPart(job, 't', { ...turn, quarters: 1 }, { widthPx: 90, heightPx: 60 }))).toEqual({ xPx: 30, yPx: 44.5, film: null });
+    expect(spot(turnedPart(turnedPart(job, 't', { ...turn, mirrored: true }, { widthPx: 90, heightPx: 60 }), 't', undefined, { widthPx: 90, heightPx: 60 }))).toEqual({ xPx: 44.5, yPx: 30, film: null });
+    expect(spot(scaledPart(job, 2))).toEqual({ xPx: 89, yPx: 60, film: null });
+    expect(turnedPart(start, 't', undefined, { widthPx: 90, heightPx: 60 }).separation).toBe(start.separation);
   });
 
   it('reaches under neighbours from single areas too', () => {
     const blue = found.tones[toneOf('Blue')].film as string;
     const job = pointAt(start, found, { xPx: 44.5, yPx: 30 }, blue);
-    const { films } = separated({ ...job, separation: { ...job.separation, meet: 'inset', reachMm: 4 } as Job['separation'] });
+    const { films } = separated({ ...job, separation: { ...job.separation, meet: 'inset', reachMm: 4 } as TracedPart['separation'] });
     expect(films).toHaveLength(3);
     expect(ringCount(films.find(({ film }) => film.id === blue)?.outline as Curves)).toBe(1);
   });
 
   it('leaves one-colour jobs alone', () => {
-    const one = newJob('One');
+    const one = tracedPart(newJob('One'));
     for (const next of [mergeTone(one, found, 0, 1), clearTone(one, found, 0), dropTone(one, found, 0), moveFilm(one, found, found.films[0].id, 1), findTonesAnew(one, found)]) expect(next).toBe(one);
   });
 
   it('stays a valid job that can be read again, whatever is done', () => {
     const tone = fc.nat({ max: found.tones.length - 1 });
     const edit = fc.oneof(
-      fc.tuple(tone, tone).map(([a, b]) => (job: Job) => mergeTone(job, found, a, b)),
-      tone.map((a) => (job: Job) => clearTone(job, found, a)),
-      tone.map((a) => (job: Job) => partTone(job, found, a)),
-      tone.map((a) => (job: Job) => dropTone(job, found, a)),
-      fc.nat({ max: 5 }).map((to) => (job: Job) => moveFilm(job, found, found.films[0].id, to)),
+      fc.tuple(tone, tone).map(([a, b]) => (job: TracedPart) => mergeTone(job, found, a, b)),
+      tone.map((a) => (job: TracedPart) => clearTone(job, found, a)),
+      tone.map((a) => (job: TracedPart) => partTone(job, found, a)),
+      tone.map((a) => (job: TracedPart) => dropTone(job, found, a)),
+      fc.nat({ max: 5 }).map((to) => (job: TracedPart) => moveFilm(job, found, found.films[0].id, to)),
     );
     fc.assert(
       fc.property(edit, (change) => {
         const job = change(start);
-        expect(jobSchema.safeParse(job).success).toBe(true);
-        expect(readJob(JSON.parse(JSON.stringify(job)))).toEqual(job);
+        expect(isJob(job)).toBe(true);
       }),
       { seed: 12, numRuns: 100 },
     );
   });
 });
 
-describe('jobs of version 1', () => {
-  it('are read as they were', () => {
-    const { version: _version, ...old } = newJob('Old');
-    expect(readJob({ ...old, version: 1 })).toEqual(newJob('Old'));
-  });
-});
 
 describe('parting and merging', () => {
   it('puts two tones in the place of one, the first in its film', () => {
@@ -193,7 +193,7 @@ describe('parting and merging', () => {
     expect(palette).toHaveLength(found.tones.length + 1);
     expect(palette[at]).toEqual({ colour: '#f2b632', film: found.tones[at].film });
     expect(new Set(palette.map(({ film }) => film)).size).toBe(palette.length);
-    expect(jobSchema.safeParse(split).success).toBe(true);
+    expect(isJob(split)).toBe(true);
   });
 
   it('gives several areas one film of their own', () => {
@@ -213,13 +213,13 @@ describe('parting and merging', () => {
 
   it('fills an area of background below the rest, as far as the middle of what lies above', () => {
     const filled = fillArea(start, found, { xPx: 3, yPx: 3 });
-    expect(filled.assembly.films[0].name).toBe('Fill');
+    expect(filled.films[0].name).toBe('Fill');
     const { pairs, spots } = filled.separation as FlatSeparation;
     expect(pairs).toHaveLength(3);
-    expect(spots).toEqual([{ xPx: 3, yPx: 3, film: filled.assembly.films[0].id }]);
+    expect(spots).toEqual([{ xPx: 3, yPx: 3, film: filled.films[0].id }]);
     const films = separated(filled).films;
     expect(films[0].film.name).toBe('Fill');
-    expect(fillArea(filled, foundOf(separated(filled)), { xPx: 88, yPx: 3 }).assembly.films[0].name).toBe('Fill 2');
+    expect(fillArea(filled, foundOf(separated(filled)), { xPx: 88, yPx: 3 }).films[0].name).toBe('Fill 2');
   });
 
   it('counts a clear background as a tone', () => {
@@ -229,8 +229,8 @@ describe('parting and merging', () => {
 });
 
 describe('tones that stay', () => {
-  const counted = (job: Job, count: number): Job => findTonesAnew(job, foundOf(separated(job)), count);
-  const coloursOf = (job: Job): string[] => (separated(job).tones ?? []).map(({ colour }) => colour);
+  const counted = (job: TracedPart, count: number): TracedPart => findTonesAnew(job, foundOf(separated(job)), count);
+  const coloursOf = (job: TracedPart): string[] => (separated(job).tones ?? []).map(({ colour }) => colour);
   /** What goes first when there is one tone less. */
   const lost = found.tones.findIndex(({ colour }) => !coloursOf(counted(start, 3)).includes(colour));
 
@@ -262,21 +262,21 @@ describe('tones that stay', () => {
     const into = toneOf('Red') === lost ? toneOf('Blue') : toneOf('Red');
     expect((mergeTone(kept, found, lost, into).separation as FlatSeparation).kept).toEqual([{ colour: found.tones[lost].colour, film: found.tones[into].film }]);
     expect((dropTone(kept, found, lost).separation as FlatSeparation).kept).toBeUndefined();
-    expect(jobSchema.parse(kept)).toEqual(kept);
-    const oneTone: Job = { ...start, separation: { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' } };
+    expect(isJob(kept)).toBe(true);
+    const oneTone: TracedPart = { ...start, separation: { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' } };
     expect(keepTone(oneTone, found, lost, true)).toBe(oneTone);
   });
 });
 
 describe('films whose tones are found anew', () => {
   const red = toneOf('Red');
-  const filmOfColour = (job: Job, hex: string): Film | undefined => {
+  const filmOfColour = (job: TracedPart, hex: string): Film | undefined => {
     const { tones, films } = separated(job);
     const tone = tones?.find(({ colour }) => colour === hex);
     return films.find(({ film }) => film.id === tone?.film)?.film;
   };
   /** Red renamed and recoloured, black cut from the same film as blue, an area apart, a pair of its own. */
-  const worked = (): Job => {
+  const worked = (): TracedPart => {
     const named = changeFilm(start, found, found.tones[red].film as string, { name: 'Hull', colour: '#8a1f2b' });
     const merged = mergeTone(named, foundOf(separated(named)), toneOf('Yellow'), toneOf('Blue'));
     const [a, b] = foundOf(separated(merged)).films;
@@ -293,7 +293,7 @@ describe('films whose tones are found anew', () => {
       const filmIs = (name: string): string | null | undefined => tones?.find(({ colour }) => colour === found.tones[toneOf(name)].colour)?.film;
       expect(filmIs('Yellow')).toBe(filmIs('Blue'));
       expect((anew.separation as FlatSeparation).pairs).toEqual((job.separation as FlatSeparation).pairs);
-      expect(jobSchema.parse(anew)).toEqual(anew);
+      expect(isJob(anew)).toBe(true);
     }
   });
 
@@ -305,9 +305,9 @@ describe('films whose tones are found anew', () => {
   });
 
   it('stay with their colours when an earlier step changes which tone is the most frequent', () => {
-    const four: Job = { ...start, separation: { way: 'flat', count: 4, meet: 'stacked' } };
+    const four: TracedPart = { ...start, separation: { way: 'flat', count: 4, meet: 'stacked' } };
     const paired = knowing(four, found);
-    const filmsIn = (job: Job, within: Art): string[] => (finish(outlineArt(job, within)).tones ?? []).map(({ colour, film }) => `${colour} ${film}`).sort();
+    const filmsIn = (job: TracedPart, within: Art): string[] => (finish(outlinePart(job, within)).tones ?? []).map(({ colour, film }) => `${colour} ${film}`).sort();
     const crops = [[0, 66], [40, 90], [22, 82]].map(([left, right]) => cropArt(art, { xPx: left, yPx: 0, widthPx: right - left, heightPx: 60 }));
     // Numbered by how frequent they are, some change places.
     expect(crops.some((crop) => filmsIn(four, crop).some((each) => !filmsIn(four, art).includes(each)))).toBe(true);
@@ -325,9 +325,9 @@ describe('films whose tones are found anew', () => {
     const again = withWay(back, foundOf(separated(back)), { way: 'tones', count: 5, meet: 'inset' });
     expect(again.separation).toMatchObject({ count: 3 });
     expect(separated(again).films.map(({ film }) => film.name)).toContain('Shadow');
-    expect(jobSchema.parse(again)).toEqual(again);
+    expect(isJob(again)).toBe(true);
     const one = withWay(again, foundOf(separated(again)), { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' });
-    expect(separated(one).films[0].film).toEqual(start.assembly.films[0]);
+    expect(separated(one).films[0].film).toEqual(start.films[0]);
   });
 });
 
@@ -342,7 +342,7 @@ describe('outlines held by hand', () => {
 
   it('keep their film’s name from being given to another', () => {
     const taken = `tone-${found.tones.length + 1}`;
-    expect(addTone(holdOutlines(start, [{ film: taken, from: '', path: 'M0 0L1 0L1 1Z' }]), found, '#123456').assembly.films.at(-1)?.id).not.toBe(taken);
+    expect(addTone(holdOutlines(start, [{ film: taken, from: '', path: 'M0 0L1 0L1 1Z' }]), found, '#123456').films.at(-1)?.id).not.toBe(taken);
   });
 });
 
@@ -356,11 +356,11 @@ describe('films on the shelf', () => {
 
   it('give each film the nearest, and make one of those that find the same', () => {
     const matched = matchStock(start, found, USUAL_STOCK);
-    expect(matched.assembly.films.map(({ name }) => name).sort()).toEqual(['Lamp yellow', 'Pennant red', 'Regatta blue']);
+    expect(matched.films.map(({ name }) => name).sort()).toEqual(['Lamp yellow', 'Pennant red', 'Regatta blue']);
     const few = matchStock(start, found, USUAL_STOCK.filter(({ name }) => name === 'Tar black' || name === 'Lamp yellow'));
-    expect(few.assembly.films.map(({ name }) => name).sort()).toEqual(['Lamp yellow', 'Tar black']);
+    expect(few.films.map(({ name }) => name).sort()).toEqual(['Lamp yellow', 'Tar black']);
     expect(separated(few).films.map(({ film }) => film.name).sort()).toEqual(['Lamp yellow', 'Tar black']);
-    expect(matchStock(start, found, [])).toMatchObject({ assembly: { films: found.films } });
+    expect(matchStock(start, found, [])).toMatchObject({ films: found.films });
   });
 
   it('take one film for two, when the other is that one already', () => {
@@ -368,7 +368,7 @@ describe('films on the shelf', () => {
     const [a, b] = found.films;
     const once = takeFromStock(start, found, a.id, red);
     const twice = takeFromStock(once, foundOf(separated(once)), b.id, red);
-    expect(twice.assembly.films.filter(({ name }) => name === 'Pennant red')).toHaveLength(1);
+    expect(twice.films.filter(({ name }) => name === 'Pennant red')).toHaveLength(1);
     expect(separated(twice).films).toHaveLength(2);
   });
 });

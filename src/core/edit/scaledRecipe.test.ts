@@ -18,7 +18,7 @@ const RECIPE: Recipe = [
   { kind: 'bringBack', id: 'b', ...base, strokes: [{ radiusPx: 2, points: [25, 21] }] },
   { kind: 'sweep', id: 's', ...base, speckMm2: 1, pinholeMm2: 0 },
 ];
-const run = (picture: Art, recipe: Recipe) => finish(applyRecipe({ picture, pictureKey: 'p', recipe, finished: { by: 'width', sizeMm: 50 } }));
+const run = (picture: Art, recipe: Recipe) => finish(applyRecipe({ picture, pictureKey: 'p', recipe, finished: { by: 'width', sizeMm: 50, turnDeg: 0 } }));
 
 describe('a recipe for more pixels', () => {
   it('does to the larger picture what it did to the smaller one', () => {

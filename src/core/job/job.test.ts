@@ -1,4 +1,6 @@
 import { describe, expect, it, vi } from 'vitest';
+import { jobWith } from '../../../tests/fixtures/jobWith.ts';
+import { tracedPart } from './tracedPart.ts';
 import fc from 'fast-check';
 import { artFromShare, disc, sampled } from '../../../tests/fixtures/shapes.ts';
 
@@ -14,7 +16,7 @@ import { SHEETS } from '../layout/layout.ts';
 import { readJob } from './readJob.ts';
 import { recipeSchema, STEP_KINDS, type Step } from '../clean/recipe.ts';
 import { stepsBefore, withChanged, withMoved, withoutStep, withStep } from '../edit/recipeEdits.ts';
-import { outlineArt } from '../run/runJob.ts';
+import { outlinePart } from '../run/outlinePart.ts';
 import { mirroringOf } from '../layout/mirroringOf.ts';
 
 const base = { enabled: true, v: 1 } as const;
@@ -26,7 +28,7 @@ const back: Step = { kind: 'bringBack', id: 'back', ...base, strokes: [{ radiusP
 const colour: Step = { kind: 'colourLift', id: 'colour', ...base, colour: '#ffffff', tolerance: 3, soft: false };
 
 const picture = artFromShare(sampled(64, 64, (x, y) => Math.hypot(x - 32, y - 30) < 18 || Math.hypot(x - 56, y - 56) < 1.6));
-const finished = { by: 'width', sizeMm: 40 } as const;
+const finished = { by: 'width', sizeMm: 40, turnDeg: 0 } as const;
 
 function clean(recipe: readonly Step[], kept?: KeptSteps): CleanResult {
   const input = { picture, pictureKey: 'test', recipe, finished };
@@ -134,7 +136,7 @@ describe('job', () => {
   };
 
   it('reads back what it writes', () => {
-    const job = { ...newJob('Crew crest'), recipe: [crop, lift, sweep, rub, back, colour] };
+    const job = jobWith(newJob('Crew crest'), { recipe: [crop, lift, sweep, rub, back, colour] });
     expect(readJob(JSON.parse(JSON.stringify(job)))).toEqual(job);
   });
 
@@ -143,7 +145,7 @@ describe('job', () => {
     expect(code({ ...newJob('x'), version: JOB_VERSION + 1 })).toContain('newerVersion');
     expect(code({ ...newJob('x'), process: 'magic' })).toContain('process');
     expect(code({ ...newJob('x'), extra: 1 })).toContain('badJob');
-    expect(code({ ...newJob('x'), recipe: [{ ...sweep, speckMm2: -1 }] })).toContain('“recipe, entry 1, speckMm2” is too small: the least is 0');
+    expect(code(jobWith(newJob('x'), { recipe: [{ ...sweep, speckMm2: -1 }] }))).toContain('“objects, entry 1, recipe, entry 1, speckMm2” is too small: the least is 0');
   });
 
   it('never throws anything but its own error, whatever it is given', () => {
@@ -171,9 +173,10 @@ describe('job', () => {
   });
 
   it('says that there is nothing to cut when every piece is too small', () => {
-    const job = { ...newJob('x'), outline: { ...newJob('x').outline, leastPieceMm2: 1000 } };
+    const fresh = tracedPart(newJob('x'));
+    const part = { ...fresh, outline: { ...fresh.outline, leastPieceMm2: 1000 }, size: { ...fresh.size, sizeMm: 10 } };
     const small = artFromShare(disc(30, 30, 15, 15, 4));
-    expect(() => finish(outlineArt({ ...job, assembly: { ...job.assembly, sizeMm: 10 } }, small))).toThrow(/nothingToCut/);
+    expect(() => finish(outlinePart(part, small))).toThrow(/nothingToCut/);
   });
 });
 

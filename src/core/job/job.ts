@@ -1,16 +1,17 @@
 import { z } from 'zod';
-import { recipeSchema } from '../clean/recipe.ts';
 import { filmSchema, MAX_FILMS } from '../film/film.ts';
 import { layoutSchema } from '../layout/layout.ts';
-import { outlineSettingsSchema } from '../outline/outlineSettings.ts';
 import { blankSchema } from '../process/blanks.ts';
 import { processSchema } from '../process/processes.ts';
-import { separationSchema } from '../separate/separation.ts';
+import { MAX_OBJECTS, objectSchema, plainObjects } from './objects.ts';
+import { pictureSchema } from './picture.ts';
 
 /** Version of the job format that this code writes. */
-export const JOB_VERSION = 3;
+export const JOB_VERSION = 4;
 
-const sizeMm = z.number().min(1).max(10_000);
+/** Pictures that one job may hold. */
+export const MAX_PICTURES = 64;
+
 const name = z.string().trim().min(1).max(120);
 
 /** Whose picture it is and whether it may be used for sale. */
@@ -19,33 +20,7 @@ export const rightsSchema = z.strictObject({
   use: z.enum(['unknown', 'ours', 'allowed', 'notForSale']),
 });
 
-export const pictureInfoSchema = z.strictObject({
-  /** File name as it came. */
-  fileName: z.string().max(255),
-  widthPx: z.number().int().min(1),
-  heightPx: z.number().int().min(1),
-  /** Resolution that the file states, dots per inch; absent when it states none. */
-  statedDpi: z.number().positive().max(100_000).optional(),
-  /** Camera and focal length that the file names. */
-  camera: z.string().max(120).optional(),
-  /** Long side at which a vector drawing is drawn as a picture. */
-  drawnSidePx: z.number().int().min(100).max(8000).optional(),
-});
-export type PictureInfo = z.infer<typeof pictureInfoSchema>;
-
-export const assemblySchema = z.strictObject({
-  /** Finished size of the design: one side; the other follows. */
-  by: z.enum(['width', 'height']),
-  sizeMm,
-  /** Clockwise on screen. */
-  turnDeg: z.number().min(-360).max(360),
-  /** Upper left of the design on the blank's printable area, mm; centred across and near the top when absent. */
-  place: z.strictObject({ xMm: z.number().min(-20_000).max(20_000), yMm: z.number().min(-20_000).max(20_000) }).optional(),
-  films: z.array(filmSchema).min(1).max(MAX_FILMS),
-});
-export type Assembly = z.infer<typeof assemblySchema>;
-
-export const jobSchema = z.strictObject({
+const fieldsSchema = z.strictObject({
   format: z.literal('limner-job'),
   version: z.literal(JOB_VERSION),
   name,
@@ -53,15 +28,25 @@ export const jobSchema = z.strictObject({
   rights: rightsSchema,
   blank: blankSchema,
   process: processSchema,
-  picture: pictureInfoSchema.optional(),
-  recipe: recipeSchema,
-  separation: separationSchema,
-  /** How the other ways of separating were left, to go back to; one of each at most. */
-  otherWays: z.array(separationSchema).max(4).optional(),
-  outline: outlineSettingsSchema,
-  assembly: assemblySchema,
+  /** Those of all objects, each once. */
+  pictures: z.array(pictureSchema).max(MAX_PICTURES),
+  /** The rack, in the order of pressing: what lies on any film of it names it by its id. */
+  films: z.array(filmSchema).min(1).max(MAX_FILMS),
+  /** What the design is made of, lowest first. */
+  objects: z.array(objectSchema).min(1).max(MAX_OBJECTS),
+  /** Upper left of the design on the blank's printable area, mm; centred across and near the top when absent. */
+  place: z.strictObject({ xMm: z.number().min(-20_000).max(20_000), yMm: z.number().min(-20_000).max(20_000) }).optional(),
   layout: layoutSchema,
   handOff: z.strictObject({ cutAs: z.enum(['lines', 'shapes']) }),
 });
-/** One order: everything but the picture's bytes. */
+
+/** One order: everything but the bytes of its pictures. */
+export const jobSchema = fieldsSchema.superRefine(({ objects, pictures }, context) => {
+  const plain = plainObjects(objects);
+  const wrong = (message: string): void => context.addIssue({ code: 'custom', path: ['objects'], message });
+  const traced = plain.filter((object) => object.kind === 'traced');
+  if (traced.length === 0) wrong('one of them is traced from a picture');
+  if (new Set(plain.map(({ id }) => id)).size < plain.length) wrong('each has an id of its own');
+  if (traced.some(({ picture }) => picture !== undefined && pictures.every(({ id }) => id !== picture))) wrong('each picture that they name is one of the job');
+});
 export type Job = z.infer<typeof jobSchema>;

@@ -1,7 +1,9 @@
+import { ONE_FILM_ID } from '../film/filmRoles.ts';
 import { BLANKS } from '../process/blanks.ts';
 import type { Process } from '../process/processes.ts';
 import { JOB_VERSION, type Job } from './job.ts';
 import { SHEETS } from '../layout/layout.ts';
+import { FIRST_OBJECT_ID } from './tracedPart.ts';
 
 /** A job as it starts: nothing cleaned, one film, the usual sheet. @param process its blank is the first that is usual for it. */
 export function newJob(name: string, process: Process = BLANKS[0].process): Job {
@@ -14,10 +16,18 @@ export function newJob(name: string, process: Process = BLANKS[0].process): Job 
     rights: { note: '', use: 'unknown' },
     blank: choice.blank,
     process,
-    recipe: [],
-    separation: { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' },
-    outline: { followPx: 0.3, cornerDeg: 24, leastPieceMm2: 0.3 },
-    assembly: { by: 'width', sizeMm: choice.widthMm, turnDeg: 0, films: [{ id: 'film-1', name: 'Harbour navy', colour: '#22375f' }] },
+    pictures: [],
+    films: [{ id: ONE_FILM_ID, name: 'Harbour navy', colour: '#22375f' }],
+    objects: [
+      {
+        kind: 'traced',
+        id: FIRST_OBJECT_ID,
+        recipe: [],
+        separation: { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' },
+        outline: { followPx: 0.3, cornerDeg: 24, leastPieceMm2: 0.3 },
+        size: { by: 'width', sizeMm: choice.widthMm, turnDeg: 0 },
+      },
+    ],
     layout: { sheet: SHEETS[1], mirror: 'process', box: { on: true, marginMm: 6 }, copies: 1, gapMm: 4 },
     handOff: { cutAs: 'lines' },
   };

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { tracedPart, type TracedPart } from './tracedPart.ts';
+import { jobWith } from '../../../tests/fixtures/jobWith.ts';
 import { codeOf } from '../../../tests/fixtures/errorCode.ts';
 import { isAppError } from '../errors/appError.ts';
-import type { Job } from './job.ts';
 import type { Separation } from '../separate/separation.ts';
 import { newJob } from './newJob.ts';
 import { readJob, readRecipe } from './readJob.ts';
@@ -31,7 +32,7 @@ const STEPS: readonly Step[] = [
 
 describe('reading jobs and recipes from outside', () => {
   it('gives back every kind of step as it was written', () => {
-    const job = { ...newJob('All steps'), recipe: [...STEPS] };
+    const job = jobWith(newJob('All steps'), { recipe: [...STEPS] });
     expect(readJob(JSON.parse(JSON.stringify(job)))).toEqual(job);
     expect(readRecipe(JSON.parse(JSON.stringify(STEPS)))).toEqual(STEPS);
     expect(readRecipe(JSON.parse(JSON.stringify(job)))).toEqual(STEPS);
@@ -75,13 +76,6 @@ describe('reading jobs and recipes from outside', () => {
     expect(codeOf(() => readRecipe([STEPS[0], { kind: 'steaming', id: 'a', enabled: true, v: 1 }]))).toBe('unknownStep');
   });
 
-  it('reads jobs of versions 1 and 2 as they were meant', () => {
-    const job = newJob('Older');
-    for (const version of [1, 2]) expect(readJob({ ...job, version })).toEqual(job);
-    const flat = { ...job, separation: { way: 'flat', count: 4, meet: 'inset', reachMm: 0.5 } };
-    expect(readJob({ ...flat, version: 2 })).toEqual(flat);
-  });
-
   it('gives back every way of separating with all that can be set', () => {
     const pairs = [{ films: ['a', 'b'] as [string, string], meet: 'middle' as const, reachMm: 1 }];
     const ways: Separation[] = [
@@ -90,23 +84,23 @@ describe('reading jobs and recipes from outside', () => {
       { way: 'tones', count: 3, meet: 'stacked', keeps: 'upper', pairs, steps: [80, 160] },
       { way: 'backDetail', fineness: 35, threshold: 100, back: 'full' },
     ];
-    const outline: Job['outline'] = { ...newJob('x').outline, smoothPx: 1, shapes: false, outermost: true, around: { widthMm: 2, openings: 'kept' }, held: [{ film: 'a', from: 'mark', path: 'M0 0L4 0C5 0 5 1 5 2Z' }] };
+    const outline: TracedPart['outline'] = { ...tracedPart(newJob('x')).outline, smoothPx: 1, shapes: false, outermost: true, around: { widthMm: 2, openings: 'kept' }, held: [{ film: 'a', from: 'mark', path: 'M0 0L4 0C5 0 5 1 5 2Z' }] };
     for (const separation of ways) {
-      const job = { ...newJob('All ways'), separation, outline };
+      const job = jobWith(newJob('All ways'), { separation, outline });
       expect(readJob(JSON.parse(JSON.stringify(job)))).toEqual(job);
     }
   });
 
   it('refuses a separation or an outline with one field out of its range', () => {
-    const wrong: Record<string, unknown>[] = [
+    const wrong: object[] = [
       { separation: { way: 'backDetail', fineness: 101, threshold: 'auto', back: 'open' } },
       { separation: { way: 'flat', count: 33, meet: 'stacked' } },
       { separation: { way: 'flat', count: 4, meet: 'beside' } },
       { separation: { way: 'tones', count: 3, meet: 'inset', pairs: [{ films: ['a'], meet: 'inset' }] } },
-      { outline: { ...newJob('x').outline, around: { widthMm: -1, openings: 'kept' } } },
-      { outline: { ...newJob('x').outline, held: [{ film: 'a', from: '', path: 'M0 0Q1 1 2 2Z' }] } },
-      { outline: { ...newJob('x').outline, smoothPx: 11 } },
+      { outline: { ...tracedPart(newJob('x')).outline, around: { widthMm: -1, openings: 'kept' } } },
+      { outline: { ...tracedPart(newJob('x')).outline, held: [{ film: 'a', from: '', path: 'M0 0Q1 1 2 2Z' }] } },
+      { outline: { ...tracedPart(newJob('x')).outline, smoothPx: 11 } },
     ];
-    for (const change of wrong) expect(codeOf(() => readJob({ ...newJob('x'), ...change })), JSON.stringify(change)).toBe('badJob');
+    for (const change of wrong) expect(codeOf(() => readJob(jobWith(newJob('x'), change))), JSON.stringify(change)).toBe('badJob');
   });
 });

@@ -1,33 +1,29 @@
 import { AppError } from '../errors/appError.ts';
 import { z } from 'zod';
 import { JOB_VERSION, jobSchema, type Job } from './job.ts';
+import { migrated } from './migrations.ts';
+import { isTooDeep, MAX_GROUPS_DEEP } from './objects.ts';
+import { tracedPart } from './tracedPart.ts';
 import { recipeSchema, STEP_KINDS, type Recipe } from '../clean/recipe.ts';
 import { STEP_VERSION } from '../clean/steps/step.ts';
-
-/** Turns an older job value into the next version's. Keyed by the version it reads. */
-const MIGRATIONS: Readonly<Record<number, (old: unknown) => unknown>> = {
-  // Version 2 added ways of separating; one tone is written as before.
-  1: (old) => ({ ...(old as object), version: 2 }),
-  // Version 3 added outlines held by hand, borders, pairs of films and a way; all may be left out.
-  2: (old) => ({ ...(old as object), version: 3 }),
-};
 
 const stepHeadSchema = z.object({ kind: z.string().max(60), v: z.number().int() });
 const headSchema = z.object({ format: z.literal('limner-job'), version: z.number().int().min(1) });
 
 /**
  * Checks a value from outside (a file, a stored row) and gives it as a job of the present version.
+ * @param pictureId what the picture of a job from before version 4 is known by.
  * @throws AppError `newerVersion`, or `badJob` with the first thing that is wrong.
  */
-export function readJob(value: unknown, file = 'The job'): Job {
+export function readJob(value: unknown, file = 'The job', pictureId?: string): Job {
   const head = headSchema.safeParse(value);
   if (!head.success) throw new AppError('badJob', { file, reason: 'it is not a Limner job' });
   if (head.data.version > JOB_VERSION) throw new AppError('newerVersion', { file, version: head.data.version, reads: JOB_VERSION });
-  let migrated = value;
-  for (let version = head.data.version; version < JOB_VERSION; version++) migrated = MIGRATIONS[version](migrated);
-  const { recipe } = migrated as { recipe?: unknown };
-  if (Array.isArray(recipe)) refuseNewerSteps(recipe, file);
-  const parsed = jobSchema.safeParse(migrated);
+  const present = migrated(value, head.data.version, pictureId);
+  const { objects } = present as { objects?: unknown };
+  if (isTooDeep(objects)) throw new AppError('badJob', { file, reason: `its groups lie in each other more than ${MAX_GROUPS_DEEP} deep` });
+  for (const recipe of recipesIn(objects)) refuseNewerSteps(recipe, file);
+  const parsed = jobSchema.safeParse(present);
   if (!parsed.success) throw new AppError('badJob', { file, reason: firstIssue(parsed.error) });
   return parsed.data;
 }
@@ -37,11 +33,21 @@ export function readJob(value: unknown, file = 'The job'): Job {
  * @throws AppError `newerVersion`, `unknownStep`, `badRecipe`, or `badJob`.
  */
 export function readRecipe(value: unknown, file = 'The recipe'): Recipe {
-  if (!Array.isArray(value)) return readJob(value, file).recipe;
+  if (!Array.isArray(value)) return tracedPart(readJob(value, file)).recipe;
   refuseNewerSteps(value, file);
   const parsed = recipeSchema.safeParse(value);
   if (!parsed.success) throw new AppError('badRecipe', { file, reason: firstIssue(parsed.error) });
   return parsed.data;
+}
+
+/** The recipes of a value that is not checked yet, as far as they are lists. */
+function recipesIn(objects: unknown): unknown[][] {
+  if (!Array.isArray(objects)) return [];
+  return objects.flatMap((object: unknown) => {
+    if (typeof object !== 'object' || object === null) return [];
+    const { recipe, objects: inner } = object as { recipe?: unknown; objects?: unknown };
+    return [...(Array.isArray(recipe) ? [recipe as unknown[]] : []), ...recipesIn(inner)];
+  });
 }
 
 /** A step of a later version, or of a kind that this version lacks, is told as what it is and not as a fault of the file. */

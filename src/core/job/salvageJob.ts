@@ -1,6 +1,11 @@
-import { jobSchema, type Job } from './job.ts';
-import { newJob } from './newJob.ts';
 import { stepSchema, type Step } from '../clean/recipe.ts';
+import { jobSchema, type Job } from './job.ts';
+import { migrated } from './migrations.ts';
+import { newJob } from './newJob.ts';
+import type { TracedObject } from './objects.ts';
+import { FIRST_OBJECT_ID, tracedPart, withPart } from './tracedPart.ts';
+
+type Fields = Readonly<Record<string, unknown>>;
 
 /** Parts of a job that are read by themselves, with what they are called. */
 const PARTS = {
@@ -9,45 +14,84 @@ const PARTS = {
   rights: 'whose picture it is',
   blank: 'the blank',
   process: 'the process',
-  picture: 'what the picture is called',
-  separation: 'how it is separated',
-  otherWays: 'how the other ways of separating were left',
-  assembly: 'size, place and films',
+  pictures: 'what the pictures are called',
+  films: 'the films',
+  place: 'where it lies on the blank',
   layout: 'the lay-out',
   handOff: 'how it is handed off',
 } as const satisfies Partial<Record<keyof Job, string>>;
 
+/** Parts of a traced object, likewise. */
+const TRACED_PARTS = {
+  name: 'the name of a part',
+  placement: 'where a part lies',
+  picture: 'which picture it is made of',
+  separation: 'how it is separated',
+  otherWays: 'how the other ways of separating were left',
+  size: 'the size',
+} as const satisfies Partial<Record<keyof TracedObject, string>>;
+
+/** Versions of the format, newest first, by what only they have. */
+const versionOf = (from: Fields): number => ('objects' in from || 'films' in from ? 4 : 3);
+
 /**
- * Makes a job of what can be read of a broken one: every part that passes by itself, and of its recipe and outlines each entry that does. The rest is as in a new job.
+ * Makes a job of what can be read of a broken one: every part that passes by itself, and of its objects, recipes and outlines each entry that does. The rest is as in a new job.
+ * @param pictureId what the picture of a job from before version 4 is known by.
  * @returns the job, and what was lost, in words.
  */
-export function salvageJob(stored: unknown): { job: Job; lost: readonly string[] } {
-  const from: Readonly<Record<string, unknown>> = typeof stored === 'object' && stored !== null ? (stored as Record<string, unknown>) : {};
+export function salvageJob(stored: unknown, pictureId?: string): { job: Job; lost: readonly string[] } {
+  const from = fieldsOf(migrated(fieldsOf(stored), versionOf(fieldsOf(stored)), pictureId));
   const lost: string[] = [];
   let job: Job = newJob('Repaired job');
-  const take = (key: string, value: unknown, words: string): void => {
-    const tried = jobSchema.safeParse({ ...job, [key]: value });
+  for (const [key, words] of Object.entries(PARTS)) {
+    if (from[key] === undefined) continue;
+    const tried = jobSchema.safeParse({ ...job, [key]: from[key] });
+    if (tried.success) job = tried.data;
+    else lost.push(words);
+  }
+  const objects = Array.isArray(from['objects']) ? from['objects'].map(fieldsOf) : [];
+  const first = objects.findIndex(({ kind }) => kind === 'traced' || kind === undefined);
+  if (first >= 0) job = withTraced(job, objects[first], lost);
+  for (const [k, object] of objects.entries()) {
+    if (k === first) continue;
+    const tried = jobSchema.safeParse({ ...job, objects: k < first ? [...job.objects.slice(0, -1), object, ...job.objects.slice(-1)] : [...job.objects, object] });
+    if (tried.success) job = tried.data;
+    else lost.push('a part of the design');
+  }
+  return { job, lost };
+}
+
+/** The job with its traced object as far as that can be read; what was lost is added. */
+function withTraced(start: Job, from: Fields, lost: string[]): Job {
+  let job = start;
+  const take = (change: Fields, words: string): void => {
+    const { films: _films, ...object } = tracedPart(job);
+    const tried = jobSchema.safeParse({ ...job, objects: [{ ...object, ...change }] });
     if (tried.success) job = tried.data;
     else lost.push(words);
   };
-  for (const [key, words] of Object.entries(PARTS)) if (from[key] !== undefined) take(key, from[key], words);
+  if (from['id'] !== undefined && from['id'] !== FIRST_OBJECT_ID) take({ id: from['id'] }, 'what a part is called by');
+  for (const [key, words] of Object.entries(TRACED_PARTS)) if (from[key] !== undefined) take({ [key]: from[key] }, words);
   const recipe = Array.isArray(from['recipe']) ? from['recipe'] : [];
   const steps = recipe.flatMap((step): Step[] => {
     const tried = stepSchema.safeParse(step);
     return tried.success ? [tried.data] : [];
   });
   if (steps.length < recipe.length) lost.push(`${recipe.length - steps.length} of ${recipe.length} steps`);
-  take('recipe', steps, 'the recipe');
-  const { held, ...outline }: Readonly<Record<string, unknown>> = typeof from['outline'] === 'object' && from['outline'] !== null ? (from['outline'] as Record<string, unknown>) : {};
-  if (from['outline'] !== undefined) take('outline', outline, 'how outlines are traced');
+  take({ recipe: steps }, 'the recipe');
+  const { held, ...outline } = fieldsOf(from['outline']);
+  if (from['outline'] !== undefined) take({ outline }, 'how outlines are traced');
   const outlines = Array.isArray(held) ? held : [];
   let kept = 0;
   for (const each of outlines) {
-    const tried = jobSchema.safeParse({ ...job, outline: { ...job.outline, held: [...(job.outline.held ?? []), each] } });
+    const part = tracedPart(job);
+    const tried = jobSchema.safeParse(withPart(job, { ...part, outline: { ...part.outline, held: [...(part.outline.held ?? []), each] } }));
     if (!tried.success) continue;
     job = tried.data;
     kept++;
   }
   if (kept < outlines.length) lost.push(`${outlines.length - kept} of ${outlines.length} outlines edited by hand`);
-  return { job, lost };
+  return job;
 }
+
+const fieldsOf = (value: unknown): Fields => (typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Fields) : {});

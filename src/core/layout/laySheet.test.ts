@@ -13,8 +13,10 @@ import { translation } from '../geometry/affine.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import { mm } from '../units/length.ts';
 import { makeRgba8 } from '../raster/raster.ts';
+import { curvesOfRole, cutPlanOf } from './cutPlan.ts';
 import { assertFits, fits, laySheet, type LayoutSettings } from './laySheet.ts';
 
+const FILM = { id: 'film', name: 'Harbour navy', colour: '#22375f' };
 /** An L, so that a mirror shows. */
 const letter = outlineOf(polygon(60, 80, [[10, 10], [22, 10], [22, 58], [48, 58], [48, 70], [10, 70]]));
 const design = (sizeMm = 40): Design => makeDesign([{ filmId: 'film', curves: letter }], { by: 'width', sizeMm, turnDeg: 0 });
@@ -63,7 +65,7 @@ describe('laySheet', () => {
     for (const origin of ['topLeft', 'topRight', 'bottomLeft', 'bottomRight'] as const) {
       const sheet = laySheet(design(), 'film', settings({ sheet: { ...settings().sheet, origin } }));
       const [box] = sheet.boxes;
-      const art = boundsOf(sheet.curves)!;
+      const art = boundsOf(curvesOfRole(cutPlanOf(sheet, FILM), 'cut'))!;
       expect(art.left - box.xMm).toBeCloseTo(4, 6);
       expect(art.top - box.yMm).toBeCloseTo(4, 6);
       expect(box.xMm + box.widthMm - art.right).toBeCloseTo(4, 6);
@@ -77,8 +79,8 @@ describe('laySheet', () => {
     const plain = laySheet(design(), 'film', settings({ copies: 3 }));
     const mirrored = laySheet(design(), 'film', settings({ copies: 3, mirrored: true }));
     expect(mirrored.boxes).toEqual(plain.boxes);
-    for (const [k, t] of mirrored.placements.entries()) {
-      const p = plain.placements[k];
+    for (const [k, { at: t }] of mirrored.placements.entries()) {
+      const p = plain.placements[k].at;
       expect(t.a * 0 + t.e).toBeCloseTo(p.e + design().widthMm, 6);
       expect(t.f).toBeCloseTo(p.f, 6);
     }
@@ -122,7 +124,7 @@ describe('checks', () => {
     const dots = outlineOf(discShare(80, 80, 30, 40, 20));
     const limits = { leastPieceMm2: 2, leastStripMm: 0, artIsOpening: false };
     const large = makeDesign([{ filmId: 'film', curves: dots }], { by: 'width', sizeMm: 40, turnDeg: 0 });
-    expect(cutCheck(large, limits).map(({ kind }) => kind)).toEqual(['coarsePicture']);
+    expect(cutCheck(large, { ...limits, picturePxPerMm: large.resolution }).map(({ kind }) => kind)).toEqual(['coarsePicture']);
     const small = makeDesign([{ filmId: 'film', curves: dots }], { by: 'width', sizeMm: 1, turnDeg: 0 });
     const [finding] = cutCheck(small, limits);
     expect(finding.kind).toBe('smallPiece');
@@ -133,7 +135,7 @@ describe('checks', () => {
   it('warns of islands where the art is cut out, of any size, and calls the same place a hole elsewhere', () => {
     const ringShape = sampled(80, 80, (x, y) => Math.abs(Math.hypot(x - 40, y - 40) - 22.5) <= 7.5);
     const ring = makeDesign([{ filmId: 'film', curves: outlineOf(ringShape) }], { by: 'width', sizeMm: 60, turnDeg: 0 });
-    expect(cutCheck(ring, { leastPieceMm2: 2, leastStripMm: 0.8, artIsOpening: false }).map(({ kind }) => kind)).toEqual(['coarsePicture']);
+    expect(cutCheck(ring, { leastPieceMm2: 2, leastStripMm: 0.8, artIsOpening: false, picturePxPerMm: ring.resolution }).map(({ kind }) => kind)).toEqual(['coarsePicture']);
     const [island] = cutCheck(ring, { leastPieceMm2: 2, leastStripMm: 1, artIsOpening: true });
     expect(island.kind).toBe('island');
     expect(island.size).toBeCloseTo(Math.PI * 15 ** 2, -1);

@@ -1,9 +1,8 @@
 import { AppError } from '../errors/appError.ts';
 import { followedBy, mirrorAbout, translation, type Affine } from '../geometry/affine.ts';
-import type { Design } from '../assemble/design.ts';
+import { layerOf, type Design } from '../assemble/design.ts';
 import type { Curves } from '../outline/curves.ts';
 import type { Layout, SheetStock } from './layout.ts';
-import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 
 /** A rectangle in mm, y down, on the sheet. */
 export interface RectMm {
@@ -19,16 +18,29 @@ export interface LayoutSettings extends Omit<Layout, 'mirror' | 'sheet'> {
   readonly mirrored: boolean;
 }
 
-/** One film's design as it lies on its sheet. Derived from design and settings, never edited. Coordinates are mm from the sheet's upper left. */
+/** What is cut together wherever it lies: outlines in mm of their own. */
+export interface SheetPart {
+  readonly id: string;
+  readonly curves: Curves;
+}
+
+/** A part put on a sheet. */
+export interface Placement {
+  readonly partId: string;
+  /** From the part's mm to the sheet's. */
+  readonly at: Affine;
+}
+
+/** One film's design as it lies on its sheet: each part once, and where its copies lie. Derived from design and settings, never edited. Coordinates are mm from the sheet's upper left. */
 export interface Sheet {
   readonly filmId: string;
   readonly widthMm: number;
   readonly heightMm: number;
   readonly cutArea: RectMm;
   readonly mirrored: boolean;
-  /** How each copy comes from the design. */
-  readonly placements: readonly Affine[];
-  readonly curves: Curves;
+  readonly parts: readonly SheetPart[];
+  /** In the order in which they are laid. */
+  readonly placements: readonly Placement[];
   /** Weeding boxes, one for each copy, when they are on. */
   readonly boxes: readonly RectMm[];
   /** What the copies take up together. */
@@ -39,13 +51,15 @@ export interface Sheet {
   readonly room: number;
 }
 
+/** The whole design of a film as one part. */
+const DESIGN_PART = 'design';
+
 /** Slack for sizes that are equal but for rounding, mm: a tenth of what a plotter resolves. */
 const SLACK_MM = 0.001;
 
 /** Lays copies of one film's design in rows, from the sheet's origin corner, inside the cut area. */
 export function laySheet(design: Design, filmId: string, settings: LayoutSettings): Sheet {
-  const layer = design.layers.find((entry) => entry.filmId === filmId);
-  if (layer === undefined) throw new RangeError(`the design has no film ${filmId}`);
+  const layer = layerOf(design, filmId);
   const { sheet, mirrored, box, gapMm } = settings;
   const margin = box.on ? box.marginMm : 0;
   const cell = { width: design.widthMm + 2 * margin, height: design.heightMm + 2 * margin };
@@ -56,7 +70,7 @@ export function laySheet(design: Design, filmId: string, settings: LayoutSetting
   const columns = Math.min(perRow, settings.copies);
   const rows = Math.ceil(settings.copies / perRow);
   const used = usedRect(sheet.origin, area, columns * cell.width + (columns - 1) * gapMm, rows * cell.height + (rows - 1) * gapMm);
-  const placements: Affine[] = [];
+  const placements: Placement[] = [];
   const boxes: RectMm[] = [];
   const fromRight = sheet.origin.endsWith('Right');
   const fromBottom = sheet.origin.startsWith('bottom');
@@ -66,12 +80,11 @@ export function laySheet(design: Design, filmId: string, settings: LayoutSetting
     const x = fromRight ? used.xMm + used.widthMm - (column + 1) * cell.width - column * gapMm : used.xMm + column * (cell.width + gapMm);
     const y = fromBottom ? used.yMm + used.heightMm - (row + 1) * cell.height - row * gapMm : used.yMm + row * (cell.height + gapMm);
     const place = translation(x + margin, y + margin);
-    placements.push(mirrored ? followedBy(mirrorAbout(design.widthMm / 2), place) : place);
+    placements.push({ partId: DESIGN_PART, at: mirrored ? followedBy(mirrorAbout(design.widthMm / 2), place) : place });
     if (box.on) boxes.push({ xMm: x, yMm: y, widthMm: cell.width, heightMm: cell.height });
   }
   const over = { widthMm: Math.max(0, overBy(used.widthMm, area.widthMm)), heightMm: Math.max(0, overBy(used.heightMm, area.heightMm)) };
-  const curves = joinCurves(placements.map((placement) => transformCurves(layer.curves, placement)));
-  return { filmId, widthMm: sheet.widthMm, heightMm: sheet.heightMm, cutArea: area, mirrored, placements, curves, boxes, used, over, room };
+  return { filmId, widthMm: sheet.widthMm, heightMm: sheet.heightMm, cutArea: area, mirrored, parts: [{ id: DESIGN_PART, curves: layer.curves }], placements, boxes, used, over, room };
 }
 
 const overBy = (used: number, available: number): number => (used > available + SLACK_MM ? used - available : 0);

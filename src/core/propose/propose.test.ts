@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { tracedPart } from '../job/tracedPart.ts';
+import { jobWith } from '../../../tests/fixtures/jobWith.ts';
 import { paintedArt, randomFrom } from '../../../tests/fixtures/shapes.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
@@ -8,7 +10,7 @@ import { newJob } from '../job/newJob.ts';
 import { asCame, isAsCame, isStartedWith, propose, proposedJob, startedWith, type Proposals } from './propose.ts';
 import { applyRecipe } from '../run/applyRecipe.ts';
 import { artFromPicture } from '../raster/art.ts';
-import { outlineArt } from '../run/runJob.ts';
+import { outlinePart } from '../run/outlinePart.ts';
 import { USUAL_STOCK } from '../film/stock.ts';
 
 const WHITE: Rgb = { r: 255, g: 255, b: 255 };
@@ -20,8 +22,8 @@ const INK: Rgb = { r: 28, g: 27, b: 34 };
 const picture = (width: number, height: number, paint: (x: number, y: number) => Rgb): Rgba8 => paintedArt(width, height, paint).colour;
 const look = (of: Rgba8, job: Job = newJob('Dropped')): Proposals => finish(propose(job, of, USUAL_STOCK));
 const filmsOf = (job: Job, of: Rgba8): { name: string; colour: string }[] => {
-  const { art } = finish(applyRecipe({ picture: artFromPicture(of), pictureKey: 'p', recipe: job.recipe, finished: { by: 'width', sizeMm: job.assembly.sizeMm } }));
-  return finish(outlineArt(job, art)).films.map(({ film: { name, colour } }) => ({ name, colour }));
+  const { art } = finish(applyRecipe({ picture: artFromPicture(of), pictureKey: 'p', recipe: tracedPart(job).recipe, finished: { by: 'width', sizeMm: tracedPart(job).size.sizeMm, turnDeg: 0 } }));
+  return finish(outlinePart(tracedPart(job), art)).films.map(({ film: { name, colour } }) => ({ name, colour }));
 };
 
 /** A boat in a ring on white paper, with cream inside of the ring. */
@@ -39,7 +41,7 @@ describe('proposals', () => {
     expect(jobSchema.safeParse(job).success).toBe(true);
     // Cream on white paper is a tone of its own: the two meet at an edge.
     expect(filmsOf(job, crest).map(({ name }) => name).sort()).toEqual(['Pennant red', 'Regatta blue', 'Sail cream']);
-    expect(job.separation).toMatchObject({ way: 'flat', count: 4, meet: 'inset' });
+    expect(tracedPart(job).separation).toMatchObject({ way: 'flat', count: 4, meet: 'inset' });
   });
 
   it('are known in a job that took one up, also after its steps got ids of their own, and undone to the picture as it came', () => {
@@ -47,10 +49,10 @@ describe('proposals', () => {
     const fresh = newJob('Dropped');
     const started = startedWith(fresh, first);
     expect([isStartedWith(started, first), isStartedWith(fresh, first), isAsCame(started), isAsCame(fresh)]).toEqual([true, false, false, true]);
-    expect(isStartedWith({ ...started, recipe: started.recipe.map((step) => ({ ...step, id: `own-${step.id}` })) }, first)).toBe(true);
+    expect(isStartedWith(jobWith(started, { recipe: tracedPart(started).recipe.map((step) => ({ ...step, id: `own-${step.id}` })) }), first)).toBe(true);
     expect(isStartedWith({ ...started, process: 'panel' }, first)).toBe(false);
     const back = asCame(started);
-    expect([isAsCame(back), back.assembly.films, back.blank]).toEqual([true, fresh.assembly.films, started.blank]);
+    expect([isAsCame(back), back.films, back.blank]).toEqual([true, fresh.films, started.blank]);
   });
 
   it('leave a faint pencil line under a drawing in ink out of the films, and not a line in a colour', () => {
@@ -95,9 +97,10 @@ describe('proposals', () => {
 
   it('keep tall art on its blank, and leave a job as it is where there is nothing to cut', () => {
     const tall = picture(60, 300, (x, y) => (Math.abs(x - 30) < 20 && Math.abs(y - 150) < 130 ? RED : WHITE));
-    const { blank, assembly } = proposedJob(newJob('Tall'), tall, USUAL_STOCK);
-    expect(assembly.sizeMm * (260 / 40)).toBeLessThanOrEqual(blank.heightMm + 7);
-    expect(proposedJob(newJob('Tall'), tall, USUAL_STOCK, 120).assembly).toMatchObject({ by: 'width', sizeMm: 120 });
+    const proposed = proposedJob(newJob('Tall'), tall, USUAL_STOCK);
+    const { size } = tracedPart(proposed);
+    expect(size.sizeMm * (260 / 40)).toBeLessThanOrEqual(proposed.blank.heightMm + 7);
+    expect(tracedPart(proposedJob(newJob('Tall'), tall, USUAL_STOCK, 120)).size).toMatchObject({ by: 'width', sizeMm: 120, turnDeg: 0 });
     const plain = picture(50, 50, () => RED);
     expect(look(plain).proposals).toEqual([]);
     expect(proposedJob(newJob('Plain'), plain, USUAL_STOCK)).toEqual(newJob('Plain'));

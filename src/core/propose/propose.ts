@@ -20,12 +20,13 @@ import type { Film } from '../film/film.ts';
 import type { FlatSeparation, HeldTone, Separation } from '../separate/separation.ts';
 import { canonicalJson } from '../task/hash.ts';
 import { newJob } from '../job/newJob.ts';
+import { tracedPart, withPart, type TracedPart } from '../job/tracedPart.ts';
 import { PROCESSES } from '../process/processes.ts';
 import type { Recipe } from '../clean/recipe.ts';
 import { nearestStock } from '../film/stock.ts';
 
 /** What a job takes over when it is started in a certain way: all that a picture decides. */
-export type JobStart = Pick<Job, 'recipe' | 'separation' | 'process' | 'assembly'>;
+export type JobStart = Pick<Job, 'process'> & Pick<TracedPart, 'recipe' | 'separation' | 'size' | 'films'>;
 
 /** A way to start. */
 export interface Proposal {
@@ -61,8 +62,10 @@ const MOST_STACKED = 2;
 /** How far inset films run on under each other, mm: what pressing may be off by. */
 const REACH_MM = 0.3;
 
-/** Takes a job up as a proposal says. */
-export const startedWith = (job: Job, { start }: Proposal): Job => ({ ...job, ...start });
+/** Takes a job up as a proposal says. @param id of the part that the proposal is for; the lowest when absent. */
+export function startedWith(job: Job, { start: { process, ...start } }: Proposal, id?: string): Job {
+  return { ...withPart(job, { ...tracedPart(job, id), ...start }), process };
+}
 
 /**
  * Looks at a picture and proposes how to start a job with it: recipe, way of separating, tones, films as they lie on the shelf, how they meet, size on the blank, and another process where
@@ -83,25 +86,31 @@ export function* propose(job: Job, picture: Rgba8, stock: readonly Film[]): Task
 }
 
 /** Whether a job stands as a proposal starts it: the same steps, way of separating and process. */
-export function isStartedWith(job: Job, { start }: Proposal): boolean {
+export function isStartedWith(job: Job, { start }: Proposal, id?: string): boolean {
+  const part = tracedPart(job, id);
   const steps = (recipe: Recipe): string => canonicalJson(recipe.map(({ id: _id, ...step }) => step));
-  return job.process === start.process && steps(job.recipe) === steps(start.recipe) && canonicalJson(job.separation) === canonicalJson(start.separation);
+  return job.process === start.process && steps(part.recipe) === steps(start.recipe) && canonicalJson(part.separation) === canonicalJson(start.separation);
 }
 
 /** The job with nothing done to its picture: no step, one film. Blank, process and size stay. */
-export function asCame(job: Job): Job {
-  const { separation, assembly } = newJob(job.name);
-  return { ...job, recipe: [], separation, assembly: { ...job.assembly, films: assembly.films } };
+export function asCame(job: Job, id?: string): Job {
+  const { separation, films } = tracedPart(newJob(job.name));
+  return withPart(job, { ...tracedPart(job, id), recipe: [], separation, films });
 }
 
-export const isAsCame = (job: Job): boolean => job.recipe.length === 0 && canonicalJson(job.separation) === canonicalJson(newJob(job.name).separation);
+export function isAsCame(job: Job, id?: string): boolean {
+  const { recipe, separation } = tracedPart(job, id);
+  return recipe.length === 0 && canonicalJson(separation) === canonicalJson(tracedPart(newJob(job.name)).separation);
+}
 
 /** The job as the likeliest proposal starts it that keeps its process: nobody is there to agree to another; as it is where the picture gives none. @param widthMm finished width in place of the usual one. */
 export function proposedJob(job: Job, picture: Rgba8, stock: readonly Film[], widthMm?: number): Job {
   const { proposals } = finish(propose(job, picture, stock));
   const likeliest = proposals.find(({ start }) => start.process === job.process) ?? proposals[0];
   const started = likeliest === undefined ? job : startedWith(job, likeliest);
-  return widthMm === undefined ? started : { ...started, assembly: { ...started.assembly, by: 'width', sizeMm: widthMm } };
+  if (widthMm === undefined) return started;
+  const part = tracedPart(started);
+  return withPart(started, { ...part, size: { ...part.size, by: 'width', sizeMm: widthMm } });
 }
 
 interface Asking {
@@ -230,17 +239,17 @@ const shadedProposals = (ask: Asking): Proposal[] => [...(ask.job.process === 'w
 const aspectOf = ({ width, height }: Art): number => width / height;
 
 function print(ask: Asking): Proposal {
-  const start = startOf({ ...ask, job: { ...ask.job, process: 'waterslide' } }, [], { way: 'oneTone', source: 'notClear', threshold: 'auto', inkIs: 'auto' }, ask.job.assembly.films, aspectOf(ask.art));
+  const start = startOf({ ...ask, job: { ...ask.job, process: 'waterslide' } }, [], { way: 'oneTone', source: 'notClear', threshold: 'auto', inkIs: 'auto' }, ask.job.films, aspectOf(ask.art));
   return { title: 'Print it', words: `Shaded art keeps its shading as a ${PROCESSES.waterslide.name.toLowerCase()} print, not as cut film.`, start };
 }
 
 function dark(ask: Asking): Proposal {
-  const start = startOf(ask, ask.look.recipe, { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' }, ask.job.assembly.films, aspectOf(ask.art));
+  const start = startOf(ask, ask.look.recipe, { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' }, ask.job.films, aspectOf(ask.art));
   return { title: 'One film of what is dark', words: 'Everything darker than a threshold, which can be moved.', start };
 }
 
 function shades(ask: Asking): Proposal {
-  const start = startOf(ask, ask.look.recipe, { way: 'tones', count: 3, meet: 'stacked' }, ask.job.assembly.films, aspectOf(ask.art));
+  const start = startOf(ask, ask.look.recipe, { way: 'tones', count: 3, meet: 'stacked' }, ask.job.films, aspectOf(ask.art));
   return { title: 'Two films, by shade', words: 'The lightest shade is the blank; each darker one lies on the one before.', start };
 }
 
@@ -268,7 +277,8 @@ function extentOf({ labels: { data, width, height } }: FlatTones, ground: number
 /** @param aspect width over height of the design. */
 function startOf({ job }: Asking, recipe: Recipe, separation: Separation, films: readonly Film[], aspect: number): JobStart {
   const { blank, process } = job;
-  const fitting = Math.floor(Math.min(job.assembly.sizeMm, blank.widthMm, blank.heightMm * aspect));
-  const sizeMm = job.assembly.by === 'width' && job.assembly.sizeMm > fitting ? Math.max(1, fitting) : job.assembly.sizeMm;
-  return { recipe: [...recipe], separation, process, assembly: { ...job.assembly, sizeMm, films: [...films] } };
+  const { size } = tracedPart(job);
+  const fitting = Math.floor(Math.min(size.sizeMm, blank.widthMm, blank.heightMm * aspect));
+  const sizeMm = size.by === 'width' && size.sizeMm > fitting ? Math.max(1, fitting) : size.sizeMm;
+  return { recipe: [...recipe], separation, process, size: { ...size, sizeMm }, films: [...films] };
 }

@@ -1,6 +1,6 @@
 import { AppError, isAppError, type ErrorCode } from '../errors/appError.ts';
 import type { Find } from '../clean/finds.ts';
-import type { FinishedSize } from '../clean/finishedSize.ts';
+import type { FinishedSize } from '../units/finishedSize.ts';
 import type { StepContext, StepFacts, StepKind, StepOutcome } from '../clean/steps/step.ts';
 import type { Art } from '../raster/art.ts';
 import { within, type Task } from '../task/task.ts';

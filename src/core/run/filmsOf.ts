@@ -11,8 +11,8 @@ import type { ToneFact } from '../separate/toneFact.ts';
 import type { HeldTone } from '../separate/separation.ts';
 import type { FilmsSeparation } from './traceTones.ts';
 
-/** The tones with their share of the art and the film that each becomes: as held, or one for each but the background. */
-export function toneFacts(separation: FilmsSeparation, { labels, tones, ground }: FlatTones): ToneFact[] {
+/** The tones with their share of the art and the film that each becomes: as held, or one for each but the background. @param own what the ids of an object's own films begin with. */
+export function toneFacts(separation: FilmsSeparation, { labels, tones, ground }: FlatTones, own = ''): ToneFact[] {
   const counts = new Float64Array(256);
   for (const label of labels.data) counts[label]++;
   const there = Math.max(1, labels.data.length - counts[CLEAR]);
@@ -27,7 +27,7 @@ export function toneFacts(separation: FilmsSeparation, { labels, tones, ground }
     if (stays !== undefined) return stays.film;
     if (known[k] !== undefined) return known[k].film;
     if (k === ground) return null;
-    let id = `${separation.way === 'tones' ? 'shade' : 'tone'}-${k + 1}`;
+    let id = separation.way === 'tones' ? `shade-${k + 1}` : `${own}tone-${k + 1}`;
     while (taken.has(id)) id += '-b';
     return id;
   };

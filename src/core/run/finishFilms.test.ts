@@ -4,13 +4,15 @@ import type { Rgb } from '../colour/oklab.ts';
 import { isProperlyNested } from '../outline/checkCurves.ts';
 import { boundsOf, ringArea, ringCount, type Bounds, type Curves } from '../outline/curves.ts';
 import { finish } from '../task/task.ts';
-import { scaledJob, turnedJob } from '../edit/carriedJob.ts';
+import { scaledPart, turnedPart } from '../edit/carriedPart.ts';
 import { AROUND_FILM } from '../film/filmRoles.ts';
 import { heldPath, outlineMark } from '../outline/heldOutline.ts';
 import { readJob } from '../job/readJob.ts';
-import type { Job } from '../job/job.ts';
+import { tracedPart, withPart, type TracedPart } from '../job/tracedPart.ts';
 import { newJob } from '../job/newJob.ts';
-import { designOf, outlineArt, proofOfFilms, type OutlinedArt } from './runJob.ts';
+import { makeDesign } from '../assemble/design.ts';
+import { outlinePart, type OutlinedArt } from './outlinePart.ts';
+import { proofOfFilms } from './proofOfFilms.ts';
 
 const RED: Rgb = { r: 179, g: 38, b: 46 };
 const BLUE: Rgb = { r: 36, g: 80, b: 154 };
@@ -23,9 +25,9 @@ const fields = (x: number, y: number): Rgb => {
   return x < 60.5 ? RED : BLUE;
 };
 const art = paintedArt(120, 80, fields);
-const base = newJob('Fields');
-const flat: Job = { ...base, separation: { way: 'flat', count: 3, meet: 'inset' }, assembly: { ...base.assembly, by: 'width', sizeMm: 60 } };
-const cut = (job: Job, of = art): OutlinedArt => finish(outlineArt(job, of));
+const base = tracedPart(newJob('Fields'));
+const flat: TracedPart = { ...base, separation: { way: 'flat', count: 3, meet: 'inset' }, size: { ...base.size, by: 'width', sizeMm: 60 } };
+const cut = (job: TracedPart, of = art): OutlinedArt => finish(outlinePart(job, of));
 const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, ring) => ringArea(curves, ring)).reduce((sum, area) => sum + area, 0);
 const boxOf = (curves: Curves): number[] => { const { left, top, right, bottom } = boundsOf(curves) as Bounds; return [left, top, right, bottom]; };
 const near = (found: readonly number[], wanted: readonly number[], within: number): void => found.forEach((value, k) => expect(Math.abs(value - wanted[k])).toBeLessThan(within));
@@ -38,7 +40,7 @@ describe('a border around everything', () => {
     // With 3 mm of border on each side 79.2 px are 54 mm.
     const wide = 3 * (79.2 / 54);
     near(boxOf(around.films[0].outline), [20.4 - wide, 20.3 - wide, 99.6 + wide, 59.7 + wide], 0.12);
-    const design = designOf(flat, around.films);
+    const design = makeDesign(around.films.map(({ film, outline }) => ({ filmId: film.id, curves: outline })), flat.size);
     expect(design.widthMm).toBeCloseTo(60, 9);
     near(boxOf(design.layers[1].curves).slice(0, 2), [3, 3], 0.08);
     const grown = (w: number): number => 79.2 * 39.4 + 2 * w * (79.2 + 39.4) + Math.PI * w * w;
@@ -56,18 +58,18 @@ describe('a border around everything', () => {
   });
 
   it('is no part of the proof', () => {
-    const plain = proofOfFilms(flat, art, cut(flat)).differs;
-    expect(proofOfFilms(flat, art, cut({ ...flat, outline: { ...flat.outline, around: { widthMm: 5, openings: 'filled' } } })).differs).toBeCloseTo(plain, 3);
+    const plain = proofOfFilms(newJob('Fields'), art, cut(flat)).differs;
+    expect(proofOfFilms(newJob('Fields'), art, cut({ ...flat, outline: { ...flat.outline, around: { widthMm: 5, openings: 'filled' } } })).differs).toBeCloseTo(plain, 3);
   });
 
   it('takes name and colour from the rack', () => {
     const film = { id: AROUND_FILM.id, name: 'Foam white', colour: '#ffffff' };
-    const job: Job = { ...flat, outline: { ...flat.outline, around: { widthMm: 1, openings: 'kept' } }, assembly: { ...flat.assembly, films: [film] } };
+    const job: TracedPart = { ...flat, outline: { ...flat.outline, around: { widthMm: 1, openings: 'kept' } }, films: [film] };
     expect(cut(job).films[0].film).toEqual(film);
   });
 
   it('can be all there is: the outermost edge, at a distance', () => {
-    const outermost: Job = { ...flat, outline: { ...flat.outline, outermost: true } };
+    const outermost: TracedPart = { ...flat, outline: { ...flat.outline, outermost: true } };
     expect(cut(outermost).films).toHaveLength(1);
     near(boxOf(cut(outermost).films[0].outline), [20.4, 20.3, 99.6, 59.7], 0.12);
     expect(ringCount(cut(outermost).films[0].outline)).toBe(1);
@@ -75,7 +77,7 @@ describe('a border around everything', () => {
     expect(sticker.films).toHaveLength(1);
     const wide = 2 * (79.2 / 56);
     near(boxOf(sticker.films[0].outline), [20.4 - wide, 20.3 - wide, 99.6 + wide, 59.7 + wide], 0.12);
-    const oneTone: Job = { ...base, outline: { ...base.outline, outermost: true } };
+    const oneTone: TracedPart = { ...base, outline: { ...base.outline, outermost: true } };
     expect(ringCount(cut(oneTone).films[0].outline)).toBe(1);
   });
 });
@@ -84,7 +86,7 @@ describe('outlines held by hand', () => {
   const first = cut(flat);
   const [mine] = first.films;
   const moved: Curves = { ...mine.outline, coords: mine.outline.coords.map((value) => value + 5) };
-  const held: Job = { ...flat, outline: { ...flat.outline, held: [{ film: mine.film.id, from: mine.mark, path: heldPath(moved) }] } };
+  const held: TracedPart = { ...flat, outline: { ...flat.outline, held: [{ film: mine.film.id, from: mine.mark, path: heldPath(moved) }] } };
 
   it('stand in place of what the program finds, and say so', () => {
     const { films } = cut(held);
@@ -103,20 +105,21 @@ describe('outlines held by hand', () => {
 
   it('move along when the picture is turned, mirrored or drawn larger', () => {
     const size = { widthPx: 120, heightPx: 80 };
-    const withTurn: Job = { ...held, recipe: [{ kind: 'turn', id: 't', enabled: true, v: 1, mirrored: false, quarters: 0, angleDeg: 0 }] };
-    const turned = turnedJob(withTurn, 't', { kind: 'turn', id: 't', enabled: true, v: 1, mirrored: false, quarters: 1, angleDeg: 0 }, size);
+    const withTurn: TracedPart = { ...held, recipe: [{ kind: 'turn', id: 't', enabled: true, v: 1, mirrored: false, quarters: 0, angleDeg: 0 }] };
+    const turned = turnedPart(withTurn, 't', { kind: 'turn', id: 't', enabled: true, v: 1, mirrored: false, quarters: 1, angleDeg: 0 }, size);
     const [{ outline }] = cut(turned, paintedArt(80, 120, (x, y) => fields(y, 80 - x))).films;
     const [left, top, right, bottom] = boxOf(moved);
     near(boxOf(outline), [80 - bottom, left, 80 - top, right], 1e-4);
-    const back = turnedJob(turned, 't', { kind: 'turn', id: 't', enabled: true, v: 1, mirrored: false, quarters: 0, angleDeg: 0 }, size);
+    const back = turnedPart(turned, 't', { kind: 'turn', id: 't', enabled: true, v: 1, mirrored: false, quarters: 0, angleDeg: 0 }, size);
     expect(back.outline.held?.[0].path.length).toBeGreaterThan(20);
     near(boxOf(cut(back).films[0].outline), [left, top, right, bottom], 1e-4);
-    expect(scaledJob(held, 2).outline.held?.[0].path.startsWith('M')).toBe(true);
+    expect(scaledPart(held, 2).outline.held?.[0].path.startsWith('M')).toBe(true);
   });
 
   it('are part of the job file, and nothing but lines and curves is taken', () => {
-    expect(readJob(JSON.parse(JSON.stringify(held)))).toEqual(held);
-    expect(() => readJob({ ...held, outline: { ...held.outline, held: [{ film: 'a', from: '', path: 'M0 0L1 1<script>' }] } })).toThrow();
+    const job = withPart(newJob('Held'), held);
+    expect(tracedPart(readJob(JSON.parse(JSON.stringify(job))))).toEqual(held);
+    expect(() => readJob(withPart(job, { ...held, outline: { ...held.outline, held: [{ film: 'a', from: '', path: 'M0 0L1 1<script>' }] } }))).toThrow(/badJob/);
     expect(outlineMark(mine.outline)).not.toBe(outlineMark(moved));
   });
 });
@@ -128,13 +131,13 @@ const lantern = paintedArt(120, 80, (x, y) => {
 });
 
 describe('how films meet', () => {
-  const line = (meet: 'stacked' | 'middle' | 'inset', more: Partial<Extract<Job['separation'], { way: 'flat' }>> = {}): Job => ({
+  const line = (meet: 'stacked' | 'middle' | 'inset', more: Partial<Extract<TracedPart['separation'], { way: 'flat' }>> = {}): TracedPart => ({
     ...flat,
     separation: { way: 'flat', count: 2, meet, palette: [{ colour: '#ffffff', film: null }, { colour: '#16141c', film: 'lines' }], spots: [{ xPx: 36, yPx: 40, film: 'fill' }], ...more },
-    assembly: { ...flat.assembly, films: [{ id: 'fill', name: 'Lamp yellow', colour: '#f2b632' }, { id: 'lines', name: 'Black', colour: '#16141c' }] },
+    films: [{ id: 'fill', name: 'Lamp yellow', colour: '#f2b632' }, { id: 'lines', name: 'Black', colour: '#16141c' }],
   });
   const radius = (curves: Curves): number => Math.sqrt(Math.abs(areaOf(curves)) / Math.PI);
-  const fillOf = (job: Job): Curves => cut(job, lantern).films.find(({ film }) => film.id === 'fill')?.outline as Curves;
+  const fillOf = (job: TracedPart): Curves => cut(job, lantern).films.find(({ film }) => film.id === 'fill')?.outline as Curves;
 
   it('fills between lines as far as their middle, under the whole line, or not at all', () => {
     expect(radius(fillOf(line('inset')))).toBeCloseTo(19, 1);
@@ -156,7 +159,7 @@ describe('how films meet', () => {
     const turned = (keeps: 'upper' | 'darker'): { fill: number; lines: number } => {
       const job = line('inset', { reachMm, keeps });
       // The dark lines lie below the fill here.
-      const { films } = cut({ ...job, assembly: { ...job.assembly, films: [...job.assembly.films].reverse() } }, lantern);
+      const { films } = cut({ ...job, films: [...job.films].reverse() }, lantern);
       const area = (id: string): number => Math.abs(areaOf(films.find(({ film }) => film.id === id)?.outline as Curves));
       return { fill: area('fill'), lines: area('lines') };
     };
@@ -176,7 +179,7 @@ const buoy = paintedArt(160, 160, (x, y) => {
 });
 
 describe('back and detail', () => {
-  const job = (fineness: number, back: 'open' | 'full' = 'open'): Job => ({ ...base, separation: { way: 'backDetail', fineness, threshold: 'auto', back } });
+  const job = (fineness: number, back: 'open' | 'full' = 'open'): TracedPart => ({ ...base, separation: { way: 'backDetail', fineness, threshold: 'auto', back } });
   it('makes a back of all that is not ground, and the detail on it', () => {
     const { films, steps } = cut(job(100), buoy);
     expect(films.map(({ film }) => film.id)).toEqual(['back', 'detail']);
@@ -195,7 +198,7 @@ describe('back and detail', () => {
   });
 
   it('is proofed against the tones of the art: the finer it is cut the less of them is lost', () => {
-    const proofs = [0, 60, 100].map((fineness) => proofOfFilms(base, buoy, cut(job(fineness), buoy)).differs);
+    const proofs = [0, 60, 100].map((fineness) => proofOfFilms(newJob('Fields'), buoy, cut(job(fineness), buoy)).differs);
     expect(proofs[2]).toBeLessThan(0.03);
     expect(proofs[0]).toBeGreaterThan(proofs[2]);
   });

@@ -1,104 +1,103 @@
-import { makeDesign, type Design } from '../assemble/design.ts';
-import { proofOf, type Proof } from '../proof/proof.ts';
-import { cutCheck, type Finding } from '../check/cutCheck.ts';
-import { artResolution, type FinishedSize } from '../clean/finishedSize.ts';
-import { AppError } from '../errors/appError.ts';
-import { mirroringOf } from '../layout/mirroringOf.ts';
-import { laySheet, type Sheet } from '../layout/laySheet.ts';
-import { DEFAULT_OUTLINE, type OutlineOptions } from '../outline/traceOutline.ts';
-import { boundsOf, ringCount, type Curves } from '../outline/curves.ts';
-import { transformCurves } from '../outline/transformCurves.ts';
-import { rgbFromHex } from '../colour/hex.ts';
-import type { Rgb } from '../colour/oklab.ts';
-import { rotation, translation } from '../geometry/affine.ts';
-import type { Art, Frame } from '../raster/art.ts';
-import type { Task } from '../task/task.ts';
+import type { Design, TracedPlace } from '../assemble/design.ts';
+import type { Finding } from '../check/cutCheck.ts';
+import type { Film } from '../film/film.ts';
+import { AROUND_FILM, oneFilmOf } from '../film/filmRoles.ts';
 import type { Job } from '../job/job.ts';
-import { PROCESSES } from '../process/processes.ts';
-import { posterised } from '../separate/posterised.ts';
-import { finishFilms, type FinishedFilm } from './finishFilms.ts';
-import { AROUND_FILM } from '../film/filmRoles.ts';
-import { separateArt, type Remember, type SeparatedArt, type TracedFilm } from './separateArt.ts';
+import { tracedPart, type TracedPart } from '../job/tracedPart.ts';
+import { cutPlanOf, type CutPlan } from '../layout/cutPlan.ts';
+import { laySheet, type Sheet } from '../layout/laySheet.ts';
+import { mirroringOf } from '../layout/mirroringOf.ts';
+import { artFromPicture } from '../raster/art.ts';
+import type { Rgba8 } from '../raster/raster.ts';
+import { canonicalJson, hashText } from '../task/hash.ts';
+import { within, type Task } from '../task/task.ts';
+import { applyRecipe, type CleanResult, type KeptSteps } from './applyRecipe.ts';
+import { designRun } from './designRun.ts';
+import { filmsOf } from './filmsOf.ts';
+import { keptOr, rememberTones, type KeptRuns } from './keptRuns.ts';
+import { finishedSizeOf, outlinePart, type OutlinedArt } from './outlinePart.ts';
 
-export function finishedSizeOf({ assembly, outline }: Pick<Job, 'assembly' | 'outline'>): FinishedSize {
-  const { by, sizeMm, turnDeg } = assembly;
-  return { by, sizeMm: withoutBorder(sizeMm, outline), ...(turnDeg === 0 ? {} : { turnDeg }) };
+/** What is cut of a job, and what one of its traced objects became on the way: its films, tones and steps. */
+export interface CutResult extends OutlinedArt {
+  readonly design: Design;
+  /** Where that object lies in the design. */
+  readonly place: TracedPlace;
+  /** The films of the design, lowest first. */
+  readonly rack: readonly Film[];
+  /** One for each of them. */
+  readonly sheets: readonly Sheet[];
+  readonly findings: readonly Finding[];
 }
 
-/** Length of the design's chosen side without the border around it. A border wider than the design itself has no true size; it is made as if it came on top. */
-function withoutBorder(sizeMm: number, { around }: Pick<Job['outline'], 'around'>): number {
-  const borderMm = 2 * (around?.widthMm ?? 0);
-  return borderMm < sizeMm / 2 ? sizeMm - borderMm : sizeMm;
+/** Clean art, and what it is known by. */
+export type KeyedArt = Pick<CleanResult, 'art' | 'key'>;
+
+/** The recipe of a part on its picture; `scale` is art pixels per picture pixel when the picture handed in is a reduced one. */
+export function* cleanPart(part: Pick<TracedPart, 'recipe' | 'size' | 'outline'>, picture: Rgba8, pictureKey: string, kept?: KeptSteps, scale = 1): Task<CleanResult> {
+  const input = { picture: artFromPicture(picture, scale), pictureKey, recipe: part.recipe, finished: finishedSizeOf(part) };
+  return yield* applyRecipe(kept === undefined ? input : { ...input, kept });
 }
 
-const FOLLOW_PX = { least: 0.05, most: 5 };
-/** Share of the limit below which bits go before edges are followed, which calms those beside them. The rest is measured on the outlines, whose size is the design's. */
-const SURELY_SMALL = 0.9;
-
-/** How the job's outline settings read for an art of a given scale and finished size. */
-export function outlineOptionsOf(job: Pick<Job, 'outline' | 'assembly'>, art: Art): OutlineOptions {
-  const { leastPieceMm2, followPx, cornerDeg } = job.outline;
-  const perMm2 = artResolution(art, finishedSizeOf(job), leastPieceMm2) ** 2;
+/**
+ * From clean art to sheets: each traced object separated and outlined, all objects put together, laid out and checked. A pure function of its input; what is kept of earlier runs saves time
+ * alone: another name or colour of a film, another number of copies, another sheet traces and checks nothing again.
+ * @param arts of the traced objects that have a picture, by their ids. @param focus the object that is told about; the lowest when absent.
+ * @throws AppError of the stage that cannot go on. RangeError when there is no art of the object in focus.
+ */
+export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = tracedPart(job).id, kept?: KeptRuns): Task<CutResult> {
+  if (!arts.has(focus)) throw new RangeError(`no art of the object ${focus}`);
+  const outlined = new Map<string, OutlinedArt>();
+  const keys: string[] = [];
+  for (const [id, { art, key }] of arts) {
+    const part = tracedPart(job, id);
+    const own = outlineKey(part, key);
+    const done = keys.length / arts.size;
+    const remember = kept === undefined ? undefined : rememberTones(kept, key);
+    const made = yield* within(keptOr(kept?.outlined, own, () => outlinePart(part, art, remember)), done, done + 1 / arts.size);
+    outlined.set(id, withFilms(part, made));
+    keys.push(own);
+  }
+  const frames = new Map([...arts].map(([id, { art }]) => [id, art]));
+  const { design, places, findings } = yield* keptOr(kept?.designs, designKey(job, keys), function* () {
+    return designRun(job, outlined, frames);
+  });
+  const films = new Map([...job.films, ...[...outlined.values()].flatMap((own) => own.films.map(({ film }) => film))].map((film) => [film.id, film]));
   return {
-    ...DEFAULT_OUTLINE,
-    // The setting counts px of the picture, which the art may have more or fewer of.
-    followPx: Math.max(FOLLOW_PX.least, Math.min(FOLLOW_PX.most, followPx * art.frame.scale)),
-    cornerRad: (cornerDeg * Math.PI) / 180,
-    leastAreaPx2: Math.max(DEFAULT_OUTLINE.leastAreaPx2, SURELY_SMALL * leastPieceMm2 * perMm2),
-    ...(job.outline.smoothPx === undefined ? {} : { smoothPx: job.outline.smoothPx * art.frame.scale }),
-    shapes: job.outline.shapes ?? true,
+    ...(outlined.get(focus) as OutlinedArt),
+    design,
+    place: places.get(focus) as TracedPlace,
+    rack: design.layers.flatMap(({ filmId }) => films.get(filmId) ?? []),
+    sheets: sheetsOf(job, design),
+    findings,
   };
 }
 
-/** Films as they are cut: with a border, held by hand. */
-export interface OutlinedArt extends Omit<SeparatedArt, 'films' | 'whole'> {
-  /** Lowest first. */
-  readonly films: readonly FinishedFilm[];
+/** What a part's outlines follow from: not the names and colours of films, but where the darker of two keeps its edge. */
+function outlineKey({ id, separation, outline, size, films }: TracedPart, artKey: string): string {
+  const byColour = 'keeps' in separation && separation.keeps === 'darker';
+  return hashText(canonicalJson([artKey, id, separation, outline, size, films.map((film) => (byColour ? [film.id, film.colour] : film.id))]));
 }
 
-/** Pixels of the art on one mm of the design, whose chosen side is as long as the job says with the border around it. */
-function designResolution(whole: Curves, { assembly, outline }: Pick<Job, 'assembly' | 'outline'>): number {
-  const { turnDeg, by, sizeMm } = assembly;
-  const box = boundsOf(turnDeg === 0 ? whole : transformCurves(whole, rotation((turnDeg * Math.PI) / 180, 0, 0)));
-  if (box === undefined) throw new AppError('nothingToCut');
-  const extentPx = by === 'width' ? box.right - box.left : box.bottom - box.top;
-  return extentPx / withoutBorder(sizeMm, outline);
+const designKey = ({ objects, films, process }: Job, keys: readonly string[]): string => hashText(canonicalJson([keys, objects, films.map(({ id }) => id), process]));
+
+/** Outlines with the films that are on the rack by now. */
+function withFilms(part: TracedPart, outlined: OutlinedArt): OutlinedArt {
+  const { separation, films: rack } = part;
+  const named = separation.way === 'oneTone' ? [oneFilmOf(rack)] : filmsOf(separation, rack, outlined.tones ?? []).films;
+  const border = rack.find(({ id }) => id === AROUND_FILM.id) ?? AROUND_FILM;
+  const byId = new Map([...named, border].map((film) => [film.id, film]));
+  return { ...outlined, films: outlined.films.map((each) => ({ ...each, film: byId.get(each.film.id) ?? each.film })) };
 }
 
-/** Clean art to films with their outlines in art pixels. @throws AppError `nothingToCut` when no piece is left. */
-export function* outlineArt(job: Job, art: Art, remember?: Remember): Task<OutlinedArt> {
-  const resolutionOf = (whole: Curves): number => designResolution(whole, job);
-  const { whole, films, ...facts } = yield* separateArt(job, art, outlineOptionsOf(job, art), resolutionOf, remember);
-  if (films.every(({ outline }) => ringCount(outline) === 0)) throw new AppError('nothingToCut');
-  return { ...facts, films: finishFilms(job, art.frame, { films, whole }, resolutionOf) };
-}
-
-/** Outlines to the design at its finished size. */
-export const designOf = (job: Pick<Job, 'assembly'>, films: readonly TracedFilm[]): Design => makeDesign(films.map(({ film, outline }) => ({ filmId: film.id, curves: outline })), job.assembly);
+/** What is done on each sheet of a cut, lowest film first. */
+export const cutPlansOf = ({ rack, sheets }: Pick<CutResult, 'rack' | 'sheets'>): CutPlan[] =>
+  sheets.flatMap((sheet) => {
+    const film = rack.find(({ id }) => id === sheet.filmId);
+    return film === undefined ? [] : [cutPlanOf(sheet, film)];
+  });
 
 /** The design laid out, one sheet for each film, all alike so that they line up. */
 export function sheetsOf(job: Pick<Job, 'layout' | 'process'>, design: Design): Sheet[] {
   const { mirrored } = mirroringOf(job.layout, job.process);
   return design.layers.map(({ filmId }) => laySheet(design, filmId, { ...job.layout, mirrored }));
 }
-
-/**
- * The films of a separation laid over each other beside the art; beside its tones of lightness where they are what is cut. A border is no part of the art and left out.
- * @param shift of one film, art px: what a misplaced layer would show.
- */
-export function proofOfFilms(job: Pick<Job, 'blank'>, art: Art, { films, tone, tones, steps }: Pick<SeparatedArt, 'films' | 'tone' | 'tones' | 'steps'>, shift?: { readonly filmId: string; readonly xPx: number; readonly yPx: number }): Proof {
-  const colours = new Map((tones ?? []).flatMap(({ film, colour }) => (film === null ? [] : [[film, colour]] as const)).reverse());
-  const rgb = (hex: string): Rgb => rgbFromHex(hex) ?? { r: 255, g: 255, b: 255 };
-  const laid = films.filter(({ film }) => film.id !== AROUND_FILM.id).map(({ film, outline }) => ({
-    // What the films are compared by is the art's own colours, not those of the films on the shelf.
-    colour: tone?.ink ?? rgb(colours.get(film.id) ?? film.colour),
-    curves: shift?.filmId === film.id ? transformCurves(outline, translation(shift.xPx, shift.yPx)) : outline,
-  }));
-  const own = (tones ?? []).map(({ colour }) => rgb(colour));
-  const compared = steps === undefined || own.length !== steps.length + 1 ? art : posterised(art, steps, own);
-  const ground = tones?.find(({ film }) => film === null)?.colour ?? (steps === undefined ? job.blank.colour : (tones?.at(-1)?.colour ?? job.blank.colour));
-  return proofOf(compared, laid, tone?.ground ?? rgb(ground));
-}
-
-/** @param frame of the art that was outlined: enlarging it gives the picture no more to read. */
-export const checkOf = (job: Pick<Job, 'process'>, design: Design, frame: Pick<Frame, 'scale'>): Finding[] => cutCheck(design, { ...PROCESSES[job.process], picturePxPerMm: design.resolution / Math.max(1, frame.scale) });

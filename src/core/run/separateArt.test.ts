@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { tracedPart } from '../job/tracedPart.ts';
 import { paintedArt, randomFrom } from '../../../tests/fixtures/shapes.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { isAppError } from '../errors/appError.ts';
@@ -12,7 +13,7 @@ import { artFromPicture, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { finish } from '../task/task.ts';
 import { newJob } from '../job/newJob.ts';
-import { outlineArt } from './runJob.ts';
+import { outlinePart } from './outlinePart.ts';
 import { separateArt, type SeparatedArt } from './separateArt.ts';
 import type { Separation } from '../separate/separation.ts';
 
@@ -33,7 +34,7 @@ const WAYS: readonly Separation[] = [
 const PX_PER_MM = 4;
 
 const separated = (art: Art, separation: Separation, leastPieceMm2 = 0): SeparatedArt =>
-  finish(separateArt({ separation, assembly: newJob('').assembly, outline: { leastPieceMm2 } }, art, DEFAULT_OUTLINE, () => PX_PER_MM));
+  finish(separateArt({ separation, films: newJob('').films, outline: { leastPieceMm2 } }, art, DEFAULT_OUTLINE, () => PX_PER_MM));
 
 /** Soft blobs of a few colours on grain, what lies around a subject lifted with a soft edge that the frame cuts. */
 function liftedPhoto(seed: number, side = 96): Art {
@@ -220,10 +221,10 @@ describe('a limit for pieces', () => {
       const art = paintedArt(100 + 2 * pad, 100 + 2 * pad, paint(pad));
       for (const separation of [{ way: 'flat', count: 2, meet: 'stacked' }, { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' }] as const) {
         // On 31.6 mm a px is a tenth of a mm²: the dot has 17.7 mm².
-        const base = newJob('Dot');
+        const base = tracedPart(newJob('Dot'));
         const pieces = (leastPieceMm2: number): number => {
-          const job = { ...base, separation, outline: { ...base.outline, leastPieceMm2 }, assembly: { ...base.assembly, sizeMm: 31.62 } };
-          return finish(outlineArt(job, art)).films.reduce((sum, { outline }) => sum + piecesOf(outline).length, 0);
+          const job = { ...base, separation, outline: { ...base.outline, leastPieceMm2 }, size: { ...base.size, sizeMm: 31.62 } };
+          return finish(outlinePart(job, art)).films.reduce((sum, { outline }) => sum + piecesOf(outline).length, 0);
         };
         expect([pieces(10), pieces(17), pieces(19)], `${pad} ${separation.way}`).toEqual([3, 3, 2]);
       }

@@ -14,7 +14,7 @@ import { within, type Task } from '../task/task.ts';
 import { filmsOf, toneFacts } from './filmsOf.ts';
 import { BACK_FILM, oneFilmOf } from '../film/filmRoles.ts';
 import type { ToneFact } from '../separate/toneFact.ts';
-import type { Job } from '../job/job.ts';
+import { ownFilms, type TracedPart } from '../job/tracedPart.ts';
 import type { Film } from '../film/film.ts';
 import { tonesKey, traceTones, type FilmsSeparation, type TracedTones } from './traceTones.ts';
 
@@ -45,25 +45,25 @@ export type Remember = (key: string, make: () => Task<TracedTones>) => Task<Trac
 const forget: Remember = (_key, make) => make();
 
 /**
- * Clean art to films by the job's way of separating.
+ * Clean art to films by the part's way of separating.
  * @param resolutionOf art pixels on one mm of the finished design, from everything that is cut.
  * @param remember keeps tones and mesh between calls with the same art.
  * @throws AppError `nothingToCut`, `oneColour`, `tooIntricate`.
  */
-export function* separateArt(job: Pick<Job, 'separation' | 'assembly'> & { readonly outline: Pick<Job['outline'], 'leastPieceMm2'> }, art: Art, options: OutlineOptions, resolutionOf: (whole: Curves) => number, remember: Remember = forget): Task<SeparatedArt> {
-  const { separation } = job;
-  const { leastPieceMm2 } = job.outline;
+export function* separateArt(part: Pick<TracedPart, 'separation' | 'films'> & Partial<Pick<TracedPart, 'id'>> & { readonly outline: Pick<TracedPart['outline'], 'leastPieceMm2'> }, art: Art, options: OutlineOptions, resolutionOf: (whole: Curves) => number, remember: Remember = forget): Task<SeparatedArt> {
+  const { separation } = part;
+  const { leastPieceMm2 } = part.outline;
   if (separation.way === 'oneTone') {
     const tone = oneTone(art, separation);
     yield 0.2;
     const traced = yield* within(traceOutline(tone.share, options), 0.2, 1);
     const outline = atItsSize(leastPieceMm2, resolutionOf, traced, (leastPx2) => withoutSmallRings(traced, leastPx2), (kept) => kept);
     assertWithinFrame(outline, art.width, art.height);
-    return { films: [{ film: oneFilmOf(job.assembly.films), outline }], whole: () => outline, tone };
+    return { films: [{ film: oneFilmOf(part.films), outline }], whole: () => outline, tone };
   }
   const traced = yield* within(remember(tonesKey(separation, options), () => traceTones(separation, art, options)), 0, 0.8);
-  const facts = toneFacts(separation, traced.tones);
-  const { films, order } = filmsOf(separation, job.assembly.films, facts);
+  const facts = toneFacts(separation, traced.tones, ownFilms(part.id));
+  const { films, order } = filmsOf(separation, part.films, facts);
   const filmOfTone = facts.map(({ film }) => films.findIndex(({ id }) => id === film));
   const keepsDarker = separation.way !== 'backDetail' && separation.keeps === 'darker';
   const all = filmOfRegions(traced.regions, (label) => (label === CLEAR ? -1 : filmOfTone[label]), spotsOf(separation, art, films));

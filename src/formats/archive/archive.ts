@@ -1,32 +1,44 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { AppError } from '../../core/errors/appError.ts';
-import type { Job } from '../../core/job/job.ts';
-import { MAX_HELD_CHARS } from '../../core/outline/outlineSettings.ts';
+import { MAX_PICTURES, type Job } from '../../core/job/job.ts';
+import { UNKNOWN_PICTURE_ID } from '../../core/job/migrations.ts';
 import { readJob } from '../../core/job/readJob.ts';
+import { withPictureIds } from '../../core/job/tracedPart.ts';
+import { MAX_HELD_CHARS } from '../../core/outline/outlineSettings.ts';
 import { MAX_FILE_BYTES } from '../picture/checkPicture.ts';
+import { pictureIdOf } from '../picture/pictureId.ts';
 
-/** A whole job in one piece: its settings and the picture file as it came. */
+type Bytes = Uint8Array<ArrayBuffer>;
+
+/** A whole job in one piece: its settings, and its picture files as they came, by the ids that the job knows them by. */
 export interface JobArchive {
   readonly job: Job;
-  readonly picture?: Uint8Array<ArrayBuffer>;
+  readonly pictures: ReadonlyMap<string, Bytes>;
 }
 
 export const ARCHIVE_ENDING = '.limner';
 const JOB_ENTRY = 'job.json';
-const PICTURE_ENTRY = 'picture';
+const PICTURE_FOLDER = 'pictures/';
+/** The one picture of a job from before version 4. */
+const OLD_PICTURE_ENTRY = 'picture';
 /** A job's settings with tens of thousands of brush strokes, and all outlines that it may hold by hand, are below this. */
 const MAX_JOB_BYTES = MAX_HELD_CHARS + 30_000_000;
-const MAX_ENTRIES = 20;
+/** All pictures of a job together. */
+const MAX_PICTURE_BYTES = 4 * MAX_FILE_BYTES;
+const MAX_ENTRIES = MAX_PICTURES + 20;
 
-/** Writes a zip (PKWARE APPNOTE 6.3.3 subset that every unpacker reads) with `job.json` and the untouched picture file. */
-export function writeArchive({ job, picture }: JobArchive): Uint8Array<ArrayBuffer> {
+/** Writes a zip (PKWARE APPNOTE 6.3.3 subset that every unpacker reads) with `job.json` and the untouched picture files under `pictures/`. */
+export function writeArchive({ job, pictures }: JobArchive): Bytes {
   const entries: Record<string, [Uint8Array, { level: 0 | 6 }]> = { [JOB_ENTRY]: [strToU8(JSON.stringify(job, null, 1)), { level: 6 }] };
-  if (picture !== undefined) entries[PICTURE_ENTRY] = [picture, { level: 0 }];
+  for (const [id, bytes] of pictures) entries[`${PICTURE_FOLDER}${encodeURIComponent(id)}`] = [bytes, { level: 0 }];
   return new Uint8Array(zipSync(entries, { mtime: new Date(Date.UTC(2026, 0, 1, 12)) }));
 }
 
-/** @throws AppError `emptyFile`, `badArchive`, `newerVersion` or `badJob`. Sizes are checked before anything is unpacked. */
-export function readArchive(bytes: Uint8Array, file: string): JobArchive {
+/**
+ * Reads what `writeArchive` writes, and archives of older versions. Pictures are known by what their bytes say, whatever the archive calls them.
+ * @throws AppError `emptyFile`, `badArchive`, `newerVersion` or `badJob`. Sizes are checked before anything is unpacked.
+ */
+export async function readArchive(bytes: Uint8Array, file: string): Promise<JobArchive> {
   if (bytes.length === 0) throw new AppError('emptyFile', { file });
   const entries = unpack(bytes, file);
   const text = entries[JOB_ENTRY];
@@ -38,19 +50,32 @@ export function readArchive(bytes: Uint8Array, file: string): JobArchive {
     throw new AppError('badArchive', { file, reason: 'its job cannot be read' }, error);
   }
   const job = readJob(value, file);
-  const picture = entries[PICTURE_ENTRY];
-  return picture === undefined ? { job } : { job, picture: new Uint8Array(picture) };
+  const ids = new Map<string, string>();
+  const pictures = new Map<string, Bytes>();
+  for (const [name, entry] of Object.entries(entries)) {
+    const named = name === OLD_PICTURE_ENTRY ? UNKNOWN_PICTURE_ID : job.pictures.find(({ id }) => name === `${PICTURE_FOLDER}${encodeURIComponent(id)}`)?.id;
+    if (named === undefined) continue;
+    const own = new Uint8Array(entry);
+    const id = await pictureIdOf(own);
+    ids.set(named, id);
+    pictures.set(id, own);
+  }
+  return { job: withPictureIds(job, ids), pictures };
 }
 
 function unpack(bytes: Uint8Array, file: string): Record<string, Uint8Array> {
   let seen = 0;
+  let pictureBytes = 0;
   try {
     return unzipSync(bytes, {
       filter: ({ name, originalSize }) => {
         if (++seen > MAX_ENTRIES) throw new AppError('badArchive', { file, reason: 'it holds too many files' });
         if (name === JOB_ENTRY && originalSize > MAX_JOB_BYTES) throw new AppError('badArchive', { file, reason: 'its job is too large' });
-        if (name === PICTURE_ENTRY && originalSize > MAX_FILE_BYTES) throw new AppError('badArchive', { file, reason: 'its picture is too large' });
-        return name === JOB_ENTRY || name === PICTURE_ENTRY;
+        const isPicture = name === OLD_PICTURE_ENTRY || (name.startsWith(PICTURE_FOLDER) && name.length > PICTURE_FOLDER.length);
+        if (isPicture) pictureBytes += originalSize;
+        if (isPicture && originalSize > MAX_FILE_BYTES) throw new AppError('badArchive', { file, reason: 'its picture is too large' });
+        if (pictureBytes > MAX_PICTURE_BYTES) throw new AppError('badArchive', { file, reason: 'its pictures are too large together' });
+        return name === JOB_ENTRY || isPicture;
       },
     });
   } catch (error) {

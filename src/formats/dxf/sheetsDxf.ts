@@ -1,21 +1,17 @@
-import type { Film } from '../../core/film/film.ts';
-import type { RectMm, Sheet } from '../../core/layout/laySheet.ts';
-import { CurvesBuilder, type Curves } from '../../core/outline/curves.ts';
-import { writeDxf } from './writeDxf.ts';
+import { curvesOfRole, type CutPlan, type PathRole } from '../../core/layout/cutPlan.ts';
+import { ringCount } from '../../core/outline/curves.ts';
+import { writeDxf, type DxfLayer } from './writeDxf.ts';
 
-/** All sheets of a job as one DXF: for each film a layer and one for its weeding boxes, at the place where the film lies on its sheet, so that the layers line up. */
-export const sheetsDxf = (films: readonly Film[], sheets: readonly Sheet[]): string =>
-  writeDxf(sheets.map(({ curves, boxes }, k) => ({ film: films[k], curves, boxes: boxCurves(boxes) })), Math.max(...sheets.map(({ heightMm }) => heightMm)));
+/** What the names of layers end in. */
+const ROLE_NAMES: Readonly<Record<PathRole, string>> = { cut: '', box: 'BOXES', weedLine: 'WEED-LINES', mark: 'MARKS', fold: 'FOLDS', print: 'PRINT' };
 
-function boxCurves(boxes: readonly RectMm[]): Curves {
-  const builder = new CurvesBuilder();
-  for (const { xMm, yMm, widthMm, heightMm } of boxes) {
-    builder.start(xMm, yMm, -1);
-    builder.line(xMm + widthMm, yMm);
-    builder.line(xMm + widthMm, yMm + heightMm);
-    builder.line(xMm, yMm + heightMm);
-    builder.line(xMm, yMm);
-    builder.close();
-  }
-  return builder.build();
+/** All sheets of a job as one DXF: for each film a layer, and one for each other role, at the place where the film lies on its sheet, so that the layers line up. */
+export function sheetsDxf(plans: readonly CutPlan[]): string {
+  const layers = plans.flatMap((plan) =>
+    (Object.keys(ROLE_NAMES) as PathRole[]).flatMap((role): DxfLayer[] => {
+      const curves = curvesOfRole(plan, role);
+      return role !== 'cut' && ringCount(curves) === 0 ? [] : [{ film: plan.film, ending: ROLE_NAMES[role], curves }];
+    }),
+  );
+  return writeDxf(layers, Math.max(...plans.map(({ heightMm }) => heightMm)));
 }

@@ -65,7 +65,7 @@ describe('DXF', () => {
   });
 
   it('keeps weeding boxes on a layer of their own', () => {
-    const text = writeDxf([{ film: film('Sun', '#f2b632'), curves: halfDisc(), boxes: halfDisc() }], 100);
+    const text = writeDxf([{ film: film('Sun', '#f2b632'), curves: halfDisc() }, { film: film('Sun', '#f2b632'), ending: 'BOXES', curves: halfDisc() }], 100);
     const layers = pairsOf(text).flatMap(([code, value], k, all) => (code === 0 && ['LINE', 'SPLINE'].includes(value) ? [all.slice(k).find(([c]) => c === 8)?.[1]] : []));
     expect(layers).toEqual(['SUN', 'SUN', 'SUN', 'SUN-BOXES', 'SUN-BOXES', 'SUN-BOXES']);
   });

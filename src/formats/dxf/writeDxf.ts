@@ -1,5 +1,5 @@
 import type { Film } from '../../core/film/film.ts';
-import { boundsOf, coordsOfVerb, isOpenRing, LINE, ringCount, type Curves } from '../../core/outline/curves.ts';
+import { boundsOf, coordsOfVerb, isOpenRing, LINE, type Curves } from '../../core/outline/curves.ts';
 import { flatten } from '../../core/outline/flatten.ts';
 import { idFromName } from '../svg/writeSvg.ts';
 import { dxfFile, type DxfLayerRecord } from './dxfFrame.ts';
@@ -7,23 +7,23 @@ import type { DxfText } from './dxfText.ts';
 
 export interface DxfLayer {
   readonly film: Film;
+  /** What the layer's name ends in after the film's: layers of one film follow each other, the one without first. */
+  readonly ending?: string;
   /** In mm, y down. */
   readonly curves: Curves;
-  /** Weeding boxes, in mm, y down: they come on a layer of their own, named after the film's. */
-  readonly boxes?: Curves;
 }
 
 /** Colours of the format's fixed palette that come nearest to plain hues, with their numbers. */
 const INDEXED: readonly (readonly [number, number, number, number])[] = [[1, 255, 0, 0], [2, 255, 255, 0], [3, 0, 255, 0], [4, 0, 255, 255], [5, 0, 0, 255], [6, 255, 0, 255], [7, 255, 255, 255], [8, 128, 128, 128], [9, 192, 192, 192], [250, 51, 51, 51]];
 
 /**
- * Outlines as DXF (release 2000), one layer for each film and one for its weeding boxes, millimetres, y up. Straight segments are LINE entities, cubics SPLINE entities of degree 3 whose
+ * Outlines as DXF (release 2000), in layers named after their films, millimetres, y up. Straight segments are LINE entities, cubics SPLINE entities of degree 3 whose
  * control points are those of the cubic, so no curve is broken into chords. For readers that know no splines, whole outlines as LWPOLYLINE entities instead.
  * @param heightMm of the frame: its lower edge is the format's zero line.
  * @param chordMm largest distance of polylines from the curves; curves stay curves when absent.
  */
-export function writeDxf(films: readonly DxfLayer[], heightMm: number, chordMm?: number): string {
-  const parts = layersOf(films);
+export function writeDxf(layers: readonly DxfLayer[], heightMm: number, chordMm?: number): string {
+  const parts = recordsOf(layers);
   const right = Math.max(1, ...parts.map(({ curves }) => boundsOf(curves)?.right ?? 0));
   return dxfFile(parts.map(({ record }) => record), { widthMm: right, heightMm }, (text, owner) => {
     for (const { record, curves } of parts) {
@@ -33,7 +33,7 @@ export function writeDxf(films: readonly DxfLayer[], heightMm: number, chordMm?:
   });
 }
 
-function layersOf(films: readonly DxfLayer[]): { record: DxfLayerRecord; curves: Curves }[] {
+function recordsOf(layers: readonly DxfLayer[]): { record: DxfLayerRecord; curves: Curves }[] {
   const taken = new Set<string>();
   const free = (wish: string): string => {
     let name = wish;
@@ -41,12 +41,12 @@ function layersOf(films: readonly DxfLayer[]): { record: DxfLayerRecord; curves:
     taken.add(name);
     return name;
   };
-  return films.flatMap(({ film, curves, boxes }) => {
+  let plain = '';
+  return layers.map(({ film, ending = '', curves }) => {
     const rgb = [1, 3, 5].map((at) => parseInt(film.colour.slice(at, at + 2), 16));
     const colour = { index: indexOf(rgb), rgb: (rgb[0] << 16) | (rgb[1] << 8) | rgb[2] };
-    const name = free(idFromName(film.name).toUpperCase());
-    const own = { record: { name, ...colour }, curves };
-    return boxes === undefined || ringCount(boxes) === 0 ? [own] : [own, { record: { name: free(`${name}-BOXES`), ...colour }, curves: boxes }];
+    if (ending === '') plain = free(idFromName(film.name).toUpperCase());
+    return { record: { name: ending === '' ? plain : free(`${plain}-${ending}`), ...colour }, curves };
   });
 }
 

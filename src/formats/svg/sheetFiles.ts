@@ -1,5 +1,4 @@
-import type { Film } from '../../core/film/film.ts';
-import type { Sheet } from '../../core/layout/laySheet.ts';
+import type { CutPlan } from '../../core/layout/cutPlan.ts';
 import { idFromName, writeSheetSvg, type CutAs } from './writeSvg.ts';
 
 export interface SheetFile {
@@ -9,6 +8,5 @@ export interface SheetFile {
 }
 
 /** A cut file for each sheet, lowest film first. */
-export function sheetFiles(films: readonly Film[], sheets: readonly Sheet[], title: string, cutAs: CutAs): SheetFile[] {
-  return sheets.map((sheet, k) => ({ suffix: films.length === 1 ? '' : `${k + 1}-${idFromName(films[k].name)}`, svg: writeSheetSvg(sheet, films[k], title, cutAs) }));
-}
+export const sheetFiles = (plans: readonly CutPlan[], title: string, cutAs: CutAs): SheetFile[] =>
+  plans.map((plan, k) => ({ suffix: plans.length === 1 ? '' : `${k + 1}-${idFromName(plan.film.name)}`, svg: writeSheetSvg(plan, title, cutAs) }));

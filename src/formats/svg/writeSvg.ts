@@ -1,5 +1,5 @@
 import type { Film } from '../../core/film/film.ts';
-import type { RectMm, Sheet } from '../../core/layout/laySheet.ts';
+import type { CutPlan, PathRole, PathRun } from '../../core/layout/cutPlan.ts';
 import { type Curves, depthOf } from '../../core/outline/curves.ts';
 import { trimNumber } from '../../core/units/parseLength.ts';
 import { pathData, ringPathData } from '../../core/outline/pathData.ts';
@@ -25,15 +25,23 @@ function head(widthMm: number, heightMm: number, title: string): string {
   return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${w}mm" height="${h}mm" viewBox="0 0 ${w} ${h}">\n<title>${escapeXml(title)}</title>\n`;
 }
 
+/** The groups of a sheet, in this order, each named after its film and what is in it. */
+const ROLE_IDS: Readonly<Record<PathRole, string>> = { print: 'print', cut: 'art', weedLine: 'weed-lines', box: 'boxes', fold: 'folds', mark: 'marks' };
+
 /**
- * A laid-out sheet as SVG at true size: width, height and viewBox in mm, one group for the film, named by it. As lines every ring is an unfilled
- * path of its own, as shapes every piece is one filled path with its holes; weeding boxes are always lines.
+ * What is done on a sheet as SVG at true size: width, height and viewBox in mm, one group for the film, named by it, and in it one for each role. As lines every ring is an unfilled
+ * path of its own, as shapes every piece is one filled path with its holes; all but the art itself are always lines.
  */
-export function writeSheetSvg(sheet: Sheet, film: Film, title: string, cutAs: CutAs): string {
+export function writeSheetSvg({ film, widthMm, heightMm, runs }: CutPlan, title: string, cutAs: CutAs): string {
   const id = idFromName(film.name);
-  const art = cutAs === 'lines' ? linePaths(sheet.curves) : shapePaths(sheet.curves);
-  const boxes = sheet.boxes.length === 0 ? '' : `<g id="${id}-boxes" fill="none" stroke="${film.colour}" stroke-width="${HAIRLINE_MM}">\n${sheet.boxes.map(boxPath).join('')}</g>\n`;
-  return `${head(sheet.widthMm, sheet.heightMm, title)}<g id="${id}">\n<title>${escapeXml(film.name)}</title>\n<g id="${id}-art"${cutAs === 'lines' ? ` fill="none" stroke="${film.colour}" stroke-width="${HAIRLINE_MM}"` : ` fill="${film.colour}" fill-rule="evenodd"`}>\n${art}</g>\n${boxes}</g>\n</svg>\n`;
+  const groups = (Object.keys(ROLE_IDS) as PathRole[]).map((role) => {
+    const own = runs.filter((run) => run.role === role);
+    if (own.length === 0) return '';
+    const asShapes = cutAs === 'shapes' && (role === 'cut' || role === 'print');
+    const paint = asShapes ? ` fill="${film.colour}" fill-rule="evenodd"` : ` fill="none" stroke="${film.colour}" stroke-width="${HAIRLINE_MM}"`;
+    return `<g id="${id}-${ROLE_IDS[role]}"${paint}>\n${own.map(asShapes ? shapePaths : linePaths).join('')}</g>\n`;
+  });
+  return `${head(widthMm, heightMm, title)}<g id="${id}">\n<title>${escapeXml(film.name)}</title>\n${groups.join('')}</g>\n</svg>\n`;
 }
 
 /** A film with its outlines in mm. */
@@ -55,13 +63,13 @@ export function writeOutlineSvg(films: readonly FilmOutline[], widthMm: number, 
   return `${head(widthMm, heightMm, title)}${groups.join('')}</svg>\n`;
 }
 
-function linePaths(curves: Curves): string {
+function linePaths({ curves, order }: PathRun): string {
   let out = '';
-  for (let ring = 0; ring < curves.parent.length; ring++) out += `<path d="${ringPathData(curves, ring)}"/>\n`;
+  for (const ring of order) out += `<path d="${ringPathData(curves, ring)}"/>\n`;
   return out;
 }
 
-function shapePaths(curves: Curves): string {
+function shapePaths({ curves }: PathRun): string {
   const data = new Map<number, string>();
   for (let ring = 0; ring < curves.parent.length; ring++) {
     const outer = depthOf(curves, ring) % 2 === 0 ? ring : curves.parent[ring];
@@ -69,8 +77,3 @@ function shapePaths(curves: Curves): string {
   }
   return [...data.values()].map((d) => `<path d="${d}"/>\n`).join('');
 }
-
-const boxPath = ({ xMm, yMm, widthMm, heightMm }: RectMm): string => {
-  const n = (value: number): string => trimNumber(value, 4);
-  return `<path d="M${n(xMm)} ${n(yMm)}L${n(xMm + widthMm)} ${n(yMm)}L${n(xMm + widthMm)} ${n(yMm + heightMm)}L${n(xMm)} ${n(yMm + heightMm)}Z"/>\n`;
-};

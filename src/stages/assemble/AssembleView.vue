@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { computed, shallowRef } from 'vue';
-import { overBlankMm, placeOnBlank } from '../../core/assemble/placeOnBlank.ts';
+import { overBlankMm, placeOnBlank, type PlaceMm } from '../../core/assemble/placeOnBlank.ts';
 import { rgbFromHex } from '../../core/colour/hex.ts';
 import { colourDifference, type Rgb } from '../../core/colour/oklab.ts';
 import { oneFilmOf } from '../../core/film/filmRoles.ts';
-import type { Assembly, Job } from '../../core/job/job.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
+import type { FinishedSize } from '../../core/units/finishedSize.ts';
 import type { Film } from '../../core/film/film.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
@@ -31,21 +33,22 @@ const settings = useSettings();
 const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
 
 const job = computed(() => bench.job as Job);
-const film = computed(() => oneFilmOf(job.value.assembly.films));
+const part = computed(() => bench.part as TracedPart);
+const film = computed(() => oneFilmOf(job.value.films));
 const design = computed(() => bench.result?.cut?.design);
-const place = computed(() => (design.value === undefined ? { xMm: 0, yMm: 0 } : placeOnBlank(job.value.assembly.place, job.value.blank, design.value)));
+const place = computed(() => (design.value === undefined ? { xMm: 0, yMm: 0 } : placeOnBlank(job.value.place, job.value.blank, design.value)));
 const over = computed(() => (design.value === undefined ? 0 : overBlankMm(place.value, job.value.blank, design.value)));
 const box = computed(() => ({ x: 0, y: 0, width: job.value.blank.widthMm, height: job.value.blank.heightMm }));
-const films = computed(() => bench.result?.cut?.films ?? []);
+const films = computed(() => bench.result?.cut?.rack ?? []);
 const paths = computed(() => (design.value?.layers ?? []).map(({ curves }) => pathFromCurves(curves)));
 
 const draw: DrawScene = (context, view) => {
   drawBlank(context, view, job.value.blank);
   if (design.value === undefined) return;
   const moved = { scale: view.scale, x: view.x + place.value.xMm * view.scale, y: view.y + place.value.yMm * view.scale };
-  for (const [k, path] of paths.value.entries()) fillPath(context, path, moved, films.value[k].film.colour);
+  for (const [k, path] of paths.value.entries()) fillPath(context, path, moved, films.value[k].colour);
   // On the blank one sees film and not the knife; only a film of the blank's own colour gets a hairline, or it would not be seen.
-  for (const [k, path] of paths.value.entries()) if (isLost(films.value[k].film.colour)) strokeHairline(context, path, moved, job.value.blank.colour);
+  for (const [k, path] of paths.value.entries()) if (isLost(films.value[k].colour)) strokeHairline(context, path, moved, job.value.blank.colour);
   context.save();
   context.strokeStyle = '#9e2f4b';
   context.setLineDash([6, 4]);
@@ -57,16 +60,21 @@ const draw: DrawScene = (context, view) => {
 const ALIKE = 6;
 const isLost = (colour: string): boolean => colourDifference(rgbFromHex(colour) as Rgb, rgbFromHex(job.value.blank.colour) as Rgb) < ALIKE;
 
-const withAssembly = (change: Partial<Assembly>): Job => ({ ...job.value, assembly: { ...job.value.assembly, ...change } });
-const drag = (change: Partial<Assembly>): void => bench.preview(withAssembly(change));
-function set(label: string, change: Partial<Assembly>): void {
-  bench.preview(withAssembly(change));
+const sized = (change: Partial<FinishedSize>): TracedPart => ({ ...part.value, size: { ...part.value.size, ...change } });
+const dragSize = (change: Partial<FinishedSize>): void => bench.previewPart(sized(change));
+function setSize(label: string, change: Partial<FinishedSize>): void {
+  bench.previewPart(sized(change));
   bench.commitPreview(label);
 }
-const setFilm = (label: string, change: Partial<Film>): void => bench.commit(label, withAssembly({ films: job.value.assembly.films.map((each) => (each.id === film.value.id ? { ...each, ...change } : each)) }));
+const dragPlace = (change: Partial<PlaceMm>): void => bench.preview({ ...job.value, place: { ...place.value, ...change } });
+function setPlace(change: Partial<PlaceMm>, label = 'Place'): void {
+  dragPlace(change);
+  bench.commitPreview(label);
+}
+const setFilm = (label: string, change: Partial<Film>): void => bench.commit(label, { ...job.value, films: job.value.films.map((each) => (each.id === film.value.id ? { ...each, ...change } : each)) });
 function centre(): void {
-  const { place: _place, ...rest } = job.value.assembly;
-  bench.commit('Place: centred', { ...job.value, assembly: rest });
+  const { place: _place, ...rest } = job.value;
+  bench.commit('Place: centred', rest);
 }
 
 const hold = shallowRef<{ from: TablePoint; place: { xMm: number; yMm: number } }>();
@@ -79,7 +87,7 @@ function press(point: TablePoint): void {
 function move(point: TablePoint): void {
   pointerMm.value = { x: point.x, y: point.y };
   if (hold.value === undefined) return;
-  drag({ place: { xMm: round(hold.value.place.xMm + point.x - hold.value.from.x), yMm: round(hold.value.place.yMm + point.y - hold.value.from.y) } });
+  dragPlace({ xMm: round(hold.value.place.xMm + point.x - hold.value.from.x), yMm: round(hold.value.place.yMm + point.y - hold.value.from.y) });
 }
 function release(): void {
   if (hold.value === undefined) return;
@@ -100,7 +108,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (nudge === undefined || isTyping(event.target) || design.value === undefined) return;
   event.preventDefault();
   const by = event.shiftKey ? 10 : 1;
-  set('Nudge', { place: { xMm: round(place.value.xMm + nudge[0] * by), yMm: round(place.value.yMm + nudge[1] * by) } });
+  setPlace({ xMm: round(place.value.xMm + nudge[0] * by), yMm: round(place.value.yMm + nudge[1] * by) }, 'Nudge');
 });
 </script>
 
@@ -120,22 +128,22 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <template #tray>
       <TrayCard title="Finished size" about="aspect is locked: one side leads, the other follows">
         <QuantityInput
-          kind="length" label="Width" :unit="settings.unit" :model-value="design?.widthMm ?? job.assembly.sizeMm" :least="1" :most="10000"
-          @change="drag({ by: 'width', sizeMm: $event })" @done="set('Finished width', { by: 'width', sizeMm: $event })" @cancel="bench.revert"
+          kind="length" label="Width" :unit="settings.unit" :model-value="design?.widthMm ?? part.size.sizeMm" :least="1" :most="10000"
+          @change="dragSize({ by: 'width', sizeMm: $event })" @done="setSize('Finished width', { by: 'width', sizeMm: $event })" @cancel="bench.revert"
         />
         <QuantityInput
-          kind="length" label="Height" :unit="settings.unit" :model-value="design?.heightMm ?? job.assembly.sizeMm" :least="1" :most="10000"
-          @change="drag({ by: 'height', sizeMm: $event })" @done="set('Finished height', { by: 'height', sizeMm: $event })" @cancel="bench.revert"
+          kind="length" label="Height" :unit="settings.unit" :model-value="design?.heightMm ?? part.size.sizeMm" :least="1" :most="10000"
+          @change="dragSize({ by: 'height', sizeMm: $event })" @done="setSize('Finished height', { by: 'height', sizeMm: $event })" @cancel="bench.revert"
         />
-        <QuantityInput label="Turn" suffix="°" :model-value="job.assembly.turnDeg" :least="-360" :most="360" @change="drag({ turnDeg: $event })" @done="set('Turn', { turnDeg: $event })" @cancel="bench.revert" />
+        <QuantityInput label="Turn" suffix="°" :model-value="part.size.turnDeg" :least="-360" :most="360" @change="dragSize({ turnDeg: $event })" @done="setSize('Turn', { turnDeg: $event })" @cancel="bench.revert" />
       </TrayCard>
       <TrayCard title="Place on the blank" :about="`printable area ${formatLength(mm(job.blank.widthMm), settings.unit)} × ${formatLength(mm(job.blank.heightMm), settings.unit)}`" :mark="over > 0 ? 'warning' : undefined">
-        <QuantityInput kind="length" label="From the left" :unit="settings.unit" :model-value="place.xMm" :least="-20000" :most="20000" @change="drag({ place: { ...place, xMm: $event } })" @done="set('Place', { place: { ...place, xMm: $event } })" @cancel="bench.revert" />
-        <QuantityInput kind="length" label="From the top" :unit="settings.unit" :model-value="place.yMm" :least="-20000" :most="20000" @change="drag({ place: { ...place, yMm: $event } })" @done="set('Place', { place: { ...place, yMm: $event } })" @cancel="bench.revert" />
+        <QuantityInput kind="length" label="From the left" :unit="settings.unit" :model-value="place.xMm" :least="-20000" :most="20000" @change="dragPlace({ xMm: $event })" @done="setPlace({ xMm: $event })" @cancel="bench.revert" />
+        <QuantityInput kind="length" label="From the top" :unit="settings.unit" :model-value="place.yMm" :least="-20000" :most="20000" @change="dragPlace({ yMm: $event })" @done="setPlace({ yMm: $event })" @cancel="bench.revert" />
         <p v-if="over > 0" class="over">Reaches {{ formatLength(mm(over), settings.unit) }} over the printable area.</p>
-        <div><button type="button" class="plain-button" :disabled="job.assembly.place === undefined" @click="centre">Centre it</button></div>
+        <div><button type="button" class="plain-button" :disabled="job.place === undefined" @click="centre">Centre it</button></div>
       </TrayCard>
-      <TrayCard v-if="job.separation.way === 'oneTone'" title="Film">
+      <TrayCard v-if="part.separation.way === 'oneTone'" title="Film">
         <label class="row"><span>Name</span><input :value="film.name" maxlength="120" @change="($event.target as HTMLInputElement).value.trim() === '' || setFilm('Film name', { name: ($event.target as HTMLInputElement).value.trim() })" /></label>
         <label class="row"><span>Colour</span><input type="color" :value="film.colour" @change="setFilm('Film colour', { colour: ($event.target as HTMLInputElement).value })" /></label>
       </TrayCard>

@@ -3,6 +3,7 @@ import { ElCheckbox, ElDialog, ElProgress } from 'element-plus';
 import { computed, ref, watch } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
 import type { Job } from '../../core/job/job.ts';
+import { tracedPart } from '../../core/job/tracedPart.ts';
 import { STEP_NAMES, type Recipe } from '../../core/clean/recipe.ts';
 import { useBatch, type BatchInput } from '../../stores/batch.ts';
 import { useRecipes } from '../../stores/recipes.ts';
@@ -23,13 +24,14 @@ const batch = useBatch();
 const OWN = 'own';
 const chosen = ref<string>(OWN);
 const choices = computed<Record<string, string>>(() => ({
-  ...(props.job === undefined || props.job.recipe.length === 0 ? {} : { [OWN]: `the recipe of “${props.job.name}”` }),
+  ...(props.job === undefined || recipeOf(props.job).length === 0 ? {} : { [OWN]: `the recipe of “${props.job.name}”` }),
   ...Object.fromEntries(recipes.all.map(({ id, name }) => [id, name])),
 }));
-const recipe = computed<Recipe | undefined>(() => (chosen.value === OWN ? props.job?.recipe : recipes.all.find(({ id }) => id === chosen.value)?.recipe));
+const recipe = computed<Recipe | undefined>(() => (chosen.value === OWN && props.job !== undefined ? recipeOf(props.job) : recipes.all.find(({ id }) => id === chosen.value)?.recipe));
+const recipeOf = (job: Job): Recipe => tracedPart(job).recipe;
 const stepNames = computed(() => recipe.value?.map(({ kind }) => STEP_NAMES[kind].toLowerCase()).join(', ') ?? '');
 
-const jobs = computed(() => shelf.entries.filter(({ id, pictureId }) => pictureId !== undefined && id !== props.entryId));
+const jobs = computed(() => shelf.entries.filter(({ id, job }) => job.pictures.length > 0 && id !== props.entryId));
 const picked = ref<ReadonlySet<string>>(new Set());
 const files = ref<readonly File[]>([]);
 function pick(id: string, on: boolean): void {
@@ -93,7 +95,7 @@ const good = computed(() => batch.outcomes.filter(({ error, noCut }) => error ==
           <li v-for="file in files" :key="file.name"><span>{{ file.name }}</span><small>becomes a new job{{ job === undefined ? '' : ` like “${job.name}”` }}</small></li>
           <li v-for="entry in jobs" :key="entry.id">
             <ElCheckbox :model-value="picked.has(entry.id)" @change="pick(entry.id, $event === true)">{{ entry.job.name }}</ElCheckbox>
-            <small>{{ entry.job.recipe.length === 0 ? 'no recipe yet' : 'its recipe is replaced' }}</small>
+            <small>{{ recipeOf(entry.job).length === 0 ? 'no recipe yet' : 'its recipe is replaced' }}</small>
           </li>
         </ul>
         <p class="soft">Steps that point at a place, such as an area lift or a brush stroke, point at the same place in every picture.</p>

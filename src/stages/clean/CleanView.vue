@@ -3,7 +3,7 @@ import { useEventListener } from '@vueuse/core';
 import { ElSwitch } from 'element-plus';
 import { computed, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { trimNumber } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
@@ -41,7 +41,7 @@ const route = useRoute();
 const router = useRouter();
 const { pointerMm, pointerColour, cssPxPerMm, items, progress, status } = useReadout();
 
-const job = computed(() => bench.job as Job);
+const part = computed(() => bench.part as TracedPart);
 const tools = useCleanTools(() => 9 / scene.tableView.value.view.scale, () => scene.tableView.value.view.scale);
 const places = usePlaces(tools.step);
 const moments = useMoments(tools.step);
@@ -115,7 +115,7 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
 </script>
 
 <template>
-  <StageLayout title="Recipe" :aside="job.recipe.length === 0 ? 'as it came' : job.recipe.length === 1 ? '1 step' : `${job.recipe.length} steps`">
+  <StageLayout title="Recipe" :aside="part.recipe.length === 0 ? 'as it came' : part.recipe.length === 1 ? '1 step' : `${part.recipe.length} steps`">
     <template v-if="bench.picture !== undefined" #views>
       <ViewSwitch v-model="view" :choices="views" label="View" />
       <BackdropSwitch />
@@ -139,7 +139,7 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
     </template>
     <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
-      <RecipeList v-if="job.recipe.length > 0" :selected="tools.selected.value" @select="tools.select">
+      <RecipeList v-if="part.recipe.length > 0" :selected="tools.selected.value" @select="tools.select">
         <div v-if="tools.tool.value === 'subjectLift'" class="says">
           <span>Strokes say</span>
           <ViewSwitch v-model="tools.brush.says.value" :choices="SAYS" label="What strokes say" />

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import type { CropStep } from '../../core/clean/steps/crop.ts';
 import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { withChanged } from '../../core/edit/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
@@ -12,7 +13,8 @@ import { withAspect } from './cropDrag.ts';
 const props = defineProps<{ step: CropStep }>();
 const aspect = defineModel<number | undefined>('aspect', { required: true });
 const bench = useBench();
-const job = computed(() => bench.job as Job);
+const part = computed(() => bench.part as TracedPart);
+const blank = computed(() => (bench.job as Job).blank);
 const picture = computed(() => ({ widthPx: bench.base?.widthPx ?? 1, heightPx: bench.base?.heightPx ?? 1 }));
 
 const SHAPES = { free: 'any', now: 'as it is now', picture: 'as the picture', blank: 'as the blank', square: 'square' } as const;
@@ -20,10 +22,10 @@ type Shape = keyof typeof SHAPES;
 const shape = ref<Shape>(aspect.value === undefined ? 'free' : 'now');
 
 type Rect = CropStep['rect'];
-const changed = (rect: Rect): Job => ({ ...job.value, recipe: withChanged<'crop'>(job.value.recipe, props.step.id, { rect }) });
-const drag = (change: Partial<Rect>): void => bench.preview(changed(kept({ ...props.step.rect, ...change })));
+const changed = (rect: Rect): TracedPart => ({ ...part.value, recipe: withChanged<'crop'>(part.value.recipe, props.step.id, { rect }) });
+const drag = (change: Partial<Rect>): void => bench.previewPart(changed(kept({ ...props.step.rect, ...change })));
 function set(rect: Rect): void {
-  bench.preview(changed(rect));
+  bench.previewPart(changed(rect));
   bench.commitPreview('Crop');
 }
 /** A frame whose one side was typed, in its shape and inside the picture. */
@@ -38,7 +40,7 @@ function kept(rect: Rect): Rect {
 function chooseShape(next: Shape): void {
   shape.value = next;
   const { rect } = props.step;
-  const ratio = { free: undefined, now: rect.widthPx / rect.heightPx, picture: picture.value.widthPx / picture.value.heightPx, blank: job.value.blank.widthMm / job.value.blank.heightMm, square: 1 }[next];
+  const ratio = { free: undefined, now: rect.widthPx / rect.heightPx, picture: picture.value.widthPx / picture.value.heightPx, blank: blank.value.widthMm / blank.value.heightMm, square: 1 }[next];
   aspect.value = ratio;
   if (ratio !== undefined) set({ ...withAspect(rect, 'se', { x: rect.xPx, y: rect.yPx }, ratio, picture.value.widthPx, picture.value.heightPx) });
 }

@@ -4,7 +4,7 @@ import { computed, shallowRef, watch } from 'vue';
 import type { LevelsStep } from '../../core/clean/steps/levels.ts';
 import { asAppError } from '../../core/errors/appError.ts';
 import type { StepReport } from '../../core/run/applyRecipe.ts';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { stepsBefore, withChanged } from '../../core/edit/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
@@ -12,12 +12,12 @@ import LevelsHistogram from './LevelsHistogram.vue';
 
 const props = defineProps<{ step: LevelsStep; report: StepReport | undefined }>();
 const bench = useBench();
-const job = computed(() => bench.job as Job);
+const part = computed(() => bench.part as TracedPart);
 
-const changed = (change: Partial<LevelsStep>): Job => ({ ...job.value, recipe: withChanged<'levels'>(job.value.recipe, props.step.id, change) });
-const drag = (change: Partial<LevelsStep>): void => bench.preview(changed(change));
+const changed = (change: Partial<LevelsStep>): TracedPart => ({ ...part.value, recipe: withChanged<'levels'>(part.value.recipe, props.step.id, change) });
+const drag = (change: Partial<LevelsStep>): void => bench.previewPart(changed(change));
 function set(words: string, change: Partial<LevelsStep>): void {
-  bench.preview(changed(change));
+  bench.previewPart(changed(change));
   bench.commitPreview(`Levels: ${words}`);
 }
 /** Both points as numbers, those found where the step finds them itself. */
@@ -26,11 +26,12 @@ const levels = computed(() => ({ ...points.value, gamma: props.step.gamma, brigh
 
 /** The lightness of the art that reaches the step. */
 const histogram = shallowRef<Float64Array>();
-const before = computed(() => JSON.stringify([bench.picture?.pictureKey, stepsBefore(job.value.recipe, props.step.id)]));
+const before = computed(() => JSON.stringify([bench.picture?.pictureKey, stepsBefore(part.value.recipe, props.step.id)]));
 watch(before, async (asked) => {
-  if (bench.picture === undefined) return;
+  const of = bench.ofJob();
+  if (of === undefined) return;
   try {
-    const moment = await bench.moment({ pictureKey: bench.picture.pictureKey, job: job.value, recipe: stepsBefore(job.value.recipe, props.step.id) });
+    const moment = await bench.moment({ ...of, recipe: stepsBefore(part.value.recipe, props.step.id) });
     if (before.value === asked) histogram.value = moment.histogram;
   } catch (error) {
     // The run beside it tells what is wrong; the numbers below work without the chart.

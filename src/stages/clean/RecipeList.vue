@@ -3,9 +3,9 @@ import { ArrowDown, ArrowUp, Delete, Rank } from '@element-plus/icons-vue';
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
 import { VueDraggable } from 'vue-draggable-plus';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { STEP_NAMES, type Step } from '../../core/clean/recipe.ts';
-import { turnedJob } from '../../core/edit/carriedJob.ts';
+import { turnedPart } from '../../core/edit/carriedPart.ts';
 import { basesFirst } from '../../core/edit/carryTurn.ts';
 import { withChanged, withMoved, withoutStep } from '../../core/edit/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -20,30 +20,30 @@ const emit = defineEmits<{ select: [id: string | undefined] }>();
 
 const bench = useBench();
 const settings = useSettings();
-const job = computed(() => bench.job as Job);
+const part = computed(() => bench.part as TracedPart);
 const reports = computed(() => new Map(bench.result?.clean.steps.map((report) => [report.id, report])));
 
-const commit = (label: string, recipe: Step[]): void => bench.commit(label, { ...job.value, recipe });
+const commit = (label: string, recipe: Step[]): void => bench.commitPart(label, { ...part.value, recipe });
 const steps = computed({
-  get: () => [...job.value.recipe],
+  get: () => [...part.value.recipe],
   set: (recipe: Step[]) => {
-    if (recipe.map(({ id }) => id).join() !== job.value.recipe.map(({ id }) => id).join()) commit('Order of steps', basesFirst(recipe));
+    if (recipe.map(({ id }) => id).join() !== part.value.recipe.map(({ id }) => id).join()) commit('Order of steps', basesFirst(recipe));
   },
 });
 const sizeBefore = (step: Step): { widthPx: number; heightPx: number } => sizeBeforeTurn(reports.value.get(step.id), bench.base);
 function toggle(step: Step): void {
   const next = { ...step, enabled: !step.enabled };
   const label = `${STEP_NAMES[step.kind]} ${step.enabled ? 'off' : 'on'}`;
-  if (next.kind === 'turn') bench.commit(label, turnedJob(job.value, step.id, next, sizeBefore(step)));
-  else commit(label, withChanged(job.value.recipe, step.id, { enabled: next.enabled }));
+  if (next.kind === 'turn') bench.commitPart(label, turnedPart(part.value, step.id, next, sizeBefore(step)));
+  else commit(label, withChanged(part.value.recipe, step.id, { enabled: next.enabled }));
 }
 function remove(step: Step): void {
   emit('select', undefined);
   const label = `Remove ${STEP_NAMES[step.kind].toLowerCase()}`;
-  if (step.kind === 'turn') bench.commit(label, turnedJob(job.value, step.id, undefined, sizeBefore(step)));
-  else commit(label, withoutStep(job.value.recipe, step.id));
+  if (step.kind === 'turn') bench.commitPart(label, turnedPart(part.value, step.id, undefined, sizeBefore(step)));
+  else commit(label, withoutStep(part.value.recipe, step.id));
 }
-const move = (step: Step, by: number): void => commit(`Move ${STEP_NAMES[step.kind].toLowerCase()}`, basesFirst(withMoved(job.value.recipe, step.id, by)));
+const move = (step: Step, by: number): void => commit(`Move ${STEP_NAMES[step.kind].toLowerCase()}`, basesFirst(withMoved(part.value.recipe, step.id, by)));
 </script>
 
 <template>

@@ -2,7 +2,7 @@
 import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElMessage, ElMessageBox } from 'element-plus';
 import { computed, onMounted, ref } from 'vue';
 import { AppError, asAppError } from '../../core/errors/appError.ts';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { basesFirst } from '../../core/edit/carryTurn.ts';
 import { readRecipe } from '../../core/job/readJob.ts';
 import type { Recipe } from '../../core/clean/recipe.ts';
@@ -17,8 +17,8 @@ import { undoNotice } from '../shared/undoNotice.ts';
 /** Keeping, reusing and applying recipes, and the way back to the picture as it came. */
 const bench = useBench();
 const recipes = useRecipes();
-const job = computed(() => bench.job as Job);
-const hasSteps = computed(() => job.value.recipe.length > 0);
+const part = computed(() => bench.part as TracedPart);
+const hasSteps = computed(() => part.value.recipe.length > 0);
 const batchOpen = ref(false);
 onMounted(() => safely(recipes.load));
 
@@ -29,13 +29,13 @@ async function safely(work: () => Promise<unknown>): Promise<void> {
     tellError(asAppError(error, 'unexpected'));
   }
 }
-const use = (label: string, recipe: Recipe): void => bench.commit(label, { ...job.value, recipe: basesFirst(recipe) });
+const use = (label: string, recipe: Recipe): void => bench.commitPart(label, { ...part.value, recipe: basesFirst(recipe) });
 
 const keep = (): Promise<void> =>
   safely(async () => {
-    const answer = await ElMessageBox.prompt('Name of the recipe; one of the same name is replaced', 'Keep this recipe', { inputValue: job.value.name, inputPattern: /\S/, inputErrorMessage: 'It needs a name', confirmButtonText: 'Keep' }).then(({ value }) => value as unknown, () => undefined);
+    const answer = await ElMessageBox.prompt('Name of the recipe; one of the same name is replaced', 'Keep this recipe', { inputValue: bench.job?.name ?? '', inputPattern: /\S/, inputErrorMessage: 'It needs a name', confirmButtonText: 'Keep' }).then(({ value }) => value as unknown, () => undefined);
     if (typeof answer !== 'string') return;
-    await recipes.keep(answer.trim().slice(0, 120), job.value.recipe);
+    await recipes.keep(answer.trim().slice(0, 120), part.value.recipe);
     ElMessage.success(`“${answer.trim()}” is kept.`);
   });
 const remove = (id: string): Promise<void> =>
@@ -43,7 +43,7 @@ const remove = (id: string): Promise<void> =>
     const gone = await recipes.remove(id);
     if (gone !== undefined) undoNotice(`The recipe “${gone.name}” is gone.`, () => void safely(() => recipes.keep(gone.name, gone.recipe)));
   });
-const saveFile = (): void => download(`${job.value.name}, recipe.json`, new TextEncoder().encode(`${JSON.stringify(job.value.recipe, null, 2)}\n`), 'application/json');
+const saveFile = (): void => download(`${bench.job?.name ?? ''}, recipe.json`, new TextEncoder().encode(`${JSON.stringify(part.value.recipe, null, 2)}\n`), 'application/json');
 const openFile = (): Promise<void> =>
   safely(async () => {
     const [file] = await chooseFiles('.json,.limner', false);
@@ -89,7 +89,7 @@ function act(command: Command): void {
       </ElDropdownMenu>
     </template>
   </ElDropdown>
-  <BatchDialog v-model="batchOpen" :job="job" :entry-id="bench.entry?.id" />
+  <BatchDialog v-model="batchOpen" :job="bench.job" :entry-id="bench.entry?.id" />
 </template>
 
 <style scoped>

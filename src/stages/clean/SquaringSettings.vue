@@ -3,7 +3,7 @@ import { ElSwitch } from 'element-plus';
 import { computed, watch } from 'vue';
 import type { SquaringStep } from '../../core/clean/steps/squaring.ts';
 import type { StepReport } from '../../core/run/applyRecipe.ts';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { withChanged } from '../../core/edit/recipeEdits.ts';
 import { trimNumber } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -15,12 +15,12 @@ import type { useCorners } from './useCorners.ts';
 const props = defineProps<{ step: SquaringStep; report: StepReport | undefined; corners: ReturnType<typeof useCorners> }>();
 const bench = useBench();
 const settings = useSettings();
-const job = computed(() => bench.job as Job);
+const part = computed(() => bench.part as TracedPart);
 const facts = computed(() => props.report?.facts ?? {});
 const pxPerMm = computed(() => facts.value['pxPerMm']);
 
-const changed = (change: Partial<SquaringStep>): Job => ({ ...job.value, recipe: withChanged<'squaring'>(job.value.recipe, props.step.id, change) });
-const set = (words: string, change: Partial<SquaringStep>): void => bench.commit(`Squaring: ${words}`, changed(change));
+const changed = (change: Partial<SquaringStep>): TracedPart => ({ ...part.value, recipe: withChanged<'squaring'>(part.value.recipe, props.step.id, change) });
+const set = (words: string, change: Partial<SquaringStep>): void => bench.commitPart(`Squaring: ${words}`, changed(change));
 
 const WAYS = [{ value: 'sheet', name: 'mark sheet' }, { value: 'corners', name: 'four corners' }] as const;
 function chooseWay(way: 'sheet' | 'corners'): void {
@@ -32,10 +32,10 @@ const byCorners = computed(() => (props.step.marks.by === 'corners' ? props.step
 type Side = { widthMm: number } | { heightMm: number | undefined };
 function setSide(side: Side): void {
   if (byCorners.value === undefined) return;
-  bench.preview(withSide(side));
+  bench.previewPart(withSide(side));
   bench.commitPreview('Squaring: length');
 }
-function withSide(side: Side): Job {
+function withSide(side: Side): TracedPart {
   const marks = { ...(byCorners.value as Extract<SquaringStep['marks'], { by: 'corners' }>), ...side };
   if (marks.heightMm === undefined) delete marks.heightMm;
   return changed({ marks });
@@ -57,10 +57,10 @@ function useLens(on: boolean): void {
 /** The size, mm, at which the art is as large as the work on the photo was. */
 const trueSizeMm = computed(() => {
   const resolution = bench.resolutionPxPerMm;
-  return pxPerMm.value === undefined || resolution === undefined ? undefined : Math.round(((job.value.assembly.sizeMm * resolution) / pxPerMm.value) * 100) / 100;
+  return pxPerMm.value === undefined || resolution === undefined ? undefined : Math.round(((part.value.size.sizeMm * resolution) / pxPerMm.value) * 100) / 100;
 });
 function useTrueSize(): void {
-  if (trueSizeMm.value !== undefined) bench.commit('Cut at true size', { ...job.value, assembly: { ...job.value.assembly, sizeMm: trueSizeMm.value } });
+  if (trueSizeMm.value !== undefined) bench.commitPart('Cut at true size', { ...part.value, size: { ...part.value.size, sizeMm: trueSizeMm.value } });
 }
 </script>
 
@@ -76,14 +76,14 @@ function useTrueSize(): void {
   </template>
   <template v-else>
     <p>Drag the rings to the corners of something square, clockwise from its upper left. The red side is the one whose length you give.</p>
-    <QuantityInput kind="length" label="Red side" :unit="settings.unit" :model-value="byCorners.widthMm" :least="1" :most="10000" @change="bench.preview(withSide({ widthMm: $event }))" @done="setSide({ widthMm: $event })" @cancel="bench.revert" />
+    <QuantityInput kind="length" label="Red side" :unit="settings.unit" :model-value="byCorners.widthMm" :least="1" :most="10000" @change="bench.previewPart(withSide({ widthMm: $event }))" @done="setSide({ widthMm: $event })" @cancel="bench.revert" />
     <label class="row"><span>I know the other side too</span><ElSwitch size="small" :model-value="byCorners.heightMm !== undefined" @change="setSide({ heightMm: $event === true ? Math.round((facts['heightMm'] ?? byCorners.widthMm) * 10) / 10 : undefined })" /></label>
-    <QuantityInput v-if="byCorners.heightMm !== undefined" kind="length" label="Other side" :unit="settings.unit" :model-value="byCorners.heightMm" :least="1" :most="10000" @change="bench.preview(withSide({ heightMm: $event }))" @done="setSide({ heightMm: $event })" @cancel="bench.revert" />
+    <QuantityInput v-if="byCorners.heightMm !== undefined" kind="length" label="Other side" :unit="settings.unit" :model-value="byCorners.heightMm" :least="1" :most="10000" @change="bench.previewPart(withSide({ heightMm: $event }))" @done="setSide({ heightMm: $event })" @cancel="bench.revert" />
     <label v-if="camera !== undefined && (knownLens !== undefined || step.lens !== undefined)" class="row"><span>Lens of {{ camera }}</span><ElSwitch size="small" :model-value="step.lens !== undefined" @change="useLens($event === true)" /></label>
     <button type="button" class="plain-button" @click="corners.toggle">{{ corners.setting.value ? 'See it flat' : 'Set the corners' }}</button>
   </template>
   <label class="row"><span>Level the light too</span><ElSwitch size="small" :model-value="step.levelLight" @change="set('light', { levelLight: $event === true })" /></label>
-  <button v-if="trueSizeMm !== undefined && Math.abs(trueSizeMm - job.assembly.sizeMm) > 0.05" type="button" class="plain-button" @click="useTrueSize">Cut at true size, {{ trimNumber(trueSizeMm, 1) }} mm {{ job.assembly.by === 'width' ? 'wide' : 'high' }}</button>
+  <button v-if="trueSizeMm !== undefined && Math.abs(trueSizeMm - part.size.sizeMm) > 0.05" type="button" class="plain-button" @click="useTrueSize">Cut at true size, {{ trimNumber(trueSizeMm, 1) }} mm {{ part.size.by === 'width' ? 'wide' : 'high' }}</button>
 </template>
 
 <style scoped>

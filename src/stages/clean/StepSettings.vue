@@ -5,7 +5,7 @@ import { MAX_RIM_PX } from '../../core/clean/steps/subjectLift.ts';
 import { MAX_TIDY_PX } from '../../core/clean/steps/edgeTidying.ts';
 import { MAX_GUARD_PX, MAX_TOLERANCE } from '../../core/clean/steps/areaLift.ts';
 import { isAppError } from '../../core/errors/appError.ts';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { STEP_NAMES, type Step } from '../../core/clean/recipe.ts';
 import type { StepReport } from '../../core/run/applyRecipe.ts';
 import { stepsBefore, withChanged } from '../../core/edit/recipeEdits.ts';
@@ -24,20 +24,20 @@ const TIMES = [{ value: '2', name: '2×' }, { value: '4', name: '4×' }] as cons
 const props = defineProps<{ step: Step; report: StepReport | undefined }>();
 const bench = useBench();
 const settings = useSettings();
-const job = computed(() => bench.job as Job);
+const part = computed(() => bench.part as TracedPart);
 
-const changed = (change: Partial<Step>): Job => ({ ...job.value, recipe: withChanged(job.value.recipe, props.step.id, change as never) });
+const changed = (change: Partial<Step>): TracedPart => ({ ...part.value, recipe: withChanged(part.value.recipe, props.step.id, change as never) });
 const label = computed(() => STEP_NAMES[props.step.kind]);
-const drag = (change: Partial<Step>): void => bench.preview(changed(change));
+const drag = (change: Partial<Step>): void => bench.previewPart(changed(change));
 const set = (change: Partial<Step>): void => {
-  bench.preview(changed(change));
+  bench.previewPart(changed(change));
   bench.commitPreview(`${label.value}: settings`);
 };
 
 /** Gap mending everywhere again. */
 function withoutFrame(): void {
   const { frame: _frame, ...rest } = props.step as Extract<Step, { kind: 'gapMending' }>;
-  bench.commit('Gap mending: whole picture', { ...job.value, recipe: job.value.recipe.map((each) => (each.id === rest.id ? rest : each)) });
+  bench.commitPart('Gap mending: whole picture', { ...part.value, recipe: part.value.recipe.map((each) => (each.id === rest.id ? rest : each)) });
 }
 
 /** The area curve of the lift that is open, for the steps before it. */
@@ -45,14 +45,15 @@ const reach = shallowRef<ReachView>();
 const reachInput = computed(() => {
   const { step } = props;
   if (step.kind !== 'areaLift' || bench.picture === undefined) return undefined;
-  return JSON.stringify([bench.picture.pictureKey, step.at, stepsBefore(job.value.recipe, step.id)]);
+  return JSON.stringify([bench.picture.pictureKey, step.at, stepsBefore(part.value.recipe, step.id)]);
 });
 watch(reachInput, async (input) => {
   const { step } = props;
+  const of = bench.ofJob();
   reach.value = undefined;
-  if (input === undefined || step.kind !== 'areaLift' || bench.picture === undefined) return;
+  if (input === undefined || step.kind !== 'areaLift' || of === undefined) return;
   try {
-    const found = await bench.reach({ pictureKey: bench.picture.pictureKey, job: job.value, recipe: stepsBefore(job.value.recipe, step.id), at: step.at });
+    const found = await bench.reach({ ...of, recipe: stepsBefore(part.value.recipe, step.id), at: step.at });
     if (reachInput.value === input) reach.value = found;
   } catch (error) {
     // A point off the art has no curve; the step's own line says so.

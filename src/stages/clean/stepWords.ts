@@ -6,7 +6,7 @@ import { formatArea, formatLength, trimNumber, type LengthUnit } from '../../cor
 
 const count = (value: number | undefined, one: string, many: string): string => `${(value ?? 0).toLocaleString('en')} ${value === 1 ? one : many}`;
 
-/** One line on what a step does in this job, from its settings and what it reported. */
+/** One line on what a step does in this part, from its settings and what it reported. */
 export function stepWords(step: Step, report: StepReport | undefined, unit: LengthUnit = 'mm'): string {
   if (report?.skipped !== undefined) return `skipped: ${explain({ code: report.skipped, details: {} }).what}`;
   const facts = report?.facts ?? {};

@@ -33,11 +33,10 @@ export function useCleanScene(tools: ReturnType<typeof useCleanTools>, places: R
   const swapped = ref(false);
   const tableView = shallowRef<{ view: Viewport; size: Size }>({ view: { scale: 1, x: 0, y: 0 }, size: { width: 1, height: 1 } });
 
-  const job = computed(() => bench.job as Job);
   const baseBox = computed<Box>(() => ({ x: 0, y: 0, width: bench.base?.widthPx ?? 100, height: bench.base?.heightPx ?? 100 }));
   const box = computed<Box>(() => (tools.corners.active.value && tools.corners.photo.value !== undefined ? tools.corners.photo.value.box : baseBox.value));
   const films = useFilmPaths();
-  const paint = computed(() => backdropPaint(settings.backdrop, job.value.blank.colour, films.colours.value, settings.isDark));
+  const paint = computed(() => backdropPaint(settings.backdrop, (bench.job as Job).blank.colour, films.colours.value, settings.isDark));
   const cleanBox = computed<Box>(() => {
     const clean = bench.result?.clean;
     if (clean === undefined) return baseBox.value;

@@ -1,7 +1,7 @@
 import { computed, ref, shallowRef, watch } from 'vue';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { STEP_NAMES, type Step, type StepKindName } from '../../core/clean/recipe.ts';
-import { turnedJob } from '../../core/edit/carriedJob.ts';
+import { turnedPart } from '../../core/edit/carriedPart.ts';
 import { basesFirst } from '../../core/edit/carryTurn.ts';
 import { stepsBefore, withChanged, withStep } from '../../core/edit/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -36,8 +36,8 @@ export function useCleanTools(reach: () => number, scale: () => number) {
   const cropAspect = ref<number>();
   const hold = shallowRef<{ kind: CropHold; from: TablePoint; step: Extract<Step, { kind: 'crop' }> }>();
 
-  const job = computed(() => bench.job as Job);
-  const step = computed(() => job.value.recipe.find(({ id }) => id === selected.value));
+  const part = computed(() => bench.part as TracedPart);
+  const step = computed(() => part.value.recipe.find(({ id }) => id === selected.value));
   const tool = computed<StepKindName | undefined>(() => waiting.value ?? step.value?.kind);
   const corners = useCorners(step);
   /** The line drawn along an edge that is to lie straight, while it is drawn. */
@@ -56,7 +56,7 @@ export function useCleanTools(reach: () => number, scale: () => number) {
   }
 
   function add(next: Step): void {
-    bench.commit(`Add ${STEP_NAMES[next.kind].toLowerCase()}`, { ...job.value, recipe: basesFirst(withStep(job.value.recipe, next, selected.value)) });
+    bench.commitPart(`Add ${STEP_NAMES[next.kind].toLowerCase()}`, { ...part.value, recipe: basesFirst(withStep(part.value.recipe, next, selected.value)) });
     select(next.id);
   }
 
@@ -76,13 +76,13 @@ export function useCleanTools(reach: () => number, scale: () => number) {
     const current = step.value;
     if (corners.press(point, scale())) return;
     if (tool.value === 'areaLift') {
-      const before = waiting.value === undefined && current !== undefined ? stepsBefore(job.value.recipe, current.id) : job.value.recipe;
-      void pull.begin(job.value, before, point);
+      const before = waiting.value === undefined && current !== undefined ? stepsBefore(part.value.recipe, current.id) : part.value.recipe;
+      void pull.begin(before, point);
     } else if (tool.value === 'colourLift') {
       const colour = bench.base === undefined ? undefined : colourAt(bench.base, point);
       if (colour === undefined) return;
       if (waiting.value !== undefined) add(newStep.colourLift(colour));
-      else if (current !== undefined) bench.commit('Colour lift: colour', { ...job.value, recipe: withChanged<'colourLift'>(job.value.recipe, current.id, { colour }) });
+      else if (current !== undefined) bench.commitPart('Colour lift: colour', { ...part.value, recipe: withChanged<'colourLift'>(part.value.recipe, current.id, { colour }) });
     } else if (isBrush.value) {
       if (tool.value === 'drawIn' && event.altKey) pickInk(point);
       else brush.begin(point, event);
@@ -124,7 +124,7 @@ export function useCleanTools(reach: () => number, scale: () => number) {
     frameFrom.value = frameTo.value = undefined;
     const current = step.value;
     if (drawn === undefined || from === undefined || to === undefined || current?.kind !== 'gapMending' || Math.min(Math.abs(to.screenX - from.screenX), Math.abs(to.screenY - from.screenY)) < LEAST_LEVEL_PX) return;
-    bench.commit('Gap mending: frame', { ...job.value, recipe: withChanged<'gapMending'>(job.value.recipe, current.id, { frame: drawn }) });
+    bench.commitPart('Gap mending: frame', { ...part.value, recipe: withChanged<'gapMending'>(part.value.recipe, current.id, { frame: drawn }) });
   }
 
   function move(point: TablePoint, event: PointerEvent): void {
@@ -137,7 +137,7 @@ export function useCleanTools(reach: () => number, scale: () => number) {
     if (hold.value === undefined || picture === undefined) return;
     const { kind, from, step: crop } = hold.value;
     const rect = cropDragged(crop.rect, kind, from, point, picture.widthPx, picture.heightPx, cropAspect.value);
-    bench.preview({ ...job.value, recipe: withChanged<'crop'>(job.value.recipe, crop.id, { rect: { ...rect } }) });
+    bench.previewPart({ ...part.value, recipe: withChanged<'crop'>(part.value.recipe, crop.id, { rect: { ...rect } }) });
   }
 
   function release(): void {
@@ -163,11 +163,11 @@ export function useCleanTools(reach: () => number, scale: () => number) {
     if (current?.kind !== 'turn' || Math.hypot(to.screenX - from.screenX, to.screenY - from.screenY) < LEAST_LEVEL_PX) return;
     const next = { ...current, angleDeg: straightenedBy(current.angleDeg, from, to) };
     const report = bench.result?.clean.steps.find(({ id }) => id === current.id);
-    bench.commit('Turn: straightened', turnedJob(job.value, current.id, next, sizeBeforeTurn(report, bench.base)));
+    bench.commitPart('Turn: straightened', turnedPart(part.value, current.id, next, sizeBeforeTurn(report, bench.base)));
   }
 
   function addStroke(current: Step, { radiusPx, points, widths, within }: Stroke): void {
-    const { recipe } = job.value;
+    const { recipe } = part.value;
     const { id } = current;
     const path = { radiusPx, points: [...points] };
     let changed: Step[];
@@ -177,13 +177,13 @@ export function useCleanTools(reach: () => number, scale: () => number) {
       const stroke = { ...path, ...(widths === undefined ? {} : { widths: [...widths] }), ...(within === undefined ? {} : { within }) };
       changed = withChanged<'rubOut'>(recipe, id, { strokes: [...current.strokes, stroke] });
     } else return;
-    bench.commit(`${STEP_NAMES[current.kind]}: stroke`, { ...job.value, recipe: changed });
+    bench.commitPart(`${STEP_NAMES[current.kind]}: stroke`, { ...part.value, recipe: changed });
   }
 
   function finishLift({ xPx, yPx, tolerance }: { xPx: number; yPx: number; tolerance: 'auto' | number }): void {
     const current = step.value;
     if (waiting.value === undefined && current?.kind === 'areaLift') {
-      bench.commit('Area lift: place', { ...job.value, recipe: withChanged<'areaLift'>(job.value.recipe, current.id, { at: { xPx, yPx }, tolerance }) });
+      bench.commitPart('Area lift: place', { ...part.value, recipe: withChanged<'areaLift'>(part.value.recipe, current.id, { at: { xPx, yPx }, tolerance }) });
     } else add(newStep.areaLift(xPx, yPx, tolerance));
   }
 

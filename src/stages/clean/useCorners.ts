@@ -1,7 +1,7 @@
 import { computed, markRaw, ref, shallowRef, watch, type Ref } from 'vue';
 import type { SquaringStep } from '../../core/clean/steps/squaring.ts';
 import { asAppError } from '../../core/errors/appError.ts';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { Step } from '../../core/clean/recipe.ts';
 import { stepsBefore, withChanged } from '../../core/edit/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -18,7 +18,7 @@ const REACH_PX = 14;
  */
 export function useCorners(step: Ref<Step | undefined>) {
   const bench = useBench();
-  const job = computed(() => bench.job as Job);
+  const part = computed(() => bench.part as TracedPart);
   /** Whether the corners are being set instead of the flat picture looked at. */
   const setting = ref(true);
   const held = ref<number>();
@@ -29,13 +29,13 @@ export function useCorners(step: Ref<Step | undefined>) {
 
   /** The photo as it reaches the step. */
   const photo = shallowRef<Placed & { widthPx: number; heightPx: number }>();
-  const wanted = computed(() => (squaring.value === undefined || bench.picture === undefined ? undefined : JSON.stringify([bench.picture.pictureKey, stepsBefore(job.value.recipe, squaring.value.id)])));
+  const wanted = computed(() => (squaring.value === undefined || bench.picture === undefined ? undefined : JSON.stringify([bench.picture.pictureKey, stepsBefore(part.value.recipe, squaring.value.id)])));
   watch(wanted, async (asked) => {
-    const { picture } = bench;
+    const of = bench.ofJob();
     photo.value = undefined;
-    if (asked === undefined || picture === undefined || squaring.value === undefined) return;
+    if (asked === undefined || of === undefined || squaring.value === undefined) return;
     try {
-      const { frame, view, widthPx, heightPx } = await bench.moment({ pictureKey: picture.pictureKey, job: job.value, recipe: stepsBefore(job.value.recipe, squaring.value.id) });
+      const { frame, view, widthPx, heightPx } = await bench.moment({ ...of, recipe: stepsBefore(part.value.recipe, squaring.value.id) });
       if (wanted.value !== asked || view === undefined) return;
       const box = { x: frame.leftPx, y: frame.topPx, width: widthPx / frame.scale, height: heightPx / frame.scale };
       photo.value = markRaw({ pixels: view, box, widthPx: box.width, heightPx: box.height });
@@ -45,13 +45,13 @@ export function useCorners(step: Ref<Step | undefined>) {
   }, { immediate: true });
 
   type Marks = SquaringStep['marks'];
-  const withMarks = (marks: Marks): Job => ({ ...job.value, recipe: withChanged<'squaring'>(job.value.recipe, squaring.value?.id ?? step.value?.id ?? '', { marks }) });
+  const withMarks = (marks: Marks): TracedPart => ({ ...part.value, recipe: withChanged<'squaring'>(part.value.recipe, squaring.value?.id ?? step.value?.id ?? '', { marks }) });
   /** Goes from the mark sheet to four corners, which start a little inside the photo. */
   function begin(): void {
     if (step.value?.kind !== 'squaring' || bench.picture === undefined) return;
     const { widthPx, heightPx } = bench.picture;
     setting.value = true;
-    bench.commit('Squaring: by four corners', withMarks({ by: 'corners', corners: startingCorners(widthPx, heightPx), widthMm: 100 }));
+    bench.commitPart('Squaring: by four corners', withMarks({ by: 'corners', corners: startingCorners(widthPx, heightPx), widthMm: 100 }));
   }
   function press(point: TablePoint, scale: number): boolean {
     if (!active.value) return false;
@@ -61,7 +61,7 @@ export function useCorners(step: Ref<Step | undefined>) {
   function move(point: TablePoint): void {
     const now = squaring.value;
     if (held.value === undefined || now?.marks.by !== 'corners' || photo.value === undefined) return;
-    bench.preview(withMarks({ ...now.marks, corners: cornerMoved(now.marks.corners, held.value, point, photo.value) }));
+    bench.previewPart(withMarks({ ...now.marks, corners: cornerMoved(now.marks.corners, held.value, point, photo.value) }));
   }
   function release(): void {
     if (held.value === undefined) return;

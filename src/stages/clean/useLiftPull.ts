@@ -2,7 +2,6 @@ import { computed, markRaw, shallowRef } from 'vue';
 import { MAX_TOLERANCE } from '../../core/clean/steps/areaLift.ts';
 import { levelFromTolerance } from '../../core/clean/liftMask.ts';
 import { asAppError } from '../../core/errors/appError.ts';
-import type { Job } from '../../core/job/job.ts';
 import type { Recipe } from '../../core/clean/recipe.ts';
 import type { ReachView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -28,13 +27,14 @@ export function useLiftPull() {
   const isClick = computed(() => pulledPx.value < CLICK_PX);
   const tolerance = computed(() => (isClick.value ? reach.value?.tolerance : Math.min(MAX_TOLERANCE, Math.round((pulledPx.value / PX_PER_UNIT) * 10) / 10)));
 
-  async function begin(job: Job, recipe: Recipe, point: TablePoint): Promise<void> {
+  async function begin(recipe: Recipe, point: TablePoint): Promise<void> {
+    const of = bench.ofJob();
     const { picture } = bench;
-    if (picture === undefined || point.x < 0 || point.y < 0 || point.x >= picture.widthPx || point.y >= picture.heightPx) return;
+    if (of === undefined || picture === undefined || point.x < 0 || point.y < 0 || point.x >= picture.widthPx || point.y >= picture.heightPx) return;
     start.value = end.value = point;
     reach.value = undefined;
     try {
-      const found = await bench.reach({ pictureKey: picture.pictureKey, job, recipe, at: { xPx: point.x, yPx: point.y } });
+      const found = await bench.reach({ ...of, recipe, at: { xPx: point.x, yPx: point.y } });
       if (start.value === point) reach.value = markRaw(found);
     } catch (error) {
       leave();

@@ -1,7 +1,7 @@
 import { computed, ref, watch, type Ref } from 'vue';
 import type { Finding } from '../../core/check/cutCheck.ts';
 import type { Find } from '../../core/clean/finds.ts';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { mendOf, withMend } from '../../core/edit/mendFinding.ts';
 import { STEP_NAMES, type Step } from '../../core/clean/recipe.ts';
 import { sparesFinds, withSpared } from '../../core/edit/spareFinds.ts';
@@ -50,22 +50,22 @@ export function usePlaces(step: Ref<Step | undefined>) {
   /** Leaves a find alone, or no more. */
   function toggleSpared(index: number): void {
     const find = places.value[index]?.find;
-    const job = bench.job as Job;
+    const part = bench.part as TracedPart;
     if (find === undefined || step.value === undefined) return;
     const words = `${STEP_NAMES[step.value.kind]}: ${find.spared ? 'take one again' : 'leave one'}`;
-    bench.commit(words, { ...job, recipe: withSpared(job.recipe, step.value.id, [find], !find.spared) });
+    bench.commitPart(words, { ...part, recipe: withSpared(part.recipe, step.value.id, [find], !find.spared) });
   }
   /** Mends what the cut check found by a step of the recipe. */
   function mend(index: number): void {
     const finding = places.value[index]?.finding;
-    const job = bench.job as Job;
-    if (finding !== undefined) bench.commit(`Mend: ${findingWords(finding).split(':')[0].toLowerCase()}`, { ...job, recipe: withMend(job.recipe, finding, perMm.value, crypto.randomUUID()) });
+    const part = bench.part as TracedPart;
+    if (finding !== undefined) bench.commitPart(`Mend: ${findingWords(finding).split(':')[0].toLowerCase()}`, { ...part, recipe: withMend(part.recipe, finding, perMm.value, crypto.randomUUID()) });
   }
   /** Leaves all finds alone, or none. */
   function spareAll(spared: boolean): void {
-    const job = bench.job as Job;
+    const part = bench.part as TracedPart;
     if (step.value === undefined) return;
-    bench.commit(`${STEP_NAMES[step.value.kind]}: ${spared ? 'leave all' : 'take all'}`, { ...job, recipe: withSpared(job.recipe, step.value.id, finds.value ?? [], spared) });
+    bench.commitPart(`${STEP_NAMES[step.value.kind]}: ${spared ? 'leave all' : 'take all'}`, { ...part, recipe: withSpared(part.recipe, step.value.id, finds.value ?? [], spared) });
   }
   /** Chooses the pin under a screen point. True when there is one. */
   function press(view: Viewport, screenX: number, screenY: number): boolean {

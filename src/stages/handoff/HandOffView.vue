@@ -128,7 +128,7 @@ const length = (value: number): string => formatLength(mm(value), settings.unit)
       <TrayCard title="Cut file, DXF" about="curves as splines, millimetres, a layer for each film">
         <div><button type="button" class="plain-button" :disabled="blocked !== undefined || handing" @click="handDxf">Save DXF</button></div>
       </TrayCard>
-      <TrayCard title="Cleaned art, PNG" :about="cut === undefined ? undefined : `clear ground, ${Math.round(cut.design.resolution * 25.4)} dpi at ${length(cut.design.widthMm)}`">
+      <TrayCard title="Cleaned art, PNG" :about="cut === undefined ? undefined : `clear ground, ${Math.round(cut.place.resolution * 25.4)} dpi at ${length(cut.design.widthMm)}`">
         <div><button type="button" class="plain-button" :disabled="cut === undefined || handing" @click="handPng">Save PNG</button></div>
       </TrayCard>
       <TrayCard title="Films as pictures" about="a PNG of each film in its colour, clear elsewhere, in one zip">

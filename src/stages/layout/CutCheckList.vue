@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import type { Finding } from '../../core/check/cutCheck.ts';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { leavingOut } from '../../core/edit/mendFinding.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
@@ -19,7 +19,7 @@ const shown = computed(() => (all.value ? lines.value : lines.value.slice(0, SHO
 /** Leaves out everything up to the size of one finding. */
 const bench = useBench();
 function leaveOut(finding: Finding): void {
-  bench.commit('Leave out small pieces', leavingOut(bench.job as Job, finding));
+  bench.commitPart('Leave out small pieces', leavingOut(bench.part as TracedPart, finding));
 }
 
 const isChosen = ({ places }: FindingLine): boolean => props.chosen !== undefined && places.includes(props.chosen);

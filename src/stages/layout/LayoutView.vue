@@ -54,7 +54,7 @@ const checkWords = computed(() => {
   return elsewhere.value === 0 ? here : `${here} on this sheet, ${elsewhere.value} on others`;
 });
 const pins = computed(() => {
-  const first = sheet.value?.placements[0];
+  const first = sheet.value?.placements[0]?.at;
   if (first === undefined || cut.value === undefined) return [];
   return findings.value.filter((f) => f.kind !== 'coarsePicture').map(({ xMm, yMm }) => ({ x: first.a * xMm + first.c * yMm + first.e, y: first.b * xMm + first.d * yMm + first.f }));
 });

@@ -7,7 +7,7 @@ import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { backdropPaint } from '../../ui/backdrops.ts';
-import { pathFromCurves } from '../../ui/draw/curvePath.ts';
+import { pathFromCurves, pathOfCopies } from '../../ui/draw/curvePath.ts';
 
 /** The job's sheet, ready to be drawn. Used wherever the sheet is looked at. */
 export function useSheetTable() {
@@ -17,8 +17,9 @@ export function useSheetTable() {
   const job = computed(() => bench.job as Job);
   const cut = computed(() => bench.result?.cut);
   const sheet = computed(() => cut.value?.sheets[rack.at]);
-  const film = computed(() => rack.chosen?.film ?? oneFilmOf(job.value.assembly.films));
-  const path = computed(() => (sheet.value === undefined ? undefined : pathFromCurves(sheet.value.curves)));
+  const film = computed(() => rack.chosen?.film ?? oneFilmOf(job.value.films));
+  const parts = computed(() => new Map(sheet.value?.parts.map(({ id, curves }) => [id, pathFromCurves(curves)])));
+  const path = computed(() => (sheet.value === undefined ? undefined : pathOfCopies(sheet.value.placements.map(({ partId, at }) => ({ path: parts.value.get(partId) as Path2D, at })))));
   const mirroring = computed(() => mirroringOf(job.value.layout, job.value.process));
   const paint = computed(() => ({
     film: film.value.colour,

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import { BLANKS, ownBlank, type BlankChoice, type Blank } from '../../core/process/blanks.ts';
 import { onBlank } from '../../core/edit/onBlank.ts';
 import type { Job } from '../../core/job/job.ts';
+import { tracedPart, type TracedPart } from '../../core/job/tracedPart.ts';
 import { PROCESSES, type Process } from '../../core/process/processes.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { mm } from '../../core/units/length.ts';
@@ -22,8 +23,9 @@ const settings = useSettings();
 const job = computed(() => bench.job as Job);
 const choices = computed<readonly BlankChoice[]>(() => {
   const known = new Map(BLANKS.map((choice) => [choice.blank.name, choice]));
-  for (const { blank, process, assembly } of [job.value, ...shelf.entries.map((entry) => entry.job)]) {
-    if (!known.has(blank.name)) known.set(blank.name, { blank, process, widthMm: assembly.sizeMm });
+  for (const each of [job.value, ...shelf.entries.map((entry) => entry.job)]) {
+    const { blank, process } = each;
+    if (!known.has(blank.name)) known.set(blank.name, { blank, process, widthMm: tracedPart(each).size.sizeMm });
   }
   return [...known.values()];
 });
@@ -48,9 +50,10 @@ function rename(event: Event): void {
   if (name !== '' && name !== job.value.blank.name && BLANKS.every(({ blank }) => blank.name !== name)) set({ name });
   else input.value = job.value.blank.name;
 }
-const sized = (sizeMm: number): Job => ({ ...job.value, assembly: { ...job.value.assembly, sizeMm } });
+const part = computed(() => bench.part as TracedPart);
+const sized = (sizeMm: number): TracedPart => ({ ...part.value, size: { ...part.value.size, sizeMm } });
 function setSize(sizeMm: number): void {
-  bench.preview(sized(sizeMm));
+  bench.previewPart(sized(sizeMm));
   bench.commitPreview('Finished size');
 }
 </script>
@@ -69,8 +72,8 @@ function setSize(sizeMm: number): void {
     <ChoiceInput :model-value="job.process" :choices="PROCESS_NAMES" label="Process" @choose="bench.commit(`Process: ${PROCESSES[$event].name}`, { ...job, process: $event })" />
     <p class="about">{{ PROCESSES[job.process].about }}</p>
     <QuantityInput
-      kind="length" :label="job.assembly.by === 'width' ? 'Finished width' : 'Finished height'" :unit="settings.unit" :model-value="job.assembly.sizeMm" :least="1" :most="10000"
-      @change="bench.preview(sized($event))" @done="setSize($event)" @cancel="bench.revert"
+      kind="length" :label="part.size.by === 'width' ? 'Finished width' : 'Finished height'" :unit="settings.unit" :model-value="part.size.sizeMm" :least="1" :most="10000"
+      @change="bench.previewPart(sized($event))" @done="setSize($event)" @cancel="bench.revert"
     />
   </TrayCard>
 </template>

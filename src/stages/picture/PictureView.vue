@@ -31,7 +31,7 @@ const { patch, look } = useSharpPatch('picture');
 const job = computed(() => bench.job as Job);
 const box = computed(() => ({ x: 0, y: 0, width: bench.picture?.widthPx ?? 100, height: bench.picture?.heightPx ?? 100 }));
 const mmPerUnit = computed(() => 1 / (bench.resolutionPxPerMm ?? 1));
-const paint = computed(() => backdropPaint(settings.backdrop, job.value.blank.colour, job.value.assembly.films.map((film) => film.colour), settings.isDark));
+const paint = computed(() => backdropPaint(settings.backdrop, job.value.blank.colour, job.value.films.map((film) => film.colour), settings.isDark));
 
 const draw: DrawScene = (context, view) => {
   const { picture } = bench;
@@ -49,7 +49,7 @@ function onView(view: Viewport, size: Size): void {
   look(view, size);
 }
 
-const change = (label: string, part: Partial<Job>): void => bench.commit(label, { ...job.value, ...part });
+const change = (label: string, fields: Partial<Job>): void => bench.commit(label, { ...job.value, ...fields });
 const keywordText = ref<string>();
 function takeKeywords(text: string): void {
   keywordText.value = undefined;
@@ -89,7 +89,7 @@ const facts = computed(() => {
 </script>
 
 <template>
-  <StageLayout title="Picture" :aside="job.picture?.fileName">
+  <StageLayout title="Picture" :aside="bench.pictureInfo?.fileName">
     <template #table>
       <LightTable
         v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="mmPerUnit" :unit="settings.unit" :draw="draw" :redraw-on="[bench.picture, patch, paint]" label="Picture as it came"
@@ -108,7 +108,7 @@ const facts = computed(() => {
         <dl>
           <template v-for="[name, value] in facts" :key="name"><dt>{{ name }}</dt><dd>{{ value }}</dd></template>
         </dl>
-        <QuantityInput v-if="job.picture?.drawnSidePx !== undefined" label="Draw it with" suffix="px on its long side" :model-value="job.picture.drawnSidePx" :least="LEAST_DRAWN_SIDE_PX" :most="MOST_DRAWN_SIDE_PX" :digits="0" @done="bench.drawAt(Math.round($event))" />
+        <QuantityInput v-if="bench.pictureInfo?.drawnSidePx !== undefined" label="Draw it with" suffix="px on its long side" :model-value="bench.pictureInfo.drawnSidePx" :least="LEAST_DRAWN_SIDE_PX" :most="MOST_DRAWN_SIDE_PX" :digits="0" @done="bench.drawAt(Math.round($event))" />
       </TrayCard>
       <FirstLookCard />
       <TrayCard title="Job">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { FlatSeparation } from '../../core/separate/separation.ts';
 import { forgetSpots, type FoundFilms } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -24,7 +24,7 @@ const count = computed(() => props.separation.spots?.length ?? 0);
     <p v-if="target === 'own'">An area of background is filled with a new film, under lines as far as their middle.</p>
     <div class="row">
       <button type="button" class="plain-button" :aria-pressed="pointing" @click="emit('toggle')">{{ pointing ? 'Click areas; Esc leaves' : 'Point at areas' }}</button>
-      <button v-if="count > 0" type="button" class="plain-button" @click="bench.commit('All areas as their tones say', forgetSpots(bench.job as Job))">Take all back</button>
+      <button v-if="count > 0" type="button" class="plain-button" @click="bench.commitPart('All areas as their tones say', forgetSpots(bench.part as TracedPart))">Take all back</button>
     </div>
   </TrayCard>
 </template>

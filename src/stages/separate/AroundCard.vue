@@ -2,7 +2,7 @@
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
 import { AROUND_FILM } from '../../core/film/filmRoles.ts';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { Around } from '../../core/outline/outlineSettings.ts';
 import type { FoundFilms } from '../../core/edit/paletteEdits.ts';
 import { mm } from '../../core/units/length.ts';
@@ -19,18 +19,18 @@ defineProps<{ found: FoundFilms }>();
 const bench = useBench();
 const settings = useSettings();
 
-const outline = computed(() => (bench.job as Job).outline);
+const outline = computed(() => (bench.part as TracedPart).outline);
 const around = computed(() => outline.value.around);
-const film = computed(() => (bench.job as Job).assembly.films.find(({ id }) => id === AROUND_FILM.id) ?? AROUND_FILM);
-const changed = (next: Around | undefined): Job => {
+const film = computed(() => (bench.part as TracedPart).films.find(({ id }) => id === AROUND_FILM.id) ?? AROUND_FILM);
+const changed = (next: Around | undefined): TracedPart => {
   const { around: _old, ...rest } = outline.value;
-  return { ...(bench.job as Job), outline: next === undefined ? rest : { ...rest, around: next } };
+  return { ...(bench.part as TracedPart), outline: next === undefined ? rest : { ...rest, around: next } };
 };
 const USUAL: Around = { widthMm: 2, openings: 'filled' };
-const set = (label: string, change: Partial<Around>): void => bench.commit(label, changed({ ...(around.value ?? USUAL), ...change }));
+const set = (label: string, change: Partial<Around>): void => bench.commitPart(label, changed({ ...(around.value ?? USUAL), ...change }));
 function setOutermost(on: boolean): void {
   const { outermost: _old, ...rest } = outline.value;
-  bench.commit(on ? 'Only the outermost edge' : 'All edges', { ...(bench.job as Job), outline: on ? { ...rest, outermost: true } : rest });
+  bench.commitPart(on ? 'Only the outermost edge' : 'All edges', { ...(bench.part as TracedPart), outline: on ? { ...rest, outermost: true } : rest });
 }
 const OPENINGS = { kept: 'kept open', filled: 'filled' } as const;
 const state = computed(() => {
@@ -41,9 +41,9 @@ const state = computed(() => {
 
 <template>
   <TrayCard title="Border and back" :about="outline.outermost ? 'only the outermost edge is cut' : around === undefined ? 'none' : 'one film around and below all others'" fold="Border" :folded-as="state">
-    <label class="row"><span>A film around everything</span><ElSwitch size="small" :model-value="around !== undefined" @change="bench.commit($event === true ? 'Border' : 'No border', changed($event === true ? USUAL : undefined))" /></label>
+    <label class="row"><span>A film around everything</span><ElSwitch size="small" :model-value="around !== undefined" @change="bench.commitPart($event === true ? 'Border' : 'No border', changed($event === true ? USUAL : undefined))" /></label>
     <template v-if="around !== undefined">
-      <QuantityInput kind="length" label="As wide as" :unit="settings.unit" :model-value="around.widthMm" :least="0" :most="100" :step="0.5" @change="bench.preview(changed({ ...around, widthMm: $event }))" @done="set('Width of the border', { widthMm: $event })" @cancel="bench.revert" />
+      <QuantityInput kind="length" label="As wide as" :unit="settings.unit" :model-value="around.widthMm" :least="0" :most="100" :step="0.5" @change="bench.previewPart(changed({ ...around, widthMm: $event }))" @done="set('Width of the border', { widthMm: $event })" @cancel="bench.revert" />
       <template v-if="!outline.outermost">
         <label class="row"><span>Openings are</span><ChoiceInput class="narrow" small :model-value="around.openings" :choices="OPENINGS" label="Openings of the border" @choose="set('Openings of the border', { openings: $event })" /></label>
         <div class="row">

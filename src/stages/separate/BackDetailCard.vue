@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElSlider, ElSwitch } from 'element-plus';
 import { computed } from 'vue';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { BackDetailSeparation } from '../../core/separate/separation.ts';
 import { useBench } from '../../stores/bench.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
@@ -13,10 +13,10 @@ import TrayCard from '../../ui/TrayCard.vue';
 const props = defineProps<{ separation: BackDetailSeparation }>();
 const bench = useBench();
 
-const changed = (change: Partial<BackDetailSeparation>): Job => ({ ...(bench.job as Job), separation: { ...props.separation, ...change } });
-const drag = (change: Partial<BackDetailSeparation>): void => bench.preview(changed(change));
+const changed = (change: Partial<BackDetailSeparation>): TracedPart => ({ ...(bench.part as TracedPart), separation: { ...props.separation, ...change } });
+const drag = (change: Partial<BackDetailSeparation>): void => bench.previewPart(changed(change));
 function set(label: string, change: Partial<BackDetailSeparation>): void {
-  bench.preview(changed(change));
+  bench.previewPart(changed(change));
   bench.commitPreview(label);
 }
 const threshold = computed(() => (props.separation.threshold === 'auto' ? (bench.result?.cut?.steps?.[0] ?? 127) : props.separation.threshold));

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onScopeDispose, shallowRef, watch } from 'vue';
 import type { FlatSeparation } from '../../core/separate/separation.ts';
+import { withPart } from '../../core/job/tracedPart.ts';
 import { findTonesAnew, type FoundFilms } from '../../core/edit/paletteEdits.ts';
 import type { VariantView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -24,13 +25,14 @@ const shown = computed(() => [props.count - 1, props.count, props.count + 1].map
 let turn = 0;
 let timer: ReturnType<typeof setTimeout> | undefined;
 async function make(): Promise<void> {
-  const { picture, job } = bench;
+  const { part } = bench;
+  const of = bench.ofJob();
   const mine = ++turn;
-  if (picture === undefined || job === undefined || job.separation.way !== 'flat') return;
+  if (of === undefined || part === undefined || part.separation.way !== 'flat') return;
   const made = new Map<number, VariantView | undefined>();
   for (const count of counts.value) {
     // What cannot be shown in small is not offered; the bench says why when it is asked for.
-    const view = await bench.variant({ pictureKey: picture.pictureKey, job: findTonesAnew(job, props.found, count), size: 'small' }).catch(() => undefined);
+    const view = await bench.variant({ ...of, job: withPart(of.job, findTonesAnew(part, props.found, count)), size: 'small' }).catch(() => undefined);
     if (mine !== turn) return;
     made.set(count, view);
     views.value = new Map(made);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { Film } from '../../core/film/film.ts';
 import { changeFilm, type FoundFilms } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -9,7 +9,7 @@ const props = defineProps<{ film: Film; found: FoundFilms; of: string }>();
 const bench = useBench();
 
 function change(label: string, changes: Partial<Film>): void {
-  bench.commit(label, changeFilm(bench.job as Job, props.found, props.film.id, changes));
+  bench.commitPart(label, changeFilm(bench.part as TracedPart, props.found, props.film.id, changes));
 }
 function rename({ target }: Event): void {
   const input = target as HTMLInputElement;

@@ -12,7 +12,7 @@ const props = defineProps<{ found: FoundFilms }>();
 const bench = useBench();
 
 const films = computed<readonly Film[]>(() => {
-  const isFlat = bench.job?.separation.way === 'flat';
+  const isFlat = bench.part?.separation.way === 'flat';
   return props.found.films.filter(({ id }) => id !== AROUND_FILM.id && !(isFlat && props.found.tones.some(({ film }) => film === id)));
 });
 </script>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { holdOutlines, knowing, letGo } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
@@ -12,14 +12,14 @@ const changed = computed(() => rack.films.filter(({ held }) => held === 'changed
 const names = computed(() => changed.value.map(({ film }) => film.name).join(', '));
 
 function keep(): void {
-  const job = bench.job as Job;
-  const outlines = (job.outline.held ?? []).flatMap((each) => {
+  const part = bench.part as TracedPart;
+  const outlines = (part.outline.held ?? []).flatMap((each) => {
     const film = changed.value.find(({ film: { id } }) => id === each.film);
     return film === undefined ? [] : [{ ...each, from: film.mark }];
   });
-  bench.commit('Outlines kept as they are', holdOutlines(knowing(job, { tones: bench.result?.cut?.tones ?? [] }), outlines));
+  bench.commitPart('Outlines kept as they are', holdOutlines(knowing(part, { tones: bench.result?.cut?.tones ?? [] }), outlines));
 }
-const anew = (): void => bench.commit('Outlines traced anew', changed.value.reduce((job, { film }) => letGo(job, film.id), bench.job as Job));
+const anew = (): void => bench.commitPart('Outlines traced anew', changed.value.reduce((part, { film }) => letGo(part, film.id), bench.part as TracedPart));
 </script>
 
 <template>

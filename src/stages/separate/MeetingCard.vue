@@ -3,7 +3,7 @@ import { computed, ref } from 'vue';
 import { AROUND_FILM } from '../../core/film/filmRoles.ts';
 import { knowing } from '../../core/edit/paletteEdits.ts';
 import { differenceOf } from '../../core/film/stock.ts';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { FlatSeparation, Meet, MeetingPair, TonesSeparation } from '../../core/separate/separation.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
@@ -27,15 +27,15 @@ const ABOUT: Readonly<Record<Meet, string>> = {
 const KEEPS = { upper: 'the upper film', darker: 'the darker film' } as const;
 
 type Change = Partial<Pick<FlatSeparation, 'meet' | 'reachMm' | 'keeps' | 'pairs'>>;
-const changed = (change: Change): Job => {
+const changed = (change: Change): TracedPart => {
   const { pairs, ...rest } = { ...props.separation, ...change };
-  const next = { ...(bench.job as Job), separation: pairs === undefined || pairs.length === 0 ? rest : { ...rest, pairs } };
+  const next = { ...(bench.part as TracedPart), separation: pairs === undefined || pairs.length === 0 ? rest : { ...rest, pairs } };
   // A pair is said of two films, whatever they would be numbered after an earlier change.
   return change.pairs === undefined ? next : knowing(next, { tones: bench.result?.cut?.tones ?? [] });
 };
-const drag = (change: Change): void => bench.preview(changed(change));
+const drag = (change: Change): void => bench.previewPart(changed(change));
 function set(label: string, change: Change): void {
-  bench.preview(changed(change));
+  bench.previewPart(changed(change));
   bench.commitPreview(label);
 }
 

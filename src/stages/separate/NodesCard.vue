@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { letGo } from '../../core/edit/paletteEdits.ts';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 import TrayCard from '../../ui/TrayCard.vue';
@@ -36,7 +36,7 @@ const hint = computed(() => {
     <p v-if="message !== undefined" role="status" class="refused">{{ message }}</p>
     <div v-for="{ film } in held" :key="film.id" class="row">
       <span>{{ film.name }} is held by hand</span>
-      <button type="button" class="plain-button" @click="bench.commit(`${film.name} traced anew`, letGo(bench.job as Job, film.id))">Trace anew</button>
+      <button type="button" class="plain-button" @click="bench.commitPart(`${film.name} traced anew`, letGo(bench.part as TracedPart, film.id))">Trace anew</button>
     </div>
   </TrayCard>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { OneToneSeparation } from '../../core/separate/separation.ts';
 import { useBench } from '../../stores/bench.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
@@ -12,10 +12,10 @@ import TrayCard from '../../ui/TrayCard.vue';
 const props = defineProps<{ separation: OneToneSeparation }>();
 const bench = useBench();
 
-const changed = (change: Partial<OneToneSeparation>): Job => ({ ...(bench.job as Job), separation: { ...props.separation, ...change } });
-const drag = (change: Partial<OneToneSeparation>): void => bench.preview(changed(change));
+const changed = (change: Partial<OneToneSeparation>): TracedPart => ({ ...(bench.part as TracedPart), separation: { ...props.separation, ...change } });
+const drag = (change: Partial<OneToneSeparation>): void => bench.previewPart(changed(change));
 function set(label: string, change: Partial<OneToneSeparation>): void {
-  bench.preview(changed(change));
+  bench.previewPart(changed(change));
   bench.commitPreview(label);
 }
 const threshold = computed(() => (props.separation.threshold === 'auto' ? (bench.result?.tone?.threshold ?? 127) : props.separation.threshold));

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { mmFromInch } from '../../core/units/length.ts';
 import { formatArea, trimNumber } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -12,14 +12,14 @@ import TrayCard from '../../ui/TrayCard.vue';
 /** How the curves follow the edge. */
 const bench = useBench();
 const settings = useSettings();
-const outline = computed(() => (bench.job as Job).outline);
+const outline = computed(() => (bench.part as TracedPart).outline);
 /** How closely edges are followed is kept in px of the picture: it is the picture that tells where they are. */
 const pxPerUnit = computed(() => (bench.resolutionPxPerMm === undefined ? undefined : bench.resolutionPxPerMm * (settings.unit === 'mm' ? 1 : mmFromInch(1))));
 const inPx = (length: number): number => Math.max(0.05, Math.min(5, length * (pxPerUnit.value ?? 1)));
-const changed = (change: Partial<Job['outline']>): Job => ({ ...(bench.job as Job), outline: { ...outline.value, ...change } });
-const drag = (change: Partial<Job['outline']>): void => bench.preview(changed(change));
-function set(label: string, change: Partial<Job['outline']>): void {
-  bench.preview(changed(change));
+const changed = (change: Partial<TracedPart['outline']>): TracedPart => ({ ...(bench.part as TracedPart), outline: { ...outline.value, ...change } });
+const drag = (change: Partial<TracedPart['outline']>): void => bench.previewPart(changed(change));
+function set(label: string, change: Partial<TracedPart['outline']>): void {
+  bench.previewPart(changed(change));
   bench.commitPreview(label);
 }
 const state = computed(() => {

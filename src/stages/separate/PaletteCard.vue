@@ -2,7 +2,7 @@
 import { Lock } from '@element-plus/icons-vue';
 import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { FlatSeparation } from '../../core/separate/separation.ts';
 import { changeFilm, clearTone, countOfTones, dropTone, findTonesAnew, isKept, keepTone, mergeTone, partTone, smallTones, type FoundFilms } from '../../core/edit/paletteEdits.ts';
 import { differenceOf } from '../../core/film/stock.ts';
@@ -18,17 +18,17 @@ const props = defineProps<{ separation: FlatSeparation; found: FoundFilms; picki
 const emit = defineEmits<{ pick: []; pickFor: [tone: number]; frame: [on: boolean] }>();
 const bench = useBench();
 
-const job = computed(() => bench.job as Job);
-const commit = (label: string, next: Job): void => void (next !== job.value && bench.commit(label, next));
+const part = computed(() => bench.part as TracedPart);
+const commit = (label: string, next: TracedPart): void => void (next !== part.value && bench.commitPart(label, next));
 /** Another number of tones is found anew. */
-const counted = (count: number | 'auto'): Job => findTonesAnew(job.value, props.found, count);
+const counted = (count: number | 'auto'): TracedPart => findTonesAnew(part.value, props.found, count);
 async function setCount(count: number | 'auto'): Promise<void> {
-  if (!(await mayLetGo(job.value))) return bench.revert();
-  bench.preview(counted(count));
+  if (!(await mayLetGo(part.value))) return bench.revert();
+  bench.previewPart(counted(count));
   bench.commitPreview('Number of tones');
 }
 async function findAnew(): Promise<void> {
-  if (await mayLetGo(job.value)) commit('Tones found anew', findTonesAnew(job.value, props.found));
+  if (await mayLetGo(part.value)) commit('Tones found anew', findTonesAnew(part.value, props.found));
 }
 
 const hasGround = computed(() => props.found.tones.some(({ film }) => film === null));
@@ -36,12 +36,12 @@ const count = computed(() => countOfTones(props.found.tones));
 
 const filmOf = (id: string | null) => props.found.films.find((film) => film.id === id);
 /** A film of which nothing is in the art now is still the film that it was called. */
-const nameOnRack = (id: string): string => job.value.assembly.films.find((film) => film.id === id)?.name ?? 'not in the art';
+const nameOnRack = (id: string): string => part.value.films.find((film) => film.id === id)?.name ?? 'not in the art';
 const rows = computed(() =>
   props.found.tones.map((tone, at) => {
     const film = filmOf(tone.film);
     const first = props.found.tones.findIndex((other) => other.film === tone.film);
-    return { ...tone, at, filmName: tone.film === null ? 'Background' : (film?.name ?? nameOnRack(tone.film)), kept: isKept(job.value, props.found, at), filmColour: film?.colour, isFirst: first === at, percent: tone.share * 100, off: film === undefined || film.colour === tone.colour ? undefined : differenceOf(tone.colour, film.colour) };
+    return { ...tone, at, filmName: tone.film === null ? 'Background' : (film?.name ?? nameOnRack(tone.film)), kept: isKept(part.value, props.found, at), filmColour: film?.colour, isFirst: first === at, percent: tone.share * 100, off: film === undefined || film.colour === tone.colour ? undefined : differenceOf(tone.colour, film.colour) };
   }),
 );
 const shareWords = (percent: number): string => (percent >= 10 ? `${Math.round(percent)} %` : percent >= 0.1 ? `${percent.toFixed(1)} %` : '< 0.1 %');
@@ -57,16 +57,16 @@ defineExpose({ byPlace });
 type Action = 'ground' | 'own' | 'keep' | 'pick' | 'drop' | 'colour' | 'place' | `with:${number}`;
 function act(at: number, action: Action): void {
   const name = rows.value[at].filmName;
-  if (action === 'ground') commit(`${name} is background`, clearTone(job.value, props.found, at));
-  else if (action === 'keep') commit(rows.value[at].kept ? `${name} let go` : `${name} held`, keepTone(job.value, props.found, at, !rows.value[at].kept));
+  if (action === 'ground') commit(`${name} is background`, clearTone(part.value, props.found, at));
+  else if (action === 'keep') commit(rows.value[at].kept ? `${name} let go` : `${name} held`, keepTone(part.value, props.found, at, !rows.value[at].kept));
   else if (action === 'pick') emit('pickFor', at);
   else if (action === 'colour') void byColour(at);
   else if (action === 'place') framing.value = at;
-  else if (action === 'own') commit('A film of its own', partTone(job.value, props.found, at));
-  else if (action === 'drop') commit(`${name} taken out`, dropTone(job.value, props.found, at));
+  else if (action === 'own') commit('A film of its own', partTone(part.value, props.found, at));
+  else if (action === 'drop') commit(`${name} taken out`, dropTone(part.value, props.found, at));
   else {
     const into = Number(action.slice(5));
-    commit(`${name} with ${rows.value[into].filmName}`, mergeTone(job.value, props.found, at, into));
+    commit(`${name} with ${rows.value[into].filmName}`, mergeTone(part.value, props.found, at, into));
   }
 }
 
@@ -79,16 +79,16 @@ function dropOn(at: number): void {
 function rename(id: string | null, event: Event): void {
   const name = (event.target as HTMLInputElement).value.trim();
   const film = filmOf(id);
-  if (film !== undefined && name !== '' && name !== film.name) commit('Film name', changeFilm(job.value, props.found, film.id, { name }));
+  if (film !== undefined && name !== '' && name !== film.name) commit('Film name', changeFilm(part.value, props.found, film.id, { name }));
 }
 const recolour = (id: string | null, event: Event): void => {
-  if (id !== null) commit('Film colour', changeFilm(job.value, props.found, id, { colour: (event.target as HTMLInputElement).value }));
+  if (id !== null) commit('Film colour', changeFilm(part.value, props.found, id, { colour: (event.target as HTMLInputElement).value }));
 };
 </script>
 
 <template>
   <TrayCard title="Tones" :about="separation.palette === undefined ? `${count} found, the ${hasGround ? '' : 'clear '}background counted${keptWords}` : `held as they are${keptWords}`">
-    <QuantityInput label="Tones, the background counted" :model-value="count" :least="1" :most="32" :digits="0" @change="bench.preview(counted(Math.round($event)))" @done="setCount(Math.round($event))" @cancel="bench.revert" />
+    <QuantityInput label="Tones, the background counted" :model-value="count" :least="1" :most="32" :digits="0" @change="bench.previewPart(counted(Math.round($event)))" @done="setCount(Math.round($event))" @cancel="bench.revert" />
     <CountChoices :separation="separation" :found="found" :count="count" @take="setCount" />
     <label class="row"><span>Count the tones by itself</span><ElSwitch size="small" :model-value="separation.count === 'auto' && separation.palette === undefined" @change="setCount($event === true ? 'auto' : count)" /></label>
     <ul aria-label="Tones and their films">

@@ -17,13 +17,13 @@ const settings = useSettings();
 
 const percent = computed(() => (props.proof === undefined ? '…' : `${(props.proof.differs * 100).toFixed(2)} %`));
 const reachMm = computed(() => {
-  const separation = bench.job?.separation;
+  const separation = bench.part?.separation;
   return separation === undefined || separation.way === 'oneTone' || separation.way === 'backDetail' || separation.meet !== 'inset' ? undefined : (separation.reachMm ?? 0);
 });
 /** What would hide such a shift. */
 const advice = computed(() => {
   if (shiftMm.value === 0) return undefined;
-  if (reachMm.value === undefined) return bench.job?.separation.way === 'oneTone' ? undefined : 'Stacked films lie on full ones: no gap opens, only edges move.';
+  if (reachMm.value === undefined) return bench.part?.separation.way === 'oneTone' ? undefined : 'Stacked films lie on full ones: no gap opens, only edges move.';
   const needed = formatLength(mm(Math.ceil(shiftMm.value * 10) / 10), settings.unit);
   return reachMm.value >= shiftMm.value ? 'The reach is wide enough: no gap opens.' : `A reach of ${needed} would close the gaps.`;
 });

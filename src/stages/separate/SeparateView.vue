@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, useTemplateRef } from 'vue';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { moveFilm, withWay } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
@@ -53,7 +53,7 @@ const { proof, shiftMm, shifted } = useProof(computed(() => view.value === 'proo
 const variants = useVariant(computed(() => view.value === 'two'));
 const nodes = useNodeEditing(computed(() => view.value === 'nodes'), scale);
 
-const job = computed(() => bench.job as Job);
+const part = computed(() => bench.part as TracedPart);
 const mmPerUnit = computed(() => 1 / (bench.resolutionPxPerMm ?? 1));
 
 /** A frame around areas that are to be parted. */
@@ -88,12 +88,12 @@ function release(at: TablePoint): void {
   else if (view.value === 'nodes') nodes.release(at);
 }
 
-const way = computed(() => job.value.separation.way);
+const way = computed(() => part.value.separation.way);
 async function chooseWay(next: Way): Promise<void> {
-  if (next !== way.value && (await mayLetGo(job.value))) bench.commit(`Separate: ${WAYS[next]}`, withWay(job.value, found.value, FRESH[next]));
+  if (next !== way.value && (await mayLetGo(part.value))) bench.commitPart(`Separate: ${WAYS[next]}`, withWay(part.value, found.value, FRESH[next]));
 }
 const orderOnRack = (id: string, to: number): void => {
-  if (way.value === 'flat') bench.commit('Order on the rack', moveFilm(job.value, found.value, id, to));
+  if (way.value === 'flat') bench.commitPart('Order on the rack', moveFilm(part.value, found.value, id, to));
 };
 
 /** What stands on the two sides of the divider. */
@@ -127,16 +127,16 @@ const names = computed(() => SIDES[view.value]);
       <TrayCard title="Films" about="how the clean art is taken apart">
         <ChoiceInput :model-value="way" :choices="WAYS" label="Way of separating" @choose="chooseWay" />
       </TrayCard>
-      <OneToneCard v-if="job.separation.way === 'oneTone'" :separation="job.separation" />
-      <BackDetailCard v-else-if="job.separation.way === 'backDetail'" :separation="job.separation" />
-      <template v-else-if="job.separation.way === 'tones'">
-        <TonesCard :separation="job.separation" />
-        <MeetingCard :separation="job.separation" />
+      <OneToneCard v-if="part.separation.way === 'oneTone'" :separation="part.separation" />
+      <BackDetailCard v-else-if="part.separation.way === 'backDetail'" :separation="part.separation" />
+      <template v-else-if="part.separation.way === 'tones'">
+        <TonesCard :separation="part.separation" />
+        <MeetingCard :separation="part.separation" />
       </template>
       <template v-else>
-        <PaletteCard ref="palette" :separation="job.separation" :found="found" :picking="pointing.mode.value === 'pick'" @pick="pointing.toggle('pick')" @pick-for="pointing.pickFor" @frame="framing = $event" />
-        <AreasCard v-model:target="pointing.target.value" :separation="job.separation" :found="found" :pointing="pointing.mode.value === 'areas'" @toggle="pointing.toggle('areas')" />
-        <MeetingCard :separation="job.separation" />
+        <PaletteCard ref="palette" :separation="part.separation" :found="found" :picking="pointing.mode.value === 'pick'" @pick="pointing.toggle('pick')" @pick-for="pointing.pickFor" @frame="framing = $event" />
+        <AreasCard v-model:target="pointing.target.value" :separation="part.separation" :found="found" :pointing="pointing.mode.value === 'areas'" @toggle="pointing.toggle('areas')" />
+        <MeetingCard :separation="part.separation" />
       </template>
       <FilmsCard v-if="way !== 'oneTone'" :found="found" />
       <StockCard v-if="way !== 'oneTone'" :found="found" />

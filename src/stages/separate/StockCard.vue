@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
 import { computed, ref } from 'vue';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { Film } from '../../core/film/film.ts';
 import type { FoundFilms } from '../../core/edit/paletteEdits.ts';
 import { nearestStock } from '../../core/film/stock.ts';
@@ -11,7 +11,7 @@ import { useStock } from '../../stores/stock.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import StockDialog from './StockDialog.vue';
 
-/** Which of the films on the shelf come nearest to the films of the job. */
+/** Which of the films on the shelf come nearest to the films of the part. */
 const props = defineProps<{ found: FoundFilms }>();
 const bench = useBench();
 const stock = useStock();
@@ -32,7 +32,7 @@ const state = computed(() => {
   const taken = rows.value.filter(({ isTaken }) => isTaken).length;
   return stock.films.length === 0 ? 'nothing written down yet' : `${taken} of ${rows.value.length} from the shelf`;
 });
-const take = (film: Film, from: Film): void => bench.commit(`${film.name} from ${from.name}`, takeFromStock(bench.job as Job, props.found, film.id, from));
+const take = (film: Film, from: Film): void => bench.commitPart(`${film.name} from ${from.name}`, takeFromStock(bench.part as TracedPart, props.found, film.id, from));
 </script>
 
 <template>
@@ -50,7 +50,7 @@ const take = (film: Film, from: Film): void => bench.commit(`${film.name} from $
     </div>
     <p v-if="stock.films.length === 0">The shelf is empty: write down the films that you have.</p>
     <div class="row">
-      <button type="button" class="plain-button" :disabled="stock.films.length === 0 || rows.length === 0" @click="bench.commit('Films from the shelf', matchStock(bench.job as Job, found, stock.films))">Take all nearest</button>
+      <button type="button" class="plain-button" :disabled="stock.films.length === 0 || rows.length === 0" @click="bench.commitPart('Films from the shelf', matchStock(bench.part as TracedPart, found, stock.films))">Take all nearest</button>
       <button type="button" class="plain-button" @click="editing = true">What I have…</button>
     </div>
     <StockDialog v-model="editing" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { TonesSeparation } from '../../core/separate/separation.ts';
 import { useBench } from '../../stores/bench.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
@@ -12,13 +12,13 @@ import TrayCard from '../../ui/TrayCard.vue';
 const props = defineProps<{ separation: TonesSeparation }>();
 const bench = useBench();
 
-const changed = (change: Partial<TonesSeparation>): Job => {
+const changed = (change: Partial<TonesSeparation>): TracedPart => {
   const { steps, ...rest } = { ...props.separation, ...change };
-  return { ...(bench.job as Job), separation: steps === undefined ? rest : { ...rest, steps } };
+  return { ...(bench.part as TracedPart), separation: steps === undefined ? rest : { ...rest, steps } };
 };
-const drag = (change: Partial<TonesSeparation>): void => bench.preview(changed(change));
+const drag = (change: Partial<TonesSeparation>): void => bench.previewPart(changed(change));
 function set(label: string, change: Partial<TonesSeparation>): void {
-  bench.preview(changed(change));
+  bench.previewPart(changed(change));
   bench.commitPreview(label);
 }
 const found = computed(() => props.separation.steps ?? bench.result?.cut?.steps ?? []);

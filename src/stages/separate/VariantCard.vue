@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { explain } from '../../core/errors/explain.ts';
 import type { Figures } from '../../core/check/figures.ts';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { formatArea, formatLength } from '../../core/units/parseLength.ts';
 import { mm } from '../../core/units/length.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -28,10 +28,10 @@ const ROWS: readonly (readonly [string, (figures: Figures) => string])[] = [
   ['Weeding, about', ({ weedingS }) => timeWords(weedingS)],
 ];
 async function takeIt(): Promise<void> {
-  const next = variant.value?.job;
+  const next = variant.value?.part;
   if (next === undefined) return;
   // Held outlines go only where the films are others.
-  if (next.outline.held !== undefined || (await mayLetGo(bench.job as Job))) take();
+  if (next.outline.held !== undefined || (await mayLetGo(bench.part as TracedPart))) take();
 }
 </script>
 

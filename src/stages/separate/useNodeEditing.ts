@@ -1,7 +1,7 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
 import { heldPath } from '../../core/outline/heldOutline.ts';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { HeldOutline } from '../../core/outline/outlineSettings.ts';
 import { holdOutlines, knowing } from '../../core/edit/paletteEdits.ts';
 import { addNode, cutOpen, joinEnds, moveHandle, moveNodes, removeNodes, shapeNodes, straighten, type Edit, type FilmPaths, type NodeRef, type Refusal, type SideRef } from '../../core/outline/edit/editFilms.ts';
@@ -34,7 +34,7 @@ type Hold =
   | { readonly kind: 'frame'; readonly start: Point; readonly add: boolean };
 
 /**
- * Editing outlines a node at a time: choosing, dragging, and what the card's buttons do. A drag is shown as it goes and becomes one change of the job when it ends.
+ * Editing outlines a node at a time: choosing, dragging, and what the card's buttons do. A drag is shown as it goes and becomes one change of the part when it ends.
  * @param isOn whether nodes are shown. @param scale CSS px on one px of the picture.
  */
 export function useNodeEditing(isOn: Ref<boolean>, scale: Ref<number>) {
@@ -123,14 +123,14 @@ export function useNodeEditing(isOn: Ref<boolean>, scale: Ref<number>) {
     keep(held.kind === 'handle' ? 'Handle moved' : held.refs.length === 1 ? 'Node moved' : `${held.refs.length} nodes moved`, held.base, edited.value);
   }
 
-  /** Holds what was edited by hand, as one change of the job. */
+  /** Holds what was edited by hand, as one change of the part. */
   function keep(label: string, base: readonly FilmPaths[], next: readonly FilmPaths[]): void {
-    const job = bench.job as Job;
+    const part = bench.part as TracedPart;
     const changed = next.filter((film, k) => film !== base[k]);
     if (changed.length === 0) return;
     edited.value = next;
-    const outlines = changed.map(({ id, paths }): HeldOutline => ({ film: id, from: job.outline.held?.find(({ film }) => film === id)?.from ?? rack.films.find(({ film }) => film.id === id)?.mark ?? '', path: heldPath(curvesFromPaths(paths)) }));
-    bench.commit(label, holdOutlines(knowing(job, { tones: bench.result?.cut?.tones ?? [] }), outlines));
+    const outlines = changed.map(({ id, paths }): HeldOutline => ({ film: id, from: part.outline.held?.find(({ film }) => film === id)?.from ?? rack.films.find(({ film }) => film.id === id)?.mark ?? '', path: heldPath(curvesFromPaths(paths)) }));
+    bench.commitPart(label, holdOutlines(knowing(part, { tones: bench.result?.cut?.tones ?? [] }), outlines));
   }
 
   function take(label: string, edit: Edit, clear = true): void {

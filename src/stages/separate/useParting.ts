@@ -2,7 +2,7 @@ import { useEventListener } from '@vueuse/core';
 import { ref, watch } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
 import { explain } from '../../core/errors/explain.ts';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { partAreas, splitTone, type FoundFilms } from '../../core/edit/paletteEdits.ts';
 import type { PartsView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -24,11 +24,11 @@ export function useParting(found: () => FoundFilms, onFraming: (on: boolean) => 
   watch(framing, (tone) => onFraming(tone !== undefined));
 
   async function partsOf(tone: number): Promise<PartsView | undefined> {
-    const { picture, job } = bench;
+    const of = bench.ofJob();
     note.value = undefined;
-    if (picture === undefined || job === undefined) return undefined;
+    if (of === undefined) return undefined;
     try {
-      return await bench.parts({ pictureKey: picture.pictureKey, job, tone });
+      return await bench.parts({ ...of, tone });
     } catch (error) {
       tellError(asAppError(error, 'unexpected'));
       return undefined;
@@ -43,7 +43,7 @@ export function useParting(found: () => FoundFilms, onFraming: (on: boolean) => 
       note.value = `${what} ${todo}`;
       return;
     }
-    bench.commit('Tone parted by colour', splitTone(bench.job as Job, found(), tone, parts.colours));
+    bench.commitPart('Tone parted by colour', splitTone(bench.part as TracedPart, found(), tone, parts.colours));
   }
 
   /** Areas whose middle lies in the frame become a film of their own. */
@@ -57,7 +57,7 @@ export function useParting(found: () => FoundFilms, onFraming: (on: boolean) => 
     const inside = parts.areas.filter(({ middleXPx, middleYPx }) => middleXPx >= left && middleXPx <= right && middleYPx >= top && middleYPx <= bottom);
     if (inside.length === 0) note.value = 'No area of that tone has its middle in the frame.';
     else if (inside.length === parts.areas.length) note.value = 'All areas of that tone lie in the frame: there is nothing to part.';
-    else bench.commit(`${like.name} parted by place`, partAreas(bench.job as Job, found(), inside, like));
+    else bench.commitPart(`${like.name} parted by place`, partAreas(bench.part as TracedPart, found(), inside, like));
   }
 
   useEventListener('keydown', (event: KeyboardEvent) => {

@@ -1,6 +1,6 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, ref, shallowRef, watch } from 'vue';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { addTone, fillArea, pointApart, pointAt, setTone, type FoundFilms } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
@@ -23,10 +23,10 @@ export function usePointing(artBox: () => Box) {
     if (tones !== undefined) last.value = tones;
   }, { immediate: true });
   const found = computed<FoundFilms>(() => {
-    const { separation, assembly } = bench.job as Job;
+    const { separation, films } = bench.part as TracedPart;
     const cut = bench.result?.cut;
     if (cut === undefined && separation.way === 'flat' && separation.palette !== undefined) {
-      return { tones: separation.palette.map(({ colour, film }) => ({ colour, film, share: last.value.find((tone) => tone.colour === colour)?.share ?? 0 })), films: assembly.films };
+      return { tones: separation.palette.map(({ colour, film }) => ({ colour, film, share: last.value.find((tone) => tone.colour === colour)?.share ?? 0 })), films };
     }
     return { tones: cut?.tones ?? [], films: rack.films.map(({ film }) => film) };
   });
@@ -44,30 +44,30 @@ export function usePointing(artBox: () => Box) {
   }
 
   function press({ x, y }: { readonly x: number; readonly y: number }): void {
-    const job = bench.job as Job;
-    if (mode.value === 'pick') pick(job, x, y);
-    else if (mode.value === 'areas') point(job, { xPx: Math.round(x * 10) / 10, yPx: Math.round(y * 10) / 10 });
+    const part = bench.part as TracedPart;
+    if (mode.value === 'pick') pick(part, x, y);
+    else if (mode.value === 'areas') point(part, { xPx: Math.round(x * 10) / 10, yPx: Math.round(y * 10) / 10 });
   }
 
-  function pick(job: Job, x: number, y: number): void {
+  function pick(part: TracedPart, x: number, y: number): void {
     const { cleanView } = bench;
     const box = artBox();
     mode.value = 'off';
     if (cleanView === undefined) return;
     const colour = colourAt({ view: cleanView.pixels, widthPx: box.width, heightPx: box.height }, { x: x - box.x, y: y - box.y });
-    if (colour !== undefined) bench.commit(`Tone ${colour}`, picked === undefined ? addTone(job, found.value, colour) : setTone(job, found.value, picked, colour));
+    if (colour !== undefined) bench.commitPart(`Tone ${colour}`, picked === undefined ? addTone(part, found.value, colour) : setTone(part, found.value, picked, colour));
   }
 
-  function point(job: Job, at: { readonly xPx: number; readonly yPx: number }): void {
+  function point(part: TracedPart, at: { readonly xPx: number; readonly yPx: number }): void {
     const now = filmAt(at);
     if (target.value === 'own') {
-      if (now === undefined) bench.commit('Area filled', fillArea(job, found.value, at));
-      else bench.commit('Area as a cut of its own', pointApart(job, found.value, at, now));
+      if (now === undefined) bench.commitPart('Area filled', fillArea(part, found.value, at));
+      else bench.commitPart('Area as a cut of its own', pointApart(part, found.value, at, now));
       return;
     }
     const id = target.value === 'none' ? null : target.value.slice('film:'.length);
     const name = found.value.films.find((film) => film.id === id)?.name;
-    bench.commit(name === undefined ? 'Area not cut' : `Area in ${name}`, pointAt(job, found.value, at, id));
+    bench.commitPart(name === undefined ? 'Area not cut' : `Area in ${name}`, pointAt(part, found.value, at, id));
   }
 
   /** The uppermost film at a point. */

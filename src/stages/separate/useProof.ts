@@ -21,14 +21,14 @@ export function useProof(isShown: Ref<boolean>) {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let turn = 0;
   async function make(): Promise<void> {
-    const { picture, job } = bench;
+    const of = bench.ofJob();
     const film = shifted.value;
-    if (!isShown.value || picture === undefined || job === undefined || film === undefined) return;
+    if (!isShown.value || of === undefined || film === undefined) return;
     const mine = ++turn;
     // Along the diagonal, so that edges both ways show it.
     const step = shiftMm.value / Math.SQRT2;
     try {
-      const made = await bench.proof({ pictureKey: picture.pictureKey, job, ...(shiftMm.value === 0 ? {} : { shift: { filmId: film.id, xMm: step, yMm: step } }) });
+      const made = await bench.proof({ ...of, ...(shiftMm.value === 0 ? {} : { shift: { filmId: film.id, xMm: step, yMm: step } }) });
       if (mine !== turn) return;
       proof.value = made;
       error.value = undefined;

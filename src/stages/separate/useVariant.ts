@@ -4,6 +4,7 @@ import { asAppError } from '../../core/errors/appError.ts';
 import type { Figures } from '../../core/check/figures.ts';
 import { figuresTogether } from '../../core/check/figures.ts';
 import type { VariantView } from '../../engine/protocol.ts';
+import { withPart } from '../../core/job/tracedPart.ts';
 import { countOfTones } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
@@ -15,7 +16,7 @@ const WAIT_MS = 250;
 export function useVariant(isShown: Ref<boolean>) {
   const bench = useBench();
   const rack = useRack();
-  const choices = computed<readonly Variant[]>(() => (bench.job === undefined ? [] : variantsOf(bench.job, { tones: bench.result?.cut?.tones ?? [], films: rack.films.map(({ film }) => film) }, countOfTones(bench.result?.cut?.tones))));
+  const choices = computed<readonly Variant[]>(() => (bench.part === undefined ? [] : variantsOf(bench.part, { tones: bench.result?.cut?.tones ?? [], films: rack.films.map(({ film }) => film) }, countOfTones(bench.result?.cut?.tones))));
   const wanted = ref<string>();
   const variant = computed(() => choices.value.find(({ id }) => id === wanted.value) ?? choices.value[0]);
   const view = shallowRef<VariantView>();
@@ -25,11 +26,11 @@ export function useVariant(isShown: Ref<boolean>) {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let turn = 0;
   async function make(): Promise<void> {
-    const { picture } = bench;
+    const of = bench.ofJob();
     const mine = ++turn;
-    if (!isShown.value || picture === undefined || variant.value === undefined) return;
+    if (!isShown.value || of === undefined || variant.value === undefined) return;
     try {
-      const made = await bench.variant({ pictureKey: picture.pictureKey, job: variant.value.job });
+      const made = await bench.variant({ ...of, job: withPart(of.job, variant.value.part) });
       if (mine !== turn) return;
       view.value = made;
       error.value = undefined;
@@ -51,7 +52,7 @@ export function useVariant(isShown: Ref<boolean>) {
 
   function take(): void {
     const taken = variant.value;
-    if (taken !== undefined) bench.commit(`Variant: ${taken.name}`, taken.job);
+    if (taken !== undefined) bench.commitPart(`Variant: ${taken.name}`, taken.part);
   }
   const choose = (id: string): void => void (wanted.value = id);
   return { choices, variant, view, error, here, choose, take };

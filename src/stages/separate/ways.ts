@@ -1,5 +1,5 @@
 import { ElMessageBox } from 'element-plus';
-import type { Job } from '../../core/job/job.ts';
+import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { Meet, Separation } from '../../core/separate/separation.ts';
 
 export type Way = Separation['way'];
@@ -18,8 +18,8 @@ export const FRESH: { readonly [W in Way]: Extract<Separation, { way: W }> } = {
 };
 
 /** Whether outlines that are held by hand may go: asks when there are any. Undo brings them back. */
-export async function mayLetGo(job: Job): Promise<boolean> {
-  const count = job.outline.held?.length ?? 0;
+export async function mayLetGo(part: TracedPart): Promise<boolean> {
+  const count = part.outline.held?.length ?? 0;
   if (count === 0) return true;
   const words = count === 1 ? 'One outline is held by hand and belongs to a film that will be another one.' : `${count} outlines are held by hand and belong to films that will be others.`;
   return await ElMessageBox.confirm(`${words} Let go of ${count === 1 ? 'it' : 'them'}? Undo brings ${count === 1 ? 'it' : 'them'} back.`, 'Held by hand', { confirmButtonText: 'Let go', cancelButtonText: 'Leave as it is', type: 'warning' }).then(

@@ -12,7 +12,7 @@ const route = useRoute();
       <p role="status">The picture could not be opened. Nothing is lost.</p>
       <button type="button" class="plain-button main" @click="bench.reopenPicture">Try again</button>
     </template>
-    <template v-else-if="bench.entry?.pictureId !== undefined"><p role="status">Opening the picture…</p></template>
+    <template v-else-if="bench.pictureInfo !== undefined"><p role="status">Opening the picture…</p></template>
     <template v-else>
       <h2>First a picture</h2>
       <p>This stage works on the job’s picture. Drop one anywhere or paste it.</p>

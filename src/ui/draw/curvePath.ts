@@ -1,4 +1,12 @@
+import type { Affine } from '../../core/geometry/affine.ts';
 import { isOpenRing, LINE, type Curves } from '../../core/outline/curves.ts';
+
+/** Copies of paths as one path. @param copies each a path and where it lies. */
+export function pathOfCopies(copies: readonly { readonly path: Path2D; readonly at: Affine }[]): Path2D {
+  const whole = new Path2D();
+  for (const { path, at } of copies) whole.addPath(path, at);
+  return whole;
+}
 
 /** The curves as a drawable path, in their own coordinates. Even-odd filling shows holes. */
 export function pathFromCurves(curves: Curves): Path2D {

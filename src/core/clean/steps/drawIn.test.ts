@@ -6,7 +6,7 @@ import { mendGaps } from '../mendGaps.ts';
 import { drawIn, type DrawInStep } from './strokes.ts';
 import type { StepContext } from './step.ts';
 
-const contextOf = (art: Art): StepContext => ({ picture: art, finished: { by: 'width', sizeMm: 100 } });
+const contextOf = (art: Art): StepContext => ({ picture: art, finished: { by: 'width', sizeMm: 100, turnDeg: 0 } });
 const drawn = (art: Art, strokes: DrawInStep['strokes']): Art => finish(drawIn.run(art, { kind: 'drawIn', id: 'd', enabled: true, v: 1, strokes }, contextOf(art))).art;
 const pixel = ({ width, colour: { data }, alpha }: Art, x: number, y: number): number[] => [...data.slice(4 * (y * width + x), 4 * (y * width + x) + 3), alpha[y * width + x]];
 

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Art } from '../../raster/art.ts';
 import type { Task } from '../../task/task.ts';
 import type { Find } from '../finds.ts';
-import type { FinishedSize } from '../finishedSize.ts';
+import type { FinishedSize } from '../../units/finishedSize.ts';
 
 /** Version of the step formats that this code writes. */
 export const STEP_VERSION = 1;

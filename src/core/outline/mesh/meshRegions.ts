@@ -13,12 +13,10 @@ export interface MeshRegions {
   readonly areaPx2: Float64Array;
   /** A cell of each region, counted in the picture: its first in reading order; −1 where that lies outside. */
   readonly firstPixel: Int32Array;
-  /** The region at a pixel of the picture, counted as whole numbers from the upper left; −1 outside. */
-  readonly at: (x: number, y: number) => number;
-  /** Middle of each region, px of the picture: x at 2k, y at 2k + 1. */
-  readonly middles: () => Float64Array;
-  /** For each cell of the mesh's lattice what `of` says of its region. */
-  readonly spread: (of: ArrayLike<number>) => Int16Array;
+  /** The cells of the mesh's lattice in runs of one region: from where, up to where, and which. A row of the lattice has `stride` cells, one of them outside on either side of the picture. */
+  readonly runs: { readonly start: Int32Array; readonly end: Int32Array; readonly region: Int32Array };
+  readonly stride: number;
+  readonly cells: number;
 }
 
 /** Finds the regions; what touches at a corner only belongs together where the arcs pass on either side of it. */
@@ -52,25 +50,33 @@ export function meshRegions({ arcs, width }: Pick<ArcMesh, 'arcs' | 'width'>): M
     left[k] = regionOf(leftCell(crack >> 2, crack & 3, stride));
     right[k] = regionOf(rightCell(crack >> 2, crack & 3, stride));
   }
-  const height = cells.length / stride - 2;
-  const at = (x: number, y: number): number => (x < 0 || y < 0 || x >= width || y >= height ? -1 : regionOf((y + 1) * stride + x + 1));
-  const spread = (of: ArrayLike<number>): Int16Array => {
-    const out = new Int16Array(cells.length);
-    for (let run = 0; run < runStart.length; run++) out.fill(of[number[rootOf(parent, regionOfRun[run])]], runStart[run], runEnd[run]);
-    return out;
-  };
-  const middles = (): Float64Array => {
-    const sums = new Float64Array(2 * count);
-    for (let run = 0; run < runStart.length; run++) {
-      const region = number[rootOf(parent, regionOfRun[run])];
-      const length = runEnd[run] - runStart[run];
-      const row = Math.floor(runStart[run] / stride);
-      sums[2 * region] += length * ((runStart[run] + runEnd[run]) / 2 - row * stride - 1);
-      sums[2 * region + 1] += length * (row - 0.5);
-    }
-    return sums.map((sum, k) => sum / areaPx2[k >> 1]);
-  };
-  return { count, left, right, label, areaPx2, firstPixel, at, middles, spread };
+  const region = Int32Array.from(regionOfRun, (part) => number[rootOf(parent, part)]);
+  return { count, left, right, label, areaPx2, firstPixel, runs: { start: runStart, end: runEnd, region }, stride, cells: cells.length };
+}
+
+/** The region at a pixel of the picture, counted as whole numbers from the upper left; −1 outside. */
+export function regionAt({ runs, stride, cells }: MeshRegions, x: number, y: number): number {
+  if (x < 0 || y < 0 || x >= stride - 2 || y >= cells / stride - 2) return -1;
+  return runs.region[runAt(runs.start, (y + 1) * stride + x + 1)];
+}
+
+/** Middle of each region, px of the picture: x at 2k, y at 2k + 1. */
+export function regionMiddles({ count, areaPx2, runs: { start, end, region }, stride }: MeshRegions): Float64Array {
+  const sums = new Float64Array(2 * count);
+  for (let run = 0; run < start.length; run++) {
+    const length = end[run] - start[run];
+    const row = Math.floor(start[run] / stride);
+    sums[2 * region[run]] += length * ((start[run] + end[run]) / 2 - row * stride - 1);
+    sums[2 * region[run] + 1] += length * (row - 0.5);
+  }
+  return sums.map((sum, k) => sum / areaPx2[k >> 1]);
+}
+
+/** For each cell of the mesh's lattice what `of` says of its region. */
+export function spreadOverCells({ runs: { start, end, region }, cells }: MeshRegions, of: ArrayLike<number>): Int16Array {
+  const out = new Int16Array(cells);
+  for (let run = 0; run < start.length; run++) out.fill(of[region[run]], start[run], end[run]);
+  return out;
 }
 
 function pixelOf(cell: number, stride: number, width: number): number {

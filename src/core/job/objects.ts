@@ -1,0 +1,99 @@
+import { z } from 'zod';
+import { recipeSchema } from '../clean/recipe.ts';
+import { filmId } from '../film/film.ts';
+import { outlineSettingsSchema } from '../outline/outlineSettings.ts';
+import { isPathData } from '../outline/pathData.ts';
+import { separationSchema } from '../separate/separation.ts';
+import { finishedSizeSchema } from '../units/finishedSize.ts';
+import { pictureId } from './picture.ts';
+
+/** Objects that lie in no group, or in one group. */
+export const MAX_OBJECTS = 2000;
+/** Groups in groups. */
+export const MAX_GROUPS_DEEP = 8;
+/** Characters of all paths that an imported drawing brings: some hundred thousand nodes. */
+const MAX_PATH_CHARS = 6_000_000;
+
+const finite = z.number().min(-1e6).max(1e6);
+
+/** Where an object lies: x' = a·x + c·y + e, y' = b·x + d·y + f, from the object's own mm to the design's. */
+export const placementSchema = z
+  .strictObject({ a: finite, b: finite, c: finite, d: finite, e: finite, f: finite })
+  .refine(({ a, b, c, d }) => Math.abs(a * d - b * c) > 1e-9, 'a placement keeps an area');
+
+const common = {
+  id: z.string().min(1).max(40),
+  name: z.string().trim().min(1).max(120).optional(),
+  /** As it stands when absent. */
+  placement: placementSchema.optional(),
+};
+
+/** What is made of a picture. Its own mm begin at the upper left of what is cut; its size alone tells the px on one of them. */
+export const tracedSchema = z.strictObject({
+  kind: z.literal('traced'),
+  ...common,
+  /** Absent until there is one. */
+  picture: pictureId.optional(),
+  recipe: recipeSchema,
+  separation: separationSchema,
+  /** How the other ways of separating were left, to go back to; one of each at most. */
+  otherWays: z.array(separationSchema).max(4).optional(),
+  outline: outlineSettingsSchema,
+  size: finishedSizeSchema,
+});
+export type TracedObject = z.infer<typeof tracedSchema>;
+
+const lengthMm = z.number().min(0.1).max(10_000);
+
+/** A basic shape, its box's upper left at 0, 0. */
+const shapeSchema = z.discriminatedUnion('form', [
+  z.strictObject({ form: z.literal('rectangle'), widthMm: lengthMm, heightMm: lengthMm, cornerMm: z.number().min(0).max(5000).optional() }),
+  z.strictObject({ form: z.literal('round'), widthMm: lengthMm, heightMm: lengthMm }),
+]);
+export type Shape = z.infer<typeof shapeSchema>;
+
+export const figureSchema = z.strictObject({ kind: z.literal('figure'), ...common, film: filmId, shape: shapeSchema });
+export type FigureObject = z.infer<typeof figureSchema>;
+
+const importedPath = z.strictObject({
+  film: filmId,
+  /** M, L, C, Z, absolute, mm. */
+  path: z.string().max(MAX_PATH_CHARS).refine(isPathData, 'a path is written with M, L, C and Z'),
+});
+/** A drawing that came in as outlines. */
+export const importedSchema = z.strictObject({ kind: z.literal('imported'), ...common, fileName: z.string().max(255), paths: z.array(importedPath).min(1).max(64) });
+export type ImportedObject = z.infer<typeof importedSchema>;
+
+/** Objects that are placed as one. */
+export interface GroupObject {
+  kind: 'group';
+  id: string;
+  name?: string | undefined;
+  placement?: z.infer<typeof placementSchema> | undefined;
+  objects: DesignObject[];
+}
+export type DesignObject = TracedObject | FigureObject | ImportedObject | GroupObject;
+
+const groupSchema = z.strictObject({
+  kind: z.literal('group'),
+  ...common,
+  get objects(): z.ZodType<DesignObject[]> {
+    return z.array(objectSchema).min(1).max(MAX_OBJECTS);
+  },
+});
+
+/** What a design is made of. */
+export const objectSchema = z.discriminatedUnion('kind', [tracedSchema, figureSchema, importedSchema, groupSchema]);
+
+/** All objects that are no group, lowest first, whatever they lie in. */
+export const plainObjects = (objects: readonly DesignObject[]): Exclude<DesignObject, GroupObject>[] => objects.flatMap((object) => (object.kind === 'group' ? plainObjects(object.objects) : [object]));
+
+/** Whether groups of a value from outside lie in each other deeper than is read. Looks at it level by level, so that no depth is too much. */
+export function isTooDeep(objects: unknown): boolean {
+  let level: unknown[] = [objects];
+  for (let depth = 0; level.length > 0; depth++) {
+    if (depth > MAX_GROUPS_DEEP) return true;
+    level = level.flatMap((list) => (Array.isArray(list) ? list.flatMap((object: unknown) => (typeof object === 'object' && object !== null && 'objects' in object ? [object.objects] : [])) : []));
+  }
+  return false;
+}

@@ -1,0 +1,65 @@
+import type { Film } from '../film/film.ts';
+import { CurvesBuilder, depthOf, type Curves } from '../outline/curves.ts';
+import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
+import type { RectMm, Sheet } from './laySheet.ts';
+
+/** What a path is for: the art itself, the box that the waste is lifted by, a cut through the waste, a mark to line up by, a fold, or ink. */
+export type PathRole = 'cut' | 'box' | 'weedLine' | 'mark' | 'fold' | 'print';
+
+/** Paths of one role that are done one after the other. */
+export interface PathRun {
+  readonly role: PathRole;
+  /** In mm of the sheet, y down. */
+  readonly curves: Curves;
+  /** The rings of the curves in the order in which they are done. */
+  readonly order: Int32Array;
+}
+
+/** All that a machine does on one sheet, in order. Writers and machines read this and nothing else of a sheet. */
+export interface CutPlan {
+  readonly film: Film;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly runs: readonly PathRun[];
+}
+
+/** The plan of a sheet: copy after copy, the openings of a piece before its outside, so that it does not move under the knife; the boxes last, which hold the sheet together till then. */
+export function cutPlanOf(sheet: Sheet, film: Film): CutPlan {
+  const parts = new Map(sheet.parts.map(({ id, curves }) => [id, { curves, order: insideFirst(curves) }]));
+  const copies = sheet.placements.flatMap(({ partId, at }): PathRun[] => {
+    const part = parts.get(partId);
+    return part === undefined ? [] : [{ role: 'cut', curves: transformCurves(part.curves, at), order: part.order }];
+  });
+  const boxes = sheet.boxes.length === 0 ? [] : [plainRun('box', boxCurves(sheet.boxes))];
+  return { film, widthMm: sheet.widthMm, heightMm: sheet.heightMm, runs: [...copies, ...boxes] };
+}
+
+/** The curves of all runs of a role, one after the other. */
+export const curvesOfRole = ({ runs }: CutPlan, role: PathRole): Curves => joinCurves(runs.filter((run) => run.role === role).map(({ curves }) => curves));
+
+const plainRun = (role: PathRole, curves: Curves): PathRun => ({ role, curves, order: Int32Array.from(curves.parent.keys()) });
+
+/** Rings by the outermost one that they lie in, as these come; of each the deepest first. */
+function insideFirst(curves: Curves): Int32Array {
+  const { parent } = curves;
+  const outermost = (ring: number): number => {
+    let at = ring;
+    while (parent[at] >= 0) at = parent[at];
+    return at;
+  };
+  const keys = Array.from(parent.keys(), (ring) => ({ ring, outer: outermost(ring), depth: depthOf(curves, ring) }));
+  return Int32Array.from(keys.sort((a, b) => a.outer - b.outer || b.depth - a.depth || a.ring - b.ring), ({ ring }) => ring);
+}
+
+function boxCurves(boxes: readonly RectMm[]): Curves {
+  const builder = new CurvesBuilder();
+  for (const { xMm, yMm, widthMm, heightMm } of boxes) {
+    builder.start(xMm, yMm, -1);
+    builder.line(xMm + widthMm, yMm);
+    builder.line(xMm + widthMm, yMm + heightMm);
+    builder.line(xMm, yMm + heightMm);
+    builder.line(xMm, yMm);
+    builder.close();
+  }
+  return builder.build();
+}
