@@ -28,7 +28,7 @@ function take(): void {
     <QuantityInput kind="length" label="The line is" :unit="settings.unit" :model-value="lengthMm" :least="30" :most="400" @change="lengthMm = $event" @done="lengthMm = $event" />
     <template #footer>
       <button type="button" class="plain-button" @click="open = false">Not now</button>
-      <button type="button" class="plain-button main" :disabled="!plausible" @click="take">Take it</button>
+      <button type="button" class="plain-button main" :disabled="!plausible" @click="take">Save</button>
     </template>
   </ElDialog>
 </template>

@@ -1,61 +1,59 @@
 import { proxy, transfer, wrap, type Remote } from 'comlink';
 import { AppError, errorFromPlain } from '../core/errors/appError.ts';
+import { CALL_NAMES, type CallName } from './calls.ts';
 import type { Engine } from './protocol.ts';
-import type { Answer, RemoteEngine } from './worker.ts';
+import type { RemoteCall } from './worker.ts';
 
 type MakeWorker = () => Worker;
 
 const startWorker: MakeWorker = () => new Worker(new URL('./worker.ts', import.meta.url), { type: 'module', name: 'engine' });
 
+export interface EngineClient extends Engine {
+  /** Ends the worker; the next call starts another. */
+  stop(code?: 'workerLost' | 'cancelled'): void;
+}
+
 /**
  * The engine behind a worker. When the worker is lost, everything pending ends with `workerLost` and the next call starts a new one, which knows no
  * pictures: its `pictureMissing` tells the caller to open them again.
  */
-export class EngineClient implements Engine {
-  private worker: Worker | undefined;
-  private remote: Remote<RemoteEngine> | undefined;
-  private readonly pending = new Set<(error: AppError) => void>();
+export function engineClient(makeWorker: MakeWorker = startWorker): EngineClient {
+  let worker: Worker | undefined;
+  let remote: Remote<RemoteCall> | undefined;
+  const pending = new Set<(error: AppError) => void>();
 
-  constructor(private readonly makeWorker: MakeWorker = startWorker) {}
-
-  warm: Engine['warm'] = () => this.ask((remote) => remote.warm());
-  open: Engine['open'] = (bytes, file, options) => this.ask((remote) => remote.open(transfer(bytes, [bytes.buffer]), file, options));
-  propose: Engine['propose'] = (request) => this.ask((remote) => remote.propose(request));
-  run: Engine['run'] = (request, onProgress) => this.ask((remote) => remote.run(request, onProgress === undefined ? undefined : proxy(onProgress)));
-  reach: Engine['reach'] = (request) => this.ask((remote) => remote.reach(request));
-  moment: Engine['moment'] = (request) => this.ask((remote) => remote.moment(request));
-  region: Engine['region'] = (request) => this.ask((remote) => remote.region(request));
-  proof: Engine['proof'] = (request) => this.ask((remote) => remote.proof(request));
-  variant: Engine['variant'] = (request) => this.ask((remote) => remote.variant(request));
-  parts: Engine['parts'] = (request) => this.ask((remote) => remote.parts(request));
-  export: Engine['export'] = (request) => this.ask((remote) => remote.export(request));
-  cancel: Engine['cancel'] = () => this.ask((remote) => remote.cancel());
-
-  /** Ends the worker; the next call starts another. */
-  stop(code: 'workerLost' | 'cancelled' = 'cancelled'): void {
-    this.worker?.terminate();
-    this.worker = undefined;
-    this.remote = undefined;
-    for (const reject of this.pending) reject(new AppError(code));
-    this.pending.clear();
+  function stop(code: 'workerLost' | 'cancelled' = 'cancelled'): void {
+    worker?.terminate();
+    worker = undefined;
+    remote = undefined;
+    for (const reject of pending) reject(new AppError(code));
+    pending.clear();
   }
 
-  private connect(): Remote<RemoteEngine> {
-    if (this.remote !== undefined) return this.remote;
-    this.worker = this.makeWorker();
-    const lost = (): void => this.stop('workerLost');
-    this.worker.addEventListener('error', lost);
-    this.worker.addEventListener('messageerror', lost);
-    this.remote = wrap<RemoteEngine>(this.worker);
-    return this.remote;
+  function connect(): Remote<RemoteCall> {
+    if (remote !== undefined) return remote;
+    worker = makeWorker();
+    const lost = (): void => stop('workerLost');
+    worker.addEventListener('error', lost);
+    worker.addEventListener('messageerror', lost);
+    remote = wrap<RemoteCall>(worker);
+    return remote;
   }
 
-  private ask<Value>(call: (remote: Remote<RemoteEngine>) => Promise<Answer<Value>>): Promise<Value> {
-    return new Promise<Value>((resolve, reject) => {
-      this.pending.add(reject);
-      call(this.connect())
+  const ask = (name: CallName, args: readonly unknown[]): Promise<unknown> =>
+    new Promise((resolve, reject) => {
+      pending.add(reject);
+      connect()(name, ...args.map(crossing))
         .then((answer) => (answer.ok ? resolve(answer.value) : reject(errorFromPlain(answer.error))), reject)
-        .finally(() => this.pending.delete(reject));
+        .finally(() => pending.delete(reject));
     });
-  }
+
+  const calls = Object.fromEntries(CALL_NAMES.map((name) => [name, (...args: unknown[]) => ask(name, args)])) as unknown as Engine;
+  return { ...calls, stop };
+}
+
+/** An argument as it crosses: functions are called back, bytes handed over. */
+function crossing(value: unknown): unknown {
+  if (typeof value === 'function') return proxy(value as () => void);
+  return value instanceof Uint8Array ? transfer(value, [value.buffer]) : value;
 }

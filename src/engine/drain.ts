@@ -17,10 +17,12 @@ function breathe(): Promise<void> {
 }
 
 /**
- * Runs a task in slices.
- * @throws AppError `cancelled` as soon as `isStale` says so between two slices.
+ * Runs a task in slices. Messages that wait already are heard before the first, so that of calls that come together only those that are still wanted are begun.
+ * @throws AppError `cancelled` as soon as `isStale` says so before a slice.
  */
 export async function drain<Result>(task: Task<Result>, isStale: () => boolean, onProgress?: (share: number) => void): Promise<Result> {
+  await breathe();
+  if (isStale()) throw new AppError('cancelled');
   let sliceEnd = performance.now() + SLICE_MS;
   for (;;) {
     const turn = task.next();

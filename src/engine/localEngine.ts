@@ -66,6 +66,7 @@ export class LocalEngine implements Engine {
   private baseArt: { readonly key: string; readonly art: Art } | undefined;
   private proposed: { readonly key: string; readonly proposals: Proposals } | undefined;
   private readonly newest = { run: 0, reach: 0 };
+  private timesCancelled = 0;
   private timesOpened = 0;
 
   /** @param onFault is told of outlines that no picture should give; the checks for that run only where it is given: in tests and while developing. */
@@ -101,13 +102,13 @@ export class LocalEngine implements Engine {
   async propose({ pictureKey, job, part, stock }: ProposeRequest): Promise<Proposals> {
     const { blank, process } = job;
     const key = JSON.stringify([pictureKey, blank, process, tracedPart(job, part).size, stock]);
-    if (this.proposed?.key !== key) this.proposed = { key, proposals: await drain(propose(job, this.picture(pictureKey).final, stock), () => false) };
+    if (this.proposed?.key !== key) this.proposed = { key, proposals: await drain(propose(job, this.picture(pictureKey).final, stock), this.untilCancelled()) };
     return this.proposed.proposals;
   }
 
   async run({ pictureKey, job, part, quality, haveView, haveBase }: RunRequest, onProgress?: OnProgress): Promise<RunResult> {
     const turn = ++this.newest.run;
-    const isStale = (): boolean => turn !== this.newest.run;
+    const isStale = this.untilCancelled(() => turn !== this.newest.run);
     const started = performance.now();
     const clean = await this.clean(pictureKey, tracedPart(job, part), quality, isStale, (share) => onProgress?.(share * 0.5));
     if (quality === 'final') {
@@ -132,7 +133,7 @@ export class LocalEngine implements Engine {
 
   async reach({ pictureKey, job, part, recipe, at }: ReachRequest): Promise<ReachView> {
     const turn = ++this.newest.reach;
-    const isStale = (): boolean => turn !== this.newest.reach;
+    const isStale = this.untilCancelled(() => turn !== this.newest.reach);
     const { art } = await this.clean(pictureKey, { ...tracedPart(job, part), recipe: [...recipe] }, 'preview', isStale);
     const x = Math.floor(artXFromPicture(art.frame, at.xPx));
     const y = Math.floor(artYFromPicture(art.frame, at.yPx));
@@ -142,11 +143,11 @@ export class LocalEngine implements Engine {
   }
 
   async moment({ pictureKey, job, part, recipe, removed }: MomentRequest): Promise<MomentView> {
-    const never = (): boolean => false;
-    const { art, key, steps } = await this.clean(pictureKey, { ...tracedPart(job, part), recipe: [...recipe] }, 'preview', never);
+    const isStale = this.untilCancelled();
+    const { art, key, steps } = await this.clean(pictureKey, { ...tracedPart(job, part), recipe: [...recipe] }, 'preview', isStale);
     const shown = { key, widthPx: art.width, heightPx: art.height, frame: art.frame, steps, histogram: lumaHistogram(art).histogram };
     if (removed !== true) return { ...shown, view: pictureFromArt(art) };
-    const before = await this.clean(pictureKey, { ...tracedPart(job, part), recipe: recipe.slice(0, -1) }, 'preview', never);
+    const before = await this.clean(pictureKey, { ...tracedPart(job, part), recipe: recipe.slice(0, -1) }, 'preview', isStale);
     return { ...shown, key: `${key}-removed`, view: amplifiedDifference(before.art.colour, art.colour, REMOVED_GAIN) };
   }
 
@@ -163,12 +164,12 @@ export class LocalEngine implements Engine {
   }
 
   async proof({ pictureKey, job, part, shift }: ProofRequest): Promise<ProofView> {
-    const never = (): boolean => false;
+    const isStale = this.untilCancelled();
     const { widthPx, heightPx } = this.sizeOf(pictureKey);
     const quality = widthPx * heightPx > PROOF_PIXELS ? 'preview' : 'final';
     const traced = tracedPart(job, part);
-    const clean = await this.clean(pictureKey, traced, quality, never);
-    const cut = await this.cut(job, part, clean, quality, never);
+    const clean = await this.clean(pictureKey, traced, quality, isStale);
+    const cut = await this.cut(job, part, clean, quality, isStale);
     const resolution = cut.place.resolution as number;
     const moved = shift === undefined ? undefined : { filmId: shift.filmId, xPx: shift.xMm * resolution, yPx: shift.yMm * resolution };
     const { composed, difference, differs } = proofOfFilms(job, clean.art, cut, moved);
@@ -182,36 +183,41 @@ export class LocalEngine implements Engine {
   }
 
   async export({ pictureKey, job, part, kind, filmId }: ExportRequest): Promise<Uint8Array<ArrayBuffer>> {
-    const never = (): boolean => false;
-    const clean = await this.clean(pictureKey, tracedPart(job, part), kind === 'thumbnail' ? 'preview' : 'final', never);
-    return kind === 'thumbnail' ? writePng(shrinkToSide(pictureFromArt(clean.art), THUMBNAIL_SIDE_PX)) : exportFile(kind, await this.cut(job, part, clean, 'final', never), job, clean.art, filmId);
+    const isStale = this.untilCancelled();
+    const clean = await this.clean(pictureKey, tracedPart(job, part), kind === 'thumbnail' ? 'preview' : 'final', isStale);
+    return kind === 'thumbnail' ? writePng(shrinkToSide(pictureFromArt(clean.art), THUMBNAIL_SIDE_PX)) : exportFile(kind, await this.cut(job, part, clean, 'final', isStale), job, clean.art, filmId);
   }
 
   /** What another job would cut of the same picture, beside the one on the bench; large pictures are read on the reduced one. */
   async variant({ pictureKey, job, part, size }: VariantRequest): Promise<VariantView> {
     const { widthPx, heightPx } = this.sizeOf(pictureKey);
     const isReduced = size === 'small' || (size !== 'full' && widthPx * heightPx > VARIANT_PIXELS);
-    const never = (): boolean => false;
+    const isStale = this.untilCancelled();
     const quality = isReduced ? 'preview' : 'final';
-    const clean = await this.clean(pictureKey, tracedPart(job, part), quality, never);
-    const { films, tones, findings } = cutView(await this.cut(job, part, clean, quality, never), clean.art);
+    const clean = await this.clean(pictureKey, tracedPart(job, part), quality, isStale);
+    const { films, tones, findings } = cutView(await this.cut(job, part, clean, quality, isStale), clean.art);
     return { isReduced, films, findings: findings.length, ...(tones === undefined ? {} : { tones }), together: figuresTogether(films) };
   }
 
   async parts({ pictureKey, job, part, tone }: PartsRequest): Promise<PartsView> {
-    const never = (): boolean => false;
+    const isStale = this.untilCancelled();
     const traced = tracedPart(job, part);
-    const { art, key } = await this.clean(pictureKey, traced, 'final', never);
+    const { art, key } = await this.clean(pictureKey, traced, 'final', isStale);
     const { separation } = traced;
     if (separation.way !== 'flat') throw new RangeError(`parts of flat colours only, not of ${separation.way}`);
     const options = outlineOptionsOf(traced, art);
-    const toned = await drain(rememberTones(this.kept, key)(tonesKey(separation, options), () => traceTones(separation, art, options)), never);
+    const toned = await drain(rememberTones(this.kept, key)(tonesKey(separation, options), () => traceTones(separation, art, options)), isStale);
     return partsOf(toned, art, tone);
   }
 
   async cancel(): Promise<void> {
-    this.newest.run++;
-    this.newest.reach++;
+    this.timesCancelled++;
+  }
+
+  /** Tells when a call is no longer wanted: once it was cancelled, or for a reason of its own. */
+  private untilCancelled(isOver: () => boolean = () => false): () => boolean {
+    const before = this.timesCancelled;
+    return () => before !== this.timesCancelled || isOver();
   }
 
   private pictureBytes(): number {

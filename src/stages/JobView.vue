@@ -58,12 +58,12 @@ function tell(words: string, label: string | undefined): void {
 function undo(): void {
   const label = bench.undoLabel;
   bench.undo();
-  tell('Taken back', label);
+  tell('Undone', label);
 }
 function redo(): void {
   const label = bench.redoLabel;
   bench.redo();
-  tell('Done again', label);
+  tell('Redone', label);
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || keepsUndo(event.target)) return;

@@ -102,8 +102,8 @@ function onKey(event: KeyboardEvent): void {
       <canvas ref="canvas" />
       <slot :view="view" :size="size" />
       <div class="zoom" role="group" aria-label="Zoom" @pointerdown.stop>
-        <button type="button" title="See all of it (0)" @click="fit">fit</button>
-        <button v-if="screen !== undefined" type="button" title="As large as it will be made (1)" @click="trueSize">true size</button>
+        <button type="button" title="Fit to view (0)" @click="fit">fit</button>
+        <button v-if="screen !== undefined" type="button" title="Actual size (1)" @click="trueSize">true size</button>
       </div>
     </div>
   </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
 import { computed, ref } from 'vue';
 import { histogramShape } from './histogramShape.ts';
 

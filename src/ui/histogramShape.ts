@@ -1,4 +1,5 @@
-import { area, scaleLinear, scaleSqrt } from 'd3';
+import { scaleLinear, scaleSqrt } from 'd3-scale';
+import { area } from 'd3-shape';
 
 /**
  * The outline of a histogram of 256 counts, as an SVG path that fills a box. Heights go by square roots: paper outnumbers everything, and the small peaks are

@@ -16,7 +16,7 @@ test('the subject of a photo is found, corrected by a stroke, and undone', async
   await page.getByRole('radio', { name: 'clear', exact: true }).click();
   await drag(page, [0.3, 0.5], [0.5, 0.5]);
   await expect(page.locator(words('Subject lift'))).toContainText('1 stroke', { timeout: 60_000 });
-  await page.getByRole('button', { name: 'Take the strokes away' }).click();
+  await page.getByRole('button', { name: 'Clear strokes' }).click();
   await expect(page.locator(words('Subject lift'))).not.toContainText('stroke');
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');

@@ -17,7 +17,7 @@ test('specks are walked through by key, one is left alone, and that is undone', 
   await page.keyboard.press('x');
   await expect(stepWords(page, 'Sweep')).toContainText(`${found - 1} found`);
   await expect(page.getByRole('region', { name: 'Found' })).toContainText('1 left alone');
-  await page.getByRole('button', { name: 'Leave all' }).click();
+  await page.getByRole('button', { name: 'Skip all' }).click();
   await expect(stepWords(page, 'Sweep')).toContainText('· 0 found');
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
@@ -56,7 +56,7 @@ test('levels are drawn on their histogram, brightened, made black, and compared 
   await page.getByRole('radio', { name: 'before | after' }).click();
   await page.getByLabel('Right moment').selectOption({ label: '1 after levels' });
   await page.getByRole('button', { name: 'Recipes' }).click();
-  await page.getByRole('menuitem', { name: 'Back to the picture as it came' }).click();
+  await page.getByRole('menuitem', { name: 'Start over from the original picture' }).click();
   await expect(page.locator('.step')).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await expect(page.locator('.step')).toHaveCount(2);
@@ -74,7 +74,7 @@ test('a photo is squared by four corners that are dragged on it', async ({ page 
   await expect(stepWords(page, 'Squaring')).toContainText('50 × 60.7 mm');
   await drag(page, [0.7256, 0.197], [0.745, 0.167]);
   await expect(stepWords(page, 'Squaring')).not.toContainText('50 × 60.7 mm');
-  await page.getByRole('button', { name: 'See it flat' }).click();
+  await page.getByRole('button', { name: 'Show it flat' }).click();
   await page.keyboard.press('Control+z');
   await expect(stepWords(page, 'Squaring')).toContainText('50 × 60.7 mm');
 });
@@ -101,11 +101,11 @@ test('an SVG is drawn as a picture at a chosen size, and what was put on it move
 test('a recipe is kept under a name, used on other jobs and files at once, saved as cut files, and put back', async ({ page }) => {
   await openJob(page, 'Crest, one film', 'Clean');
   await page.getByRole('button', { name: 'Recipes' }).click();
-  await page.getByRole('menuitem', { name: 'Keep this recipe' }).click();
+  await page.getByRole('menuitem', { name: 'Save this recipe' }).click();
   await page.getByRole('textbox').last().fill('Flat logos');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await page.getByRole('button', { name: '‹ Shelf' }).click();
-  await page.getByRole('button', { name: 'Recipe on many…' }).click();
+  await page.getByRole('button', { name: 'Apply a recipe to many…' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('Flat logos');
   for (const name of ['Lighthouse mug', 'Landing stage']) await dialog.getByText(name).click();
@@ -116,7 +116,7 @@ test('a recipe is kept under a name, used on other jobs and files at once, saved
   const zip = unzipSync(new Uint8Array(await readFile(await (await coming).path())));
   expect(Object.keys(zip).sort()).toEqual(['Landing stage.png', 'Landing stage.svg', 'Lighthouse mug.png', 'Lighthouse mug.svg']);
   expect(strFromU8(zip['Lighthouse mug.svg'])).toContain('<svg');
-  await dialog.getByRole('button', { name: 'Put all back as it was' }).click();
+  await dialog.getByRole('button', { name: 'Undo the whole batch' }).click();
   await dialog.getByRole('button', { name: 'Not now' }).click();
   await page.getByRole('button', { name: 'Open Lighthouse mug', exact: true }).click();
   await expect(page.locator('.tab', { hasText: 'Clean' })).toContainText('as it came');

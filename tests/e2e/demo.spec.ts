@@ -71,7 +71,7 @@ test('the lettering: counters are lifted with the ground, one is left, few colou
   await addStep(page, 'Area lift');
   await drag(page, [0.15, 0.5], [0.15, 0.5]);
   await expect(stepWords(page, 'Area lift')).toContainText('found:');
-  await page.getByText('Enclosed areas of this colour too').click();
+  await page.getByText('Also enclosed areas of this colour').click();
   await expect(stepWords(page, 'Area lift')).toContainText(/[1-9]\d* enclosed areas/);
   const lifted = Number(/(\d+) enclosed/.exec((await stepWords(page, 'Area lift').textContent()) ?? '')?.[1]);
   await page.getByRole('button', { name: 'Next place' }).click();
@@ -121,7 +121,7 @@ test('the lighthouse: noise is smoothed, four tones are found, the sky is lifted
   await page.getByRole('radio', { name: 'what it takes' }).click();
   await addStep(page, 'Fewer colours');
   await expect(stepWords(page, 'Fewer colours')).toContainText(/found: \d+ tones/);
-  await setQuantity(page, 'Tones, the ground counted', '4');
+  await setQuantity(page, 'Tones, including the background', '4');
   await expect(stepWords(page, 'Fewer colours')).toContainText('4 tones');
   await addStep(page, 'Area lift');
   await drag(page, [0.35, 0.2], [0.35, 0.2]);

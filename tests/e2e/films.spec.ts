@@ -60,12 +60,12 @@ test('tones are counted anew, one is added from the art, and a photo is cut in t
     await expect(page.getByRole('menuitem').filter({ visible: true })).toHaveCount(0);
   };
   await holding(/^Hold it/);
-  await expect(tones(page).getByRole('img', { name: 'Held' })).toHaveCount(1);
-  await setQuantity(page, 'Tones, the background counted', '4');
+  await expect(tones(page).getByRole('img', { name: 'Locked' })).toHaveCount(1);
+  await setQuantity(page, 'Tones, including the background', '4');
   await expect(rolls(page)).toHaveCount(3);
   await expect(rolls(page).filter({ hasText: 'Yellow' })).toHaveCount(1);
   await holding(/^Let it go/);
-  await expect(tones(page).getByRole('img', { name: 'Held' })).toHaveCount(0);
+  await expect(tones(page).getByRole('img', { name: 'Locked' })).toHaveCount(0);
   await expect(rolls(page).filter({ hasText: 'Yellow' })).toHaveCount(0);
   await settled(page);
   await expect(rolls(page)).toHaveCount(3);
@@ -83,13 +83,13 @@ test('tones are counted anew, one is added from the art, and a photo is cut in t
   await expect(tone).not.toHaveAttribute('title', before ?? '');
   await page.keyboard.press('Control+z');
   await expect(tone).toHaveAttribute('title', before ?? '');
-  await page.getByRole('button', { name: 'Find anew' }).click();
+  await page.getByRole('button', { name: 'Find again' }).click();
   await settled(page);
 
   await openJob(page, 'Lighthouse mug', 'Separate');
   await choose(page, 'Way of separating', 'tones of a photo');
   await expect(rolls(page)).toHaveCount(2, { timeout: 30_000 });
-  await setQuantity(page, 'Tones, the blank counted', '4');
+  await setQuantity(page, 'Tones, including the blank', '4');
   await expect(rolls(page)).toHaveCount(3);
   await setQuantity(page, 'Step 1, lightness', '40');
   await settled(page);
@@ -103,7 +103,7 @@ test('single areas are pointed at, and the proof tells what a misplaced film wou
 
   // The sun becomes a cut of its own, then goes.
   await choose(page, 'What a pointed area becomes', 'a cut of its own');
-  await page.getByRole('button', { name: 'Point at areas' }).click();
+  await page.getByRole('button', { name: 'Pick areas' }).click();
   const box = await table(page).boundingBox();
   const sun = { x: (box?.x ?? 0) + (box?.width ?? 0) * 0.62, y: (box?.y ?? 0) + (box?.height ?? 0) * 0.33 };
   await page.mouse.click(sun.x, sun.y);
@@ -116,7 +116,7 @@ test('single areas are pointed at, and the proof tells what a misplaced film wou
   await settled(page);
   expect(await pieces('Yellow')).toBe(before - 1);
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Take all back' }).click();
+  await page.getByRole('button', { name: 'Reset all areas' }).click();
   await settled(page);
   expect(await pieces('Yellow')).toBe(before);
 
@@ -126,7 +126,7 @@ test('single areas are pointed at, and the proof tells what a misplaced film wou
   const differs = async (): Promise<number> => Number(/([\d.]+) %/.exec((await card.textContent()) ?? '')?.[1]);
   await expect.poll(differs, { timeout: 20_000 }).toBeLessThan(5);
   const whole = await differs();
-  const shift = page.getByLabel(/^Lay .* out of place by$/);
+  const shift = page.getByLabel(/^Shift .* by$/);
   await shift.fill('1');
   await shift.press('Enter');
   await expect(card).toContainText('A reach of 1 mm would close the gaps.');

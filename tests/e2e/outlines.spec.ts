@@ -22,12 +22,12 @@ test('nodes are dragged, added, taken out, straightened, cut open and joined; wh
   await look(page, 'nodes');
   const card = page.getByRole('region', { name: 'Nodes' });
   await expect(card).toContainText('shown');
-  const shown = async (): Promise<number> => Number(/(\d+)(?: chosen| shown)/.exec((await card.textContent()) ?? '')?.[1]);
+  const shown = async (): Promise<number> => Number(/(\d+)(?: selected| shown)/.exec((await card.textContent()) ?? '')?.[1]);
   const before = await shown();
 
   // The sun's right node, dragged outwards.
   await click(page, SUN.right);
-  await expect(card).toContainText(`1 of ${before} chosen`);
+  await expect(card).toContainText(`1 of ${before} selected`);
   await drag(page, SUN.right, [0.69, 0.3239]);
   await expect(card).toContainText('Yellow is held by hand');
   await expect(card.getByText('is held by hand')).toHaveCount(1);
@@ -72,14 +72,14 @@ test('nodes are dragged, added, taken out, straightened, cut open and joined; wh
 
   // Another setting asks before it takes what is held.
   await unfold(page, 'Outline');
-  await setQuantity(page, 'Follows within', '1.5');
+  await setQuantity(page, 'Trace tolerance', '1.5');
   const note = page.getByRole('alert').filter({ hasText: 'held by hand' });
   await expect(note).toContainText('Yellow is held by hand, and what it was made from has changed');
   await note.getByRole('button', { name: 'Keep mine' }).click();
   await expect(note).toHaveCount(0);
   await expect(card).toContainText('Yellow is held by hand');
-  await setQuantity(page, 'Follows within', '0.4');
-  await note.getByRole('button', { name: 'Trace anew' }).click();
+  await setQuantity(page, 'Trace tolerance', '0.4');
+  await note.getByRole('button', { name: 'Trace again' }).click();
   await expect(note).toHaveCount(0);
   await expect(card.getByText('is held by hand')).toHaveCount(0);
 });
@@ -91,7 +91,7 @@ test('a tone is parted by colour or by place, small ones are offered, and films 
     await page.getByRole('menuitem', { name: how }).filter({ visible: true }).click();
   };
   // Of the yellow areas the sun alone lies in the frame.
-  await parting(/What to do with tone 4, Yellow/, 'Part it by place');
+  await parting(/What to do with tone 4, Yellow/, 'Split by place');
   await expect(page.getByText('Drag a frame around the areas of Yellow')).toBeVisible();
   await drag(page, [0.55, 0.24], [0.7, 0.41]);
   await expect(rolls(page)).toHaveCount(5);
@@ -99,7 +99,7 @@ test('a tone is parted by colour or by place, small ones are offered, and films 
   await page.keyboard.press('Control+z');
   await expect(rolls(page)).toHaveCount(4);
 
-  await setQuantity(page, 'Tones, the background counted', '4');
+  await setQuantity(page, 'Tones, including the background', '4');
   await expect(rolls(page)).toHaveCount(3);
   await settled(page);
   await expect(page.getByRole('group', { name: 'Other numbers of tones' }).getByRole('button', { name: '5 tones' })).toBeEnabled({ timeout: 20_000 });
@@ -108,10 +108,10 @@ test('a tone is parted by colour or by place, small ones are offered, and films 
   await settled(page);
 
   await unfold(page, 'Films on the shelf');
-  await page.getByRole('button', { name: 'Take all nearest' }).click();
+  await page.getByRole('button', { name: 'Use nearest for all' }).click();
   await expect(rolls(page).first()).toContainText('Harbour navy');
   await expect(page.getByRole('list', { name: 'Tones and their films' })).toContainText('Δ');
-  await page.getByRole('button', { name: 'What I have…' }).click();
+  await page.getByRole('button', { name: 'Edit my films…' }).click();
   await page.getByLabel('Name of the new film').fill('Quay brick');
   await page.getByLabel('Name of the new film').press('Enter');
   await expect(page.getByLabel('Name of Quay brick')).toBeVisible();
@@ -119,7 +119,7 @@ test('a tone is parted by colour or by place, small ones are offered, and films 
   await page.reload();
   await settled(page);
   await unfold(page, 'Films on the shelf');
-  await page.getByRole('button', { name: 'What I have…' }).click();
+  await page.getByRole('button', { name: 'Edit my films…' }).click();
   await expect(page.getByLabel('Name of Quay brick')).toBeVisible();
 });
 
@@ -129,7 +129,7 @@ test('two variants stand side by side and one is taken; a border and the outermo
   const card = page.getByRole('region', { name: 'Two variants' });
   await choose(page, 'The other variant', 'back and detail');
   await expect(card.getByRole('row', { name: /^Films/ })).toContainText('42', { timeout: 20_000 });
-  await card.getByRole('button', { name: 'Take the other' }).click();
+  await card.getByRole('button', { name: 'Use the other' }).click();
   await expect(rolls(page)).toHaveCount(2, { timeout: 20_000 });
   await expect(rolls(page).first()).toContainText('Back');
   await settled(page);
@@ -141,14 +141,14 @@ test('two variants stand side by side and one is taken; a border and the outermo
   await expect(page.locator('.rack .roll').first()).toContainText('1 piece');
 
   await unfold(page, 'Border and back');
-  await page.getByRole('region', { name: 'Border and back' }).getByText('A film around everything').click();
+  await page.getByRole('region', { name: 'Border and back' }).getByText('Border around everything').click();
   await expect(rolls(page)).toHaveCount(3);
   await expect(rolls(page).first()).toContainText('Border');
-  await setQuantity(page, 'As wide as', '4');
+  await setQuantity(page, 'Border width', '4');
   await page.getByLabel('Name of the border’s film').fill('Foam white');
   await page.getByLabel('Name of the border’s film').press('Enter');
   await expect(rolls(page).first()).toContainText('Foam white');
-  await expect(page.getByRole('region', { name: 'What comes out' })).toContainText('Most films on one spot');
+  await expect(page.getByRole('region', { name: 'Result' })).toContainText('Most films on one spot');
   await goTo(page, 'Hand off');
   await settled(page);
   const { bytes } = await save(page, 'Save film pictures');
@@ -158,22 +158,22 @@ test('two variants stand side by side and one is taken; a border and the outermo
   expect(new Set(sizes).size).toBe(1);
 
   await goTo(page, 'Separate');
-  await page.getByRole('region', { name: 'Border and back' }).getByText('Only the outermost edge').click();
+  await page.getByRole('region', { name: 'Border and back' }).getByText('Outer edge only').click();
   await expect(rolls(page)).toHaveCount(1);
   await expect(page.locator('.rack .roll').first()).toContainText('1 piece');
 });
 
 test('a pair of films meets in its own way, and an area between lines is filled as far as their middle', async ({ page }) => {
   await takeCrestApart(page);
-  await page.getByRole('button', { name: 'Let a pair meet otherwise' }).click();
+  await page.getByRole('button', { name: 'Set one pair differently' }).click();
   await choose(page, 'One film of the pair', 'Dark blue');
   await choose(page, 'The other film of the pair', 'Red');
-  await page.getByRole('button', { name: 'Take the pair' }).click();
+  await page.getByRole('button', { name: 'Add pair' }).click();
   const card = page.getByRole('region', { name: 'How films meet' });
   await expect(card).toContainText('Dark blue and Red');
   await setQuantity(page, 'Reach of this pair', '0.5');
   await settled(page);
-  await card.getByRole('button', { name: 'Like all' }).click();
+  await card.getByRole('button', { name: 'Same as the rest' }).click();
   await expect(card).not.toContainText('Dark blue and Red');
 
   // White becomes background; then the field with the sun in it is filled.
@@ -181,7 +181,7 @@ test('a pair of films meets in its own way, and an area between lines is filled 
   await page.getByRole('menuitem', { name: 'Make it background' }).click();
   await expect(rolls(page)).toHaveCount(3);
   await choose(page, 'What a pointed area becomes', 'a cut of its own');
-  await page.getByRole('button', { name: 'Point at areas' }).click();
+  await page.getByRole('button', { name: 'Pick areas' }).click();
   await click(page, [0.36, 0.3]);
   await expect(rolls(page)).toHaveCount(4);
   await expect(rolls(page).first()).toContainText('Fill');

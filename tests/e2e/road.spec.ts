@@ -123,7 +123,7 @@ test('a dropped picture becomes a mirrored, boxed cut file and is found again', 
     await goTo(page, 'Hand off');
     await page.getByRole('button', { name: 'Save SVG' }).click();
     await expect(page.getByText('it will read backwards')).toBeVisible();
-    const plain = await save(page, 'Hand it off all the same');
+    const plain = await save(page, 'Export anyway');
     const [a, b] = [readCutFile(svg), readCutFile(plain.bytes.toString())].map((cut) => cut.art.slice(0, cut.art.length / 2));
     const [boxA, boxB] = [boxOf(a), boxOf(b)];
     expect(boxA.left).toBeCloseTo(boxB.left, 2);

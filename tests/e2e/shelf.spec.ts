@@ -44,7 +44,7 @@ test('a picture pasted anywhere starts a job, shown at true size once the screen
   await page.getByRole('button', { name: 'true size' }).click();
   await page.getByLabel('The line is').fill('80');
   await page.getByLabel('The line is').press('Enter');
-  await page.getByRole('button', { name: 'Take it' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   const status = page.locator('.readout [role="status"]');
   await expect(status).toContainText(/^1 × true size/);
   await setQuantity(page, 'Finished width', '90');
@@ -107,8 +107,8 @@ test('nothing to cut is said and not exported', async ({ page }) => {
   await page.getByRole('button', { name: 'Open Heron glasses' }).click();
   await goTo(page, 'Separate');
   await unfold(page, 'Outline');
-  await page.getByLabel('Leave out pieces under').fill('1000');
-  await page.getByLabel('Leave out pieces under').press('Enter');
+  await page.getByLabel('Drop pieces smaller than').fill('1000');
+  await page.getByLabel('Drop pieces smaller than').press('Enter');
   await goTo(page, 'Assemble');
   await page.getByLabel('Height', { exact: true }).fill('12');
   await page.getByLabel('Height', { exact: true }).press('Enter');
@@ -144,7 +144,7 @@ test('a scan on shaded paper becomes clean ink: light levelled, break mended, tw
   }
   await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('piece');
   await page.getByRole('button', { name: /^Fewer colours/ }).click();
-  await setQuantity(page, 'Tones, the ground counted', '3');
+  await setQuantity(page, 'Tones, including the background', '3');
   await expect(page.locator('.step', { hasText: 'Fewer colours' }).locator('.words')).toContainText(/^[23] tones/);
   await page.keyboard.press('Control+z');
   await expect(page.locator('.step', { hasText: 'Fewer colours' }).locator('.words')).toContainText('found: 2 tones');

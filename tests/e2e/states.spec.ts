@@ -15,7 +15,7 @@ test('a photograph goes through subject lift and every way of separating, with a
   await expect(stepWords(page, 'Subject lift')).toContainText('of the picture lifted', { timeout: 40_000 });
   await goTo(page, 'Separate');
   await page.getByRole('button', { name: 'Border and back', exact: true }).click();
-  await page.getByRole('region', { name: 'Border and back' }).getByText('A film around everything').click();
+  await page.getByRole('region', { name: 'Border and back' }).getByText('Border around everything').click();
   for (const way of ['flat colours', 'tones of a photo', 'back and detail', 'one colour']) {
     await choose(page, 'Way of separating', way);
     await settled(page);
@@ -36,7 +36,7 @@ test('soft shading with a rim of a pixel stays in its frame, whatever its tones'
   await choose(page, 'Way of separating', 'flat colours');
   await settled(page);
   for (const count of ['3', '6', '9']) {
-    await setQuantity(page, 'Tones, the background counted', count);
+    await setQuantity(page, 'Tones, including the background', count);
     await settled(page);
     // 280 mm wide, and as much higher or lower as the sign is.
     const fact = (await page.locator('.tab', { hasText: 'Assemble' }).locator('.fact').textContent()) ?? '';
@@ -72,7 +72,7 @@ test('one recipe on jobs of several films gives a sheet for each of them', async
   await page.getByRole('menuitem', { name: 'Use it on many' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByText('Crest, one film').click();
-  await dialog.getByRole('button', { name: 'Use it on 1 picture' }).click();
+  await dialog.getByRole('button', { name: 'Apply to 1 picture' }).click();
   await expect(dialog.getByRole('button', { name: 'Save all cut files' })).toBeVisible({ timeout: 60_000 });
   const coming = page.waitForEvent('download');
   await dialog.getByRole('button', { name: 'Save all cut files' }).click();
@@ -107,7 +107,7 @@ test('what was taken back on another stage is said, also from a list', async ({ 
   await goTo(page, 'Lay out');
   await page.getByRole('combobox', { name: 'Sheet', exact: true }).focus();
   await page.keyboard.press('Control+z');
-  await expect(page.getByText('Taken back: Finished width')).toBeVisible();
+  await expect(page.getByText('Undone: Finished width')).toBeVisible();
   await expect(page.locator('.tab', { hasText: 'Assemble' })).toContainText('240');
 });
 

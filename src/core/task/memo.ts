@@ -1,9 +1,16 @@
-/** Results kept by key, the longest unused dropped first once they take more than the allowed bytes. */
-export class Memo<Value> {
-  private readonly entries = new Map<string, { readonly value: Value; readonly bytes: number }>();
-  private usedBytes = 0;
+import { LRUCache } from 'lru-cache';
 
-  constructor(private readonly limitBytes: number) {}
+interface Kept<Value> {
+  readonly value: Value;
+}
+
+/** Results kept by key, the longest unused dropped first once they take more than the allowed bytes. The newest is kept however large it is. */
+export class Memo<Value> {
+  private readonly entries: LRUCache<string, Kept<Value>>;
+
+  constructor(private readonly limitBytes: number) {
+    this.entries = new LRUCache({ maxSize: limitBytes });
+  }
 
   /** Whether a result is kept; asking does not count as use. */
   has(key: string): boolean {
@@ -11,31 +18,15 @@ export class Memo<Value> {
   }
 
   get(key: string): Value | undefined {
-    const entry = this.entries.get(key);
-    if (entry === undefined) return undefined;
-    this.entries.delete(key);
-    this.entries.set(key, entry);
-    return entry.value;
+    return this.entries.get(key)?.value;
   }
 
   set(key: string, value: Value, bytes: number): void {
-    this.drop(key);
-    this.entries.set(key, { value, bytes });
-    this.usedBytes += bytes;
-    for (const oldest of this.entries.keys()) {
-      if (this.usedBytes <= this.limitBytes || oldest === key) break;
-      this.drop(oldest);
-    }
+    // One that is too large alone takes all the room, and no more than that.
+    this.entries.set(key, { value }, { size: Math.max(1, Math.min(this.limitBytes, Math.ceil(bytes))) });
   }
 
   get bytes(): number {
-    return this.usedBytes;
-  }
-
-  private drop(key: string): void {
-    const entry = this.entries.get(key);
-    if (entry === undefined) return;
-    this.entries.delete(key);
-    this.usedBytes -= entry.bytes;
+    return this.entries.calculatedSize;
   }
 }

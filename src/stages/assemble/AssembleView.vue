@@ -141,7 +141,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <QuantityInput kind="length" label="From the left" :unit="settings.unit" :model-value="place.xMm" :least="-20000" :most="20000" @change="dragPlace({ xMm: $event })" @done="setPlace({ xMm: $event })" @cancel="bench.revert" />
         <QuantityInput kind="length" label="From the top" :unit="settings.unit" :model-value="place.yMm" :least="-20000" :most="20000" @change="dragPlace({ yMm: $event })" @done="setPlace({ yMm: $event })" @cancel="bench.revert" />
         <p v-if="over > 0" class="over">Reaches {{ formatLength(mm(over), settings.unit) }} over the printable area.</p>
-        <div><button type="button" class="plain-button" :disabled="job.place === undefined" @click="centre">Centre it</button></div>
+        <div><button type="button" class="plain-button" :disabled="job.place === undefined" @click="centre">Centre</button></div>
       </TrayCard>
       <TrayCard v-if="part.separation.way === 'oneTone'" title="Film">
         <label class="row"><span>Name</span><input :value="film.name" maxlength="120" @change="($event.target as HTMLInputElement).value.trim() === '' || setFilm('Film name', { name: ($event.target as HTMLInputElement).value.trim() })" /></label>

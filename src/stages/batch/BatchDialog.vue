@@ -82,7 +82,7 @@ const good = computed(() => batch.outcomes.filter(({ error, noCut }) => error ==
 </script>
 
 <template>
-  <ElDialog v-model="open" title="A recipe on many pictures" width="640px" align-center :close-on-click-modal="false">
+  <ElDialog v-model="open" title="Apply a recipe to many pictures" width="640px" align-center :close-on-click-modal="false">
     <template v-if="!batch.running && !done">
       <template v-if="Object.keys(choices).length > 0">
         <ChoiceInput :model-value="chosen" :choices="choices" label="Recipe" @choose="chosen = $event" />
@@ -114,13 +114,13 @@ const good = computed(() => batch.outcomes.filter(({ error, noCut }) => error ==
     <template #footer>
       <template v-if="batch.running"><button type="button" class="plain-button" @click="batch.stop">Stop after this one</button></template>
       <template v-else-if="done">
-        <button type="button" class="plain-button" @click="safely(batch.putBack)">Put all back as it was</button>
+        <button type="button" class="plain-button" @click="safely(batch.putBack)">Undo the whole batch</button>
         <button type="button" class="plain-button" :disabled="good === 0 || zipping !== undefined" @click="saveAll">{{ zipping === undefined ? 'Save all cut files' : `${Math.round(zipping * 100)} %` }}</button>
         <button type="button" class="plain-button main" @click="open = false">Done</button>
       </template>
       <template v-else>
         <button type="button" class="plain-button" @click="open = false">{{ recipe === undefined ? 'Close' : 'Not now' }}</button>
-        <button v-if="recipe !== undefined" type="button" class="plain-button main" :disabled="inputs.length === 0" @click="start">{{ inputs.length === 0 ? 'Choose pictures' : inputs.length === 1 ? 'Use it on 1 picture' : `Use it on ${inputs.length} pictures` }}</button>
+        <button v-if="recipe !== undefined" type="button" class="plain-button main" :disabled="inputs.length === 0" @click="start">{{ inputs.length === 0 ? 'Choose pictures' : inputs.length === 1 ? 'Apply to 1 picture' : `Apply to ${inputs.length} pictures` }}</button>
       </template>
     </template>
   </ElDialog>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { line, scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
+import { line } from 'd3-shape';
 import { computed, ref } from 'vue';
 import { levelsTable, type Levels } from '../../core/clean/levels.ts';
 import { histogramShape } from '../../ui/histogramShape.ts';

@@ -48,7 +48,7 @@ const taken = ({ black, white, gamma }: { black: number; white: number; gamma: n
     <button type="button" class="plain-button" title="A pale drawing comes out in full black on white" @click="set('make it black', { points: 'auto', gamma: 1, saturation: 0, brightness: 0, contrast: 0 })">Make it black</button>
     <button type="button" class="plain-button" title="As the art is without this step" @click="set('as it was', { points: { black: 0, white: 255 }, gamma: 1, saturation: 1, brightness: 0, contrast: 0, invert: false })">As it was</button>
   </div>
-  <label class="row"><span>Find black and white by itself</span><ElSwitch size="small" :model-value="step.points === 'auto'" @change="set('points', { points: $event === true ? 'auto' : { ...points } })" /></label>
+  <label class="row"><span>Automatic black and white points</span><ElSwitch size="small" :model-value="step.points === 'auto'" @change="set('points', { points: $event === true ? 'auto' : { ...points } })" /></label>
   <QuantityInput label="Black from" :model-value="points.black" :least="0" :most="points.white - 1" :digits="0" @change="drag({ points: { ...points, black: $event } })" @done="set('black', { points: { ...points, black: $event } })" @cancel="bench.revert" />
   <QuantityInput label="White from" :model-value="points.white" :least="points.black + 1" :most="255" :digits="0" @change="drag({ points: { ...points, white: $event } })" @done="set('white', { points: { ...points, white: $event } })" @cancel="bench.revert" />
   <QuantityInput label="Middle tones (gamma)" :model-value="step.gamma" :least="0.1" :most="10" :step="0.05" :digits="2" @change="drag({ gamma: $event })" @done="set('middle tones', { gamma: $event })" @cancel="bench.revert" />

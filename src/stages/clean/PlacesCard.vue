@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ArrowLeft, ArrowRight } from '@element-plus/icons-vue';
+import { ChevronLeft, ChevronRight } from '@lucide/vue';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useSettings } from '../../stores/settings.ts';
 import TrayCard from '../../ui/TrayCard.vue';
@@ -49,21 +49,21 @@ watch(() => props.chosen, async () => {
   <TrayCard :title="ofStep ? 'Found' : 'Cut check'" :about="about" :mark="!ofStep && places.length > 0 ? 'warning' : undefined">
     <template v-if="places.length > 0" #switch>
       <span class="ways">
-        <button type="button" class="plain-button" title="Previous place (Shift+N)" aria-label="Previous place" @click="emit('go', -1)"><ArrowLeft /></button>
-        <button type="button" class="plain-button" title="Next place (N)" aria-label="Next place" @click="emit('go', 1)"><ArrowRight /></button>
+        <button type="button" class="plain-button" title="Previous place (Shift+N)" aria-label="Previous place" @click="emit('go', -1)"><ChevronLeft /></button>
+        <button type="button" class="plain-button" title="Next place (N)" aria-label="Next place" @click="emit('go', 1)"><ChevronRight /></button>
       </span>
     </template>
     <template v-if="places.length > 0">
       <ol ref="list" aria-label="Places to look at">
         <li v-for="line in lines" :key="line.places[0]" :class="{ chosen: isChosen(line), spared: places[line.acts].hollow }">
-          <button type="button" class="words" :aria-pressed="isChosen(line)" :title="line.places.length > 1 ? 'Again for the next of them' : undefined" @click="choose(line)"><b v-if="line.places.length === 1">{{ line.places[0] + 1 }}</b> {{ line.words }}</button>
-          <button v-if="places[line.acts].find !== undefined" type="button" class="spare" :title="places[line.acts].hollow ? 'The step works on it again (X)' : 'The step leaves it as it is (X)'" @click="emit('spare', line.acts)">{{ places[line.acts].hollow ? 'take' : 'leave' }}</button>
+          <button type="button" class="words" :aria-pressed="isChosen(line)" :title="line.places.length > 1 ? 'Click again for the next one' : undefined" @click="choose(line)"><b v-if="line.places.length === 1">{{ line.places[0] + 1 }}</b> {{ line.words }}</button>
+          <button v-if="places[line.acts].find !== undefined" type="button" class="spare" :title="places[line.acts].hollow ? 'Apply here again (X)' : 'Skip this place (X)'" @click="emit('spare', line.acts)">{{ places[line.acts].hollow ? 'take' : 'leave' }}</button>
           <button v-else-if="places[line.acts].mend !== undefined" type="button" class="spare" :title="places[line.acts].mend === 'sweep' ? 'Sweep everything up to this size' : 'Tidy edges by this much'" @click="emit('mend', line.acts)">{{ places[line.acts].mend === 'sweep' ? 'sweep' : 'tidy' }}</button>
         </li>
       </ol>
       <div v-if="ofStep" class="all">
-        <button type="button" class="plain-button" :disabled="spared === places.length" @click="emit('spareAll', true)">Leave all</button>
-        <button type="button" class="plain-button" :disabled="spared === 0" @click="emit('spareAll', false)">Take all</button>
+        <button type="button" class="plain-button" :disabled="spared === places.length" @click="emit('spareAll', true)">Skip all</button>
+        <button type="button" class="plain-button" :disabled="spared === 0" @click="emit('spareAll', false)">Apply to all</button>
       </div>
     </template>
   </TrayCard>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ArrowDown, ArrowUp, Delete, Rank } from '@element-plus/icons-vue';
+import { ArrowDown, ArrowUp, GripVertical, Trash2 } from '@lucide/vue';
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
 import { VueDraggable } from 'vue-draggable-plus';
@@ -60,10 +60,10 @@ const move = (step: Step, by: number): void => commit(`Move ${STEP_NAMES[step.ki
       <template v-if="step.id === selected">
         <StepSettings :step="step" :report="reports.get(step.id)"><slot /></StepSettings>
         <div class="tools">
-          <span class="grip" title="Drag to another place"><Rank /> drag</span>
+          <span class="grip" title="Drag to another place"><GripVertical /> drag</span>
           <button type="button" :disabled="index === 0" @click="move(step, -1)"><ArrowUp /> earlier</button>
           <button type="button" :disabled="index === steps.length - 1" @click="move(step, 1)"><ArrowDown /> later</button>
-          <button type="button" @click="remove(step)"><Delete /> remove</button>
+          <button type="button" @click="remove(step)"><Trash2 /> remove</button>
         </div>
       </template>
     </li>

@@ -33,7 +33,7 @@ const use = (label: string, recipe: Recipe): void => bench.commitPart(label, { .
 
 const keep = (): Promise<void> =>
   safely(async () => {
-    const answer = await ElMessageBox.prompt('Name of the recipe; one of the same name is replaced', 'Keep this recipe', { inputValue: bench.job?.name ?? '', inputPattern: /\S/, inputErrorMessage: 'It needs a name', confirmButtonText: 'Keep' }).then(({ value }) => value as unknown, () => undefined);
+    const answer = await ElMessageBox.prompt('Name of the recipe; one of the same name is replaced', 'Save this recipe', { inputValue: bench.job?.name ?? '', inputPattern: /\S/, inputErrorMessage: 'It needs a name', confirmButtonText: 'Keep' }).then(({ value }) => value as unknown, () => undefined);
     if (typeof answer !== 'string') return;
     await recipes.keep(answer.trim().slice(0, 120), part.value.recipe);
     ElMessage.success(`“${answer.trim()}” is kept.`);
@@ -63,7 +63,7 @@ function act(command: Command): void {
   else if (command === 'many') batchOpen.value = true;
   else if (command === 'save') saveFile();
   else if (command === 'open') void openFile();
-  else if (command === 'came') use('Back to the picture as it came', []);
+  else if (command === 'came') use('Start over from the original picture', []);
   else if (command.startsWith('remove:')) void remove(command.slice(7));
   else {
     const kept = recipes.all.find(({ id }) => id === command.slice(4));
@@ -77,11 +77,11 @@ function act(command: Command): void {
     <button type="button" class="plain-button">Recipes</button>
     <template #dropdown>
       <ElDropdownMenu>
-        <ElDropdownItem command="keep" :disabled="!hasSteps">Keep this recipe under a name…</ElDropdownItem>
-        <ElDropdownItem command="many">Use it on many pictures…</ElDropdownItem>
+        <ElDropdownItem command="keep" :disabled="!hasSteps">Save this recipe as…</ElDropdownItem>
+        <ElDropdownItem command="many">Apply to many pictures…</ElDropdownItem>
         <ElDropdownItem command="save" :disabled="!hasSteps">Save as a file</ElDropdownItem>
-        <ElDropdownItem command="open">Take one from a file…</ElDropdownItem>
-        <ElDropdownItem command="came" :disabled="!hasSteps">Back to the picture as it came</ElDropdownItem>
+        <ElDropdownItem command="open">Load from a file…</ElDropdownItem>
+        <ElDropdownItem command="came" :disabled="!hasSteps">Start over from the original picture</ElDropdownItem>
         <ElDropdownItem v-for="({ id, name, recipe }, k) in recipes.all" :key="id" :command="`use:${id}`" :divided="k === 0">
           <span class="kept"><span>{{ name }}</span><small>{{ recipe.length === 1 ? '1 step' : `${recipe.length} steps` }}</small></span>
           <button type="button" class="remove" :aria-label="`Remove the recipe ${name}`" @click.stop="act(`remove:${id}`)">remove</button>

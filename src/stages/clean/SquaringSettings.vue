@@ -80,9 +80,9 @@ function useTrueSize(): void {
     <label class="row"><span>I know the other side too</span><ElSwitch size="small" :model-value="byCorners.heightMm !== undefined" @change="setSide({ heightMm: $event === true ? Math.round((facts['heightMm'] ?? byCorners.widthMm) * 10) / 10 : undefined })" /></label>
     <QuantityInput v-if="byCorners.heightMm !== undefined" kind="length" label="Other side" :unit="settings.unit" :model-value="byCorners.heightMm" :least="1" :most="10000" @change="bench.previewPart(withSide({ heightMm: $event }))" @done="setSide({ heightMm: $event })" @cancel="bench.revert" />
     <label v-if="camera !== undefined && (knownLens !== undefined || step.lens !== undefined)" class="row"><span>Lens of {{ camera }}</span><ElSwitch size="small" :model-value="step.lens !== undefined" @change="useLens($event === true)" /></label>
-    <button type="button" class="plain-button" @click="corners.toggle">{{ corners.setting.value ? 'See it flat' : 'Set the corners' }}</button>
+    <button type="button" class="plain-button" @click="corners.toggle">{{ corners.setting.value ? 'Show it flat' : 'Set the corners' }}</button>
   </template>
-  <label class="row"><span>Level the light too</span><ElSwitch size="small" :model-value="step.levelLight" @change="set('light', { levelLight: $event === true })" /></label>
+  <label class="row"><span>Also level the light</span><ElSwitch size="small" :model-value="step.levelLight" @change="set('light', { levelLight: $event === true })" /></label>
   <button v-if="trueSizeMm !== undefined && Math.abs(trueSizeMm - part.size.sizeMm) > 0.05" type="button" class="plain-button" @click="useTrueSize">Cut at true size, {{ trimNumber(trueSizeMm, 1) }} mm {{ part.size.by === 'width' ? 'wide' : 'high' }}</button>
 </template>
 

@@ -72,10 +72,10 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
         @change="drag({ tolerance: $event })" @done="set({ tolerance: $event })" @cancel="bench.revert"
       />
       <QuantityInput label="Tolerance (colour difference)" :model-value="tolerance" :least="0" :most="MAX_TOLERANCE" :step="0.1" @change="drag({ tolerance: $event })" @done="set({ tolerance: $event })" @cancel="bench.revert" />
-      <label class="row"><span>Find the tolerance by itself</span><ElSwitch size="small" :model-value="step.tolerance === 'auto'" @change="set({ tolerance: $event === true ? 'auto' : tolerance })" /></label>
-      <label class="row"><span>Enclosed areas of this colour too</span><ElSwitch size="small" :model-value="step.enclosed" @change="set({ enclosed: $event === true })" /></label>
+      <label class="row"><span>Automatic tolerance</span><ElSwitch size="small" :model-value="step.tolerance === 'auto'" @change="set({ tolerance: $event === true ? 'auto' : tolerance })" /></label>
+      <label class="row"><span>Also enclosed areas of this colour</span><ElSwitch size="small" :model-value="step.enclosed" @change="set({ enclosed: $event === true })" /></label>
       <label class="row"><span>Soft edge</span><ElSwitch size="small" :model-value="step.soft" @change="set({ soft: $event === true })" /></label>
-      <QuantityInput label="Stop at gaps under" suffix="px" :model-value="step.guardPx ?? 0" :least="0" :most="MAX_GUARD_PX" :digits="1" @change="drag({ guardPx: $event })" @done="set({ guardPx: $event })" @cancel="bench.revert" />
+      <QuantityInput label="Stop at gaps narrower than" suffix="px" :model-value="step.guardPx ?? 0" :least="0" :most="MAX_GUARD_PX" :digits="1" @change="drag({ guardPx: $event })" @done="set({ guardPx: $event })" @cancel="bench.revert" />
     </template>
     <template v-else-if="step.kind === 'colourLift'">
       <label class="row"><span>Colour</span><input type="color" :value="step.colour" aria-label="Colour to lift" @change="set({ colour: ($event.target as HTMLInputElement).value })" /></label>
@@ -83,8 +83,8 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <label class="row"><span>Soft edge</span><ElSwitch size="small" :model-value="step.soft" @change="set({ soft: $event === true })" /></label>
     </template>
     <template v-else-if="step.kind === 'sweep'">
-      <QuantityInput kind="area" :unit="settings.unit" label="Specks under" :model-value="step.speckMm2" :least="0" :most="10000" :step="0.1" :digits="2" @change="drag({ speckMm2: $event })" @done="set({ speckMm2: $event })" @cancel="bench.revert" />
-      <QuantityInput kind="area" :unit="settings.unit" label="Pinholes under" :model-value="step.pinholeMm2" :least="0" :most="10000" :step="0.1" :digits="2" @change="drag({ pinholeMm2: $event })" @done="set({ pinholeMm2: $event })" @cancel="bench.revert" />
+      <QuantityInput kind="area" :unit="settings.unit" label="Remove specks smaller than" :model-value="step.speckMm2" :least="0" :most="10000" :step="0.1" :digits="2" @change="drag({ speckMm2: $event })" @done="set({ speckMm2: $event })" @cancel="bench.revert" />
+      <QuantityInput kind="area" :unit="settings.unit" label="Fill pinholes smaller than" :model-value="step.pinholeMm2" :least="0" :most="10000" :step="0.1" :digits="2" @change="drag({ pinholeMm2: $event })" @done="set({ pinholeMm2: $event })" @cancel="bench.revert" />
       <p>{{ report?.facts['specks'] ?? 0 }} specks, {{ report?.facts['pinholes'] ?? 0 }} pinholes found</p>
     </template>
     <LevelsSettings v-else-if="step.kind === 'levels'" :step="step" :report="report" />
@@ -93,15 +93,15 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <p>For art on light paper: the paper becomes plain white, broad dark areas stay.</p>
     </template>
     <template v-else-if="step.kind === 'smoothing'">
-      <QuantityInput label="Smooths differences up to" :model-value="step.strength" :least="1" :most="100" :digits="0" @change="drag({ strength: $event })" @done="set({ strength: $event })" @cancel="bench.revert" />
+      <QuantityInput label="Smooth differences up to" :model-value="step.strength" :least="1" :most="100" :digits="0" @change="drag({ strength: $event })" @done="set({ strength: $event })" @cancel="bench.revert" />
       <p>In levels of 255. Larger differences are edges and stay.</p>
     </template>
     <template v-else-if="step.kind === 'fewerColours'">
-      <label class="row"><span>Count the tones by itself</span><ElSwitch size="small" :model-value="step.tones === 'auto'" @change="set({ tones: $event === true ? 'auto' : tones })" /></label>
-      <QuantityInput label="Tones, the ground counted" :model-value="tones" :least="2" :most="32" :digits="0" @change="drag({ tones: Math.round($event) })" @done="set({ tones: Math.round($event) })" @cancel="bench.revert" />
+      <label class="row"><span>Find colours automatically</span><ElSwitch size="small" :model-value="step.tones === 'auto'" @change="set({ tones: $event === true ? 'auto' : tones })" /></label>
+      <QuantityInput label="Tones, including the background" :model-value="tones" :least="2" :most="32" :digits="0" @change="drag({ tones: Math.round($event) })" @done="set({ tones: Math.round($event) })" @cancel="bench.revert" />
     </template>
     <template v-else-if="step.kind === 'gapMending'">
-      <QuantityInput label="Breaks up to" suffix="px" :model-value="step.widestPx" :least="1" :most="500" :digits="1" @change="drag({ widestPx: $event })" @done="set({ widestPx: $event })" @cancel="bench.revert" />
+      <QuantityInput label="Close gaps up to" suffix="px" :model-value="step.widestPx" :least="1" :most="500" :digits="1" @change="drag({ widestPx: $event })" @done="set({ widestPx: $event })" @cancel="bench.revert" />
       <p>In picture pixels, between the ink on both sides. Lettering is left as it is. Drag a frame on the table to mend only there, lettering too.</p>
       <button v-if="step.frame !== undefined" type="button" class="plain-button" @click="withoutFrame">Mend the whole picture</button>
     </template>
@@ -119,15 +119,15 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <p>For small flat art. Bring it to fewer colours first where it is noisy.</p>
     </template>
     <template v-else-if="step.kind === 'edgeTidying'">
-      <QuantityInput label="Jags of up to" suffix="px" :model-value="step.amountPx" :least="0.5" :most="MAX_TIDY_PX" :step="0.1" @change="drag({ amountPx: $event })" @done="set({ amountPx: $event })" @cancel="bench.revert" />
+      <QuantityInput label="Smooth jagged edges up to" suffix="px" :model-value="step.amountPx" :least="0.5" :most="MAX_TIDY_PX" :step="0.1" @change="drag({ amountPx: $event })" @done="set({ amountPx: $event })" @cancel="bench.revert" />
       <p>In picture pixels. Corners, thin parts and counters stay.</p>
     </template>
     <template v-else-if="step.kind === 'subjectLift'">
       <p v-if="report?.facts['unsure'] === 1">Nothing parts the subject from what is behind it. Brush over what belongs to it, then press <kbd>K</kbd> and brush over what does not: here strokes count everywhere.</p>
       <p v-else>Where it went wrong, brush over what belongs to the subject, or press <kbd>K</kbd> and brush over what does not. Strokes act near themselves.</p>
       <label class="row"><span>Only the largest part</span><ElSwitch size="small" :model-value="step.largest === true" @change="set({ largest: $event === true })" /></label>
-      <QuantityInput label="Hair and soft rims up to" suffix="px" :model-value="step.rimPx ?? 0" :least="0" :most="MAX_RIM_PX" :digits="0" @change="drag({ rimPx: $event })" @done="set({ rimPx: $event })" @cancel="bench.revert" />
-      <button v-if="step.strokes.length > 0" type="button" class="plain-button" @click="set({ strokes: [] })">Take the strokes away</button>
+      <QuantityInput label="Hair and soft edges up to" suffix="px" :model-value="step.rimPx ?? 0" :least="0" :most="MAX_RIM_PX" :digits="0" @change="drag({ rimPx: $event })" @done="set({ rimPx: $event })" @cancel="bench.revert" />
+      <button v-if="step.strokes.length > 0" type="button" class="plain-button" @click="set({ strokes: [] })">Clear strokes</button>
       <slot />
     </template>
     <template v-else><p>Brush on the table. <kbd>,</kbd> and <kbd>.</kbd> or Alt and the wheel change the size; Shift draws straight on from the last stroke.</p><slot /></template>

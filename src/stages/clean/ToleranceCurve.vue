@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { area, curveMonotoneX, scaleLinear } from 'd3';
+import { scaleLinear } from 'd3-scale';
+import { area, curveMonotoneX } from 'd3-shape';
 import { computed, ref } from 'vue';
 import { LEVELS_PER_UNIT } from '../../core/colour/differenceTable.ts';
 

@@ -1,7 +1,25 @@
-import { Brush, Coin, Connection, Crop, Delete, EditPen, Filter, FullScreen, MagicStick, MostlyCloudy, Odometer, PictureRounded, RefreshLeft, RefreshRight, Sunny, Sunrise, WindPower, ZoomIn } from '@element-plus/icons-vue';
+import { Blend, BrushCleaning, Crop, Eraser, ImageUpscale, Link2, Palette, Pencil, PenLine, Pipette, RotateCcw, RotateCw, Scan, SlidersHorizontal, Spline, SquareDashedMousePointer, Sun, UserRound } from '@lucide/vue';
 import type { Component } from 'vue';
 import type { StepKindName } from '../../core/clean/recipe.ts';
 
-/** Icons of the steps; each always stands next to its name. */
+/** Icons of the steps: what each is done with, or what comes of it. Each always stands next to its name. */
 export const STEP_ICONS: Readonly<Record<StepKindName, Component>> = {
-  squaring: FullScreen, turn: RefreshRight, crop: Crop, enlarging: ZoomIn, levels: Odometer, lightLevelling: MostlyCloudy, smoothing: WindPower, fewerColours: Coin, gapMending: Connection, linePick: EditPen, subjectLift: PictureRounded, areaLift: Sunrise, colourLift: Sunny, rubOut: Delete, drawIn: Brush, bringBack: RefreshLeft, sweep: Filter, edgeTidying: MagicStick };
+  squaring: Scan,
+  turn: RotateCw,
+  crop: Crop,
+  enlarging: ImageUpscale,
+  levels: SlidersHorizontal,
+  lightLevelling: Sun,
+  smoothing: Blend,
+  fewerColours: Palette,
+  gapMending: Link2,
+  linePick: PenLine,
+  subjectLift: UserRound,
+  areaLift: SquareDashedMousePointer,
+  colourLift: Pipette,
+  rubOut: Eraser,
+  drawIn: Pencil,
+  bringBack: RotateCcw,
+  sweep: BrushCleaning,
+  edgeTidying: Spline,
+};

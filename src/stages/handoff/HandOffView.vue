@@ -52,7 +52,7 @@ async function mayLeave(): Promise<boolean> {
   if (!mirroring.value.against) return true;
   const { name, lies } = PROCESSES[job.value.process];
   const words = `${name} is ${lies}, but the sheet is ${mirroring.value.mirrored ? 'mirrored.' : 'not mirrored: pressed, it will read backwards.'}`;
-  const answer = await ElMessageBox.confirm(words, 'Against the process', { confirmButtonText: 'Hand it off all the same', cancelButtonText: 'Back', type: 'warning' }).catch(() => 'cancel');
+  const answer = await ElMessageBox.confirm(words, 'Against the process', { confirmButtonText: 'Export anyway', cancelButtonText: 'Back', type: 'warning' }).catch(() => 'cancel');
   return answer === 'confirm';
 }
 

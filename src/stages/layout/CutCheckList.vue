@@ -33,7 +33,7 @@ function choose({ places }: FindingLine): void {
 <template>
   <ol>
     <li v-for="line in shown" :key="line.places[0]" :class="{ chosen: isChosen(line) }">
-      <button type="button" class="words" :title="line.places.length > 1 ? 'Again for the next of them' : undefined" @click="choose(line)"><b v-if="line.places.length === 1">{{ line.places[0] + 1 }}</b> {{ line.words }}</button>
+      <button type="button" class="words" :title="line.places.length > 1 ? 'Click again for the next one' : undefined" @click="choose(line)"><b v-if="line.places.length === 1">{{ line.places[0] + 1 }}</b> {{ line.words }}</button>
       <button v-if="line.worst.kind === 'smallPiece' || line.worst.kind === 'smallHole'" type="button" class="plain-button" title="Leave out pieces and holes up to this size" @click="leaveOut(line.worst)">{{ line.places.length > 1 ? 'Drop all' : 'Drop' }}</button>
     </li>
   </ol>

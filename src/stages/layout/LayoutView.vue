@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CopyDocument, Crop, Files, Switch, CircleCheck, WarningFilled } from '@element-plus/icons-vue';
+import { CircleCheck, Copy, FlipHorizontal2, RectangleHorizontal, SquareDashed, TriangleAlert } from '@lucide/vue';
 import { TransitionPresets, useTransition } from '@vueuse/core';
 import { ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
@@ -115,31 +115,31 @@ const readout = computed(() => {
     <template #readout><ReadoutStrip :items="readout" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
       <TrayCard :title="mirroring.mirrored ? 'Mirrored' : 'Not mirrored'" :about="`${PROCESSES[job.process].name.toLowerCase()} is ${PROCESSES[job.process].lies}`" :mark="mirroring.against ? 'warning' : undefined">
-        <template #icon><Switch /></template>
+        <template #icon><FlipHorizontal2 /></template>
         <ChoiceInput :model-value="layout.mirror" :choices="MIRRORS" label="Mirroring" @choose="set('Mirroring', { mirror: $event })" />
         <p v-if="mirroring.against" class="warn">This goes against the process and stays marked on the ticket.</p>
         <ReadsAs v-if="cut !== undefined" :design="cut.design" :colours="cut.films.map(({ film: each }) => each.colour)" :blank="job.blank.colour" :words="mirroring.mirrored === PROCESSES[job.process].mirrored ? 'on the blank it reads:' : 'pressed, it would read backwards; meant to read:'" />
       </TrayCard>
       <TrayCard title="Weeding box" about="an edge to lift the waste by">
-        <template #icon><Crop /></template>
+        <template #icon><SquareDashed /></template>
         <template #switch><ElSwitch size="small" :model-value="layout.box.on" aria-label="Weeding box" @change="set('Weeding box', { box: { ...layout.box, on: $event === true } })" /></template>
         <QuantityInput kind="length" label="Margin" :unit="settings.unit" :model-value="layout.box.marginMm" :least="0" :most="200" :step="0.5" :disabled="!layout.box.on" @change="drag({ box: { ...layout.box, marginMm: $event } })" @done="set('Box margin', { box: { ...layout.box, marginMm: $event } })" @cancel="bench.revert" />
       </TrayCard>
       <TrayCard title="Copies" about="in rows, from the origin corner">
-        <template #icon><CopyDocument /></template>
+        <template #icon><Copy /></template>
         <QuantityInput label="On this sheet" :model-value="layout.copies" :least="1" :most="2000" :digits="0" @change="drag({ copies: Math.round($event) })" @done="set('Copies', { copies: Math.round($event) })" @cancel="bench.revert" />
-        <QuantityInput kind="length" label="Space between" :unit="settings.unit" :model-value="layout.gapMm" :least="0" :most="500" :step="0.5" @change="drag({ gapMm: $event })" @done="set('Space between', { gapMm: $event })" @cancel="bench.revert" />
+        <QuantityInput kind="length" label="Gap between copies" :unit="settings.unit" :model-value="layout.gapMm" :least="0" :most="500" :step="0.5" @change="drag({ gapMm: $event })" @done="set('Gap between copies', { gapMm: $event })" @cancel="bench.revert" />
         <div class="row"><span>{{ sheet === undefined ? '' : sheet.room === 0 ? 'none fits whole' : `${sheet.room} would fit` }}</span><button type="button" class="plain-button" :disabled="sheet === undefined || sheet.room === 0 || sheet.room === layout.copies" @click="set('Fill the sheet', { copies: Math.min(2000, sheet?.room ?? 1) })">Fill the sheet</button></div>
       </TrayCard>
       <TrayCard title="Sheet" :about="`cut area ${length(cutArea.widthMm)} × ${length(cutArea.heightMm)}`">
-        <template #icon><Files /></template>
+        <template #icon><RectangleHorizontal /></template>
         <ChoiceInput :model-value="layout.sheet.name" :choices="sheetNames" label="Sheet" @choose="chooseSheet" />
         <QuantityInput kind="length" label="Width" :unit="settings.unit" :model-value="layout.sheet.widthMm" :least="20" :most="10000" @change="drag({ sheet: { ...layout.sheet, widthMm: $event } })" @done="setSheet({ widthMm: $event, name: 'Own size' })" @cancel="bench.revert" />
         <QuantityInput kind="length" label="Height" :unit="settings.unit" :model-value="layout.sheet.heightMm" :least="20" :most="10000" @change="drag({ sheet: { ...layout.sheet, heightMm: $event } })" @done="setSheet({ heightMm: $event, name: 'Own size' })" @cancel="bench.revert" />
         <label class="row"><span>Origin</span><ChoiceInput class="narrow" small :model-value="layout.sheet.origin" :choices="ORIGINS" label="Origin corner" @choose="setSheet({ origin: $event })" /></label>
       </TrayCard>
       <TrayCard title="Cut check" :mark="findings.length > 0 ? 'warning' : undefined" :about="checkWords">
-        <template #icon><component :is="cut !== undefined && findings.length === 0 ? CircleCheck : WarningFilled" /></template>
+        <template #icon><component :is="cut !== undefined && findings.length === 0 ? CircleCheck : TriangleAlert" /></template>
         <CutCheckList v-if="findings.length > 0" :findings="findings" :chosen="chosenPin" @choose="chosenPin = $event" />
       </TrayCard>
     </template>

@@ -23,8 +23,8 @@ const count = computed(() => props.separation.spots?.length ?? 0);
     <label class="row"><span>An area becomes</span><ChoiceInput class="narrow" small :model-value="target" :choices="targets" label="What a pointed area becomes" @choose="target = $event as Target" /></label>
     <p v-if="target === 'own'">An area of background is filled with a new film, under lines as far as their middle.</p>
     <div class="row">
-      <button type="button" class="plain-button" :aria-pressed="pointing" @click="emit('toggle')">{{ pointing ? 'Click areas; Esc leaves' : 'Point at areas' }}</button>
-      <button v-if="count > 0" type="button" class="plain-button" @click="bench.commitPart('All areas as their tones say', forgetSpots(bench.part as TracedPart))">Take all back</button>
+      <button type="button" class="plain-button" :aria-pressed="pointing" @click="emit('toggle')">{{ pointing ? 'Click areas; Esc leaves' : 'Pick areas' }}</button>
+      <button v-if="count > 0" type="button" class="plain-button" @click="bench.commitPart('All areas as their tones say', forgetSpots(bench.part as TracedPart))">Reset all areas</button>
     </div>
   </TrayCard>
 </template>

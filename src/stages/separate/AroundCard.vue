@@ -30,20 +30,20 @@ const USUAL: Around = { widthMm: 2, openings: 'filled' };
 const set = (label: string, change: Partial<Around>): void => bench.commitPart(label, changed({ ...(around.value ?? USUAL), ...change }));
 function setOutermost(on: boolean): void {
   const { outermost: _old, ...rest } = outline.value;
-  bench.commitPart(on ? 'Only the outermost edge' : 'All edges', { ...(bench.part as TracedPart), outline: on ? { ...rest, outermost: true } : rest });
+  bench.commitPart(on ? 'Outer edge only' : 'All edges', { ...(bench.part as TracedPart), outline: on ? { ...rest, outermost: true } : rest });
 }
 const OPENINGS = { kept: 'kept open', filled: 'filled' } as const;
 const state = computed(() => {
-  if (outline.value.outermost === true) return 'only the outermost edge is cut';
+  if (outline.value.outermost === true) return 'only the outer edge is cut';
   return around.value === undefined ? 'none' : `${film.value.name}, ${formatLength(mm(around.value.widthMm), settings.unit)} wide, openings ${OPENINGS[around.value.openings]}`;
 });
 </script>
 
 <template>
-  <TrayCard title="Border and back" :about="outline.outermost ? 'only the outermost edge is cut' : around === undefined ? 'none' : 'one film around and below all others'" fold="Border" :folded-as="state">
-    <label class="row"><span>A film around everything</span><ElSwitch size="small" :model-value="around !== undefined" @change="bench.commitPart($event === true ? 'Border' : 'No border', changed($event === true ? USUAL : undefined))" /></label>
+  <TrayCard title="Border and back" :about="outline.outermost ? 'only the outer edge is cut' : around === undefined ? 'none' : 'one film around and below all others'" fold="Border" :folded-as="state">
+    <label class="row"><span>Border around everything</span><ElSwitch size="small" :model-value="around !== undefined" @change="bench.commitPart($event === true ? 'Border' : 'No border', changed($event === true ? USUAL : undefined))" /></label>
     <template v-if="around !== undefined">
-      <QuantityInput kind="length" label="As wide as" :unit="settings.unit" :model-value="around.widthMm" :least="0" :most="100" :step="0.5" @change="bench.previewPart(changed({ ...around, widthMm: $event }))" @done="set('Width of the border', { widthMm: $event })" @cancel="bench.revert" />
+      <QuantityInput kind="length" label="Border width" :unit="settings.unit" :model-value="around.widthMm" :least="0" :most="100" :step="0.5" @change="bench.previewPart(changed({ ...around, widthMm: $event }))" @done="set('Border width', { widthMm: $event })" @cancel="bench.revert" />
       <template v-if="!outline.outermost">
         <label class="row"><span>Openings are</span><ChoiceInput class="narrow" small :model-value="around.openings" :choices="OPENINGS" label="Openings of the border" @choose="set('Openings of the border', { openings: $event })" /></label>
         <div class="row">
@@ -52,7 +52,7 @@ const state = computed(() => {
         </div>
       </template>
     </template>
-    <label class="row"><span>Only the outermost edge</span><ElSwitch size="small" :model-value="outline.outermost === true" @change="setOutermost($event === true)" /></label>
+    <label class="row"><span>Outer edge only</span><ElSwitch size="small" :model-value="outline.outermost === true" @change="setOutermost($event === true)" /></label>
   </TrayCard>
 </template>
 

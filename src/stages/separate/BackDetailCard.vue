@@ -34,9 +34,9 @@ const one = (value: number | number[]): number => (Array.isArray(value) ? value[
     <QuantityInput label="Fineness" suffix="%" :model-value="separation.fineness" :least="0" :most="100" :digits="0" @change="drag({ fineness: $event })" @done="set('Fineness of the detail', { fineness: $event })" @cancel="bench.revert" />
     <ThresholdHistogram
       v-if="bench.result?.cut?.histogram !== undefined" :histogram="bench.result.cut.histogram" :threshold="threshold"
-      @change="drag({ threshold: $event })" @done="set('Where detail begins', { threshold: $event })" @cancel="bench.revert"
+      @change="drag({ threshold: $event })" @done="set('Detail threshold', { threshold: $event })" @cancel="bench.revert"
     />
-    <label class="row"><span>Find where detail begins</span><ElSwitch size="small" :model-value="separation.threshold === 'auto'" @change="set('Where detail begins', { threshold: $event === true ? 'auto' : Math.round(threshold) })" /></label>
+    <label class="row"><span>Automatic detail threshold</span><ElSwitch size="small" :model-value="separation.threshold === 'auto'" @change="set('Detail threshold', { threshold: $event === true ? 'auto' : Math.round(threshold) })" /></label>
     <label class="row"><span>The back is cut</span><ChoiceInput class="narrow" small :model-value="separation.back" :choices="BACKS" label="How the back is cut" @choose="set('How the back is cut', { back: $event })" /></label>
   </TrayCard>
 </template>

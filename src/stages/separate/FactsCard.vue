@@ -8,7 +8,7 @@ import { useRack } from '../../stores/rack.ts';
 import { useSettings } from '../../stores/settings.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 
-/** What comes out: of the film that is looked at, or of all. */
+/** Result: of the film that is looked at, or of all. */
 const bench = useBench();
 const rack = useRack();
 const settings = useSettings();
@@ -31,7 +31,7 @@ const facts = computed(() => {
 </script>
 
 <template>
-  <TrayCard v-if="facts.length > 0" title="What comes out" :about="rack.isAlone ? `of ${rack.chosen?.film.name}` : undefined">
+  <TrayCard v-if="facts.length > 0" title="Result" :about="rack.isAlone ? `of ${rack.chosen?.film.name}` : undefined">
     <div v-for="[name, value] in facts" :key="name" class="row"><span>{{ name }}</span><b>{{ value }}</b></div>
     <p v-if="!rack.isAlone && (most?.layers ?? 0) > MANY_LAYERS">So many films on one spot are stiff and press badly: let films meet inset.</p>
   </TrayCard>

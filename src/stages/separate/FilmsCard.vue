@@ -18,7 +18,7 @@ const films = computed<readonly Film[]>(() => {
 </script>
 
 <template>
-  <TrayCard v-if="films.length > 0" title="Their films" about="names and colours">
+  <TrayCard v-if="films.length > 0" title="Films of these tones" about="names and colours">
     <div v-for="film in films" :key="film.id" class="row">
       <FilmLook class="look" :film="film" :found="found" :of="`film ${film.name}`" />
     </div>

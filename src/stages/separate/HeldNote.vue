@@ -26,7 +26,7 @@ const anew = (): void => bench.commitPart('Outlines traced anew', changed.value.
   <div v-if="changed.length > 0" class="table-note held" role="alert" @pointerdown.stop>
     <p><b>{{ names }}</b> {{ changed.length === 1 ? 'is held by hand, and what it was made from has changed. It is cut as you left it.' : 'are held by hand, and what they were made from has changed. They are cut as you left them.' }}</p>
     <button type="button" class="plain-button" @click="keep">Keep mine</button>
-    <button type="button" class="plain-button" @click="anew">Trace anew</button>
+    <button type="button" class="plain-button" @click="anew">Trace again</button>
   </div>
 </template>
 

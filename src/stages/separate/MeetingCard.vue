@@ -50,7 +50,7 @@ function add(): void {
   if (a === undefined || b === undefined || a === b) return;
   const others = pairs.value.filter(({ films: [x, y] }) => !(x === a && y === b) && !(x === b && y === a));
   adding.value = undefined;
-  set('A pair of its own', { pairs: [...others, { films: [a, b], meet: props.separation.meet === 'stacked' ? 'inset' : 'stacked' }] });
+  set('One pair set differently', { pairs: [...others, { films: [a, b], meet: props.separation.meet === 'stacked' ? 'inset' : 'stacked' }] });
 }
 const withPair = (at: number, change: Partial<MeetingPair>): Change => ({ pairs: pairs.value.map((pair, k) => (k === at ? { ...pair, ...change } : pair)) });
 /** Inset films of nearly one colour: a gap between them is hardly seen. */
@@ -62,14 +62,14 @@ const near = computed(() => props.separation.meet === 'inset' && films.value.len
     <label class="row"><span>Films are</span><ChoiceInput class="narrow" small :model-value="separation.meet" :choices="MEETS" label="How films meet" @choose="set('How films meet', { meet: $event })" /></label>
     <template v-if="separation.meet === 'inset'">
       <QuantityInput kind="length" label="Reach under neighbours" :unit="settings.unit" :model-value="separation.reachMm ?? 0" :least="0" :most="20" :step="0.1" @change="drag({ reachMm: $event })" @done="set('Reach', { reachMm: $event })" @cancel="bench.revert" />
-      <label v-if="(separation.reachMm ?? 0) > 0" class="row"><span>True edge has</span><ChoiceInput class="narrow" small :model-value="separation.keeps ?? 'upper'" :choices="KEEPS" label="Which film keeps its true edge" @choose="set('True edge', { keeps: $event })" /></label>
+      <label v-if="(separation.reachMm ?? 0) > 0" class="row"><span>Keep exact edge on</span><ChoiceInput class="narrow" small :model-value="separation.keeps ?? 'upper'" :choices="KEEPS" label="Which film keeps its exact edge" @choose="set('Exact edge', { keeps: $event })" /></label>
       <p v-if="near">The two films are nearly one colour: no reach is needed.</p>
     </template>
     <div v-for="(pair, at) in pairs" :key="pair.films.join()" class="pair">
       <span>{{ nameOf(pair.films[0]) }} and {{ nameOf(pair.films[1]) }}</span>
       <div class="row">
         <ChoiceInput class="narrow" small :model-value="pair.meet" :choices="MEETS" :label="`How ${nameOf(pair.films[0])} and ${nameOf(pair.films[1])} meet`" @choose="set('How a pair meets', withPair(at, { meet: $event }))" />
-        <button type="button" class="plain-button" @click="set('Pair like all', { pairs: pairs.filter((_, k) => k !== at) })">Like all</button>
+        <button type="button" class="plain-button" @click="set('Pair same as the rest', { pairs: pairs.filter((_, k) => k !== at) })">Same as the rest</button>
       </div>
       <QuantityInput v-if="pair.meet === 'inset'" kind="length" label="Reach of this pair" :unit="settings.unit" :model-value="pair.reachMm ?? separation.reachMm ?? 0" :least="0" :most="20" :step="0.1" @change="drag(withPair(at, { reachMm: $event }))" @done="set('Reach of a pair', withPair(at, { reachMm: $event }))" @cancel="bench.revert" />
     </div>
@@ -77,11 +77,11 @@ const near = computed(() => props.separation.meet === 'inset' && films.value.len
       <label class="row"><span>One film</span><ChoiceInput class="narrow" small :model-value="adding.a ?? ''" :choices="names" label="One film of the pair" @choose="adding = { ...adding, a: $event }" /></label>
       <label class="row"><span>and another</span><ChoiceInput class="narrow" small :model-value="adding.b ?? ''" :choices="names" label="The other film of the pair" @choose="adding = { ...adding, b: $event }" /></label>
       <div class="row">
-        <button type="button" class="plain-button" :disabled="adding.a === undefined || adding.b === undefined || adding.a === adding.b" @click="add">Take the pair</button>
-        <button type="button" class="plain-button" @click="adding = undefined">Leave it</button>
+        <button type="button" class="plain-button" :disabled="adding.a === undefined || adding.b === undefined || adding.a === adding.b" @click="add">Add pair</button>
+        <button type="button" class="plain-button" @click="adding = undefined">Cancel</button>
       </div>
     </div>
-    <button v-else-if="films.length > 2" type="button" class="plain-button own" @click="adding = {}">Let a pair meet otherwise</button>
+    <button v-else-if="films.length > 2" type="button" class="plain-button own" @click="adding = {}">Set one pair differently</button>
   </TrayCard>
 </template>
 

@@ -31,7 +31,7 @@ const INKS = { auto: 'found from the ground', dark: 'the dark tone', light: 'the
         v-if="bench.result?.tone !== undefined" :histogram="bench.result.tone.histogram" :threshold="threshold"
         @change="drag({ threshold: $event })" @done="set('Threshold', { threshold: $event })" @cancel="bench.revert"
       />
-      <label class="row"><span>Find the threshold by itself</span><ElSwitch size="small" :model-value="separation.threshold === 'auto'" @change="set('Threshold', { threshold: $event === true ? 'auto' : Math.round(threshold) })" /></label>
+      <label class="row"><span>Automatic threshold</span><ElSwitch size="small" :model-value="separation.threshold === 'auto'" @change="set('Threshold', { threshold: $event === true ? 'auto' : Math.round(threshold) })" /></label>
       <label class="row"><span>Ink is</span><ChoiceInput class="narrow" small :model-value="separation.inkIs" :choices="INKS" label="Ink is" @choose="set('Ink is', { inkIs: $event })" /></label>
     </template>
   </TrayCard>

@@ -31,12 +31,12 @@ const state = computed(() => {
 
 <template>
   <TrayCard title="Outline" about="how the curves follow the edge" fold="Outline" :folded-as="state">
-    <QuantityInput label="Follows within" suffix="px" :model-value="outline.followPx" :least="0.05" :most="5" :step="0.05" :digits="2" @change="drag({ followPx: $event })" @done="set('Outline: follows within', { followPx: $event })" @cancel="bench.revert" />
-    <QuantityInput v-if="pxPerUnit !== undefined" label="at the finished size" :suffix="settings.unit" :model-value="outline.followPx / pxPerUnit" :least="0.05 / pxPerUnit" :most="5 / pxPerUnit" :step="0.01" :digits="settings.unit === 'mm' ? 3 : 4" @change="drag({ followPx: inPx($event) })" @done="set('Outline: follows within', { followPx: inPx($event) })" @cancel="bench.revert" />
-    <QuantityInput label="Calmed over" suffix="px" :model-value="outline.smoothPx ?? 0" :least="0" :most="10" :step="0.25" :digits="2" @change="drag({ smoothPx: $event })" @done="set('Outline: calmed', { smoothPx: $event })" @cancel="bench.revert" />
-    <QuantityInput label="Corners from" suffix="°" :model-value="outline.cornerDeg" :least="5" :most="180" :digits="0" @change="drag({ cornerDeg: $event })" @done="set('Outline: corners', { cornerDeg: $event })" @cancel="bench.revert" />
-    <QuantityInput kind="area" :unit="settings.unit" label="Leave out pieces under" :model-value="outline.leastPieceMm2" :least="0" :most="1000" :step="0.1" :digits="2" @change="drag({ leastPieceMm2: $event })" @done="set('Outline: smallest piece', { leastPieceMm2: $event })" @cancel="bench.revert" />
-    <label class="row"><span>True rounds, straights and parallels</span><ElSwitch size="small" :model-value="outline.shapes ?? true" @change="set('Outline: true shapes', { shapes: $event === true })" /></label>
+    <QuantityInput label="Trace tolerance" suffix="px" :model-value="outline.followPx" :least="0.05" :most="5" :step="0.05" :digits="2" @change="drag({ followPx: $event })" @done="set('Outline: trace tolerance', { followPx: $event })" @cancel="bench.revert" />
+    <QuantityInput v-if="pxPerUnit !== undefined" label="at the finished size" :suffix="settings.unit" :model-value="outline.followPx / pxPerUnit" :least="0.05 / pxPerUnit" :most="5 / pxPerUnit" :step="0.01" :digits="settings.unit === 'mm' ? 3 : 4" @change="drag({ followPx: inPx($event) })" @done="set('Outline: trace tolerance', { followPx: inPx($event) })" @cancel="bench.revert" />
+    <QuantityInput label="Smooth edges over" suffix="px" :model-value="outline.smoothPx ?? 0" :least="0" :most="10" :step="0.25" :digits="2" @change="drag({ smoothPx: $event })" @done="set('Outline: smoothed', { smoothPx: $event })" @cancel="bench.revert" />
+    <QuantityInput label="Keep corners sharper than" suffix="°" :model-value="outline.cornerDeg" :least="5" :most="180" :digits="0" @change="drag({ cornerDeg: $event })" @done="set('Outline: corners', { cornerDeg: $event })" @cancel="bench.revert" />
+    <QuantityInput kind="area" :unit="settings.unit" label="Drop pieces smaller than" :model-value="outline.leastPieceMm2" :least="0" :most="1000" :step="0.1" :digits="2" @change="drag({ leastPieceMm2: $event })" @done="set('Outline: smallest piece', { leastPieceMm2: $event })" @cancel="bench.revert" />
+    <label class="row"><span>Snap to circles and parallel lines</span><ElSwitch size="small" :model-value="outline.shapes ?? true" @change="set('Outline: snapped shapes', { shapes: $event === true })" /></label>
   </TrayCard>
 </template>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Lock } from '@element-plus/icons-vue';
+import { Lock } from '@lucide/vue';
 import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
 import type { TracedPart } from '../../core/job/tracedPart.ts';
@@ -62,7 +62,7 @@ function act(at: number, action: Action): void {
   else if (action === 'pick') emit('pickFor', at);
   else if (action === 'colour') void byColour(at);
   else if (action === 'place') framing.value = at;
-  else if (action === 'own') commit('A film of its own', partTone(part.value, props.found, at));
+  else if (action === 'own') commit('Give it its own film', partTone(part.value, props.found, at));
   else if (action === 'drop') commit(`${name} taken out`, dropTone(part.value, props.found, at));
   else {
     const into = Number(action.slice(5));
@@ -88,9 +88,9 @@ const recolour = (id: string | null, event: Event): void => {
 
 <template>
   <TrayCard title="Tones" :about="separation.palette === undefined ? `${count} found, the ${hasGround ? '' : 'clear '}background counted${keptWords}` : `held as they are${keptWords}`">
-    <QuantityInput label="Tones, the background counted" :model-value="count" :least="1" :most="32" :digits="0" @change="bench.previewPart(counted(Math.round($event)))" @done="setCount(Math.round($event))" @cancel="bench.revert" />
+    <QuantityInput label="Tones, including the background" :model-value="count" :least="1" :most="32" :digits="0" @change="bench.previewPart(counted(Math.round($event)))" @done="setCount(Math.round($event))" @cancel="bench.revert" />
     <CountChoices :separation="separation" :found="found" :count="count" @take="setCount" />
-    <label class="row"><span>Count the tones by itself</span><ElSwitch size="small" :model-value="separation.count === 'auto' && separation.palette === undefined" @change="setCount($event === true ? 'auto' : count)" /></label>
+    <label class="row"><span>Find colours automatically</span><ElSwitch size="small" :model-value="separation.count === 'auto' && separation.palette === undefined" @change="setCount($event === true ? 'auto' : count)" /></label>
     <ul aria-label="Tones and their films">
       <li
         v-for="row in rows" :key="row.at" draggable="true" :class="{ over: over === row.at && dragged !== row.at, ground: row.film === null }"
@@ -102,7 +102,7 @@ const recolour = (id: string | null, event: Event): void => {
           <input type="color" :value="row.filmColour" :aria-label="`Colour of film ${row.filmName}`" @change="recolour(row.film, $event)" />
         </template>
         <span v-else class="name">{{ row.film === null ? 'Background, not cut' : `with ${row.filmName}` }}</span>
-        <span v-if="row.kept" class="kept" role="img" aria-label="Held" title="Held: stays when the others are found anew"><Lock /></span>
+        <span v-if="row.kept" class="kept" role="img" aria-label="Locked" title="Locked: stays when the others are found again"><Lock /></span>
         <span v-if="row.off !== undefined" class="off" :class="{ far: row.off >= 10 }" :title="`Colour difference of the film from the tone: ${row.off.toFixed(1)} (CIEDE2000; 1 is just seen)`">Δ {{ row.off.toFixed(row.off < 10 ? 1 : 0) }}</span>
         <span class="share">{{ shareWords(row.percent) }}</span>
         <ElDropdown trigger="click" placement="bottom-end" @command="act(row.at, $event as Action)">
@@ -110,13 +110,13 @@ const recolour = (id: string | null, event: Event): void => {
           <template #dropdown>
             <ElDropdownMenu>
               <ElDropdownItem v-if="row.film !== null" command="ground">Make it background</ElDropdownItem>
-              <ElDropdownItem v-if="row.film === null || !row.isFirst" command="own">A film of its own</ElDropdownItem>
+              <ElDropdownItem v-if="row.film === null || !row.isFirst" command="own">Give it its own film</ElDropdownItem>
               <ElDropdownItem v-for="other in rows.filter((each) => each.film !== null && each.isFirst && each.film !== row.film)" :key="other.at" :command="`with:${other.at}`">Cut with {{ other.filmName }}</ElDropdownItem>
-              <ElDropdownItem command="keep" divided>{{ row.kept ? 'Let it go when tones are found anew' : 'Hold it, whatever number of tones is found' }}</ElDropdownItem>
+              <ElDropdownItem command="keep" divided>{{ row.kept ? 'Unlock this colour' : 'Lock this colour' }}</ElDropdownItem>
               <ElDropdownItem command="pick">Pick its colour from the art</ElDropdownItem>
-              <ElDropdownItem command="colour">Part it by its two colours</ElDropdownItem>
-              <ElDropdownItem v-if="row.film !== null" command="place">Part it by place: frame its areas</ElDropdownItem>
-              <ElDropdownItem v-if="rows.length > 2" command="drop" divided>Take it out: neighbours take its areas</ElDropdownItem>
+              <ElDropdownItem command="colour">Split by its two colours</ElDropdownItem>
+              <ElDropdownItem v-if="row.film !== null" command="place">Split by place: frame its areas</ElDropdownItem>
+              <ElDropdownItem v-if="rows.length > 2" command="drop" divided>Remove, fill from neighbours</ElDropdownItem>
             </ElDropdownMenu>
           </template>
         </ElDropdown>
@@ -131,7 +131,7 @@ const recolour = (id: string | null, event: Event): void => {
     </div>
     <div class="row">
       <button type="button" class="plain-button" :aria-pressed="picking" @click="emit('pick')">{{ picking ? 'Click the art…' : 'Add a tone from the art' }}</button>
-      <button v-if="separation.palette !== undefined" type="button" class="plain-button" @click="findAnew">Find anew</button>
+      <button v-if="separation.palette !== undefined" type="button" class="plain-button" @click="findAnew">Find again</button>
     </div>
   </TrayCard>
 </template>

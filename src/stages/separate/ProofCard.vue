@@ -32,8 +32,8 @@ const advice = computed(() => {
 <template>
   <TrayCard title="Proof" about="the films over each other, against the clean art" :mark="proof !== undefined && proof.differs > 0.02 ? 'warning' : undefined">
     <div class="row"><span>Area that differs visibly</span><b>{{ percent }}</b></div>
-    <div v-if="proof?.strayMm !== undefined" class="row"><span>Edges lie off by</span><b>{{ formatLength(mm(proof.strayMm), settings.unit, 3) }}</b></div>
-    <QuantityInput v-if="shifted !== undefined" kind="length" :label="`Lay ${shifted.name} out of place by`" :unit="settings.unit" :model-value="shiftMm" :least="0" :most="3" :step="0.1" @change="shiftMm = $event" @done="shiftMm = $event" />
+    <div v-if="proof?.strayMm !== undefined" class="row"><span>Edges are off by</span><b>{{ formatLength(mm(proof.strayMm), settings.unit, 3) }}</b></div>
+    <QuantityInput v-if="shifted !== undefined" kind="length" :label="`Shift ${shifted.name} by`" :unit="settings.unit" :model-value="shiftMm" :least="0" :most="3" :step="0.1" @change="shiftMm = $event" @done="shiftMm = $event" />
     <p v-if="advice !== undefined">{{ advice }}</p>
   </TrayCard>
 </template>

@@ -50,8 +50,8 @@ const take = (film: Film, from: Film): void => bench.commitPart(`${film.name} fr
     </div>
     <p v-if="stock.films.length === 0">The shelf is empty: write down the films that you have.</p>
     <div class="row">
-      <button type="button" class="plain-button" :disabled="stock.films.length === 0 || rows.length === 0" @click="bench.commitPart('Films from the shelf', matchStock(bench.part as TracedPart, found, stock.films))">Take all nearest</button>
-      <button type="button" class="plain-button" @click="editing = true">What I have…</button>
+      <button type="button" class="plain-button" :disabled="stock.films.length === 0 || rows.length === 0" @click="bench.commitPart('Films from the shelf', matchStock(bench.part as TracedPart, found, stock.films))">Use nearest for all</button>
+      <button type="button" class="plain-button" @click="editing = true">Edit my films…</button>
     </div>
     <StockDialog v-model="editing" />
   </TrayCard>

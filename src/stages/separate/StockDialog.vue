@@ -26,7 +26,7 @@ function add(): void {
       <li v-for="film in stock.films" :key="film.id">
         <input type="color" :value="film.colour" :aria-label="`Colour of ${film.name}`" @change="stock.change(film.id, { colour: valueOf($event) })" />
         <input class="name" :value="film.name" maxlength="120" :aria-label="`Name of ${film.name}`" @change="valueOf($event) !== '' && stock.change(film.id, { name: valueOf($event) })" />
-        <button type="button" class="plain-button" :aria-label="`Take ${film.name} off the list`" @click="stock.remove(film.id)">Remove</button>
+        <button type="button" class="plain-button" :aria-label="`Remove ${film.name}`" @click="stock.remove(film.id)">Remove</button>
       </li>
     </ul>
     <form @submit.prevent="add">

@@ -47,7 +47,7 @@ async function takeIt(): Promise<void> {
     </table>
     <p v-if="view?.isReduced">The other was read on a reduced picture: its figures are near, not exact.</p>
     <p v-if="error !== undefined" role="alert">{{ explain(error).what }} {{ explain(error).todo }}</p>
-    <button type="button" class="plain-button main" :disabled="view === undefined" @click="takeIt">Take the other</button>
+    <button type="button" class="plain-button main" :disabled="view === undefined" @click="takeIt">Use the other</button>
   </TrayCard>
 </template>
 

@@ -43,7 +43,7 @@ export function useParting(found: () => FoundFilms, onFraming: (on: boolean) => 
       note.value = `${what} ${todo}`;
       return;
     }
-    bench.commitPart('Tone parted by colour', splitTone(bench.part as TracedPart, found(), tone, parts.colours));
+    bench.commitPart('Tone split by colour', splitTone(bench.part as TracedPart, found(), tone, parts.colours));
   }
 
   /** Areas whose middle lies in the frame become a film of their own. */
@@ -57,7 +57,7 @@ export function useParting(found: () => FoundFilms, onFraming: (on: boolean) => 
     const inside = parts.areas.filter(({ middleXPx, middleYPx }) => middleXPx >= left && middleXPx <= right && middleYPx >= top && middleYPx <= bottom);
     if (inside.length === 0) note.value = 'No area of that tone has its middle in the frame.';
     else if (inside.length === parts.areas.length) note.value = 'All areas of that tone lie in the frame: there is nothing to part.';
-    else bench.commitPart(`${like.name} parted by place`, partAreas(bench.part as TracedPart, found(), inside, like));
+    else bench.commitPart(`${like.name} split by place`, partAreas(bench.part as TracedPart, found(), inside, like));
   }
 
   useEventListener('keydown', (event: KeyboardEvent) => {

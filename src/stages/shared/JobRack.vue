@@ -16,7 +16,7 @@ const rolls = computed(() => {
 });
 defineProps<{ movable?: boolean }>();
 /** Without a cut there is no film; it is not told how many pieces of which. */
-const emptyWords = computed(() => (bench.picture === undefined && !bench.pictureFailed ? 'The films come with the picture.' : bench.result?.problem !== undefined ? 'No film yet: there is nothing to cut as it stands.' : 'The films are being made…'));
+const emptyWords = computed(() => (bench.picture === undefined && !bench.pictureFailed ? 'The films come with the picture.' : bench.result?.problem !== undefined ? 'No film yet: there is nothing to cut as it stands.' : 'Making films…'));
 const emit = defineEmits<{ move: [id: string, to: number] }>();
 </script>
 

@@ -17,7 +17,7 @@ watch(() => props.entry.thumbnail, (bytes) => {
 }, { immediate: true });
 onBeforeUnmount(release);
 
-const ACTIONS = { rename: 'Rename…', duplicate: 'Duplicate', keep: 'Keep as a file', remove: 'Delete' } as const;
+const ACTIONS = { rename: 'Rename…', duplicate: 'Duplicate', keep: 'Save as a file', remove: 'Delete' } as const;
 type Action = keyof typeof ACTIONS;
 function act(action: Action): void {
   if (action === 'rename') emit('rename');

@@ -74,7 +74,7 @@ const saveDamaged = (row: DamagedEntry): Promise<void> =>
   });
 const discard = (row: DamagedEntry): Promise<void> =>
   safely(async () => {
-    const answer = await ElMessageBox.confirm(`“${row.name}” cannot be brought back afterwards.`, 'Delete for good', { confirmButtonText: 'Delete', cancelButtonText: 'Leave it', type: 'warning' }).catch(() => 'cancel');
+    const answer = await ElMessageBox.confirm(`“${row.name}” cannot be brought back afterwards.`, 'Delete for good', { confirmButtonText: 'Delete', cancelButtonText: 'Cancel', type: 'warning' }).catch(() => 'cancel');
     if (answer === 'confirm') await shelf.discard(row.id);
   });
 /** While the demo jobs come in the shelf is not called empty. */
@@ -92,7 +92,7 @@ const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
       <input v-model="search" class="search" type="search" placeholder="Find by name, keyword, blank" aria-label="Find jobs" />
       <button type="button" class="plain-button" :title="`Theme: ${settings.theme}`" @click="settings.theme = THEMES[settings.theme]">Theme: {{ settings.theme }}</button>
       <button type="button" class="plain-button" title="Unit of all lengths" @click="settings.unit = settings.unit === 'mm' ? 'in' : 'mm'">Unit: {{ settings.unit }}</button>
-      <button type="button" class="plain-button" @click="batchOpen = true">Recipe on many…</button>
+      <button type="button" class="plain-button" @click="batchOpen = true">Apply a recipe to many…</button>
       <button type="button" class="plain-button main" @click="pickFiles">Choose a picture</button>
     </header>
     <BatchDialog v-model="batchOpen" />
@@ -109,19 +109,19 @@ const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
         <li v-for="row in shelf.damaged" :key="row.id">
           <span><b>{{ row.name }}</b> {{ explain(row.reason).what }}</span>
           <button v-if="row.reason.code !== 'newerVersion'" type="button" class="plain-button" @click="repair(row)">Repair</button>
-          <button type="button" class="plain-button" @click="saveDamaged(row)">Keep as a file</button>
+          <button type="button" class="plain-button" @click="saveDamaged(row)">Save as a file</button>
           <button type="button" class="plain-button" @click="discard(row)">Delete for good</button>
         </li>
       </ul>
     </section>
     <section v-if="shown.length === 0 && shelf.loaded && shelf.entries.length > 0" class="empty">
-      <h2>No job by these words</h2>
+      <h2>No matching jobs</h2>
       <button type="button" class="plain-button" @click="search = ''">Show all {{ shelf.entries.length }}</button>
     </section>
     <section v-else-if="shelf.loaded && shelf.entries.length === 0 && !filling" class="empty">
       <h2>The shelf is empty</h2>
       <p>Drop a picture here, paste one, or choose a file: a logo, a drawing, a scan, a photo.</p>
-      <p><button type="button" class="plain-button main" @click="pickFiles">Choose a picture</button> <button type="button" class="plain-button" @click="addDemo">Put the demo jobs on the shelf</button></p>
+      <p><button type="button" class="plain-button main" @click="pickFiles">Choose a picture</button> <button type="button" class="plain-button" @click="addDemo">Add the demo jobs</button></p>
     </section>
   </main>
 </template>

@@ -1,0 +1,25 @@
+import type { Engine } from './protocol.ts';
+
+/** What an answer of each call hands over instead of copying it. */
+type HandedOver = { readonly [Call in keyof Engine]: (answer: Awaited<ReturnType<Engine[Call]>>) => (ArrayBufferLike | undefined)[] };
+
+const nothing = (): [] => [];
+
+/** The calls that cross to the worker: client and worker are made of this table, so that a call that lacks in it does not compile. */
+export const HANDED_OVER: HandedOver = {
+  warm: nothing,
+  open: ({ view }) => [view.data.buffer],
+  propose: nothing,
+  run: ({ clean, base }) => [clean.view?.data.buffer, base?.view?.data.buffer],
+  reach: ({ levels }) => [levels.buffer],
+  moment: ({ view }) => [view?.data.buffer],
+  region: ({ data }) => [data.buffer],
+  proof: ({ composed, difference }) => [composed.data.buffer, difference.data.buffer],
+  variant: nothing,
+  parts: nothing,
+  export: ({ buffer }) => [buffer],
+  cancel: nothing,
+};
+
+export type CallName = keyof Engine;
+export const CALL_NAMES = Object.keys(HANDED_OVER) as readonly CallName[];
