@@ -1,3 +1,4 @@
+import { parseArgs } from 'node:util';
 import { AppError } from '../src/core/errors/appError.ts';
 import { DRAWN_SIDE_PX, LEAST_DRAWN_SIDE_PX, MOST_DRAWN_SIDE_PX } from '../src/formats/picture/drawSvg.ts';
 import { parseLength } from '../src/core/units/parseLength.ts';
@@ -17,37 +18,21 @@ export interface Parsed {
 
 /** Reads `--name value`, `--name=value` and inputs; `--` ends the options. @throws AppError `badValue` for what the command does not know. */
 export function parseArguments(words: readonly string[], options: Readonly<Record<string, OptionSpec>>): Parsed {
-  const inputs: string[] = [];
+  const types = Object.fromEntries(Object.entries(options).map(([name, { takes }]) => [name, { type: takes === undefined ? 'boolean' : 'string' } as const]));
+  const { tokens, positionals } = parseArgs({ args: [...words], options: types, strict: false, allowPositionals: true, tokens: true });
   const given: string[] = [];
   const values = new Map<string, string>();
-  const keep = (name: string, value?: string): void => {
+  for (const token of tokens) {
+    if (token.kind !== 'option') continue;
+    const { name, rawName, value, inlineValue } = token;
+    const spec = rawName.startsWith('--') && Object.hasOwn(options, name) ? options[name] : undefined;
+    if (spec === undefined) throw new AppError('badValue', { name: 'An option', value: rawName, takes: `one of ${Object.keys(options).map((o) => `--${o}`).join(', ')}` });
+    if (spec.takes === undefined && value !== undefined) throw new AppError('badValue', { name: rawName, value, takes: 'no value' });
+    if (spec.takes !== undefined && (value === undefined || (inlineValue !== true && value.startsWith('--')))) throw new AppError('badValue', { name: rawName, value: value ?? 'nothing', takes: spec.takes });
     values.set(name, value ?? '');
-    if (name !== 'out' && name !== 'force') given.push(value === undefined ? `--${name}` : `--${name}=${value}`);
-  };
-  for (let i = 0; i < words.length; i++) {
-    const word = words[i];
-    if (word === '--') {
-      inputs.push(...words.slice(i + 1));
-      break;
-    }
-    if (!word.startsWith('--')) {
-      inputs.push(word);
-      continue;
-    }
-    const equals = word.indexOf('=');
-    const name = equals < 0 ? word.slice(2) : word.slice(2, equals);
-    const spec = Object.hasOwn(options, name) ? options[name] : undefined;
-    if (spec === undefined) throw new AppError('badValue', { name: 'An option', value: `--${name}`, takes: `one of ${Object.keys(options).map((o) => `--${o}`).join(', ')}` });
-    if (spec.takes === undefined) {
-      if (equals >= 0) throw new AppError('badValue', { name: `--${name}`, value: word.slice(equals + 1), takes: 'no value' });
-      keep(name);
-      continue;
-    }
-    const value = equals >= 0 ? word.slice(equals + 1) : words[++i];
-    if (value === undefined || (equals < 0 && value.startsWith('--'))) throw new AppError('badValue', { name: `--${name}`, value: value ?? 'nothing', takes: spec.takes });
-    keep(name, value);
+    if (name !== 'out' && name !== 'force') given.push(value === undefined ? rawName : `${rawName}=${value}`);
   }
-  return { inputs, values, options: given };
+  return { inputs: positionals, values, options: given };
 }
 
 /** For commands that write files. */

@@ -8,11 +8,12 @@ import { clean } from './commands/clean.ts';
 import { lift } from './commands/lift.ts';
 import { look } from './commands/look.ts';
 import { marks } from './commands/marks.ts';
+import { report } from './commands/report.ts';
 import { run } from './commands/run.ts';
 import { square } from './commands/square.ts';
 import { trace } from './commands/trace.ts';
 
-const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto };
+const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto, report };
 
 function overview(): string {
   const lines = Object.entries(COMMANDS).map(([name, command]) => `  ${name.padEnd(8)}${command.about}`);

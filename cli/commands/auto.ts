@@ -3,13 +3,13 @@ import { newJob } from '../../src/core/job/newJob.ts';
 import { processSchema } from '../../src/core/process/processes.ts';
 import { choiceOption, FORCE_OPTION, lengthOption, required } from '../arguments.ts';
 import { Outputs } from '../outputs.ts';
-import { runMany, WANTED_OPTIONS, wantedFiles } from '../runMany.ts';
+import { runMany, SPREAD_OPTIONS, WANTED_OPTIONS, wantedFiles } from '../runMany.ts';
 import type { RunTask } from '../runOne.ts';
 import { uniqueNames } from '../uniqueNames.ts';
 import type { Command } from './command.ts';
 
 export const auto: Command = {
-  usage: 'limner auto IN... --out DIR [--process htv|decal|stencil|waterslide|panel] [--width 250mm] [--job] [--dxf] [--film-png] [--report short|full] [--force]',
+  usage: 'limner auto IN... --out DIR [--process htv|decal|stencil|waterslide|panel] [--width 250mm] [--job] [--dxf] [--film-png] [--report short|full] [--shard 2/8] [--resume] [--force]',
   about: 'Does the whole road without a job: each picture as the first look proposes, to its sheets.',
   options: {
     out: { takes: 'a folder', about: 'folder for the files and report.json' },
@@ -17,6 +17,7 @@ export const auto: Command = {
     width: { takes: 'a length', about: 'finished width (default: what is usual on the blank, smaller where the art is tall)' },
     job: { about: 'write NAME.limner too: the job with its picture, to go on with' },
     ...WANTED_OPTIONS,
+    ...SPREAD_OPTIONS,
     ...FORCE_OPTION,
   },
   notes: 'For each picture what “limner run” writes. A picture that is shaded has no flat tones: it is done as the first of the ways that “limner look” names.',
@@ -31,6 +32,6 @@ export const auto: Command = {
     await outputs.prepare(out);
     const names = uniqueNames(parsed.inputs);
     const tasks = parsed.inputs.map((path, k): RunTask => ({ job: newJob(names[k], process), proposed: { widthMm }, keepJob: parsed.values.has('job'), input: { path }, out, name: names[k], wanted, reads: parsed.inputs, force }));
-    return runMany(tasks, console, outputs, 'as proposed');
+    return runMany(tasks, console, outputs, 'as proposed', parsed);
   },
 };

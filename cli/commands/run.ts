@@ -7,20 +7,21 @@ import { ARCHIVE_ENDING, readArchive, type JobArchive } from '../../src/formats/
 import { FORCE_OPTION, required } from '../arguments.ts';
 import { readBytes, readJson } from '../files.ts';
 import { Outputs } from '../outputs.ts';
-import { runMany, WANTED_OPTIONS, wantedFiles } from '../runMany.ts';
+import { runMany, SPREAD_OPTIONS, WANTED_OPTIONS, wantedFiles } from '../runMany.ts';
 import type { RunTask } from '../runOne.ts';
 import { uniqueNames } from '../uniqueNames.ts';
 import type { Command } from './command.ts';
 
 export const run: Command = {
-  usage: 'limner run JOB.json|JOB.limner [IN...] --out DIR [--dxf] [--film-png] [--report short|full] [--force]',
+  usage: 'limner run JOB.json|JOB.limner [IN...] --out DIR [--dxf] [--film-png] [--report short|full] [--shard 2/8] [--resume] [--force]',
   about: "Applies a job's recipe, separation and layout to one or many pictures.",
   options: {
     out: { takes: 'a folder', about: 'folder for the files and report.json' },
     ...WANTED_OPTIONS,
+    ...SPREAD_OPTIONS,
     ...FORCE_OPTION,
   },
-  notes: 'For each picture: NAME.svg (the sheet; with several films NAME-1-RED.svg and so on, lowest first), NAME.png (the cleaned art). The job format is in docs/job-format.md. Without pictures the one in JOB.limner is meant. Several are done on all cores. A picture that fails is reported; the others go on, and the exit code is 1. Stopped with Ctrl-C, it finishes the pictures under way and reports what was done.',
+  notes: 'For each picture: NAME.svg (the sheet; with several films NAME-1-RED.svg and so on, lowest first), NAME.png (the cleaned art). The job format is in docs/job-format.md. Without pictures the one in JOB.limner is meant. Several are done on all cores. A picture that fails is reported; the others go on, and the exit code is 1. Stopped with Ctrl-C, it finishes the pictures under way and reports what was done; with --resume the same command goes on, also after a crash. --shard takes one part of the pictures: an existing runner spreads the parts over machines, and “limner report” puts their reports together.',
   async run(parsed, console) {
     const out = required(parsed, 'out', 'a folder');
     const [jobPath, ...pictures] = parsed.inputs;
@@ -32,7 +33,7 @@ export const run: Command = {
     await outputs.prepare(out);
     const names = uniqueNames(inputs.map((input) => ('path' in input ? input.path : input.name)));
     const tasks = inputs.map((input, k): RunTask => ({ job, input, pictures: others, out, name: names[k], wanted, reads: parsed.inputs, force }));
-    return runMany(tasks, console, outputs, job.name);
+    return runMany(tasks, console, outputs, job.name, parsed);
   },
 };
 
