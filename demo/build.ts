@@ -8,7 +8,7 @@ import { demoJobs, type DemoName } from './jobs.ts';
 import { demoPictures } from './rasters.ts';
 
 /** Draws the demo's pictures and packs its jobs to public/demo, which the application offers on its first start. */
-const folder = fileURLToPath(new URL('../public/demo', import.meta.url));
+const folder = fileURLToPath(new URL('../public/demo/', import.meta.url));
 await mkdir(`${folder}pictures`, { recursive: true });
 const pictures = await demoPictures();
 const jobs = demoJobs();

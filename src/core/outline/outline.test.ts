@@ -75,7 +75,15 @@ describe('isolines', () => {
       fc.property(fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 12 }), fc.infiniteStream(fc.integer({ min: 0, max: 255 })), (width, height, values) => {
         const share = makeShareMap(width, height, new Uint8Array(width * height).map(() => values.next().value as number));
         const { rings } = isolines(share);
-        for (let k = 0; k + 1 < rings.starts.length; k++) expect(rings.starts[k + 1] - rings.starts[k]).toBeGreaterThanOrEqual(4);
+        for (let k = 0; k + 1 < rings.starts.length; k++) {
+          const [from, to] = [rings.starts[k], rings.starts[k + 1]];
+          expect(to - from).toBeGreaterThanOrEqual(3);
+          // Of the crossings of two cells that follow each other one is told at least, also between the last and the first.
+          for (let i = from; i < to; i++) {
+            const next = i + 1 < to ? i + 1 : from;
+            expect(Math.hypot(rings.points[2 * next] - rings.points[2 * i], rings.points[2 * next + 1] - rings.points[2 * i + 1])).toBeLessThanOrEqual(2 * Math.SQRT2);
+          }
+        }
       }),
       { seed: 71, numRuns: 150 },
     );

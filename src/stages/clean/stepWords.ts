@@ -9,7 +9,36 @@ const count = (value: number | undefined, one: string, many: string): string => 
 /** One line on what a step does in this part, from its settings and what it reported. */
 export function stepWords(step: Step, report: StepReport | undefined, unit: LengthUnit = 'mm'): string {
   if (report?.skipped !== undefined) return `skipped: ${explain({ code: report.skipped, details: {} }).what}`;
-  const facts = report?.facts ?? {};
+  return report === undefined ? settingsWords(step, unit) : reportWords(step, report.facts, unit);
+}
+
+/** What a step is set to, while it is not known yet what it does. */
+function settingsWords(step: Step, unit: LengthUnit): string {
+  switch (step.kind) {
+    case 'levels':
+      return step.points === 'auto' ? 'black and white found by itself' : reportWords(step, {}, unit);
+    case 'lightLevelling':
+      return `strength ${Math.round(step.strength * 100)} %`;
+    case 'smoothing':
+      return `differences up to ${Math.round(step.strength)}`;
+    case 'fewerColours':
+      return step.tones === 'auto' ? 'tones found by itself' : count(step.tones, 'tone', 'tones');
+    case 'gapMending':
+      return `gaps up to ${trimNumber(step.widestPx, 1)} px`;
+    case 'linePick':
+      return `detail ${Math.round(step.detail * 100)} %`;
+    case 'subjectLift':
+      return step.strokes.length > 0 ? count(step.strokes.length, 'stroke', 'strokes') : 'all but the subject';
+    case 'areaLift':
+      return step.tolerance === 'auto' ? 'tolerance found by itself' : `tolerance ${trimNumber(step.tolerance, 1)}`;
+    case 'sweep':
+      return `specks under ${formatArea(step.speckMm2, unit)}`;
+    default:
+      return reportWords(step, {}, unit);
+  }
+}
+
+function reportWords(step: Step, facts: StepReport['facts'], unit: LengthUnit): string {
   switch (step.kind) {
     case 'squaring':
       if (facts['pxPerMm'] === undefined) return step.marks.by === 'sheet' ? 'by the mark sheet' : 'by four corners';
