@@ -74,7 +74,7 @@ export const leaf = (x0: number, y0: number, x1: number, y1: number, bulge: numb
 
 let font: Font | undefined;
 export function lettering(text: string, x: number, y: number, size: number): string {
-  font ??= openSync(createRequire(import.meta.url).resolve('@fontsource/hanken-grotesk/files/hanken-grotesk-latin-700-normal.woff2')) as Font;
+  font ??= openSync(createRequire(import.meta.url).resolve('@fontsource/hanken-grotesk/files/hanken-grotesk-latin-700-normal.woff2'));
   const scale = size / font.unitsPerEm;
   const run = font.layout(text);
   let pen = x;

@@ -76,7 +76,7 @@ async function throughFile(art: Art): Promise<Art> {
   return artFromPicture(isOpaque(artFromPicture(picture).alpha) ? { ...picture, opaque: true } : picture);
 }
 
-const isSame = (a: Art, b: Art): boolean => a.frame.scale === b.frame.scale && Buffer.compare(a.alpha, b.alpha) === 0 && Buffer.compare(pictureFromArt(a).data, pictureFromArt(b).data) === 0;
+const isSame = (a: Art, b: Art): boolean => a.frame.scale === b.frame.scale && Buffer.compare(a.alpha, b.alpha) === 0 && Buffer.compare(new Uint8Array(pictureFromArt(a).data), new Uint8Array(pictureFromArt(b).data)) === 0;
 
 const KEYS = ['mean', 'p95', 'nodes'] as const;
 type Key = (typeof KEYS)[number];
