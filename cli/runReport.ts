@@ -93,7 +93,7 @@ export class GrowingReport {
   private async found(): Promise<RunEntry[]> {
     const whole = await readFile(join(this.folder, `${reportName(this.shard)}.json`), 'utf8').catch(() => undefined);
     const lines = await readFile(this.growing, 'utf8').catch(() => '');
-    return [...(whole === undefined ? [] : entriesOf(parsed(whole))), ...lines.split('\n').flatMap((line) => (line === '' ? [] : entriesOf({ pictures: [parsed(line)] })))];
+    return [...(whole === undefined ? [] : entriesOf(whole)), ...entriesOfLines(lines)];
   }
 
   /** Whether a task was done before, of the same and well, and its files are still there. */
@@ -122,22 +122,27 @@ export class GrowingReport {
   }
 }
 
+/** The entries of a report from disk: those that say what they are of; none of what is no report. */
+export function entriesOf(text: string): RunEntry[] {
+  const report = parsed(text);
+  const pictures: unknown = typeof report === 'object' && report !== null && 'pictures' in report ? report.pictures : [];
+  return (Array.isArray(pictures) ? (pictures as unknown[]) : []).filter(isEntry);
+}
+
+/** The entries that a run wrote a line each. The last line of one that was killed may be torn. */
+export const entriesOfLines = (text: string): RunEntry[] => text.split('\n').map(parsed).filter(isEntry);
+
 function parsed(text: string): unknown {
   try {
     return JSON.parse(text) as unknown;
   } catch (error) {
-    // The last line of a run that was killed while it wrote.
     if (error instanceof SyntaxError) return undefined;
     throw error;
   }
 }
 
-/** The entries of a report from disk: those that say what they are of. */
-export function entriesOf(report: unknown): RunEntry[] {
-  const pictures: unknown = typeof report === 'object' && report !== null && 'pictures' in report ? report.pictures : [];
-  return (Array.isArray(pictures) ? (pictures as unknown[]) : []).filter((entry): entry is RunEntry => {
-    if (typeof entry !== 'object' || entry === null) return false;
-    const { name, input, ok, files } = entry as Partial<Record<keyof RunEntry, unknown>>;
-    return typeof name === 'string' && typeof input === 'string' && typeof ok === 'boolean' && Array.isArray(files) && files.every((file) => typeof file === 'string');
-  });
+function isEntry(entry: unknown): entry is RunEntry {
+  if (typeof entry !== 'object' || entry === null) return false;
+  const { name, input, ok, files } = entry as Partial<Record<keyof RunEntry, unknown>>;
+  return typeof name === 'string' && typeof input === 'string' && typeof ok === 'boolean' && Array.isArray(files) && files.every((file) => typeof file === 'string');
 }

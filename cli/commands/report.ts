@@ -5,7 +5,7 @@ import { explain } from '../../src/core/errors/explain.ts';
 import { FORCE_OPTION } from '../arguments.ts';
 import { reasonOf } from '../files.ts';
 import { Outputs } from '../outputs.ts';
-import { entriesOf, type RunEntry } from '../runReport.ts';
+import { entriesOf, entriesOfLines, type RunEntry } from '../runReport.ts';
 import type { Command } from './command.ts';
 
 export const report: Command = {
@@ -47,17 +47,7 @@ async function entriesIn(folder: string): Promise<RunEntry[]> {
   const found: RunEntry[] = [];
   for (const { name } of dated.sort((a, b) => a.at - b.at)) {
     const text = await readFile(join(folder, name), 'utf8');
-    const values = name.endsWith('.jsonl') ? text.split('\n').map((line) => ({ pictures: [jsonOr(line)] })) : [jsonOr(text)];
-    found.push(...values.flatMap(entriesOf));
+    found.push(...(name.endsWith('.jsonl') ? entriesOfLines(text) : entriesOf(text)));
   }
   return found;
-}
-
-function jsonOr(text: string): unknown {
-  try {
-    return JSON.parse(text) as unknown;
-  } catch (error) {
-    if (error instanceof SyntaxError) return undefined;
-    throw error;
-  }
 }
