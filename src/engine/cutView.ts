@@ -42,7 +42,7 @@ export function cutView(cut: CutResult, { frame }: Pick<Art, 'frame'>): CutView 
     design: cut.design,
     // In preview it counts reduced pixels; what is told is always in picture pixels.
     place: { fromOutline: cut.place.fromOutline, resolution: pxPerMm(cut.place.resolution / frame.scale) },
-    rack: cut.rack,
+    rack: cut.rack.map((film) => ({ film, ...(figures.get(film.id) ?? NO_FIGURES) })),
     sheets: cut.sheets,
     findings: cut.findings,
     findingsAt: cut.findings.map(({ xMm, yMm }) => {

@@ -96,7 +96,7 @@ export interface ToneView {
   readonly histogram: Float64Array;
 }
 
-/** What is cut of one film. */
+/** What is cut of one film of the part that is worked on. */
 export interface FilmView extends Figures {
   readonly film: Film;
   /** In picture px, whatever the quality. */
@@ -107,8 +107,13 @@ export interface FilmView extends Figures {
   readonly held?: 'asMade' | 'changed';
 }
 
+/** A film of the whole design. */
+export interface RackFilm extends Figures {
+  readonly film: Film;
+}
+
 export interface CutView {
-  /** Lowest first. */
+  /** Those of the part that is worked on, lowest first. */
   readonly films: readonly FilmView[];
   /** The palette, where the art is separated into several tones. */
   readonly tones?: readonly ToneFact[];
@@ -121,8 +126,8 @@ export interface CutView {
   readonly design: Design;
   /** Where the part that is worked on lies in it. */
   readonly place: TracedPlace;
-  /** The films of the design, lowest first. */
-  readonly rack: readonly Film[];
+  /** The films of the design, lowest first, each with what is cut of it in all parts. */
+  readonly rack: readonly RackFilm[];
   /** One for each film of the rack. */
   readonly sheets: readonly Sheet[];
   readonly findings: readonly Finding[];

@@ -42,7 +42,7 @@ const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
     return specks > 0 ? `${steps} · ${plural(specks, 'speck', 'specks')}` : steps;
   },
   separate: ({ job, result }) => {
-    const films = result?.cut?.films;
+    const films = result?.cut?.rack;
     if (films === undefined) return result?.problem !== undefined ? 'needs a look' : tracedPart(job).separation.way === 'oneTone' ? 'one colour' : 'several colours';
     const pieces = films.reduce((sum, film) => sum + film.pieces, 0);
     return `${films.length === 1 ? 'one colour' : `${films.length} colours`} · ${plural(pieces, 'piece', 'pieces')}`;

@@ -109,7 +109,7 @@ test('a recipe is kept under a name, used on other jobs and files at once, saved
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText('Flat logos');
   for (const name of ['Lighthouse mug', 'Landing stage']) await dialog.getByText(name).click();
-  await dialog.getByRole('button', { name: 'Use it on 2 pictures' }).click();
+  await dialog.getByRole('button', { name: 'Apply to 2 pictures' }).click();
   await expect(dialog.getByText(/^(ready to cut|\d+ places? to look at in the cut check)$/)).toHaveCount(2, { timeout: 60_000 });
   const coming = page.waitForEvent('download');
   await dialog.getByRole('button', { name: 'Save all cut files' }).click();

@@ -59,12 +59,12 @@ test('tones are counted anew, one is added from the art, and a photo is cut in t
     await page.getByRole('menuitem', { name: action }).filter({ visible: true }).click();
     await expect(page.getByRole('menuitem').filter({ visible: true })).toHaveCount(0);
   };
-  await holding(/^Hold it/);
+  await holding(/^Lock/);
   await expect(tones(page).getByRole('img', { name: 'Locked' })).toHaveCount(1);
   await setQuantity(page, 'Tones, including the background', '4');
   await expect(rolls(page)).toHaveCount(3);
   await expect(rolls(page).filter({ hasText: 'Yellow' })).toHaveCount(1);
-  await holding(/^Let it go/);
+  await holding(/^Unlock/);
   await expect(tones(page).getByRole('img', { name: 'Locked' })).toHaveCount(0);
   await expect(rolls(page).filter({ hasText: 'Yellow' })).toHaveCount(0);
   await settled(page);

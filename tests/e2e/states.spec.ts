@@ -1,6 +1,13 @@
 import { readFile } from 'node:fs/promises';
 import { expect } from '@playwright/test';
 import { unzipSync } from 'fflate';
+import type { Job } from '../../src/core/job/job.ts';
+import { newJob } from '../../src/core/job/newJob.ts';
+import type { TracedObject } from '../../src/core/job/objects.ts';
+import { FIRST_OBJECT_ID, tracedPart, withPicture } from '../../src/core/job/tracedPart.ts';
+import { SHEETS } from '../../src/core/layout/layout.ts';
+import { readArchive, writeArchive } from '../../src/formats/archive/archive.ts';
+import { discFiles } from '../fixtures/files.ts';
 import { duckPhoto, shadedSign } from '../fixtures/photos.ts';
 import { randomFrom } from '../fixtures/shapes.ts';
 import { addStep, choose, dropFiles, goTo, openJob, openShelf, save, setQuantity, settled, stepWords, test } from './bench.ts';
@@ -47,6 +54,28 @@ test('soft shading with a rim of a pixel stays in its frame, whatever its tones'
   }
 });
 
+test('a job of two pictures is shown and handed off as one design, each picture still there', async ({ page }) => {
+  const files = await discFiles();
+  const first = withPicture(newJob('Two discs'), FIRST_OBJECT_ID, { id: 'png', fileName: 'disc.png', widthPx: 80, heightPx: 60 });
+  const { films: _films, ...disc } = tracedPart(first);
+  const mark: TracedObject = { ...disc, id: 'mark', separation: { way: 'flat', count: 2, meet: 'stacked' }, size: { by: 'width', sizeMm: 50, turnDeg: 0 }, placement: { a: 1, b: 0, c: 0, d: 1, e: 100, f: 0 } };
+  const small: Job = { ...first, objects: [{ ...disc, size: { by: 'width', sizeMm: 90, turnDeg: 0 } }, mark], layout: { ...first.layout, sheet: SHEETS[2] } };
+  const two = withPicture(small, 'mark', { id: 'gif', fileName: 'disc.gif', widthPx: 80, heightPx: 60 });
+  await openShelf(page);
+  await dropFiles(page, [{ name: 'two.limner', type: 'application/zip', bytes: writeArchive({ job: two, pictures: new Map([['png', files.png], ['gif', files.gif]]) }) }]);
+  await expect(page.getByRole('heading', { name: 'Two discs' })).toBeVisible();
+  await goTo(page, 'Assemble');
+  await settled(page);
+  await expect(page.locator('.tab', { hasText: 'Assemble' }).locator('.fact')).toHaveText('150 × 90 mm');
+  await expect(page.locator('.rack .roll')).toHaveCount(2);
+  await goTo(page, 'Hand off');
+  const { bytes } = await save(page, 'Save all 2 sheets');
+  expect(Object.keys(unzipSync(new Uint8Array(bytes)))).toHaveLength(2);
+  const kept = await save(page, 'Save job file');
+  const { job, pictures } = await readArchive(new Uint8Array(kept.bytes), kept.name);
+  expect([job.objects.length, job.pictures.map(({ fileName }) => fileName), pictures.size]).toEqual([2, ['disc.png', 'disc.gif'], 2]);
+});
+
 test('a job that is opened while another one is being read is the one that is shown', async ({ page }) => {
   await openShelf(page);
   await page.getByRole('button', { name: 'Open Landing stage', exact: true }).click();
@@ -69,7 +98,7 @@ test('one recipe on jobs of several films gives a sheet for each of them', async
   await addStep(page, 'Smoothing');
   await settled(page);
   await page.getByRole('button', { name: 'Recipes' }).click();
-  await page.getByRole('menuitem', { name: 'Use it on many' }).click();
+  await page.getByRole('menuitem', { name: 'Apply to many' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByText('Crest, one film').click();
   await dialog.getByRole('button', { name: 'Apply to 1 picture' }).click();

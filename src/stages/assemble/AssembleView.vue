@@ -46,9 +46,9 @@ const draw: DrawScene = (context, view) => {
   drawBlank(context, view, job.value.blank);
   if (design.value === undefined) return;
   const moved = { scale: view.scale, x: view.x + place.value.xMm * view.scale, y: view.y + place.value.yMm * view.scale };
-  for (const [k, path] of paths.value.entries()) fillPath(context, path, moved, films.value[k].colour);
+  for (const [k, path] of paths.value.entries()) fillPath(context, path, moved, films.value[k].film.colour);
   // On the blank one sees film and not the knife; only a film of the blank's own colour gets a hairline, or it would not be seen.
-  for (const [k, path] of paths.value.entries()) if (isLost(films.value[k].colour)) strokeHairline(context, path, moved, job.value.blank.colour);
+  for (const [k, path] of paths.value.entries()) if (isLost(films.value[k].film.colour)) strokeHairline(context, path, moved, job.value.blank.colour);
   context.save();
   context.strokeStyle = '#9e2f4b';
   context.setLineDash([6, 4]);

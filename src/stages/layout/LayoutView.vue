@@ -93,13 +93,13 @@ const readout = computed(() => {
   const s = sheet.value;
   if (s === undefined) return items.value;
   const used = s.used.widthMm * s.used.heightMm;
-  const waste = used === 0 || cut.value === undefined ? 0 : Math.max(0, 1 - ((rack.chosen?.areaMm2 ?? 0) * layout.value.copies) / used);
+  const waste = used === 0 || cut.value === undefined ? 0 : Math.max(0, 1 - ((rack.roll?.areaMm2 ?? 0) * layout.value.copies) / used);
   return [...items.value.slice(0, 2), { name: 'uses', value: `${length(s.used.widthMm)} × ${length(s.used.heightMm)}` }, { name: 'waste', value: `${Math.round(waste * 100)} %` }];
 });
 </script>
 
 <template>
-  <StageLayout :title="`${film.name} sheet`" :aside="`${rack.at + 1} of ${Math.max(1, rack.films.length)}`">
+  <StageLayout :title="`${film.name} sheet`" :aside="`${rack.at + 1} of ${Math.max(1, rack.rolls.length)}`">
     <template v-if="bench.picture !== undefined" #views><ViewSwitch v-model="view" :choices="VIEWS" label="View" /></template>
     <template #table>
       <LightTable
@@ -118,7 +118,7 @@ const readout = computed(() => {
         <template #icon><FlipHorizontal2 /></template>
         <ChoiceInput :model-value="layout.mirror" :choices="MIRRORS" label="Mirroring" @choose="set('Mirroring', { mirror: $event })" />
         <p v-if="mirroring.against" class="warn">This goes against the process and stays marked on the ticket.</p>
-        <ReadsAs v-if="cut !== undefined" :design="cut.design" :colours="cut.films.map(({ film: each }) => each.colour)" :blank="job.blank.colour" :words="mirroring.mirrored === PROCESSES[job.process].mirrored ? 'on the blank it reads:' : 'pressed, it would read backwards; meant to read:'" />
+        <ReadsAs v-if="cut !== undefined" :design="cut.design" :colours="cut.rack.map(({ film: each }) => each.colour)" :blank="job.blank.colour" :words="mirroring.mirrored === PROCESSES[job.process].mirrored ? 'on the blank it reads:' : 'pressed, it would read backwards; meant to read:'" />
       </TrayCard>
       <TrayCard title="Weeding box" about="an edge to lift the waste by">
         <template #icon><SquareDashed /></template>

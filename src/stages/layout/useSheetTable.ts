@@ -16,8 +16,8 @@ export function useSheetTable() {
   const rack = useRack();
   const job = computed(() => bench.job as Job);
   const cut = computed(() => bench.result?.cut);
-  const sheet = computed(() => cut.value?.sheets[rack.at]);
-  const film = computed(() => rack.chosen?.film ?? oneFilmOf(job.value.films));
+  const film = computed(() => rack.roll?.film ?? oneFilmOf(job.value.films));
+  const sheet = computed(() => cut.value?.sheets.find(({ filmId }) => filmId === film.value.id));
   const parts = computed(() => new Map(sheet.value?.parts.map(({ id, curves }) => [id, pathFromCurves(curves)])));
   const path = computed(() => (sheet.value === undefined ? undefined : pathOfCopies(sheet.value.placements.map(({ partId, at }) => ({ path: parts.value.get(partId) as Path2D, at })))));
   const mirroring = computed(() => mirroringOf(job.value.layout, job.value.process));

@@ -12,7 +12,7 @@ const rack = useRack();
 const rolls = computed(() => {
   const cut = bench.result?.cut;
   if (cut === undefined) return [];
-  return cut.films.map(({ film, pieces, areaMm2 }, k) => ({ ...film, pieces, areaMm2, places: cut.findings.filter(({ filmId }) => filmId === film.id || (filmId === undefined && k === 0)).length }));
+  return rack.rolls.map(({ film, pieces, areaMm2 }, k) => ({ ...film, pieces, areaMm2, places: cut.findings.filter(({ filmId }) => filmId === film.id || (filmId === undefined && k === 0)).length }));
 });
 defineProps<{ movable?: boolean }>();
 /** Without a cut there is no film; it is not told how many pieces of which. */
@@ -22,7 +22,7 @@ const emit = defineEmits<{ move: [id: string, to: number] }>();
 
 <template>
   <FilmRack
-    :rolls="rolls" :chosen="rack.isAlone || rolls.length === 1 ? rack.chosen?.film.id : undefined" :unit="settings.unit" :fixed="!movable"
+    :rolls="rolls" :chosen="rack.isAlone || rolls.length === 1 ? rack.roll?.film.id : undefined" :unit="settings.unit" :fixed="!movable"
     @choose="rack.choose" @move="(id: string, to: number) => emit('move', id, to)"
   >
     <p v-if="rolls.length === 0" class="empty" role="status">{{ emptyWords }}</p>
