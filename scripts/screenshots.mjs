@@ -66,7 +66,7 @@ const VIEWS = [
   } },
   { name: 'clean-many', job: 'Crest, one film', stage: 'Clean', async act(page) {
     await page.getByRole('button', { name: 'Recipes' }).click();
-    await page.getByRole('menuitem', { name: 'Use it on many' }).click();
+    await page.getByRole('menuitem', { name: 'Apply to many' }).click();
     await page.locator('label', { hasText: 'jobs on the shelf' }).click();
   } },
   { name: 'separate', job: 'Crew crest', stage: 'Separate' },

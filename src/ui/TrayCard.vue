@@ -62,6 +62,10 @@ header {
   width: 18px;
   padding-top: 2px;
 }
+.icon :deep(svg) {
+  width: 18px;
+  height: 18px;
+}
 .names {
   flex: 1;
   min-width: 0;

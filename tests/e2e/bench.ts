@@ -72,7 +72,7 @@ export async function takeCrestApart(page: Page): Promise<void> {
   await openJob(page, 'Crest, one film', 'Separate');
   await choose(page, 'Way of separating', 'flat colours');
   await expect(page.locator('.rack .roll')).toHaveCount(5, { timeout: 30_000 });
-  await setQuantity(page, 'Tones, including the background', '5');
+  await setQuantity(page, 'Tones with background', '5');
   await expect(page.locator('.rack .roll')).toHaveCount(4);
   await settled(page);
 }

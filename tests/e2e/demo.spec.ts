@@ -121,7 +121,7 @@ test('the lighthouse: noise is smoothed, four tones are found, the sky is lifted
   await page.getByRole('radio', { name: 'what it takes' }).click();
   await addStep(page, 'Fewer colours');
   await expect(stepWords(page, 'Fewer colours')).toContainText(/found: \d+ tones/);
-  await setQuantity(page, 'Tones, including the background', '4');
+  await setQuantity(page, 'Tones with background', '4');
   await expect(stepWords(page, 'Fewer colours')).toContainText('4 tones');
   await addStep(page, 'Area lift');
   await drag(page, [0.35, 0.2], [0.35, 0.2]);

@@ -61,7 +61,7 @@ test('tones are counted anew, one is added from the art, and a photo is cut in t
   };
   await holding(/^Lock/);
   await expect(tones(page).getByRole('img', { name: 'Locked' })).toHaveCount(1);
-  await setQuantity(page, 'Tones, including the background', '4');
+  await setQuantity(page, 'Tones with background', '4');
   await expect(rolls(page)).toHaveCount(3);
   await expect(rolls(page).filter({ hasText: 'Yellow' })).toHaveCount(1);
   await holding(/^Unlock/);
@@ -89,7 +89,7 @@ test('tones are counted anew, one is added from the art, and a photo is cut in t
   await openJob(page, 'Lighthouse mug', 'Separate');
   await choose(page, 'Way of separating', 'tones of a photo');
   await expect(rolls(page)).toHaveCount(2, { timeout: 30_000 });
-  await setQuantity(page, 'Tones, including the blank', '4');
+  await setQuantity(page, 'Tones with the blank', '4');
   await expect(rolls(page)).toHaveCount(3);
   await setQuantity(page, 'Step 1, lightness', '40');
   await settled(page);

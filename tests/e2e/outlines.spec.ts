@@ -99,7 +99,7 @@ test('a tone is parted by colour or by place, small ones are offered, and films 
   await page.keyboard.press('Control+z');
   await expect(rolls(page)).toHaveCount(4);
 
-  await setQuantity(page, 'Tones, including the background', '4');
+  await setQuantity(page, 'Tones with background', '4');
   await expect(rolls(page)).toHaveCount(3);
   await settled(page);
   await expect(page.getByRole('group', { name: 'Other numbers of tones' }).getByRole('button', { name: '5 tones' })).toBeEnabled({ timeout: 20_000 });

@@ -144,7 +144,7 @@ test('a scan on shaded paper becomes clean ink: light levelled, break mended, tw
   }
   await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('piece');
   await page.getByRole('button', { name: /^Fewer colours/ }).click();
-  await setQuantity(page, 'Tones, including the background', '3');
+  await setQuantity(page, 'Tones with background', '3');
   await expect(page.locator('.step', { hasText: 'Fewer colours' }).locator('.words')).toContainText(/^[23] tones/);
   await page.keyboard.press('Control+z');
   await expect(page.locator('.step', { hasText: 'Fewer colours' }).locator('.words')).toContainText('found: 2 tones');

@@ -43,7 +43,7 @@ test('soft shading with a rim of a pixel stays in its frame, whatever its tones'
   await choose(page, 'Way of separating', 'flat colours');
   await settled(page);
   for (const count of ['3', '6', '9']) {
-    await setQuantity(page, 'Tones, including the background', count);
+    await setQuantity(page, 'Tones with background', count);
     await settled(page);
     // 280 mm wide, and as much higher or lower as the sign is.
     const fact = (await page.locator('.tab', { hasText: 'Assemble' }).locator('.fact').textContent()) ?? '';

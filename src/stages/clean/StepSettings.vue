@@ -98,7 +98,7 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
     </template>
     <template v-else-if="step.kind === 'fewerColours'">
       <label class="row"><span>Find colours automatically</span><ElSwitch size="small" :model-value="step.tones === 'auto'" @change="set({ tones: $event === true ? 'auto' : tones })" /></label>
-      <QuantityInput label="Tones, including the background" :model-value="tones" :least="2" :most="32" :digits="0" @change="drag({ tones: Math.round($event) })" @done="set({ tones: Math.round($event) })" @cancel="bench.revert" />
+      <QuantityInput label="Tones with background" :model-value="tones" :least="2" :most="32" :digits="0" @change="drag({ tones: Math.round($event) })" @done="set({ tones: Math.round($event) })" @cancel="bench.revert" />
     </template>
     <template v-else-if="step.kind === 'gapMending'">
       <QuantityInput label="Close gaps up to" suffix="px" :model-value="step.widestPx" :least="1" :most="500" :digits="1" @change="drag({ widestPx: $event })" @done="set({ widestPx: $event })" @cancel="bench.revert" />

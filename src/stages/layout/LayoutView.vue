@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CircleCheck, Copy, FlipHorizontal2, RectangleHorizontal, SquareDashed, TriangleAlert } from '@lucide/vue';
+import { CircleCheck, Copy, TrianglesCenterlineDashedVertical, RectangleHorizontal, SquareDashed, TriangleAlert } from '@lucide/vue';
 import { TransitionPresets, useTransition } from '@vueuse/core';
 import { ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
@@ -115,7 +115,7 @@ const readout = computed(() => {
     <template #readout><ReadoutStrip :items="readout" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
       <TrayCard :title="mirroring.mirrored ? 'Mirrored' : 'Not mirrored'" :about="`${PROCESSES[job.process].name.toLowerCase()} is ${PROCESSES[job.process].lies}`" :mark="mirroring.against ? 'warning' : undefined">
-        <template #icon><FlipHorizontal2 /></template>
+        <template #icon><TrianglesCenterlineDashedVertical /></template>
         <ChoiceInput :model-value="layout.mirror" :choices="MIRRORS" label="Mirroring" @choose="set('Mirroring', { mirror: $event })" />
         <p v-if="mirroring.against" class="warn">This goes against the process and stays marked on the ticket.</p>
         <ReadsAs v-if="cut !== undefined" :design="cut.design" :colours="cut.rack.map(({ film: each }) => each.colour)" :blank="job.blank.colour" :words="mirroring.mirrored === PROCESSES[job.process].mirrored ? 'on the blank it reads:' : 'pressed, it would read backwards; meant to read:'" />

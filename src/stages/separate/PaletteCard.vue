@@ -88,7 +88,7 @@ const recolour = (id: string | null, event: Event): void => {
 
 <template>
   <TrayCard title="Tones" :about="separation.palette === undefined ? `${count} found, the ${hasGround ? '' : 'clear '}background counted${keptWords}` : `held as they are${keptWords}`">
-    <QuantityInput label="Tones, including the background" :model-value="count" :least="1" :most="32" :digits="0" @change="bench.previewPart(counted(Math.round($event)))" @done="setCount(Math.round($event))" @cancel="bench.revert" />
+    <QuantityInput label="Tones with background" :model-value="count" :least="1" :most="32" :digits="0" @change="bench.previewPart(counted(Math.round($event)))" @done="setCount(Math.round($event))" @cancel="bench.revert" />
     <CountChoices :separation="separation" :found="found" :count="count" @take="setCount" />
     <label class="row"><span>Find colours automatically</span><ElSwitch size="small" :model-value="separation.count === 'auto' && separation.palette === undefined" @change="setCount($event === true ? 'auto' : count)" /></label>
     <ul aria-label="Tones and their films">

@@ -30,7 +30,7 @@ const withStep = (at: number, value: number): number[] => found.value.map((step,
 
 <template>
   <TrayCard title="Tones" about="each darker film lies on the lighter ones; the lightest is the blank">
-    <QuantityInput label="Tones, including the blank" :model-value="separation.count" :least="2" :most="6" :digits="0" @change="drag({ count: Math.round($event), steps: undefined })" @done="set('Tones', { count: Math.round($event), steps: undefined })" @cancel="bench.revert" />
+    <QuantityInput label="Tones with the blank" :model-value="separation.count" :least="2" :most="6" :digits="0" @change="drag({ count: Math.round($event), steps: undefined })" @done="set('Tones', { count: Math.round($event), steps: undefined })" @cancel="bench.revert" />
     <label class="row"><span>Automatic steps</span><ElSwitch size="small" :model-value="separation.steps === undefined" :disabled="found.length === 0" @change="set('Steps between tones', { steps: $event === true ? undefined : found.map(Math.round) })" /></label>
     <StepsHistogram
       v-if="bench.result?.cut?.histogram !== undefined" :histogram="bench.result.cut.histogram" :steps="found" :greys="greys"
