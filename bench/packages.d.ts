@@ -1,3 +1,3 @@
 /** Libraries that are installed for the bench alone; what is used of them is said where they are loaded. */
-declare module '@neplex/vectorizer';
+declare module '@neplex/*';
 declare module 'esm-potrace-wasm';

@@ -1,8 +1,9 @@
-import { appendFile, readFile, rm, stat } from 'node:fs/promises';
+import { appendFile, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { AppError } from '../src/core/errors/appError.ts';
 import type { Job } from '../src/core/job/job.ts';
 import { canonicalJson, hashText } from '../src/core/task/hash.ts';
+import { reasonOf } from './files.ts';
 import type { Outputs } from './outputs.ts';
 import type { PictureReport, RunTask } from './runOne.ts';
 
@@ -81,7 +82,10 @@ export class GrowingReport {
   static async start(folder: string, shard: Shard | undefined, goesOn: boolean): Promise<GrowingReport> {
     const report = new GrowingReport(folder, shard);
     if (goesOn) for (const entry of await report.found()) report.entries.set(entry.name, entry);
-    await rm(report.growing, { force: true });
+    // What was found stays on disk: a run may be broken off more than once. Whole or not at all, and without a line that was torn.
+    const found = [...report.entries.values()].map((entry) => `${JSON.stringify(entry)}\n`);
+    await writeFile(`${report.growing}.part`, found.join(''));
+    await rename(`${report.growing}.part`, report.growing);
     return report;
   }
 
@@ -109,11 +113,15 @@ export class GrowingReport {
   add(entry: RunEntry): void {
     this.entries.set(entry.name, entry);
     this.written = this.written.then(() => appendFile(this.growing, `${JSON.stringify(entry)}\n`));
+    // Told when the report is ended.
+    this.written.catch(() => undefined);
   }
 
   /** Writes the report, in the order of the pictures' names that are given. */
   async end(outputs: Outputs, report: Omit<RunReport, 'pictures' | 'shard'>, names: readonly string[]): Promise<RunEntry[]> {
-    await this.written;
+    await this.written.catch((error: unknown) => {
+      throw new AppError('cannotWrite', { file: this.growing, message: reasonOf(error) }, error);
+    });
     const pictures = names.flatMap((name) => this.entries.get(name) ?? []);
     const whole: RunReport = { ...report, ...(this.shard === undefined ? {} : { shard: this.shard }), pictures };
     await outputs.write(join(this.folder, `${reportName(this.shard)}.json`), `${JSON.stringify(whole, null, 2)}\n`);

@@ -3,13 +3,13 @@ import { copyFile, mkdtemp, readdir, readFile, rm, utimes, writeFile } from 'nod
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { beforeAll, describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it, vi } from 'vitest';
 import { codeOf } from '../tests/fixtures/errorCode.ts';
 import { discFiles } from '../tests/fixtures/files.ts';
 import { sizedJob } from '../tests/fixtures/jobWith.ts';
 import { newJob } from '../src/core/job/newJob.ts';
 import { main } from './main.ts';
-import { isOfShard, shardFrom, type RunReport } from './runReport.ts';
+import { entriesOfLines, GrowingReport, isOfShard, shardFrom, type RunReport } from './runReport.ts';
 
 const files = await discFiles();
 const NAMES = ['oar', 'buoy', 'pennant', 'cleat', 'anchor'];
@@ -90,6 +90,18 @@ describe('a run that goes on', () => {
     expect((await goOn('killed')).out).toBe('5 of 5 pictures done, 3 of them before\n');
     expect((await readdir(at('killed'))).filter((name) => name.startsWith('report'))).toEqual(['report.json']);
     expect((await readReport('killed/report.json')).pictures.map(({ name }) => name)).toEqual(NAMES);
+  });
+
+  it('keeps what was done through several breaks', async () => {
+    await limner('run', at('job.json'), ...inputs(), '--out', at('twice'));
+    const { pictures } = await readReport('twice/report.json');
+    await rm(at('twice/report.json'));
+    await writeFile(at('twice/report.growing.jsonl'), `${JSON.stringify(pictures[0])}\n${JSON.stringify(pictures[1])}\n{"name":"torn`);
+    // The second run is broken off after its first picture.
+    const second = await GrowingReport.start(at('twice'), undefined, true);
+    second.add(pictures[2]);
+    await vi.waitFor(async () => expect(entriesOfLines(await readFile(at('twice/report.growing.jsonl'), 'utf8')).map(({ name }) => name)).toEqual(NAMES.slice(0, 3)));
+    expect((await goOn('twice')).out).toBe('5 of 5 pictures done, 3 of them before\n');
   });
 
   it('begins anew without being told to go on, and reads no report that is none', async () => {

@@ -72,8 +72,8 @@ const VIEWS = [
   { name: 'separate', job: 'Crew crest', stage: 'Separate' },
   { name: 'separate-proof', job: 'Crew crest', stage: 'Separate', async act(page) {
     await page.getByRole('radio', { name: 'proof' }).click();
-    await page.getByLabel(/out of place by/).fill('1');
-    await page.getByLabel(/out of place by/).press('Enter');
+    await page.getByLabel(/^Shift .* by$/).fill('1');
+    await page.getByLabel(/^Shift .* by$/).press('Enter');
     await page.waitForTimeout(2500);
   } },
   { name: 'assemble', job: 'Crew crest', stage: 'Assemble' },

@@ -68,6 +68,10 @@ test('a job of two pictures is shown and handed off as one design, each picture 
   await settled(page);
   await expect(page.locator('.tab', { hasText: 'Assemble' }).locator('.fact')).toHaveText('150 × 90 mm');
   await expect(page.locator('.rack .roll')).toHaveCount(2);
+  // A side of the design is no side of a part: the field says whose it is.
+  await setQuantity(page, 'Its width', '80');
+  await settled(page);
+  await expect(page.locator('.tab', { hasText: 'Assemble' }).locator('.fact')).toHaveText('150 × 80 mm');
   await goTo(page, 'Hand off');
   const { bytes } = await save(page, 'Save all 2 sheets');
   expect(Object.keys(unzipSync(new Uint8Array(bytes)))).toHaveLength(2);

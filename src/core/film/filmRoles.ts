@@ -7,6 +7,9 @@ export const AROUND_FILM: Film = { id: 'around', name: 'Border', colour: '#fbf8f
 export const BACK_FILM: Film = { id: 'back', name: 'Back', colour: '#f2ead8' };
 export const DETAIL_FILM: Film = { id: 'detail', name: 'Detail', colour: '#2a2533' };
 
+/** The film of a shade of a photo, counted from 0. */
+export const shadeId = (k: number): string => `shade-${k + 1}`;
+
 /** The film with which a job starts: that of its one colour. */
 export const ONE_FILM_ID = 'film-1';
 

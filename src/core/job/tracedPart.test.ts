@@ -37,11 +37,25 @@ describe('a part of a job', () => {
     jobSchema.parse(changed);
   });
 
+  it('leaves the films of every way of separating that another part has', () => {
+    const rack = ['film-1', 'back', 'detail', 'shade-1', 'shade-2', 'red', 'gold'].map((id) => ({ id, name: id, colour: '#000000' }));
+    const kept = (separation: TracedObject['separation']): string[] => {
+      const job = withPart({ ...two, films: rack }, { ...tracedPart(two, 'sponsor'), films: rack, separation });
+      return withPart(job, { ...tracedPart(job), films: [] }).films.map(({ id }) => id);
+    };
+    expect(kept({ way: 'oneTone', source: 'notClear', threshold: 'auto', inkIs: 'auto' })).toEqual(['film-1', 'gold']);
+    expect(kept({ way: 'backDetail', fineness: 50, threshold: 'auto', back: 'open' })).toEqual(['back', 'detail', 'gold']);
+    expect(kept({ way: 'tones', count: 2, meet: 'stacked' })).toEqual(['shade-1', 'shade-2', 'gold']);
+    expect(kept({ way: 'flat', count: 2, meet: 'stacked', kept: [{ colour: '#b3262e', film: 'red' }] })).toEqual(['red', 'gold']);
+  });
+
   it('leaves films on the rack that others lie on', () => {
     const rack = withPart(two, { ...tracedPart(two), films: [{ id: 'tone-1', name: 'Red', colour: '#b3262e' }] }).films;
-    expect(rack.map(({ id }) => id)).toEqual(['tone-1', 'gold']);
+    expect(rack.map(({ id }) => id)).toEqual(['film-1', 'gold', 'tone-1']);
     const held = withPart(two, { ...tracedPart(two, 'sponsor'), separation: { way: 'flat', count: 2, meet: 'stacked', palette: [{ colour: '#000000', film: 'film-1' }] } });
     expect(withPart(held, { ...tracedPart(held), films: [] }).films.map(({ id }) => id)).toEqual(['film-1', 'gold']);
+    // What only the part itself lay on goes, also where it lies in a group.
+    expect(withPart(held, { ...tracedPart(held, 'sponsor'), separation: { way: 'tones', count: 2, meet: 'stacked' }, films: [] }).films.map(({ id }) => id)).toEqual(['film-1', 'gold']);
   });
 });
 

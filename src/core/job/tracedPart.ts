@@ -1,6 +1,7 @@
 import type { Film } from '../film/film.ts';
+import { BACK_FILM, DETAIL_FILM, ONE_FILM_ID, shadeId } from '../film/filmRoles.ts';
 import type { Job } from './job.ts';
-import { plainObjects, type DesignObject, type TracedObject } from './objects.ts';
+import { plainObjects, type DesignObject, type GroupObject, type TracedObject } from './objects.ts';
 import type { PictureInfo } from './picture.ts';
 
 /** The object of a new job, and of one from before there were several. */
@@ -21,26 +22,39 @@ export function tracedPart(job: Pick<Job, 'objects' | 'films'>, id?: string): Tr
   return { ...found, films: job.films };
 }
 
-/** The job with a traced object changed, and its rack. A film that another object lies on stays on the rack. */
+/** The job with a traced object changed, and its rack. A film that another object lies on stays on the rack, above the one that it was above. */
 export function withPart(job: Job, { films, ...part }: TracedPart): Job {
-  const needed = filmsNamed(job.objects.filter((object) => object.kind === 'group' || object.id !== part.id));
-  const lost = job.films.filter(({ id }) => needed.has(id) && films.every((film) => film.id !== id));
-  return { ...job, films: lost.length === 0 ? films : [...films, ...lost], objects: withObject(job.objects, part) };
+  const needed = filmsNamed(plainObjects(job.objects).filter(({ id }) => id !== part.id));
+  const rack = [...films];
+  for (const [k, film] of job.films.entries()) {
+    if (!needed.has(film.id) || rack.some(({ id }) => id === film.id)) continue;
+    const below = job.films.slice(0, k).findLast(({ id }) => rack.some((each) => each.id === id));
+    rack.splice(below === undefined ? 0 : rack.findIndex(({ id }) => id === below.id) + 1, 0, film);
+  }
+  return { ...job, films: rack.length === films.length ? films : rack, objects: withObject(job.objects, part) };
 }
 
 function withObject(objects: readonly DesignObject[], next: TracedObject): DesignObject[] {
   return objects.map((object) => (object.kind === 'group' ? { ...object, objects: withObject(object.objects, next) } : object.id === next.id ? next : object));
 }
 
-/** The films that objects name: those they lie on, and those that their tones were given. */
-export function filmsNamed(objects: readonly DesignObject[]): Set<string> {
-  const named = new Set<string>();
-  for (const object of plainObjects(objects)) {
-    if (object.kind === 'figure') named.add(object.film);
-    else if (object.kind === 'imported') for (const { film } of object.paths) named.add(film);
-    else if (object.separation.way === 'flat') for (const { film } of [...(object.separation.palette ?? []), ...(object.separation.known ?? []), ...(object.separation.spots ?? [])]) if (film !== null) named.add(film);
+/** The films of the rack that objects lie on: those that they name, and those of their way of separating. */
+export const filmsNamed = (objects: readonly DesignObject[]): Set<string> => new Set(plainObjects(objects).flatMap(filmsOfObject));
+
+function filmsOfObject(object: Exclude<DesignObject, GroupObject>): string[] {
+  if (object.kind === 'figure') return [object.film];
+  if (object.kind === 'imported') return object.paths.map(({ film }) => film);
+  const { separation } = object;
+  switch (separation.way) {
+    case 'oneTone':
+      return [ONE_FILM_ID];
+    case 'backDetail':
+      return [BACK_FILM.id, DETAIL_FILM.id];
+    case 'tones':
+      return Array.from({ length: separation.count }, (_, k) => shadeId(k));
+    case 'flat':
+      return [separation.palette, separation.kept, separation.known, separation.spots].flatMap((list) => (list ?? []).flatMap(({ film }) => film ?? []));
   }
-  return named;
 }
 
 /** The picture that an object is made of; undefined while it has none. */

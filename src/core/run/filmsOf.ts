@@ -6,7 +6,7 @@ import { CLEAR } from '../raster/labelMap.ts';
 import { BACK } from '../separate/backDetail.ts';
 import type { FlatTones } from '../separate/flatTones.ts';
 import type { Film } from '../film/film.ts';
-import { BACK_FILM, DETAIL_FILM } from '../film/filmRoles.ts';
+import { BACK_FILM, DETAIL_FILM, shadeId } from '../film/filmRoles.ts';
 import type { ToneFact } from '../separate/toneFact.ts';
 import type { HeldTone } from '../separate/separation.ts';
 import type { FilmsSeparation } from './traceTones.ts';
@@ -27,7 +27,7 @@ export function toneFacts(separation: FilmsSeparation, { labels, tones, ground }
     if (stays !== undefined) return stays.film;
     if (known[k] !== undefined) return known[k].film;
     if (k === ground) return null;
-    let id = separation.way === 'tones' ? `shade-${k + 1}` : `${own}tone-${k + 1}`;
+    let id = separation.way === 'tones' ? shadeId(k) : `${own}tone-${k + 1}`;
     while (taken.has(id)) id += '-b';
     return id;
   };

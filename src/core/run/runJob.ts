@@ -3,6 +3,7 @@ import type { Finding } from '../check/cutCheck.ts';
 import type { Film } from '../film/film.ts';
 import { AROUND_FILM, oneFilmOf } from '../film/filmRoles.ts';
 import type { Job } from '../job/job.ts';
+import type { DesignObject } from '../job/objects.ts';
 import { tracedPart, type TracedPart } from '../job/tracedPart.ts';
 import { cutPlanOf, type CutPlan } from '../layout/cutPlan.ts';
 import { laySheet, type Sheet } from '../layout/laySheet.ts';
@@ -78,7 +79,12 @@ function outlineKey({ id, separation, outline, size, films }: TracedPart, artKey
   return hashText(canonicalJson([artKey, id, separation, outline, size, films.map((film) => (byColour ? [film.id, film.colour] : film.id))]));
 }
 
-const designKey = ({ objects, films, process }: Job, keys: readonly string[]): string => hashText(canonicalJson([keys, objects, films.map(({ id }) => id), process]));
+/** What a design follows from beside its outlines: how its objects lie, and all of those that are not traced. */
+function designKey({ objects, films, process }: Job, outlineKeys: readonly string[]): string {
+  const lying = (object: DesignObject): unknown =>
+    object.kind === 'group' ? [object.placement, object.objects.map(lying)] : object.kind === 'traced' ? [object.id, object.placement] : object;
+  return hashText(canonicalJson([outlineKeys, objects.map(lying), films.map(({ id }) => id), process]));
+}
 
 /** Outlines with the films that are on the rack by now. */
 function withFilms(part: TracedPart, outlined: OutlinedArt): OutlinedArt {

@@ -6,6 +6,7 @@ import { rgbFromHex } from '../../core/colour/hex.ts';
 import { colourDifference, type Rgb } from '../../core/colour/oklab.ts';
 import { oneFilmOf } from '../../core/film/filmRoles.ts';
 import type { Job } from '../../core/job/job.ts';
+import { plainObjects } from '../../core/job/objects.ts';
 import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { FinishedSize } from '../../core/units/finishedSize.ts';
 import type { Film } from '../../core/film/film.ts';
@@ -34,6 +35,9 @@ const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
 
 const job = computed(() => bench.job as Job);
 const part = computed(() => bench.part as TracedPart);
+/** Of several parts the design's own measures are not those of any. */
+const partCount = computed(() => plainObjects(job.value.objects).length);
+const isOnePart = computed(() => partCount.value === 1);
 const film = computed(() => oneFilmOf(job.value.films));
 const design = computed(() => bench.result?.cut?.design);
 const place = computed(() => (design.value === undefined ? { xMm: 0, yMm: 0 } : placeOnBlank(job.value.place, job.value.blank, design.value)));
@@ -126,7 +130,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <template #rack><JobRack /></template>
     <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
-      <TrayCard title="Finished size" about="aspect is locked: one side leads, the other follows">
+      <TrayCard v-if="isOnePart" title="Finished size" about="aspect is locked: one side leads, the other follows">
         <QuantityInput
           kind="length" label="Width" :unit="settings.unit" :model-value="design?.widthMm ?? part.size.sizeMm" :least="1" :most="10000"
           @change="dragSize({ by: 'width', sizeMm: $event })" @done="setSize('Finished width', { by: 'width', sizeMm: $event })" @cancel="bench.revert"
@@ -134,6 +138,13 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <QuantityInput
           kind="length" label="Height" :unit="settings.unit" :model-value="design?.heightMm ?? part.size.sizeMm" :least="1" :most="10000"
           @change="dragSize({ by: 'height', sizeMm: $event })" @done="setSize('Finished height', { by: 'height', sizeMm: $event })" @cancel="bench.revert"
+        />
+        <QuantityInput label="Turn" suffix="°" :model-value="part.size.turnDeg" :least="-360" :most="360" @change="dragSize({ turnDeg: $event })" @done="setSize('Turn', { turnDeg: $event })" @cancel="bench.revert" />
+      </TrayCard>
+      <TrayCard v-else title="Finished size" :about="`of the lowest of ${partCount} parts`">
+        <QuantityInput
+          kind="length" :label="part.size.by === 'width' ? 'Its width' : 'Its height'" :unit="settings.unit" :model-value="part.size.sizeMm" :least="1" :most="10000"
+          @change="dragSize({ sizeMm: $event })" @done="setSize(part.size.by === 'width' ? 'Finished width' : 'Finished height', { sizeMm: $event })" @cancel="bench.revert"
         />
         <QuantityInput label="Turn" suffix="°" :model-value="part.size.turnDeg" :least="-360" :most="360" @change="dragSize({ turnDeg: $event })" @done="setSize('Turn', { turnDeg: $event })" @cancel="bench.revert" />
       </TrayCard>
