@@ -69,7 +69,7 @@ async function bringIn(files: readonly File[]): Promise<void> {
     try {
       const waiting = route.name === 'picture' && bench.entry !== undefined && bench.pictureInfo === undefined;
       if (waiting && !isArchive(file.name)) await bench.setPicture(file);
-      else last = (await shelf.addFile(file)).id;
+      else last = (await shelf.addFile(file, { opensNext: files.length === 1 })).id;
     } catch (error) {
       tellError(asAppError(error, 'unexpected'));
     } finally {

@@ -1,7 +1,7 @@
 import './styles.ts';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
-import { engineClient } from '../engine/client.ts';
+import { browserEngine } from '../engine/client.ts';
 import { DexieStorage } from '../storage/dexieStorage.ts';
 import { TabSignal } from '../storage/jobSignal.ts';
 import { provideServices } from '../stores/services.ts';
@@ -9,5 +9,5 @@ import App from './App.vue';
 import { makeRouter } from './router.ts';
 
 const app = createApp(App);
-provideServices(app, { engine: engineClient(), storage: new DexieStorage(), signal: new TabSignal() });
+provideServices(app, { engine: browserEngine(), storage: new DexieStorage(), signal: new TabSignal() });
 app.use(createPinia()).use(makeRouter()).mount('#app');

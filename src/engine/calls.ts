@@ -11,6 +11,7 @@ export const HANDED_OVER: HandedOver = {
   open: ({ view }) => [view.data.buffer],
   propose: nothing,
   run: ({ clean, base }) => [clean.view?.data.buffer, base?.view?.data.buffer],
+  prepare: nothing,
   reach: ({ levels }) => [levels.buffer],
   moment: ({ view }) => [view?.data.buffer],
   region: ({ data }) => [data.buffer],
@@ -23,3 +24,6 @@ export const HANDED_OVER: HandedOver = {
 
 export type CallName = keyof Engine;
 export const CALL_NAMES = Object.keys(HANDED_OVER) as readonly CallName[];
+
+/** Name of a worker that is asked for previews alone. */
+export const REDUCED = 'reduced';

@@ -1,12 +1,13 @@
 import { proxy, transfer, wrap, type Remote } from 'comlink';
 import { AppError, errorFromPlain } from '../core/errors/appError.ts';
-import { CALL_NAMES, type CallName } from './calls.ts';
+import { CALL_NAMES, REDUCED, type CallName } from './calls.ts';
+import { enginePair } from './enginePair.ts';
 import type { Engine } from './protocol.ts';
 import type { RemoteCall } from './worker.ts';
 
 type MakeWorker = () => Worker;
 
-const startWorker: MakeWorker = () => new Worker(new URL('./worker.ts', import.meta.url), { type: 'module', name: 'engine' });
+const startWorker = (name: string): Worker => new Worker(new URL('./worker.ts', import.meta.url), { type: 'module', name });
 
 export interface EngineClient extends Engine {
   /** Ends the worker; the next call starts another. */
@@ -17,7 +18,7 @@ export interface EngineClient extends Engine {
  * The engine behind a worker. When the worker is lost, everything pending ends with `workerLost` and the next call starts a new one, which knows no
  * pictures: its `pictureMissing` tells the caller to open them again.
  */
-export function engineClient(makeWorker: MakeWorker = startWorker): EngineClient {
+export function engineClient(makeWorker: MakeWorker): EngineClient {
   let worker: Worker | undefined;
   let remote: Remote<RemoteCall> | undefined;
   const pending = new Set<(error: AppError) => void>();
@@ -57,3 +58,6 @@ function crossing(value: unknown): unknown {
   if (typeof value === 'function') return proxy(value as () => void);
   return value instanceof Uint8Array ? transfer(value, [value.buffer]) : value;
 }
+
+/** The engine of the application: a worker for previews and one for all else. */
+export const browserEngine = (): EngineClient => enginePair(engineClient(() => startWorker('whole')), engineClient(() => startWorker(REDUCED)));

@@ -170,7 +170,7 @@ describe('a cancel', () => {
       expect([name, await asked, await code(call())]).toEqual([name, 'cancelled', 'fine']);
     }
     // What is not here is over at once.
-    expect(CALL_NAMES.filter((name) => !(name in calls)).sort()).toEqual(['cancel', 'open', 'region', 'warm']);
+    expect(CALL_NAMES.filter((name) => !(name in calls)).sort()).toEqual(['cancel', 'open', 'prepare', 'region', 'warm']);
   });
 });
 
@@ -220,7 +220,7 @@ describe('the engine and the command line', () => {
 
   it('outline the same curves after every recipe, also after enlarging', async () => {
     const faults: string[] = [];
-    const engine = new LocalEngine(decodeFile, (words) => faults.push(words));
+    const engine = new LocalEngine(decodeFile, { onFault: (words) => faults.push(words) });
     const { pictureKey } = await engine.open(writePng(flags.colour), 'flags.png');
     for (const recipe of [[], [enlarging], [enlarging, sweep], [sweep]]) {
       for (const separation of [{ way: 'flat', count: 4, meet: 'inset' }, { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' }] as const) {

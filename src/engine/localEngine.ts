@@ -1,10 +1,10 @@
 import { figuresTogether } from '../core/check/figures.ts';
 import { findTolerance } from '../core/clean/findTolerance.ts';
 import { reachLevels } from '../core/clean/reachLevels.ts';
-import { lookAt } from '../core/check/lookAt.ts';
+import { canonicalJson } from '../core/task/hash.ts';
 import { AppError, isAppError, plainFromError } from '../core/errors/appError.ts';
 import type { CleanResult } from '../core/run/applyRecipe.ts';
-import { keepRuns, rememberTones } from '../core/run/keptRuns.ts';
+import { keepRuns, rememberTones, type KeptRuns } from '../core/run/keptRuns.ts';
 import { propose, type Proposals } from '../core/propose/propose.ts';
 import type { Job } from '../core/job/job.ts';
 import { plainObjects } from '../core/job/objects.ts';
@@ -20,18 +20,18 @@ import { amplifiedDifference } from '../core/raster/amplifiedDifference.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
 import { resample, shrinkToSide } from '../core/raster/shrink.ts';
 import type { DecodePicture } from '../formats/picture/decodedPicture.ts';
-import { pictureIdOf } from '../formats/picture/pictureId.ts';
 import { writePng } from '../formats/picture/writePng.ts';
+import { OpenPictures } from './openPictures.ts';
 import { cutView, partsOf } from './cutView.ts';
 import { drain } from './drain.ts';
 import { exportFile } from './exportFile.ts';
 import { warmUp } from './warmUp.ts';
-import { pictureKeyOf, type BaseView, type Engine, type ExportRequest, type MomentRequest, type MomentView, type OnProgress, type OpenOptions, type OpenedPicture, type PartsRequest, type PartsView, type ProofRequest, type ProofView, type ProposeRequest, type Quality, type ReachRequest, type ReachView, type RegionRequest, type RunRequest, type RunResult, type VariantRequest, type VariantView } from './protocol.ts';
+import { pictureKeyOf, type BaseView, type Engine, type ExportRequest, type MomentRequest, type MomentView, type OfJob, type OnProgress, type OpenOptions, type OpenedPicture, type PartsRequest, type PartsView, type ProofRequest, type ProofView, type ProposeRequest, type Quality, type ReachRequest, type ReachView, type RegionRequest, type RunRequest, type RunResult, type VariantRequest, type VariantView } from './protocol.ts';
 
 /** Long side of what is sent to be shown, px: about a screen. */
 const VIEW_SIDE_PX = 1400;
-/** Long side of the picture on which previews are computed, px. */
-const PREVIEW_SIDE_PX = 800;
+/** What is no more than this times larger is sent as it is: reducing it would take longer than drawing it. */
+const VIEW_ABOVE = 1.25;
 const THUMBNAIL_SIDE_PX = 320;
 /** What a step removed is shown so many times as strong. */
 const REMOVED_GAIN = 8;
@@ -39,10 +39,9 @@ const REMOVED_GAIN = 8;
  * Room for what runs made, bytes. Of a twelve-megapixel job: a few steps with colours of their own (48 MB each) and those around them with masks (12 MB); tones and mesh of the full art and of the
  * reduced one. With the decoded pictures all is below 400 MB.
  */
-const KEPT_ROOM = { steps: 150_000_000, tones: 90_000_000, outlined: 20_000_000, designs: 20_000_000 };
-/** Pictures kept decoded: the newest, and older ones as long as all take no more than this, bytes. */
-const KEPT_PICTURE_BYTES = 110_000_000;
-
+const KEPT_ROOM = { steps: 140_000_000, tones: 80_000_000, outlined: 20_000_000, designs: 20_000_000 };
+/** The same for an engine that has reduced pictures only, of at most 640,000 pixels. */
+const REDUCED_ROOM = { steps: 16_000_000, tones: 8_000_000, outlined: 4_000_000, designs: 4_000_000 };
 /** A proof of larger pictures is made on the reduced one, pixels. */
 const PROOF_PIXELS = 6_000_000;
 /** Chords by which the nesting of rings is checked, art px. */
@@ -50,65 +49,86 @@ const NESTING_PX = 0.02;
 /** A variant of larger pictures is made on the reduced one, pixels. */
 const VARIANT_PIXELS = 4_000_000;
 
-interface OpenPicture {
-  /** What was said of it on opening, without what is shown. */
-  readonly facts: Omit<OpenedPicture, 'view'>;
-  readonly final: Rgba8;
-  readonly preview: Rgba8;
-  readonly previewScale: number;
+/** A run that was begun before it was asked for. */
+interface PreparedRun {
+  /** Of its settings. */
+  readonly key: string;
+  readonly done: Promise<void>;
+  onProgress?: OnProgress | undefined;
+}
+
+export interface LocalEngineOptions {
+  /** Is told of outlines that no picture should give; the checks for that run only where it is given: in tests and while developing. */
+  readonly onFault?: ((words: string) => void) | undefined;
+  /** Pictures are kept reduced for the screen and not whole: for an engine that is asked for previews alone. */
+  readonly reducedOnly?: boolean;
 }
 
 /** The engine in the thread that calls it. The worker holds one; tests and the command line use it directly. */
 export class LocalEngine implements Engine {
-  private readonly pictures = new Map<string, OpenPicture>();
-  private readonly kept = keepRuns(KEPT_ROOM);
+  private readonly pictures: OpenPictures;
+  private readonly kept: KeptRuns;
   private cleanArt: { readonly key: string; readonly art: Art } | undefined;
   private baseArt: { readonly key: string; readonly art: Art } | undefined;
   private proposed: { readonly key: string; readonly proposals: Proposals } | undefined;
-  private readonly newest = { run: 0, reach: 0 };
+  private readonly newest = { preview: 0, final: 0, reach: 0 };
+  private prepared: PreparedRun | undefined;
   private timesCancelled = 0;
   private timesOpened = 0;
 
-  /** @param onFault is told of outlines that no picture should give; the checks for that run only where it is given: in tests and while developing. */
   constructor(
-    private readonly decode: DecodePicture,
-    private readonly onFault?: (words: string) => void,
-  ) {}
+    decode: DecodePicture,
+    private readonly options: LocalEngineOptions = {},
+  ) {
+    this.pictures = new OpenPictures(decode, options.reducedOnly === true);
+    this.kept = keepRuns(options.reducedOnly === true ? REDUCED_ROOM : KEPT_ROOM);
+  }
 
   async warm(): Promise<void> {
     const before = this.timesOpened;
-    if (this.newest.run === 0) await warmUp(() => this.timesOpened === before);
+    if (this.newest.final === 0 && this.newest.preview === 0) await warmUp(() => this.timesOpened === before);
   }
 
-  async open(bytes: Uint8Array<ArrayBuffer>, file: string, { id, ...options }: OpenOptions = {}): Promise<OpenedPicture> {
+  async open(bytes: Uint8Array<ArrayBuffer>, file: string, options: OpenOptions = {}): Promise<OpenedPicture> {
     this.timesOpened++;
-    const pictureId = id ?? (await pictureIdOf(bytes));
-    // A picture that was dropped is opened again by its job a moment later.
-    const known = this.pictures.get(pictureKeyOf({ id: pictureId, drawnSidePx: options.drawnSidePx }));
-    if (known !== undefined) return { ...known.facts, view: ownCopy(shrinkToSide(known.final, VIEW_SIDE_PX)) };
-    const { picture, ...decoded } = await this.decode(bytes, file, options);
-    const pictureKey = pictureKeyOf({ id: pictureId, drawnSidePx: decoded.drawnSidePx });
-    const preview = shrinkToSide(picture, PREVIEW_SIDE_PX);
-    const facts = { ...decoded, pictureId, pictureKey, widthPx: picture.width, heightPx: picture.height, look: lookAt(picture) };
-    this.pictures.delete(pictureKey);
-    this.pictures.set(pictureKey, { facts, final: picture, preview, previewScale: preview.width / picture.width });
-    for (const [oldest] of this.pictures) {
-      if (oldest === pictureKey || this.pictureBytes() <= KEPT_PICTURE_BYTES) break;
-      this.pictures.delete(oldest);
-    }
-    return { ...facts, view: ownCopy(shrinkToSide(picture, VIEW_SIDE_PX)) };
+    const { facts, final } = await this.pictures.open(bytes, file, options);
+    return { ...facts, view: ownCopy(viewOf(final)) };
   }
 
   async propose({ pictureKey, job, part, stock }: ProposeRequest): Promise<Proposals> {
     const { blank, process } = job;
     const key = JSON.stringify([pictureKey, blank, process, tracedPart(job, part).size, stock]);
-    if (this.proposed?.key !== key) this.proposed = { key, proposals: await drain(propose(job, this.picture(pictureKey).final, stock), this.untilCancelled()) };
+    if (this.proposed?.key !== key) this.proposed = { key, proposals: await drain(propose(job, this.pictures.get(pictureKey).final, stock), this.untilCancelled()) };
     return this.proposed.proposals;
   }
 
+  async prepare({ pictureKey, job, part }: OfJob): Promise<void> {
+    const key = canonicalJson([pictureKey, job, part ?? tracedPart(job).id]);
+    const isStale = this.untilCancelled(() => this.prepared?.key !== key);
+    const makes = async (): Promise<void> => {
+      const clean = await this.clean(pictureKey, tracedPart(job, part), 'final', isStale, (share) => this.prepared?.onProgress?.(share * 0.5));
+      await this.cut(job, part, clean, 'final', isStale, (share) => this.prepared?.onProgress?.(0.5 + share * 0.5));
+    };
+    // Whatever is wrong is told by the run that comes after it.
+    const prepared: PreparedRun = { key, done: (async () => makes().catch(() => undefined))() };
+    this.prepared = prepared;
+    await prepared.done;
+  }
+
+  /** Lets a run that was begun for these settings come to its end, and gives up one that was begun for others. */
+  private async prepareEnds(key: string, onProgress: OnProgress | undefined): Promise<void> {
+    const { prepared } = this;
+    if (prepared?.key === key) {
+      prepared.onProgress = onProgress;
+      await prepared.done;
+    }
+    if (this.prepared === prepared) this.prepared = undefined;
+  }
+
   async run({ pictureKey, job, part, quality, haveView, haveBase }: RunRequest, onProgress?: OnProgress): Promise<RunResult> {
-    const turn = ++this.newest.run;
-    const isStale = this.untilCancelled(() => turn !== this.newest.run);
+    const turn = ++this.newest[quality];
+    const isStale = this.untilCancelled(() => turn !== this.newest[quality]);
+    if (quality === 'final') await this.prepareEnds(canonicalJson([pictureKey, job, part ?? tracedPart(job).id]), onProgress);
     const started = performance.now();
     const clean = await this.clean(pictureKey, tracedPart(job, part), quality, isStale, (share) => onProgress?.(share * 0.5));
     if (quality === 'final') {
@@ -119,7 +139,7 @@ export class LocalEngine implements Engine {
     const { art, key, steps } = clean;
     const base = { key, widthPx: art.width, heightPx: art.height, frame: art.frame, steps };
     const turned = clean.base.key === pictureKey ? {} : { base: baseView(clean.base, haveBase) };
-    const view = key === haveView ? base : { ...base, view: ownCopy(shrinkToSide(pictureFromArt(art), VIEW_SIDE_PX)) };
+    const view = key === haveView ? base : { ...base, view: ownCopy(viewOf(pictureFromArt(art))) };
     try {
       const cut = await this.cut(job, part, clean, quality, isStale, (share) => onProgress?.(0.5 + share * 0.5));
       const tone = cut.tone === undefined ? {} : { tone: { threshold: cut.tone.threshold, inkIs: cut.tone.inkIs, ink: cut.tone.ink, histogram: cut.tone.histogram } };
@@ -156,7 +176,7 @@ export class LocalEngine implements Engine {
       if (this.baseArt?.key !== baseKey) throw new AppError('cancelled');
       return resample(pictureFromArt(this.baseArt.art), xPx, yPx, widthPx, heightPx, outWidth, outHeight);
     }
-    if (cleanKey === undefined) return resample(this.picture(pictureKey).final, xPx, yPx, widthPx, heightPx, outWidth, outHeight);
+    if (cleanKey === undefined) return resample(this.pictures.get(pictureKey).final, xPx, yPx, widthPx, heightPx, outWidth, outHeight);
     if (this.cleanArt?.key !== cleanKey) throw new AppError('cancelled');
     const { art } = this.cleanArt;
     const { leftPx, topPx, scale } = art.frame;
@@ -174,11 +194,11 @@ export class LocalEngine implements Engine {
     const moved = shift === undefined ? undefined : { filmId: shift.filmId, xPx: shift.xMm * resolution, yPx: shift.yMm * resolution };
     const { composed, difference, differs } = proofOfFilms(job, clean.art, cut, moved);
     const stray = cut.strayPx === undefined ? {} : { strayMm: cut.strayPx / resolution };
-    return { key: JSON.stringify([clean.key, traced, shift]), composed: ownCopy(shrinkToSide(composed, VIEW_SIDE_PX)), difference: ownCopy(shrinkToSide(difference, VIEW_SIDE_PX)), differs, ...stray };
+    return { key: JSON.stringify([clean.key, traced, shift]), composed: ownCopy(viewOf(composed)), difference: ownCopy(viewOf(difference)), differs, ...stray };
   }
 
   private sizeOf(pictureKey: string): { widthPx: number; heightPx: number } {
-    const { final } = this.picture(pictureKey);
+    const { final } = this.pictures.get(pictureKey);
     return { widthPx: final.width, heightPx: final.height };
   }
 
@@ -220,20 +240,9 @@ export class LocalEngine implements Engine {
     return () => before !== this.timesCancelled || isOver();
   }
 
-  private pictureBytes(): number {
-    let bytes = 0;
-    for (const { final, preview } of this.pictures.values()) bytes += final.data.byteLength + preview.data.byteLength;
-    return bytes;
-  }
-
-  private picture(pictureKey: string): OpenPicture {
-    const picture = this.pictures.get(pictureKey);
-    if (picture === undefined) throw new AppError('pictureMissing');
-    return picture;
-  }
-
   private clean(pictureKey: string, part: TracedPart, quality: Quality, isStale: () => boolean, onProgress?: OnProgress): Promise<CleanResult> {
-    const { final, preview, previewScale } = this.picture(pictureKey);
+    const { final, preview, previewScale } = this.pictures.get(pictureKey);
+    if (quality === 'final' && this.options.reducedOnly === true) throw new RangeError('the whole picture is not kept here');
     const [picture, scale] = quality === 'final' ? [final, 1] : [preview, previewScale];
     return drain(cleanPart(part, picture, pictureKey, this.kept.steps, scale), isStale, onProgress);
   }
@@ -241,7 +250,8 @@ export class LocalEngine implements Engine {
   private async cut(job: Job, partId: string | undefined, clean: CleanResult, quality: Quality, isStale: () => boolean, onProgress?: OnProgress): Promise<CutResult> {
     const { id: focus } = tracedPart(job, partId);
     const cut = await drain(cutJob(job, await this.cleansOf(job, focus, clean, quality, isStale), focus, this.kept), isStale, onProgress);
-    if (this.onFault !== undefined) for (const { film, outline } of cut.films) if (!isProperlyNested(outline, NESTING_PX)) this.onFault(`the rings of ${film.name} do not lie in each other as they should`);
+    const { onFault } = this.options;
+    if (onFault !== undefined) for (const { film, outline } of cut.films) if (!isProperlyNested(outline, NESTING_PX)) onFault(`the rings of ${film.name} do not lie in each other as they should`);
     return cut;
   }
 
@@ -261,8 +271,11 @@ export class LocalEngine implements Engine {
 function baseView({ key, art }: CleanResult['base'], have?: string): BaseView {
   const { scale } = art.frame;
   const size = { key, widthPx: Math.round(art.width / scale), heightPx: Math.round(art.height / scale) };
-  return key === have ? size : { ...size, view: ownCopy(shrinkToSide(pictureFromArt(art), VIEW_SIDE_PX)) };
+  return key === have ? size : { ...size, view: ownCopy(viewOf(pictureFromArt(art))) };
 }
+
+/** A picture reduced for the screen. */
+const viewOf = (picture: Rgba8): Rgba8 => (Math.max(picture.width, picture.height) <= VIEW_ABOVE * VIEW_SIDE_PX ? picture : shrinkToSide(picture, VIEW_SIDE_PX));
 
 /** Pixels that may be handed over for good: never the engine's own. */
 const ownCopy = (picture: Rgba8): Rgba8 => ({ ...picture, data: new Uint8Array(picture.data) });

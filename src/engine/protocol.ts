@@ -263,6 +263,8 @@ export interface Engine {
   /** What kind of picture it is and how to start with it. */
   propose(request: ProposeRequest): Promise<Proposals>;
   run(request: RunRequest, onProgress?: OnProgress): Promise<RunResult>;
+  /** Begins the run of the whole picture that is about to be asked for, which then goes on from where this is; another run ends it. */
+  prepare(request: OfJob): Promise<void>;
   reach(request: ReachRequest): Promise<ReachView>;
   /** The art as it is after some of the steps, reduced for the screen. */
   moment(request: MomentRequest): Promise<MomentView>;

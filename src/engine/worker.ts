@@ -1,14 +1,17 @@
 import { expose, transfer } from 'comlink';
 import { plainFromError, type PlainError } from '../core/errors/appError.ts';
 import { decodeInBrowser } from '../formats/picture/decodeInBrowser.ts';
-import { HANDED_OVER, type CallName } from './calls.ts';
+import { HANDED_OVER, REDUCED, type CallName } from './calls.ts';
 import { LocalEngine } from './localEngine.ts';
 
 /** What crosses instead of a thrown error, whose class and code would be lost. */
 export type Answer = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly error: PlainError };
 
-// eslint-disable-next-line no-console -- seen by who develops, in no build
-const engine = new LocalEngine(decodeInBrowser, import.meta.env.DEV ? (words) => console.error(words) : undefined);
+const engine = new LocalEngine(decodeInBrowser, {
+  // eslint-disable-next-line no-console -- seen by who develops, in no build
+  onFault: import.meta.env.DEV ? (words) => console.error(words) : undefined,
+  reducedOnly: self.name === REDUCED,
+});
 
 /** Does a call by its name; arguments and answer have passed the types on the other side. */
 async function call(name: CallName, ...args: unknown[]): Promise<Answer> {

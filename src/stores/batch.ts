@@ -65,7 +65,7 @@ export const useBatch = defineStore('batch', () => {
   async function one(recipe: Recipe, input: BatchInput, pattern: Job | undefined): Promise<BatchOutcome> {
     let name = 'file' in input ? input.file.name : '';
     try {
-      const entry = 'file' in input ? await shelf.addFile(input.file, pattern) : await storage.get(input.entryId);
+      const entry = 'file' in input ? await shelf.addFile(input.file, { pattern }) : await storage.get(input.entryId);
       if (entry === undefined) return { name, steps: [], error: { code: 'badJob', details: { reason: 'it is not on this shelf any more' }, message: '' } };
       name = entry.job.name;
       if ('file' in input) made.push(entry.id);

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, markRaw, ref, shallowRef, watch } from 'vue';
-import { AppError, asAppError, isAppError, plainFromError } from '../core/errors/appError.ts';
+import { AppError, asAppError, isAppError } from '../core/errors/appError.ts';
 import type { Job } from '../core/job/job.ts';
 import { plainObjects } from '../core/job/objects.ts';
 import type { PictureInfo } from '../core/job/picture.ts';
@@ -10,6 +10,7 @@ import { checkFileSize } from '../formats/picture/checkPicture.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
 import { pictureKeyOf, type OfJob, type OpenedPicture, type RegionRequest, type RunResult } from '../engine/protocol.ts';
 import type { ShelfEntry } from '../storage/ports.ts';
+import { benchRuns } from './benchRuns.ts';
 import { jobHistory } from './jobHistory.ts';
 import { keepJob } from './keepJob.ts';
 import { keepShown } from './keepShown.ts';
@@ -197,65 +198,12 @@ export const useBench = defineStore('bench', () => {
     void work();
   }
 
-  let turn = 0;
-  /** The turn that is being worked on. Progress comes on a channel of its own and may arrive after the result it led to. */
-  let underWay = 0;
-
-  /** Brings what is shown up to date: a reduced run first when the picture is large, then, unless something is being dragged, the whole one. */
-  async function work(): Promise<void> {
-    const opened = picture.value;
-    const current = job.value;
-    if (opened === undefined || current === undefined) return;
-    const mine = ++turn;
-    underWay = mine;
-    restored = undefined;
-    try {
-      await opening.catch(() => undefined);
-      if (mine !== turn) return;
-      const large = opened.widthPx * opened.heightPx > 1_600_000;
-      if (large) await runOnce(opened.pictureKey, current, 'preview', mine);
-      // A newer change has its own run by now, which the rest of this one would cancel.
-      if (mine !== turn) return;
-      if (!dragging.value || !large) await runOnce(opened.pictureKey, current, 'final', mine);
-    } catch (caught) {
-      await onRunError(caught, mine);
-    } finally {
-      if (mine === turn) {
-        underWay = 0;
-        busy.value = undefined;
-      }
-    }
-  }
-
-  const haveViews = () => ({ ...(cleanView.value === undefined ? {} : { haveView: cleanView.value.key }), ...(baseView.value === undefined ? {} : { haveBase: baseView.value.key }) });
-
-  async function runOnce(pictureKey: string, current: Job, quality: 'preview' | 'final', mine: number): Promise<void> {
-    const done = await engine.run({ pictureKey, job: current, quality, ...haveViews() }, (share) => {
-      if (mine === underWay) busy.value = share;
-    });
-    if (mine !== turn) return;
-    if (done.clean.view !== undefined) cleanView.value = markRaw({ key: done.clean.key, pixels: done.clean.view });
-    if (done.base?.view !== undefined) baseView.value = markRaw({ key: done.base.key, pixels: done.base.view });
-    result.value = markRaw(done);
-    error.value = undefined;
-    if (quality === 'final') shownJob.value = current;
-  }
-
-  async function onRunError(caught: unknown, mine: number): Promise<void> {
-    const appError = asAppError(caught, 'unexpected');
-    if (appError.code === 'cancelled' || mine !== turn) return;
-    if (appError.code === 'pictureMissing' || appError.code === 'workerLost') {
-      // The engine was started anew and has forgotten the picture.
-      if (appError.code === 'workerLost') error.value = appError;
-      await openPicture();
-      return;
-    }
-    error.value = appError;
-    shownJob.value = job.value;
-    // What is shown was cut from other settings: it stands no longer, until a run succeeds.
-    const { cut: _cut, tone: _tone, ...rest } = result.value ?? {};
-    if (result.value !== undefined) result.value = markRaw({ ...rest, problem: plainFromError(appError) } as RunResult);
-  }
+  const { work, haveViews } = benchRuns(engine, {
+    picture, job, result, cleanView, baseView, error, busy, shownJob, dragging,
+    opened: () => opening,
+    reopen: openPicture,
+    onStart: () => (restored = undefined),
+  });
 
   watch([job, picture], ([now, opened]) => {
     if (restored === undefined || now !== restored.job || opened !== restored.picture) void work();

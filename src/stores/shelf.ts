@@ -36,6 +36,14 @@ function jobLike(pattern: Job | undefined, name: string): Job {
   return { ...withPart(fresh, { ...tracedPart(fresh), separation, outline, size, films }), blank, process, layout, handOff };
 }
 
+/** How a file is brought in. */
+export interface AddOptions {
+  /** A job whose blank, process, size and layout a picture's job takes. */
+  readonly pattern?: Job | undefined;
+  /** Whether the job is opened as soon as it lies here: its films are begun with before it does. */
+  readonly opensNext?: boolean;
+}
+
 /** The shelf: all jobs, and what can be done with one as a whole. */
 export const useShelf = defineStore('shelf', () => {
   const { engine, storage, signal } = useServices();
@@ -113,11 +121,12 @@ export const useShelf = defineStore('shelf', () => {
   }
 
   /** A job with a picture that it has not had before. @param asProposed whether a sure proposal is taken up. */
-  async function addPicture(job: Job, bytes: Uint8Array<ArrayBuffer>, fileName: string, asProposed: boolean): Promise<ShelfEntry> {
+  async function addPicture(job: Job, bytes: Uint8Array<ArrayBuffer>, fileName: string, { asProposed, opensNext }: { asProposed: boolean; opensNext: boolean }): Promise<ShelfEntry> {
     const opened = await engine.open(bytes.slice(), fileName);
     const { pictureKey, pictureId } = opened;
     const begun = asProposed ? await started(job, pictureKey) : job;
     const whole = withPicture(begun, tracedPart(begun).id, pictureInfoOf(fileName, opened));
+    if (opensNext) void engine.prepare({ pictureKey, job: whole }).catch(() => 'what is wrong is told once it is opened');
     const thumbnail = await engine.export({ pictureKey, job: whole, kind: 'thumbnail' });
     return put(whole, [{ id: pictureId, fileName, bytes }], thumbnail);
   }
@@ -139,14 +148,11 @@ export const useShelf = defineStore('shelf', () => {
     return put(job, files, thumbnail);
   }
 
-  /**
-   * Starts a job from a file: a picture, or a whole job from an archive. The file is checked before anything is stored. A picture's job starts as the first look proposes, where it is sure.
-   * @param pattern a job whose blank, process, size and layout a picture's job takes.
-   */
-  async function addFile(file: File, pattern?: Job): Promise<ShelfEntry> {
+  /** Starts a job from a file: a picture, or a whole job from an archive. The file is checked before anything is stored. A picture's job starts as the first look proposes, where it is sure. */
+  async function addFile(file: File, { pattern, opensNext = false }: AddOptions = {}): Promise<ShelfEntry> {
     checkFileSize(file.size, file.name);
     const bytes = new Uint8Array(await file.arrayBuffer());
-    if (!isArchive(file.name)) return addPicture(jobLike(pattern, nameFromFile(file.name)), bytes, file.name, pattern === undefined);
+    if (!isArchive(file.name)) return addPicture(jobLike(pattern, nameFromFile(file.name)), bytes, file.name, { asProposed: pattern === undefined, opensNext });
     return addWhole(await readArchive(bytes, file.name));
   }
 

@@ -32,21 +32,36 @@ export function* reachedOutline(mesh: ArcMesh, own: Curves, filmOfCell: Int16Arr
   const beyond = beyondReach(own, films, film, under, width, height);
   if (under.includes('middle')) beyondMiddle(beyond, films, film, under, width, height);
   yield 0.3;
-  // A pixel beside the film's own is always within, or short reaches would come and go along a slanting edge.
-  const touches = (i: number): boolean => {
-    if (!Number.isFinite(beyond[i])) return false;
-    const x = i % width;
-    return (x > 0 && films[i - 1] === film) || (x < width - 1 && films[i + 1] === film) || films[i - width] === film || films[i + width] === film;
-  };
-  const isOpen = Uint8Array.from(beyond, (value, i) => (value <= 0 || touches(i) ? 0 : 1));
+  const isOpen = openCells(beyond, films, film, width, height);
   closeSlits(isOpen, width, height, (i) => reachAt(films[i], film, under));
-  const map = makeLabelMap(width, height, isOpen.map((open) => (open === 0 ? 0 : CLEAR)));
+  const map = makeLabelMap(width, height, labelsOf(isOpen));
   const nodes = nodePlaces(mesh);
   const reached = splitArcs(crackArcs(map, () => () => false), (vertex) => nodes.has(vertex));
   const halfOf = sameArcs(arcs);
   const kept: KeptCurves = { curves: mesh.curves, halfOf: (arc) => halfOf(reached, arc), placeOf: (node) => nodes.get(node) };
   const fitted = yield* within(fitMesh(reached, new ReachPlaces(cells, stride, width, places, beyond), width, height, options, kept), 0.4, 1);
   return filmOutline(fitted, sidesOfLabels(reached, (label) => label === 0));
+}
+
+/** 1 for each pixel where the film does not lie. A pixel beside its own is always within, or short reaches would come and go along a slanting edge. */
+function openCells(beyond: Float32Array, films: Int16Array, film: number, width: number, height: number): Uint8Array {
+  const open = new Uint8Array(beyond.length);
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, i++) {
+      const value = beyond[i];
+      if (value <= 0) continue;
+      const isBeside = value !== Infinity && ((x > 0 && films[i - 1] === film) || (x < width - 1 && films[i + 1] === film) || films[i - width] === film || films[i + width] === film);
+      open[i] = isBeside ? 0 : 1;
+    }
+  }
+  return open;
+}
+
+/** 0 where the film lies, clear elsewhere. */
+function labelsOf(isOpen: Uint8Array): Uint8Array {
+  const labels = new Uint8Array(isOpen.length);
+  for (let i = 0; i < labels.length; i++) if (isOpen[i] !== 0) labels[i] = CLEAR;
+  return labels;
 }
 
 /** Where the nodes of a mesh lie, by their vertices. */

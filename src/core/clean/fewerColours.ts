@@ -2,13 +2,11 @@ import { writeOklab, type Rgb } from '../colour/oklab.ts';
 import { withAlpha, type Art } from '../raster/art.ts';
 import { wordsOf, type Rgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
-import { noiseLevel } from './noiseLevel.ts';
+import { calmedArt } from './calmedArt.ts';
 import { findPalette, type Tone, type ToneCount } from './palette.ts';
-import { PLAIN, plainPixels } from './plainPixels.ts';
+import { PLAIN } from './plainPixels.ts';
 import { redrawEdges } from './redrawEdges.ts';
 import { settleMixed } from './settleMixed.ts';
-import { sigmaFilter } from './sigmaFilter.ts';
-import { markThinLines } from './thinLines.ts';
 
 export interface FewerColours {
   readonly art: Art;
@@ -38,11 +36,7 @@ export function* fewerColours(art: Art, count: number | 'auto'): Task<FewerColou
  */
 export function* toneLabels(art: Art, count: ToneCount | readonly Rgb[], noSingles: boolean, held: readonly Rgb[] = []): Task<Omit<FewerColours, 'art'>> {
   const { width, height } = art;
-  const noise = noiseLevel(art.colour);
-  const smooth = yield* within(sigmaFilter(art.colour, Math.max(12, Math.min(40, 10 + 3 * noise)), false), 0, 0.5);
-  const plain = plainPixels(smooth, art.alpha, 6 + noise);
-  markThinLines(smooth, plain);
-  yield 0.55;
+  const { noise, smooth, plain } = yield* within(calmedArt(art), 0, 0.55);
   const tones = isPalette(count) ? count.map((tone): Tone => ({ ...tone, count: 0 })) : findPalette(smooth, plain, count, held);
   if (tones.length < 2) return { tones, labels: new Uint8Array(width * height) };
   const labels = nearestTones(smooth, tones);

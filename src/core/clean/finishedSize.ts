@@ -65,7 +65,8 @@ function directionOf({ by, turnDeg }: FinishedSize): { x: number; y: number } {
 /** 1 for each pixel of the art that is ink: at least half there, and where nothing is clear unlike the ground that lies around it. */
 function inkOf(art: Art): Uint8Array {
   const { alpha, width, height, colour } = art;
-  const ink = Uint8Array.from(alpha, (value) => (value >= 128 ? 1 : 0));
+  const ink = new Uint8Array(alpha.length);
+  for (let i = 0; i < ink.length; i++) ink[i] = alpha[i] >= 128 ? 1 : 0;
   if (!isOpaque(alpha)) return ink;
   const ground = groundColour(art);
   if (ground === undefined) return ink;

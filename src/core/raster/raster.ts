@@ -8,7 +8,7 @@ export interface Rgba8 {
   readonly kind: 'rgba8';
   readonly width: number;
   readonly height: number;
-  readonly data: Uint8Array | Uint8ClampedArray;
+  readonly data: Uint8Array;
   /** Known to have no clear pixel, because its file cannot hold one. Absent when that was not looked at. */
   readonly opaque?: true;
 }
@@ -38,9 +38,15 @@ function checkSize(kind: string, width: number, height: number, length: number, 
   if (length !== width * height * channels) throw new RangeError(`${kind}: ${width} × ${height} needs ${width * height * channels} values, got ${length}`);
 }
 
-export function makeRgba8(width: number, height: number, data: Uint8Array | Uint8ClampedArray = new Uint8Array(width * height * 4), opaque = false): Rgba8 {
+export function makeRgba8(width: number, height: number, data: Uint8Array = new Uint8Array(width * height * 4), opaque = false): Rgba8 {
   checkSize('rgba8', width, height, data.length, 4);
   return opaque ? { kind: 'rgba8', width, height, data, opaque } : { kind: 'rgba8', width, height, data };
+}
+
+/** Whether every pixel of RGBA bytes is opaque. */
+export function hasNoClear(rgba: Uint8Array): boolean {
+  for (let i = 3; i < rgba.length; i += 4) if (rgba[i] !== 255) return false;
+  return true;
 }
 
 export function makeShareMap(width: number, height: number, data: Uint8Array = new Uint8Array(width * height)): ShareMap {

@@ -19,91 +19,90 @@ export function resample(picture: Rgba8, left: number, top: number, width: numbe
   const out = new Uint8Array(outWidth * outHeight * 4);
   const columns = spans(left, width, outWidth, picture.width);
   const rows = spans(top, height, outHeight, picture.height);
-  const average = picture.opaque === true ? averageOpaqueRow : averageRow;
-  for (let y = 0; y < outHeight; y++) average(picture, columns, rows, y, out, y * outWidth * 4);
-  return makeRgba8(outWidth, outHeight, out);
+  const isPlain = picture.opaque === true;
+  const sums = new Float64Array(picture.width * 4);
+  for (let y = 0; y < outHeight; y++) {
+    const height = isPlain ? sumOpaqueRows(picture, columns, rows, y, sums) : sumRows(picture, columns, rows, y, sums);
+    averageRow(sums, columns, height, isPlain ? 255 : 1, out, y * outWidth * 4);
+  }
+  return makeRgba8(outWidth, outHeight, out, isPlain);
 }
 
-/** One new row. Plain sums run over the whole pixels of each span; the cut ones at its ends are added by their part. */
-function averageRow({ data, width: stride }: Rgba8, columns: Spans, rows: Spans, y: number, out: Uint8Array, at: number): void {
-  const { from: left, to: right, first: firstX, last: lastX } = columns;
-  const fromY = rows.from[y];
-  const lastY = rows.to[y] - 1;
-  for (let x = 0, o = at; x < left.length; x++, o += 4) {
-    let r = 0;
-    let g = 0;
-    let b = 0;
-    let a = 0;
-    let area = 0;
-    const firstLess = 1 - firstX[x];
-    const lastLess = 1 - lastX[x];
-    const count = right[x] - left[x] - firstLess - lastLess;
-    for (let yy = fromY; yy <= lastY; yy++) {
-      const part = yy === fromY ? rows.first[y] : yy === lastY ? rows.last[y] : 1;
-      const begin = (yy * stride + left[x]) * 4;
-      const end = (yy * stride + right[x]) * 4;
-      let sr = 0;
-      let sg = 0;
-      let sb = 0;
-      let sa = 0;
-      for (let i = begin; i < end; i += 4) {
-        const w = data[i + 3];
-        sr += data[i] * w;
-        sg += data[i + 1] * w;
-        sb += data[i + 2] * w;
-        sa += w;
-      }
-      const w0 = data[begin + 3] * firstLess;
-      const w1 = data[end - 1] * lastLess;
-      r += part * (sr - data[begin] * w0 - data[end - 4] * w1);
-      g += part * (sg - data[begin + 1] * w0 - data[end - 3] * w1);
-      b += part * (sb - data[begin + 2] * w0 - data[end - 2] * w1);
-      a += part * (sa - w0 - w1);
-      area += part * count;
+/** Adds up the rows that fall on a new one, those that it cuts by their part, as far as its columns go: colours weighted by alpha, and alpha. @returns the height of what was added, px. */
+function sumRows({ data, width: stride }: Rgba8, columns: Spans, rows: Spans, y: number, sums: Float64Array): number {
+  const [begin, end] = extentOf(columns);
+  sums.fill(0, begin, end);
+  let added = 0;
+  for (let yy = rows.from[y]; yy < rows.to[y]; yy++) {
+    const part = partOf(rows, y, yy);
+    added += part;
+    for (let i = begin, j = yy * stride * 4 + begin; i < end; i += 4, j += 4) {
+      const weight = part * data[j + 3];
+      sums[i] += weight * data[j];
+      sums[i + 1] += weight * data[j + 1];
+      sums[i + 2] += weight * data[j + 2];
+      sums[i + 3] += weight;
+    }
+  }
+  return added;
+}
+
+/** The same where nothing is clear: every pixel weighs 1. */
+function sumOpaqueRows({ data, width: stride }: Rgba8, columns: Spans, rows: Spans, y: number, sums: Float64Array): number {
+  const [begin, end] = extentOf(columns);
+  sums.fill(0, begin, end);
+  let added = 0;
+  for (let yy = rows.from[y]; yy < rows.to[y]; yy++) {
+    const part = partOf(rows, y, yy);
+    added += part;
+    for (let i = begin, j = yy * stride * 4 + begin; i < end; i += 4, j += 4) {
+      sums[i] += part * data[j];
+      sums[i + 1] += part * data[j + 1];
+      sums[i + 2] += part * data[j + 2];
+      sums[i + 3] += part;
+    }
+  }
+  return added;
+}
+
+/** Where the columns begin and end in the values of a row. */
+const extentOf = ({ from, to }: Spans): [number, number] => [from[0] * 4, to[to.length - 1] * 4];
+
+/** How much of an old row falls on a new one. */
+const partOf = ({ from, to, first, last }: Spans, y: number, yy: number): number => (yy === from[y] ? first[y] : yy === to[y] - 1 ? last[y] : 1);
+
+/** The sums of a new row, column by column, to its pixels. @param height of what was added up, px. @param unit alpha of a pixel that weighs 1. */
+function averageRow(sums: Float64Array, { from, to, first, last }: Spans, height: number, unit: number, out: Uint8Array, at: number): void {
+  for (let x = 0, o = at; x < from.length; x++, o += 4) {
+    const begin = from[x] * 4;
+    const end = (to[x] - 1) * 4;
+    let part = first[x];
+    let area = part;
+    let r = part * sums[begin];
+    let g = part * sums[begin + 1];
+    let b = part * sums[begin + 2];
+    let a = part * sums[begin + 3];
+    for (let i = begin + 4; i < end; i += 4) {
+      r += sums[i];
+      g += sums[i + 1];
+      b += sums[i + 2];
+      a += sums[i + 3];
+      area++;
+    }
+    if (end > begin) {
+      part = last[x];
+      area += part;
+      r += part * sums[end];
+      g += part * sums[end + 1];
+      b += part * sums[end + 2];
+      a += part * sums[end + 3];
     }
     // Parts are rounded: next to nothing may be left of a span that is clear.
     if (a <= LEAST_PART) continue;
     out[o] = r / a + 0.5;
     out[o + 1] = g / a + 0.5;
     out[o + 2] = b / a + 0.5;
-    out[o + 3] = a / area + 0.5;
-  }
-}
-
-/** The same where nothing is clear. */
-function averageOpaqueRow({ data, width: stride }: Rgba8, columns: Spans, rows: Spans, y: number, out: Uint8Array, at: number): void {
-  const { from: left, to: right, first: firstX, last: lastX } = columns;
-  const fromY = rows.from[y];
-  const lastY = rows.to[y] - 1;
-  for (let x = 0, o = at; x < left.length; x++, o += 4) {
-    let r = 0;
-    let g = 0;
-    let b = 0;
-    let parts = 0;
-    const firstLess = 1 - firstX[x];
-    const lastLess = 1 - lastX[x];
-    for (let yy = fromY; yy <= lastY; yy++) {
-      const part = yy === fromY ? rows.first[y] : yy === lastY ? rows.last[y] : 1;
-      const begin = (yy * stride + left[x]) * 4;
-      const end = (yy * stride + right[x]) * 4;
-      let sr = 0;
-      let sg = 0;
-      let sb = 0;
-      for (let i = begin; i < end; i += 4) {
-        sr += data[i];
-        sg += data[i + 1];
-        sb += data[i + 2];
-      }
-      r += part * (sr - data[begin] * firstLess - data[end - 4] * lastLess);
-      g += part * (sg - data[begin + 1] * firstLess - data[end - 3] * lastLess);
-      b += part * (sb - data[begin + 2] * firstLess - data[end - 2] * lastLess);
-      parts += part;
-    }
-    const area = parts * (right[x] - left[x] - firstLess - lastLess);
-    out[o] = r / area + 0.5;
-    out[o + 1] = g / area + 0.5;
-    out[o + 2] = b / area + 0.5;
-    out[o + 3] = 255;
+    out[o + 3] = (unit * a) / (area * height) + 0.5;
   }
 }
 

@@ -29,5 +29,5 @@ export async function decodeHeic(library: HeicLibrary, bytes: Uint8Array, file: 
     image.display({ data, width, height }, resolve);
   });
   if (filled === null || filled === undefined) throw new AppError('damaged', { file });
-  return makeRgba8(width, height, data);
+  return makeRgba8(width, height, new Uint8Array(data.buffer));
 }

@@ -12,18 +12,25 @@ const LEAST_PX = 2;
 export function closeSlits(isOpen: Uint8Array, width: number, height: number, reachOf: (pixel: number) => number): void {
   const regions = labelRegions(isOpen, width, height, 1, false);
   const { first, runs } = runsByRegion(regions);
-  const inside = distanceInside(isOpen, width, height, 'free');
+  const { runStart, runEnd } = regions;
+  let inside: Float32Array | undefined;
   for (let k = 0; k < regions.count; k++) {
     if (regions.touchesBorder[k] !== 0) continue;
     const own = runs.subarray(first[k], first[k + 1]);
-    if (own.every((run) => isSlit(regions.runStart[run], regions.runEnd[run], inside, reachOf))) for (const run of own) isOpen.fill(0, regions.runStart[run], regions.runEnd[run]);
+    if (!own.every((run) => isUnder(runStart[run], runEnd[run], reachOf))) continue;
+    inside ??= distanceInside(isOpen, width, height, 'free');
+    const distance = inside;
+    if (own.every((run) => isNarrow(runStart[run], runEnd[run], distance, reachOf))) for (const run of own) isOpen.fill(0, runStart[run], runEnd[run]);
   }
 }
 
-function isSlit(from: number, to: number, inside: Float32Array, reachOf: (pixel: number) => number): boolean {
-  for (let i = from; i < to; i++) {
-    const reach = reachOf(i);
-    if (reach === 0 || 2 * inside[i] - 1 > Math.max(LEAST_PX, 2 * reach)) return false;
-  }
+/** Whether the film may run on at all pixels of a run. */
+function isUnder(from: number, to: number, reachOf: (pixel: number) => number): boolean {
+  for (let i = from; i < to; i++) if (reachOf(i) === 0) return false;
+  return true;
+}
+
+function isNarrow(from: number, to: number, inside: Float32Array, reachOf: (pixel: number) => number): boolean {
+  for (let i = from; i < to; i++) if (2 * inside[i] - 1 > Math.max(LEAST_PX, 2 * reachOf(i))) return false;
   return true;
 }
