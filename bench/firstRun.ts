@@ -1,29 +1,16 @@
-import { execFile } from 'node:child_process';
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
-import { promisify } from 'node:util';
-import { bundleProgram } from '../scripts/build.mjs';
 import { colourDrawings, colourSvgOf, tonesOf } from './colourDrawings.ts';
 import { composedDrawing } from './composed.ts';
 import { degraded } from './degrade.ts';
+import { freshProcess } from './freshProcess.ts';
 
 const ROUNDS = 3;
-const here = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
 const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1];
-const runFile = promisify(execFile);
-
-/** The program of one run, bundled as the command is; the libraries stay where they are, as native code and WebAssembly want it. */
-async function bundled(): Promise<string> {
-  const { dependencies } = JSON.parse(await readFile(here('./package.json'), 'utf8')) as { dependencies: Record<string, string> };
-  await bundleProgram(here('./firstRunOne.ts'), here('./build'), { entryFileNames: 'firstRunOne.mjs' }, ['sharp', ...Object.keys(dependencies)]);
-  return here('./build/firstRunOne.mjs');
-}
-
 /** The first trace of a fresh process beside *layers*, also fresh: what one waits for with the first picture. Code that is not yet compiled counts; in the browser the engine warms up while that picture is being chosen. */
 export async function benchFirstRun(): Promise<void> {
-  const one = await bundled();
+  const one = await freshProcess('firstRunOne.ts');
   const folder = await mkdtemp(join(tmpdir(), 'first-run-'));
   const drawings = [...colourDrawings().slice(1, 5), composedDrawing(60, 4), composedDrawing(63, 6)];
   const ratios: number[] = [];
@@ -33,7 +20,7 @@ export async function benchFirstRun(): Promise<void> {
     const picture = await degraded((pixels) => colourSvgOf(drawing, pixels, false), 'clean');
     const file = join(folder, 'picture.rgba');
     await writeFile(file, picture.data);
-    const once = async (who: string): Promise<number> => Number((await runFile(process.execPath, [one, who, String(picture.width), String(picture.height), file, ...tonesOf(drawing)])).stdout);
+    const once = async (who: string): Promise<number> => Number(await one(who, String(picture.width), String(picture.height), file, ...tonesOf(drawing)));
     const [ours, theirs, warm]: number[][] = [[], [], []];
     for (let round = 0; round < ROUNDS; round++) {
       ours.push(await once('limner'));

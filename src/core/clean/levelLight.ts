@@ -3,7 +3,7 @@ import { artFromPicture, pictureFromArt, withAlpha, type Art } from '../raster/a
 import { makeRgba8 } from '../raster/raster.ts';
 import { shrinkToSide } from '../raster/shrink.ts';
 import type { Task } from '../task/task.ts';
-import { isInEvenTones } from './softenLift.ts';
+import { isInEvenTones } from './isInEvenTones.ts';
 
 /** Light field over a grid of blocks: what plain paper looks like there, one value a channel. */
 interface LightField {

@@ -1,6 +1,6 @@
 import type { Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
-import { nearEdges } from '../raster/nearEdges.ts';
+import { labelEdges, nearEdges } from '../raster/nearEdges.ts';
 import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
 import type { Task } from '../task/task.ts';
 import { ToneMix } from './toneMix.ts';
@@ -23,7 +23,7 @@ export function* redrawEdges({ colour, alpha, width, height }: Art, labels: Uint
   const out = new Uint8Array(colour.data);
   inTones(labels, tones, out);
   yield 0.2;
-  const { rowFirst, start, end } = nearEdges(labels, width, height, REACH);
+  const { rowFirst, start, end } = nearEdges(labelEdges(labels, width, height), REACH);
   yield 0.4;
   const mix = new ToneMix(colour, tones);
   const near = new SetsAround(labels, alpha, width, height, REACH);
@@ -69,7 +69,7 @@ export interface Mixtures {
 /** The mixtures as which `redrawEdges` sees the pixels near edges, each of its own tone and the one that has most of the rest. */
 export function mixturesAtEdges({ colour, alpha, width, height }: Art, labels: Uint8Array, tones: readonly Rgb[]): Mixtures {
   const mixtures = { other: labels.slice(), share: new Uint8Array(labels.length).fill(255) };
-  const { rowFirst, start, end } = nearEdges(labels, width, height, REACH);
+  const { rowFirst, start, end } = nearEdges(labelEdges(labels, width, height), REACH);
   const mix = new ToneMix(colour, tones);
   const near = new SetsAround(labels, alpha, width, height, REACH);
   for (let y = 0; y < height; y++) {

@@ -1,5 +1,6 @@
-import { distanceTo, distanceToWide } from '../raster/distance.ts';
-import { nearEdges, type Stretches } from '../raster/nearEdges.ts';
+import type { Rgb } from '../colour/oklab.ts';
+import { distanceNear } from '../raster/distanceNear.ts';
+import { labelEdges, nearEdges, type Stretches } from '../raster/nearEdges.ts';
 import { withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
@@ -24,6 +25,8 @@ const CORNER_TURN = 0.42;
 const THIN = 2;
 /** Teeth stand out by up to so many amounts from what an opening leaves. */
 const TOOTH = 1.3;
+/** What is kept lies within so many blurs of an edge, with all that is kept around it: corners are found where their larger blur has passed a fifth. */
+const KEPT_REACH = 3;
 /** An edge that would move by less within a pixel is not jagged, px. */
 const SMALLEST_JAG = 0.2;
 
@@ -43,8 +46,8 @@ export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
   }
   if (clear + (isClear ? 1 : 0) < 2) return { art, movedPx2: 0 };
   const mixtures = mixturesWithClear(art, labels, tones, isClear);
-  const work: Tidying = { art, tones, mixtures, amountPx, sigma: amountPx * BLUR_SHARE, colour: new Uint8Array(art.colour.data), alpha: art.alpha.slice() };
-  const margin = marginOf(work.sigma, amountPx);
+  const margin = marginOf(amountPx * BLUR_SHARE, amountPx);
+  const work: Tidying = { art, tones, mixtures, amountPx, sigma: amountPx * BLUR_SHARE, colour: new Uint8Array(art.colour.data), alpha: art.alpha.slice(), room: makeRoom(Math.min(height, BAND_ROWS + 2 * margin) * width) };
   let movedPx2 = 0;
   for (let y = 0; y < height; y += BAND_ROWS) {
     const top = Math.max(0, y - margin);
@@ -87,7 +90,19 @@ interface Tidying {
   /** The outcome, written band by band. */
   readonly colour: Uint8Array;
   readonly alpha: Uint8Array;
+  readonly room: Room;
 }
+
+/** Planes of a band, used again for every tone and band: memory that is new each time would cost more than what is done with it. */
+interface Room {
+  readonly cells: readonly [Uint8Array, Uint8Array, Uint8Array];
+  readonly planes: readonly [Float32Array, Float32Array, Float32Array, Float32Array];
+}
+
+const makeRoom = (cells: number): Room => ({
+  cells: [new Uint8Array(cells), new Uint8Array(cells), new Uint8Array(cells)],
+  planes: [new Float32Array(cells), new Float32Array(cells), new Float32Array(cells), new Float32Array(cells)],
+});
 
 /** How far a row's outcome depends on the rows around it: what is kept near it, found by a blur of a blur, the corners' blur or an opening. */
 const marginOf = (sigma: number, amountPx: number): number => Math.ceil(sigma + Math.max(2 * blurReach(sigma), blurReach(sigma * CORNER_SCALE), (2 * THIN + TOOTH) * amountPx)) + 4;
@@ -97,30 +112,41 @@ function tidyBand(work: Tidying, labels: Uint8Array, top: number, from: number, 
   const { sigma, amountPx, tones, mixtures } = work;
   const { width } = work.art;
   const height = labels.length / width;
-  const kept = new Uint8Array(labels.length);
+  const [kept, own, wide] = work.room.cells.map((cells) => cells.subarray(0, labels.length));
+  const [share, across, once, twice] = work.room.planes.map((plane) => plane.subarray(0, labels.length));
+  kept.fill(0);
   const field = new Strongest(labels);
-  const own = new Uint8Array(labels.length);
-  const share = new Float32Array(labels.length);
+  const edges = labelEdges(labels, width, height);
   for (let tone = 0; tone <= tones.length; tone++) {
     if (!labels.includes(tone)) continue;
-    for (let i = 0, j = top * width; i < own.length; i++, j++) {
-      own[i] = labels[i] === tone ? 1 : 0;
-      share[i] = own[i] !== 0 ? mixtures.share[j] / 255 : mixtures.other[j] === tone ? 1 - mixtures.share[j] / 255 : 0;
-    }
-    // Twice the reach of the blur, for what is blurred twice; beyond, the tone has all or nothing.
-    const where = nearEdges(own, width, height, 2 * blurReach(sigma) + 2);
-    field.add(tone, levelled(share, width, height, sigma, where), where);
-    markCorners(blurred(share, width, height, sigma * CORNER_SCALE, where), kept, width, height, sigma * CORNER_SCALE, where);
-    markThin(own, kept, width, height, amountPx);
+    for (let y = 0; y < height; y++) shareRow(mixtures, labels, tone, own, share, y * width, (y + 1) * width, top * width);
+    // Beyond, the tone has all or nothing.
+    const where = nearEdges(edges, reachOf(sigma, amountPx), tone);
+    field.add(tone, levelled(share, width, height, sigma, where, [across, once, twice]), where);
+    markCorners(blurred(share, width, height, sigma * CORNER_SCALE, where, [across, once]), kept, width, height, sigma * CORNER_SCALE, where);
+    markThin(own, wide, kept, width, height, amountPx, where, once);
   }
   field.finish();
-  return paintRows(work, labels, field, distanceTo(kept, width, height), top, from, to);
+  const near = distanceNear(kept, false, nearEdges(edges, Math.ceil(KEPT_REACH * sigma) + 2), width, height, once);
+  return paintRows(work, labels, field, near, top, from, to);
+}
+
+/** What is done along the edges of a tone sees so far, px: a blur of a blur, or how far an opening reaches and the teeth that it leaves. */
+const reachOf = (sigma: number, amountPx: number): number => Math.max(2 * blurReach(sigma) + 2, Math.ceil((2 * THIN + TOOTH) * amountPx) + 2);
+
+/** Where in a row a tone is, and how much of each pixel it has. @param above pixels of the mixtures before the first label. */
+function shareRow(mixtures: Mixtures, labels: Uint8Array, tone: number, own: Uint8Array, share: Float32Array, from: number, to: number, above: number): void {
+  for (let i = from, j = from + above; i < to; i++, j++) {
+    const isOwn = labels[i] === tone;
+    own[i] = isOwn ? 1 : 0;
+    share[i] = isOwn ? mixtures.share[j] / 255 : mixtures.other[j] === tone ? 1 - mixtures.share[j] / 255 : 0;
+  }
 }
 
 /** Blurred without drawing round edges in: twice the blur less the blur of the blur (after G. Taubin, "Curve and surface smoothing without shrinkage", ICCV 1995, doi:10.1109/ICCV.1995.466848). */
-function levelled(own: Float32Array, width: number, height: number, sigma: number, where: Stretches): Float32Array {
-  const once = blurred(own, width, height, sigma, where);
-  const twice = blurred(once, width, height, sigma, where);
+function levelled(own: Float32Array, width: number, height: number, sigma: number, where: Stretches, [across, first, second]: readonly [Float32Array, Float32Array, Float32Array]): Float32Array {
+  const once = blurred(own, width, height, sigma, where, [across, first]);
+  const twice = blurred(once, width, height, sigma, where, [across, second]);
   for (let s = 0; s < where.start.length; s++) for (let i = where.start[s]; i < where.end[s]; i++) once[i] = 2 * once[i] - twice[i];
   return once;
 }
@@ -198,28 +224,43 @@ function markCornersIn(share: Float32Array, kept: Uint8Array, width: number, sig
   }
 }
 
-/** Marks what an opening of a tone by a disc would lose. */
-function markThin(own: Uint8Array, kept: Uint8Array, width: number, height: number, amountPx: number): void {
+/** Marks what an opening of a tone by a disc would lose. @param wide and @param distance room. */
+function markThin(own: Uint8Array, wide: Uint8Array, kept: Uint8Array, width: number, height: number, amountPx: number, where: Stretches, distance: Float32Array): void {
   const radiusPx = THIN * amountPx;
-  const fromWide = distanceToWide(own, width, height, radiusPx);
-  for (let i = 0; i < own.length; i++) if (own[i] !== 0 && fromWide[i] > radiusPx + TOOTH * amountPx) kept[i] = 1;
+  const { start, end } = where;
+  distanceNear(own, true, where, width, height, distance);
+  // Away from its edges a tone is as wide as it need be.
+  wide.set(own);
+  for (let s = 0; s < start.length; s++) for (let i = start[s]; i < end[s]; i++) wide[i] = distance[i] > radiusPx ? 1 : 0;
+  distanceNear(wide, false, where, width, height, distance);
+  for (let s = 0; s < start.length; s++) markThinIn(own, distance, radiusPx + TOOTH * amountPx, kept, start[s], end[s]);
+}
+
+function markThinIn(own: Uint8Array, fromWide: Float32Array, most: number, kept: Uint8Array, from: number, to: number): void {
+  for (let i = from; i < to; i++) if (own[i] !== 0 && fromWide[i] > most) kept[i] = 1;
 }
 
 /** Writes the rows `from` to `to`; labels, field and distances begin at row `top`. */
-function paintRows({ art, tones, mixtures, sigma, colour, alpha }: Tidying, labels: Uint8Array, field: Strongest, near: Float32Array, top: number, from: number, to: number): number {
-  const { width } = art;
+function paintRows(work: Tidying, labels: Uint8Array, field: Strongest, near: Float32Array, top: number, from: number, to: number): number {
+  const { width } = work.art;
+  let movedPx2 = 0;
+  for (let y = from; y < to; y++) movedPx2 += paintRow(work, labels, field, near, y * width, (y + 1) * width, top * width);
+  return movedPx2;
+}
+
+function paintRow({ tones, mixtures, sigma, colour, alpha }: Tidying, labels: Uint8Array, field: Strongest, near: Float32Array, from: number, to: number, above: number): number {
   const { first, second, firstShare, secondShare } = field;
   const clear = tones.length;
   // Across a straight edge the two shares part by this much over one pixel.
   const perPx = 2 / (sigma * Math.sqrt(2 * Math.PI));
   let movedPx2 = 0;
-  for (let i = from * width, k = i - top * width; i < to * width; i++, k++) {
+  for (let i = from, k = from - above; i < to; i++, k++) {
     if (near[k] <= sigma) continue;
     const share = Math.min(1, 0.5 + (firstShare[k] - secondShare[k]) / (2 * perPx));
     if (first[k] !== labels[k]) movedPx2++;
     if (share >= 1 && first[k] === labels[k] && alpha[i] !== 0) {
-      if (first[k] !== clear) for (let c = 0; c < 3; c++) colour[i * 4 + c] = toneValue(tones[first[k]], c);
       if (first[k] === clear) alpha[i] = 0;
+      else writeTone(tones[first[k]], colour, i * 4);
       continue;
     }
     const [a, b] = [first[k], second[k]];
@@ -227,13 +268,21 @@ function paintRows({ art, tones, mixtures, sigma, colour, alpha }: Tidying, labe
     const was = a === labels[k] ? mixtures.share[i] / 255 : a === mixtures.other[i] ? 1 - mixtures.share[i] / 255 : 0;
     if (Math.abs(share - was) < SMALLEST_JAG) continue;
     alpha[i] = Math.round(255 * ((a === clear ? 0 : share) + (b === clear ? 0 : 1 - share)));
-    for (let c = 0; c < 3; c++) {
-      const va = toneValue(tones[a === clear ? b : a], c);
-      const vb = toneValue(tones[b === clear ? a : b], c);
-      colour[i * 4 + c] = Math.round(va * share + vb * (1 - share));
-    }
+    writeMixture(tones[a === clear ? b : a] ?? NOTHING, tones[b === clear ? a : b] ?? NOTHING, share, colour, i * 4);
   }
   return movedPx2;
 }
 
-const toneValue = (tone: Tone | undefined, c: number): number => (tone === undefined ? 0 : c === 0 ? tone.r : c === 1 ? tone.g : tone.b);
+const NOTHING: Rgb = { r: 0, g: 0, b: 0 };
+
+function writeTone({ r, g, b }: Rgb, colour: Uint8Array, at: number): void {
+  colour[at] = r;
+  colour[at + 1] = g;
+  colour[at + 2] = b;
+}
+
+function writeMixture(a: Rgb, b: Rgb, share: number, colour: Uint8Array, at: number): void {
+  colour[at] = Math.round(a.r * share + b.r * (1 - share));
+  colour[at + 1] = Math.round(a.g * share + b.g * (1 - share));
+  colour[at + 2] = Math.round(a.b * share + b.b * (1 - share));
+}

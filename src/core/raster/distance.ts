@@ -5,31 +5,44 @@
  * @param outside what lies beyond the raster: `zero` cells (the default), or nothing at all, `free`.
  */
 export function distanceInside(cells: Uint8Array, width: number, height: number, outside: 'zero' | 'free' = 'zero'): Float32Array {
+  return distances(cells, 0, width, height, outside);
+}
+
+/** To the nearest cell that is 0, or that is not where `inverted` is 1. @param out as many values as cells, all of them written. */
+function distances(cells: Uint8Array, inverted: 0 | 1, width: number, height: number, outside: 'zero' | 'free', out: Float32Array = new Float32Array(cells.length)): Float32Array {
   const far = width + height + 2;
-  const out = new Float32Array(cells.length);
   const beyond = outside === 'zero' ? 0 : far;
-  columnDistances(cells, out, width, height, beyond, far);
-  const longest = width + 2;
-  const scratch = { f: new Float64Array(longest), d: new Float64Array(longest), v: new Int32Array(longest), z: new Float64Array(longest + 1) };
-  for (let y = 0; y < height; y++) rowDistances(out, scratch, y * width, width, beyond, far);
+  columnDistances(cells, inverted, out, width, height, beyond, far);
+  const line = makeLine(width + 2);
+  for (let y = 0; y < height; y++) rowDistances(out, line, y * width, width, beyond, far);
   return out;
 }
 
-/** Distance of every cell to the nearest 0 above or below it, row by row down and up again. */
-function columnDistances(cells: Uint8Array, out: Float32Array, width: number, height: number, beyond: number, far: number): void {
-  for (let x = 0; x < width; x++) out[x] = cells[x] === 0 ? 0 : Math.min(far, beyond + 1);
-  for (let y = 1; y < height; y++) {
-    for (let i = y * width, end = i + width; i < end; i++) out[i] = cells[i] === 0 ? 0 : Math.min(far, out[i - width] + 1);
-  }
-  const last = (height - 1) * width;
-  for (let i = last; i < last + width; i++) out[i] = Math.min(out[i], beyond + 1);
-  for (let y = height - 2; y >= 0; y--) {
-    for (let i = y * width, end = i + width; i < end; i++) out[i] = Math.min(out[i], out[i + width] + 1);
+/** Distance of every cell to the nearest one sought above or below it, row by row down and up again. Rows are functions of their own: code that is met often is compiled soon. */
+function columnDistances(cells: Uint8Array, inverted: 0 | 1, out: Float32Array, width: number, height: number, beyond: number, far: number): void {
+  const edge = new Float32Array(width).fill(beyond);
+  fartherDown(cells, inverted, edge, 0, out, 0, width, far);
+  for (let y = 1; y < height; y++) fartherDown(cells, inverted, out, (y - 1) * width, out, y * width, width, far);
+  nearerUp(edge, 0, out, (height - 1) * width, width);
+  for (let y = height - 2; y >= 0; y--) nearerUp(out, (y + 1) * width, out, y * width, width);
+}
+
+function fartherDown(cells: Uint8Array, inverted: 0 | 1, before: Float32Array, above: number, out: Float32Array, start: number, width: number, far: number): void {
+  for (let i = start, j = above; i < start + width; i++, j++) {
+    const next = before[j] + 1;
+    out[i] = (cells[i] === 0 ? 0 : 1) === inverted ? 0 : next < far ? next : far;
   }
 }
 
-function rowDistances(out: Float32Array, scratch: Scratch, start: number, width: number, beyond: number, far: number): void {
-  const { f, d } = scratch;
+function nearerUp(before: Float32Array, below: number, out: Float32Array, start: number, width: number): void {
+  for (let i = start, j = below; i < start + width; i++, j++) {
+    const next = before[j] + 1;
+    if (next < out[i]) out[i] = next;
+  }
+}
+
+function rowDistances(out: Float32Array, line: Line, start: number, width: number, beyond: number, far: number): void {
+  const { f, d } = line;
   // A row without a 0 in sight, or of nothing else, is done.
   let least = Infinity;
   let most = 0;
@@ -41,31 +54,35 @@ function rowDistances(out: Float32Array, scratch: Scratch, start: number, width:
   }
   if (most === 0 || (least >= far && beyond !== 0)) return;
   f[0] = f[width + 1] = beyond * beyond;
-  envelope(scratch, width + 2);
+  lowerEnvelope(line, width + 2);
   for (let x = 0; x < width; x++) out[start + x] = Math.sqrt(d[x + 1]);
 }
 
-interface Scratch {
+/** Room for the distances along one line. */
+export interface Line {
+  /** Squared distances across the line. */
   readonly f: Float64Array;
+  /** Squared distances that follow from them. */
   readonly d: Float64Array;
   readonly v: Int32Array;
   readonly z: Float64Array;
 }
 
-/** Distance of every cell to the nearest one that is not 0, px; nothing lies beyond the raster. */
-export function distanceTo(cells: Uint8Array, width: number, height: number): Float32Array {
-  const others = new Uint8Array(cells.length);
-  for (let i = 0; i < others.length; i++) others[i] = cells[i] === 0 ? 1 : 0;
-  return distanceInside(others, width, height, 'free');
+export const makeLine = (longest: number): Line => ({ f: new Float64Array(longest), d: new Float64Array(longest), v: new Int32Array(longest), z: new Float64Array(longest + 1) });
+
+/** Distance of every cell to the nearest one that is not 0, px; nothing lies beyond the raster. @param out where it is written, when it is at hand. */
+export function distanceTo(cells: Uint8Array, width: number, height: number, out?: Float32Array): Float32Array {
+  return distances(cells, 1, width, height, 'free', out);
 }
 
-/** Distance of every cell to the nearest one that lies more than `radiusPx` inside the cells that are not 0: what an opening by a disc keeps is at most that radius away. */
-export function distanceToWide(cells: Uint8Array, width: number, height: number, radiusPx: number): Float32Array {
-  return distanceTo(cellsAbove(distanceInside(cells, width, height, 'free'), radiusPx), width, height);
+/** Distance of every cell to the nearest one that lies more than `radiusPx` inside the cells that are not 0: what an opening by a disc keeps is at most that radius away. @param out where it is written, when it is at hand. */
+export function distanceToWide(cells: Uint8Array, width: number, height: number, radiusPx: number, out?: Float32Array): Float32Array {
+  const inside = distances(cells, 0, width, height, 'free', out);
+  return distanceTo(cellsAbove(inside, radiusPx), width, height, inside);
 }
 
-/** Squared distances along one line: the lower envelope of the parabolas rooted at f. */
-function envelope({ f, d, v, z }: Scratch, n: number): void {
+/** Squared distances along the first `n` cells of a line: the lower envelope of the parabolas rooted at f. */
+export function lowerEnvelope({ f, d, v, z }: Line, n: number): void {
   let k = 0;
   v[0] = 0;
   z[0] = -Infinity;
@@ -86,9 +103,16 @@ function envelope({ f, d, v, z }: Scratch, n: number): void {
 
 const meet = (f: Float64Array, q: number, r: number): number => (f[q] + q * q - f[r] - r * r) / (2 * q - 2 * r);
 
-/** 1 for each value that is larger than a limit. A loop: a callback for every cell would cost more than what the cells are for. */
-export function cellsAbove(values: ArrayLike<number>, limit: number): Uint8Array {
+/** 1 for each value that is larger than a limit. Loops: a callback for every cell would cost more than what the cells are for. */
+export function cellsAbove(values: Float32Array, limit: number): Uint8Array {
   const cells = new Uint8Array(values.length);
-  for (let i = 0; i < cells.length; i++) cells[i] = values[i] > limit ? 1 : 0;
+  for (let from = 0; from < cells.length; from += STRETCH) markAbove(values, limit, cells, from, Math.min(cells.length, from + STRETCH));
   return cells;
+}
+
+/** So many cells at a time, so that the code is met often. */
+const STRETCH = 4096;
+
+function markAbove(values: Float32Array, limit: number, cells: Uint8Array, from: number, to: number): void {
+  for (let i = from; i < to; i++) cells[i] = values[i] > limit ? 1 : 0;
 }

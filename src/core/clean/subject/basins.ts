@@ -27,11 +27,18 @@ export function basinsOf(sharp: Float32Array, width: number, height: number): Ba
   for (let i = 0; i < free.length; i++) free[i] = sharp[i] > EDGE ? 0 : 1;
   const distance = distanceInside(free, width, height, 'free');
   const basins = new Growing(width, height, distance);
-  const order = byLevel(Uint8Array.from(distance, (d) => Math.min(WIDEST_PX, d) * STEPS), WIDEST_PX * STEPS);
+  const order = byLevel(levelsOf(distance, STEPS, WIDEST_PX * STEPS), WIDEST_PX * STEPS);
   for (let k = order.length - 1; k >= 0 && free[order[k]] !== 0; k--) basins.take(order[k]);
-  const edges = byLevel(Uint8Array.from(sharp, (s) => Math.min(255, s * 4)), 255).filter((i) => free[i] === 0);
+  const edges = byLevel(levelsOf(sharp, 4, 255), 255).filter((i) => free[i] === 0);
   basins.spread(edges);
   return basins.finished();
+}
+
+/** Values in whole steps, so many to 1, up to `most`. */
+function levelsOf(values: Float32Array, steps: number, most: number): Uint8Array {
+  const levels = new Uint8Array(values.length);
+  for (let i = 0; i < levels.length; i++) levels[i] = Math.min(most, values[i] * steps);
+  return levels;
 }
 
 /** Pixels in the order of a level, lowest first (counting sort). */
