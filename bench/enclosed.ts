@@ -14,7 +14,10 @@ interface Enclosing {
   readonly drawing: string;
 }
 
-/** A boat with a hull of rings and lettering, whose middles are ground, and light details that are not: lines and strokes in the paper's colour, cream and pale grey. */
+/**
+ * A boat with a hull of rings and lettering, whose middles are ground, and light details that are not: lines and strokes in the paper's colour, cream and pale
+ * grey.
+ */
 function enclosing(seed: number): Enclosing {
   const random = randomFrom(seed * 71);
   const n = (least: number, most: number): number => Number((least + random() * (most - least)).toFixed(2));

@@ -8,7 +8,10 @@ import { freshProcess } from './freshProcess.ts';
 
 const ROUNDS = 3;
 const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1];
-/** The first trace of a fresh process beside *layers*, also fresh: what one waits for with the first picture. Code that is not yet compiled counts; in the browser the engine warms up while that picture is being chosen. */
+/**
+ * The first trace of a fresh process beside *layers*, also fresh: what one waits for with the first picture. Code that is not yet compiled counts; in the
+ * browser the engine warms up while that picture is being chosen.
+ */
 export async function benchFirstRun(): Promise<void> {
   const one = await freshProcess('firstRunOne.ts');
   const folder = await mkdtemp(join(tmpdir(), 'first-run-'));

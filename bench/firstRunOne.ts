@@ -8,7 +8,10 @@ import { finish } from '../src/core/task/task.ts';
 import { warmUp } from '../src/engine/warmUp.ts';
 import { colourLibraries } from './colourLibraries.ts';
 
-/** Traces one picture once, in a process that has done nothing before, or nothing but to warm up, and prints the milliseconds that took. Arguments: who, width, height, a file of RGBA bytes, the tones. */
+/**
+ * Traces one picture once, in a process that has done nothing before, or nothing but to warm up, and prints the milliseconds that took. Arguments: who, width,
+ * height, a file of RGBA bytes, the tones.
+ */
 const [who, width, height, file, ...tones] = process.argv.slice(2);
 const picture = makeRgba8(Number(width), Number(height), new Uint8Array(await readFile(file)), true);
 const library = who === 'limner' || who === 'warmed' ? undefined : (await colourLibraries()).find(({ name }) => name === who);

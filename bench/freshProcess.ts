@@ -8,7 +8,11 @@ import { bundleProgram } from '../scripts/build.mjs';
 const here = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
 const runFile = promisify(execFile);
 
-/** A program of the bench, bundled as the command is, to be run in a process of its own; the libraries stay where they are, as native code and WebAssembly want it. @returns what runs it and gives what it prints. */
+/**
+ * A program of the bench, bundled as the command is, to be run in a process of its own; the libraries stay where they are, as native code and WebAssembly want
+ * it.
+ * @returns what runs it and gives what it prints.
+ */
 export async function freshProcess(program: string): Promise<(...args: readonly string[]) => Promise<string>> {
   const { dependencies } = JSON.parse(await readFile(here('./package.json'), 'utf8')) as { dependencies: Record<string, string> };
   const entryFileNames = `${basename(program, '.ts')}.mjs`;

@@ -18,7 +18,10 @@ interface Broken {
   readonly broken: Rgba8;
 }
 
-/** A closed wavy outline with strokes inside, whole and with 1 to 5 gaps of 3 to 12 px between the ends of ink, cut square or round; with lines of lettering above and below, in which nothing is broken. */
+/**
+ * A closed wavy outline with strokes inside, whole and with 1 to 5 gaps of 3 to 12 px between the ends of ink, cut square or round; with lines of lettering
+ * above and below, in which nothing is broken.
+ */
 export async function brokenOutline(seed: number, { jpeg, lettered }: Paper): Promise<Broken> {
   const random = randomFrom(seed * 13);
   const strokePx = 3 + random() * 7;

@@ -11,7 +11,10 @@ import { separateArt } from '../src/core/run/separateArt.ts';
 import { finish } from '../src/core/task/task.ts';
 import { colourLibraries } from './colourLibraries.ts';
 
-/** One thing done once to a large picture, in a process that has done nothing before; prints milliseconds and the megabytes that it took at its peak beside what was there. Arguments: what, a picture file, the tones. */
+/**
+ * One thing done once to a large picture, in a process that has done nothing before; prints milliseconds and the megabytes that it took at its peak beside what
+ * was there. Arguments: what, a picture file, the tones.
+ */
 const [what, file, ...tones] = process.argv.slice(2);
 const bytes = new Uint8Array(await readFile(file));
 const picture = what.startsWith('open') ? undefined : (await decodeFile(bytes, file)).picture;

@@ -2,7 +2,10 @@ import sharp from 'sharp';
 import { makeRgba8, type Rgba8 } from '../src/core/raster/raster.ts';
 import { blob, ellipse, leaf, lettering, randomFrom, roundedBar, star } from './drawings.ts';
 
-/** What customers photograph: a painted sign on grained wood, a lined drawing on a dark ground, something round and pale in its rind on paper, a person before a room. */
+/**
+ * What customers photograph: a painted sign on grained wood, a lined drawing on a dark ground, something round and pale in its rind on paper, a person before a
+ * room.
+ */
 export const SCENES = ['painted wood', 'lines on dark', 'pale in a rind', 'portrait'] as const;
 export type SceneKind = (typeof SCENES)[number];
 

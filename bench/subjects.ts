@@ -28,7 +28,10 @@ async function flatArt(seed: number, random: () => number): Promise<Uint8Array> 
   return new Uint8Array(data);
 }
 
-/** What a camera sees out of focus: overlapping leaves of all sizes in many colours (A. B. Lee, D. Mumford & J. Huang, IJCV 41, 2001, doi:10.1023/A:1011109015675), softened. */
+/**
+ * What a camera sees out of focus: overlapping leaves of all sizes in many colours (A. B. Lee, D. Mumford & J. Huang, IJCV 41, 2001,
+ * doi:10.1023/A:1011109015675), softened.
+ */
 async function softPhotograph(random: () => number): Promise<Uint8Array> {
   const leaves = Array.from({ length: 260 }, () => {
     const radius = 6 / Math.max(0.05, random()) ** 0.9;

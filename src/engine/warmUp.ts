@@ -11,7 +11,8 @@ const SIDE_PX = 360;
 const TONES = ['#ffffff', '#22375f', '#bf5430', '#e3bf73', '#8fb3c9'].map((hex) => [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)));
 
 /**
- * Runs a drawing of its own from first look to films, so that the code that the first picture needs is compiled while that picture is being chosen. Leaves nothing behind.
+ * Runs a drawing of its own from first look to films, so that the code that the first picture needs is compiled while that picture is being chosen. Leaves
+ * nothing behind.
  * @param isWanted false as soon as there is real work: it ends then.
  */
 export async function warmUp(isWanted: () => boolean): Promise<void> {

@@ -157,7 +157,10 @@ export const useBench = defineStore('bench', () => {
     await openPicture().catch((caught: unknown) => (error.value = asAppError(caught, 'unexpected')));
   }
 
-  /** Gives the job another picture. The recipe stays: it is what is reused. When another job lies here by the time that it is read, it goes to the one that it was for. */
+  /**
+   * Gives the job another picture. The recipe stays: it is what is reused. When another job lies here by the time that it is read, it goes to the one that it
+   * was for.
+   */
   async function setPicture(file: File): Promise<void> {
     const target = entry.value;
     if (target === undefined) return;

@@ -148,7 +148,10 @@ export const useShelf = defineStore('shelf', () => {
     return put(job, files, thumbnail);
   }
 
-  /** Starts a job from a file: a picture, or a whole job from an archive. The file is checked before anything is stored. A picture's job starts as the first look proposes, where it is sure. */
+  /**
+   * Starts a job from a file: a picture, or a whole job from an archive. The file is checked before anything is stored. A picture's job starts as the first
+   * look proposes, where it is sure.
+   */
   async function addFile(file: File, { pattern, opensNext = false }: AddOptions = {}): Promise<ShelfEntry> {
     checkFileSize(file.size, file.name);
     const bytes = new Uint8Array(await file.arrayBuffer());

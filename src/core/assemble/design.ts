@@ -35,7 +35,8 @@ export interface TracedPlace {
 }
 
 /**
- * Brings the outlines of films, lowest first, from px to their finished size: turned, then scaled so that the chosen side of the box around all of them has the given length.
+ * Brings the outlines of films, lowest first, from px to their finished size: turned, then scaled so that the chosen side of the box around all of them has the
+ * given length.
  * @throws AppError `nothingToCut` when there is no outline.
  */
 export function makeDesign(layers: readonly DesignLayer[], size: FinishedSize): Design & TracedPlace {
@@ -47,7 +48,13 @@ export function makeDesign(layers: readonly DesignLayer[], size: FinishedSize): 
   const perPx = mmFromPx(px(1), resolution);
   const toSize = followedBy(translation(-box.left, -box.top), scaling(perPx));
   const inMm = turned.map(({ filmId, curves }) => ({ filmId, curves: transformCurves(curves, toSize) }));
-  return { layers: inMm, widthMm: mm((box.right - box.left) * perPx), heightMm: mm((box.bottom - box.top) * perPx), resolution, fromOutline: followedBy(turn, toSize) };
+  return {
+    layers: inMm,
+    widthMm: mm((box.right - box.left) * perPx),
+    heightMm: mm((box.bottom - box.top) * perPx),
+    resolution,
+    fromOutline: followedBy(turn, toSize),
+  };
 }
 
 /** What sizes differ by in their last digits, mm. */
@@ -65,10 +72,15 @@ export interface PlacedLayers {
  * @returns the design, and how the objects' common mm were moved so that its box starts at 0, 0.
  */
 export function composeDesign(objects: readonly PlacedLayers[], order: readonly string[]): { readonly design: Design; readonly moved: Affine } {
-  const placedLayers = objects.flatMap(({ layers, placement }) => layers.map(({ filmId, curves }) => ({ filmId, curves: placement === undefined ? curves : transformCurves(curves, placement) })));
+  const placedLayers = objects.flatMap(({ layers, placement }) =>
+    layers.map(({ filmId, curves }) => ({ filmId, curves: placement === undefined ? curves : transformCurves(curves, placement) })),
+  );
   const box = boxAround(placedLayers);
   const moved = Math.hypot(box.left, box.top) < ROUNDING_MM ? IDENTITY : translation(-box.left, -box.top);
-  const layers = pressingOrder(objects.map((object) => object.layers.map(({ filmId }) => filmId)), order).map((filmId): DesignLayer => {
+  const layers = pressingOrder(
+    objects.map((object) => object.layers.map(({ filmId }) => filmId)),
+    order,
+  ).map((filmId): DesignLayer => {
     const own = placedLayers.filter((layer) => layer.filmId === filmId).map(({ curves }) => curves);
     const curves = own.length === 1 ? own[0] : joinCurves(own);
     return { filmId, curves: moved === IDENTITY ? curves : transformCurves(curves, moved) };
@@ -77,7 +89,8 @@ export function composeDesign(objects: readonly PlacedLayers[], order: readonly 
 }
 
 /**
- * Films of several objects in one order. A single object's stands as it is; of several those on the rack lie as they do there, and each other film comes right above the one that it lies on
+ * Films of several objects in one order. A single object's stands as it is; of several those on the rack lie as they do there, and each other film comes right
+ * above the one that it lies on
  * in its object.
  */
 function pressingOrder(objects: readonly (readonly string[])[], rack: readonly string[]): string[] {
@@ -90,7 +103,10 @@ function pressingOrder(objects: readonly (readonly string[])[], rack: readonly s
   return order;
 }
 
-/** Where a film that is not in the order yet belongs in it: above the one that it lies on, or below the first of those that lie on it; on top where it has to do with none. */
+/**
+ * Where a film that is not in the order yet belongs in it: above the one that it lies on, or below the first of those that lie on it; on top where it has to do
+ * with none.
+ */
 function placeFor(k: number, films: readonly string[], order: readonly string[]): number {
   if (k > 0) return order.indexOf(films[k - 1]) + 1;
   const above = films.find((id) => order.includes(id));

@@ -3,7 +3,12 @@ import { boundsOf, ringArea } from '../outline/curves.ts';
 import { flatten } from '../outline/flatten.ts';
 import { figureCurves } from './figureCurves.ts';
 
-const box = (left: number, top: number, right: number, bottom: number): unknown => ({ left: expect.closeTo(left, 6), top: expect.closeTo(top, 6), right: expect.closeTo(right, 6), bottom: expect.closeTo(bottom, 6) });
+const box = (left: number, top: number, right: number, bottom: number): unknown => ({
+  left: expect.closeTo(left, 6),
+  top: expect.closeTo(top, 6),
+  right: expect.closeTo(right, 6),
+  bottom: expect.closeTo(bottom, 6),
+});
 
 describe('a figure', () => {
   it('fills its box, runs clockwise and has the area that its measures say', () => {

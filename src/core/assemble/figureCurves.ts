@@ -26,7 +26,12 @@ export function figureCurves(shape: FigureShape): Curves {
 function rectangle(builder: CurvesBuilder, width: number, height: number, corner: number): void {
   builder.start(corner, 0, -1);
   const quarter = ARCS / 4;
-  const corners: readonly (readonly [x: number, y: number])[] = [[width - corner, corner], [width - corner, height - corner], [corner, height - corner], [corner, corner]];
+  const corners: readonly (readonly [x: number, y: number])[] = [
+    [width - corner, corner],
+    [width - corner, height - corner],
+    [corner, height - corner],
+    [corner, corner],
+  ];
   for (const [k, [cx, cy]] of corners.entries()) {
     const from = -Math.PI / 2 + (k * Math.PI) / 2;
     const [x, y] = [cx + corner * Math.round(Math.cos(from)), cy + corner * Math.round(Math.sin(from))];
@@ -43,6 +48,13 @@ function arcs(builder: CurvesBuilder, cx: number, cy: number, rx: number, ry: nu
   for (let k = 0; k < count; k++) {
     const [a, b] = [from + k * step, from + (k + 1) * step];
     const [ca, sa, cb, sb] = [Math.cos(a), Math.sin(a), Math.cos(b), Math.sin(b)];
-    builder.cubic(cx + rx * (ca - handle * sa), cy + ry * (sa + handle * ca), cx + rx * (cb + handle * sb), cy + ry * (sb - handle * cb), cx + rx * cb, cy + ry * sb);
+    builder.cubic(
+      cx + rx * (ca - handle * sa),
+      cy + ry * (sa + handle * ca),
+      cx + rx * (cb + handle * sb),
+      cy + ry * (sb - handle * cb),
+      cx + rx * cb,
+      cy + ry * sb,
+    );
   }
 }

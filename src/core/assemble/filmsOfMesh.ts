@@ -30,7 +30,10 @@ export interface FilmSpot {
   readonly film: number;
 }
 
-/** Film of each region: that of its label unless a spot says otherwise. Later spots win. @param filmOfLabel 0 and up; −1 for the background and what is clear. */
+/**
+ * Film of each region: that of its label unless a spot says otherwise. Later spots win.
+ * @param filmOfLabel 0 and up; −1 for the background and what is clear.
+ */
 export function filmOfRegions(regions: MeshRegions, filmOfLabel: (label: number) => number, spots: readonly FilmSpot[] = []): Int32Array {
   const filmOf = Int32Array.from(regions.label, filmOfLabel);
   for (const { x, y, film } of spots) {
@@ -42,7 +45,14 @@ export function filmOfRegions(regions: MeshRegions, filmOfLabel: (label: number)
 }
 
 /** Everything that any film covers, as one outline. */
-export const wholeOutline = (mesh: ArcMesh, regions: MeshRegions, filmOf: Int32Array): Curves => filmOutline(mesh, sidesOfRegions(regions, Uint8Array.from(filmOf, (film) => (film >= 0 ? 1 : 0))));
+export const wholeOutline = (mesh: ArcMesh, regions: MeshRegions, filmOf: Int32Array): Curves =>
+  filmOutline(
+    mesh,
+    sidesOfRegions(
+      regions,
+      Uint8Array.from(filmOf, (film) => (film >= 0 ? 1 : 0)),
+    ),
+  );
 
 export interface FilmsOptions {
   /** Film of each region, 0 to `films` − 1; −1 for none. */
@@ -82,7 +92,10 @@ export function* filmsOfMesh(mesh: ArcMesh, regions: MeshRegions, { filmOf, film
       continue;
     }
     // What a film covers already is its own here, whichever film lies on it.
-    const cells = spreadOverCells(regions, Array.from(filmOf, (other, region) => (covers[region] === 1 ? film : other)));
+    const cells = spreadOverCells(
+      regions,
+      Array.from(filmOf, (other, region) => (covers[region] === 1 ? film : other)),
+    );
     outlines.push({ film, curves: yield* within(reachedOutline(mesh, own, cells, film, reaches, places, edges.options), k / films, (k + 1) / films) });
   }
   return outlines;

@@ -19,8 +19,15 @@ export function placeOnBlank(place: PlaceMm | undefined, blank: { widthMm: numbe
 /** Chords by which a design is held against a round blank, mm. */
 const CHORD_MM = 0.1;
 
-/** How far a placed design reaches over the printable area, mm; 0 when it lies on it. Over a round one (an oval when it is not as high as wide) by its outlines, not their box. */
-export function overBlankMm(place: PlaceMm, blank: { widthMm: number; heightMm: number; round?: boolean | undefined }, design: Pick<Design, 'widthMm' | 'heightMm' | 'layers'>): number {
+/**
+ * How far a placed design reaches over the printable area, mm; 0 when it lies on it. Over a round one (an oval when it is not as high as wide) by its outlines,
+ * not their box.
+ */
+export function overBlankMm(
+  place: PlaceMm,
+  blank: { widthMm: number; heightMm: number; round?: boolean | undefined },
+  design: Pick<Design, 'widthMm' | 'heightMm' | 'layers'>,
+): number {
   if (blank.round === true) return overRoundMm(place, blank, design);
   const over = Math.max(-place.xMm, -place.yMm, place.xMm + design.widthMm - blank.widthMm, place.yMm + design.heightMm - blank.heightMm);
   return over > 1e-6 ? over : 0;

@@ -19,12 +19,24 @@ const LEAST_REACH_PX = 0.6;
 const BAND_PX = 1.5;
 
 /**
- * The outline of a film that runs on under neighbours, as printers trap: where it meets what lies below or nothing it keeps its true edge, node for node; under a neighbour it
+ * The outline of a film that runs on under neighbours, as printers trap: where it meets what lies below or nothing it keeps its true edge, node for node; under
+ * a neighbour it
  * ends along a line at its reach, half way to what lies beyond (counted from whole pixels, so true to half a one), or where the neighbour ends.
- * @param own outline of what the film covers without reaching. @param filmOfCell film of each cell of the mesh's lattice, −1 for none. @param film whose outline is wanted. @param under how far it runs on under each film.
+ * @param own outline of what the film covers without reaching.
+ * @param filmOfCell film of each cell of the mesh's lattice, −1 for none.
+ * @param film whose outline is wanted.
+ * @param under how far it runs on under each film.
  * @param places of the true edges, between the mesh's labels.
  */
-export function* reachedOutline(mesh: ArcMesh, own: Curves, filmOfCell: Int16Array, film: number, under: readonly Under[], places: CrackPlaces, options: MeshOptions): Task<Curves> {
+export function* reachedOutline(
+  mesh: ArcMesh,
+  own: Curves,
+  filmOfCell: Int16Array,
+  film: number,
+  under: readonly Under[],
+  places: CrackPlaces,
+  options: MeshOptions,
+): Task<Curves> {
   const { arcs, width, height } = mesh;
   const { cells, stride } = arcs;
   const films = new Int16Array(width * height);
@@ -36,11 +48,17 @@ export function* reachedOutline(mesh: ArcMesh, own: Curves, filmOfCell: Int16Arr
   closeSlits(isOpen, width, height, (i) => reachAt(films[i], film, under));
   const map = makeLabelMap(width, height, labelsOf(isOpen));
   const nodes = nodePlaces(mesh);
-  const reached = splitArcs(crackArcs(map, () => () => false), (vertex) => nodes.has(vertex));
+  const reached = splitArcs(
+    crackArcs(map, () => () => false),
+    (vertex) => nodes.has(vertex),
+  );
   const halfOf = sameArcs(arcs);
   const kept: KeptCurves = { curves: mesh.curves, halfOf: (arc) => halfOf(reached, arc), placeOf: (node) => nodes.get(node) };
   const fitted = yield* within(fitMesh(reached, new ReachPlaces(cells, stride, width, places, beyond), width, height, options, kept), 0.4, 1);
-  return filmOutline(fitted, sidesOfLabels(reached, (label) => label === 0));
+  return filmOutline(
+    fitted,
+    sidesOfLabels(reached, (label) => label === 0),
+  );
 }
 
 /** 1 for each pixel where the film does not lie. A pixel beside its own is always within, or short reaches would come and go along a slanting edge. */
@@ -50,7 +68,9 @@ function openCells(beyond: Float32Array, films: Int16Array, film: number, width:
     for (let x = 0; x < width; x++, i++) {
       const value = beyond[i];
       if (value <= 0) continue;
-      const isBeside = value !== Infinity && ((x > 0 && films[i - 1] === film) || (x < width - 1 && films[i + 1] === film) || films[i - width] === film || films[i + width] === film);
+      const isBeside =
+        value !== Infinity &&
+        ((x > 0 && films[i - 1] === film) || (x < width - 1 && films[i + 1] === film) || films[i - width] === film || films[i + width] === film);
       open[i] = isBeside ? 0 : 1;
     }
   }
@@ -76,7 +96,8 @@ function nodePlaces({ arcs, curves }: ArcMesh): Map<number, { x: number; y: numb
 }
 
 /**
- * How far each pixel lies beyond the end of the film's reach, px: below 0 within, far where it does not run on. The nearest chord of the film's outline is passed on from pixel to
+ * How far each pixel lies beyond the end of the film's reach, px: below 0 within, far where it does not run on. The nearest chord of the film's outline is
+ * passed on from pixel to
  * pixel, only as far as the film reaches, and measured exactly.
  */
 function beyondReach(own: Curves, films: Int16Array, film: number, under: readonly Under[], width: number, height: number): Float32Array {
@@ -100,7 +121,9 @@ function beyondReach(own: Curves, films: Int16Array, film: number, under: readon
     const i = queue[head];
     const x = i % width;
     const y = (i - x) / width;
-    for (let dy = -1; dy <= 1; dy++) for (let dx = -1; dx <= 1; dx++) if (x + dx >= 0 && x + dx < width && y + dy >= 0 && y + dy < height) offer(i + dy * width + dx, x + dx, y + dy, nearest[i]);
+    for (let dy = -1; dy <= 1; dy++)
+      for (let dx = -1; dx <= 1; dx++)
+        if (x + dx >= 0 && x + dx < width && y + dy >= 0 && y + dy < height) offer(i + dy * width + dx, x + dx, y + dy, nearest[i]);
   }
   return beyond;
 }

@@ -14,7 +14,8 @@ interface Borders {
 const ROUNDS = 12;
 
 /**
- * The order in which films lie over each other with the least edge and the least film on any spot: as a film runs on under those above it, an edge is cut once for each film
+ * The order in which films lie over each other with the least edge and the least film on any spot: as a film runs on under those above it, an edge is cut once
+ * for each film
  * between its two sides. `ranks` gives each film a place from 0 (lowest); what is no film has none and lies below all.
  * @param filmOf film of each region, −1 for none. @param films how many there are.
  */
@@ -63,15 +64,23 @@ function costOf(order: readonly number[], between: Float64Array, films: number):
 }
 
 /**
- * For each film the regions that it covers: its own, and those of films that lie whole on it, as far as they keep its edges away from what is seen. Every such region that
+ * For each film the regions that it covers: its own, and those of films that lie whole on it, as far as they keep its edges away from what is seen. Every such
+ * region that
  * touches one of its own is covered whole; others only where that saves edge.
  * @param runsUnder whether a film runs on under the whole of another. @returns for film k 1 at each region it covers, at k × regions.count.
  */
-export function coveredRegions(mesh: ArcMesh, regions: MeshRegions, filmOf: Int32Array, films: number, runsUnder: (film: number, other: number) => boolean): Uint8Array {
+export function coveredRegions(
+  mesh: ArcMesh,
+  regions: MeshRegions,
+  filmOf: Int32Array,
+  films: number,
+  runsUnder: (film: number, other: number) => boolean,
+): Uint8Array {
   const borders = bordersOf(mesh, regions);
   const { count } = regions;
   const covered = new Uint8Array(films * count);
-  for (let film = 0; film < films; film++) coverFilm(covered.subarray(film * count, (film + 1) * count), borders, filmOf, film, (other) => runsUnder(film, other));
+  for (let film = 0; film < films; film++)
+    coverFilm(covered.subarray(film * count, (film + 1) * count), borders, filmOf, film, (other) => runsUnder(film, other));
   return covered;
 }
 
@@ -99,7 +108,7 @@ function coverFilm(state: Uint8Array, borders: Borders, filmOf: Int32Array, film
 }
 
 function leaveOut(state: Uint8Array, borders: Borders, queue: readonly number[]): void {
-  for (let changed = true; changed; ) {
+  for (let changed = true; changed;) {
     changed = false;
     for (let k = queue.length - 1; k >= 0; k--) {
       const r = queue[k];

@@ -22,14 +22,32 @@ function polygons(...rings: { points: readonly (readonly [number, number])[]; pa
   }
   return builder.build();
 }
-const bar = (x: number, y: number, width: number, height: number): [number, number][] => [[x, y], [x + width, y], [x + width, y + height], [x, y + height]];
+const bar = (x: number, y: number, width: number, height: number): [number, number][] => [
+  [x, y],
+  [x + width, y],
+  [x + width, y + height],
+  [x, y + height],
+];
 
 describe('thin places', () => {
   it('are found at their width and middle, at any turn, and not where the film is wide enough', () => {
     fc.assert(
       fc.property(fc.double({ min: 0.2, max: 1.4, noNaN: true }), fc.double({ min: 0, max: 6.28, noNaN: true }), (width, turn) => {
         // A dumbbell: two squares and a neck between them, whose middle stays put when it is turned.
-        const neck: [number, number][] = [[30, 30], [40, 30], [40, 35 - width / 2], [50, 35 - width / 2], [50, 30], [60, 30], [60, 40], [50, 40], [50, 35 + width / 2], [40, 35 + width / 2], [40, 40], [30, 40]];
+        const neck: [number, number][] = [
+          [30, 30],
+          [40, 30],
+          [40, 35 - width / 2],
+          [50, 35 - width / 2],
+          [50, 30],
+          [60, 30],
+          [60, 40],
+          [50, 40],
+          [50, 35 + width / 2],
+          [40, 35 + width / 2],
+          [40, 40],
+          [30, 40],
+        ];
         const places = thinPlaces(transformCurves(polygons({ points: neck }), rotation(turn, 45, 35)), 0.8);
         if (Math.abs(width - 0.8) < 0.03) return;
         expect(places).toHaveLength(width < 0.8 ? 1 : 0);
@@ -45,14 +63,63 @@ describe('thin places', () => {
 
   it('count a long thin line once, a frame too, and leave plain corners alone', () => {
     expect(thinPlaces(polygons({ points: bar(5, 5, 80, 0.5) }), 0.8)).toHaveLength(1);
-    const frame = polygons({ points: bar(5, 5, 40, 30) }, { points: [[5.5, 5.5], [5.5, 34.5], [44.5, 34.5], [44.5, 5.5]], parent: 0 });
+    const frame = polygons(
+      { points: bar(5, 5, 40, 30) },
+      {
+        points: [
+          [5.5, 5.5],
+          [5.5, 34.5],
+          [44.5, 34.5],
+          [44.5, 5.5],
+        ],
+        parent: 0,
+      },
+    );
     expect(thinPlaces(frame, 0.8)).toHaveLength(1);
-    expect(thinPlaces(polygons({ points: [[5, 5], [25, 5], [5, 25]] }), 0.8)).toEqual([]);
+    expect(
+      thinPlaces(
+        polygons({
+          points: [
+            [5, 5],
+            [25, 5],
+            [5, 25],
+          ],
+        }),
+        0.8,
+      ),
+    ).toEqual([]);
   });
 
   it('are not the pointed ends of what is drawn, nor its short nubs', () => {
-    expect(thinPlaces(polygons({ points: [[5, 5], [35, 5], [5, 16]] }), 0.8)).toEqual([]);
-    expect(thinPlaces(polygons({ points: [[5, 5], [20, 5], [20, 11], [21.2, 11], [21.2, 11.6], [20, 11.6], [20, 20], [5, 20]] }), 0.8)).toEqual([]);
+    expect(
+      thinPlaces(
+        polygons({
+          points: [
+            [5, 5],
+            [35, 5],
+            [5, 16],
+          ],
+        }),
+        0.8,
+      ),
+    ).toEqual([]);
+    expect(
+      thinPlaces(
+        polygons({
+          points: [
+            [5, 5],
+            [20, 5],
+            [20, 11],
+            [21.2, 11],
+            [21.2, 11.6],
+            [20, 11.6],
+            [20, 20],
+            [5, 20],
+          ],
+        }),
+        0.8,
+      ),
+    ).toEqual([]);
   });
 
   it('lie between the openings where the art is cut out', () => {
@@ -65,8 +132,10 @@ describe('thin places', () => {
 });
 
 describe('jagged places', () => {
-  const teeth = (count: number, depth: number, pitch: number): [number, number][] => Array.from({ length: count * 2 + 1 }, (_, k) => [5 + k * pitch, k % 2 === 0 ? 10 : 10 - depth] as [number, number]);
-  const saw = (count: number, depth: number, pitch: number): Curves => polygons({ points: [[5, 30] as [number, number], ...teeth(count, depth, pitch), [5 + count * 2 * pitch, 30] as [number, number]] });
+  const teeth = (count: number, depth: number, pitch: number): [number, number][] =>
+    Array.from({ length: count * 2 + 1 }, (_, k) => [5 + k * pitch, k % 2 === 0 ? 10 : 10 - depth] as [number, number]);
+  const saw = (count: number, depth: number, pitch: number): Curves =>
+    polygons({ points: [[5, 30] as [number, number], ...teeth(count, depth, pitch), [5 + count * 2 * pitch, 30] as [number, number]] });
 
   it('are runs of small teeth, told by their depth, and once for a run', () => {
     const [place, ...rest] = jaggedPlaces(saw(12, 0.3, 0.4), 0.8);
@@ -77,7 +146,21 @@ describe('jagged places', () => {
 
   it('are not the teeth of a drawing, a single step or a round edge', () => {
     expect(jaggedPlaces(saw(12, 3, 2), 0.8)).toEqual([]);
-    expect(jaggedPlaces(polygons({ points: [[0, 0], [10, 0], [10, 0.4], [20, 0.4], [20, 20], [0, 20]] }), 0.8)).toEqual([]);
+    expect(
+      jaggedPlaces(
+        polygons({
+          points: [
+            [0, 0],
+            [10, 0],
+            [10, 0.4],
+            [20, 0.4],
+            [20, 20],
+            [0, 20],
+          ],
+        }),
+        0.8,
+      ),
+    ).toEqual([]);
     expect(jaggedPlaces(outlineOf(sampled(60, 60, (x, y) => Math.hypot(x - 30, y - 30) < 20)), 0.8)).toEqual([]);
   });
 });
@@ -85,7 +168,11 @@ describe('jagged places', () => {
 describe('the cut check', () => {
   it('lists each kind smallest first, with strips and edges after the pieces', () => {
     // A hair of a stroke beside a block.
-    const share = sampled(120, 80, (x, y) => (x > 10 && x < 60 && y > 10 && y < 70) || (x > 80 && x < 83 && y > 10 && y < 70) || Math.hypot(x - 100, y - 40) < 2);
+    const share = sampled(
+      120,
+      80,
+      (x, y) => (x > 10 && x < 60 && y > 10 && y < 70) || (x > 80 && x < 83 && y > 10 && y < 70) || Math.hypot(x - 100, y - 40) < 2,
+    );
     const design = makeDesign([{ filmId: 'film', curves: outlineOf(share) }], { by: 'width', sizeMm: 18.4, turnDeg: 0 });
     const kinds = cutCheck(design, { leastPieceMm2: 1.5, leastStripMm: 0.8, artIsOpening: false }).map(({ kind }) => kind);
     expect(kinds).toEqual(['smallPiece', 'thin']);
@@ -95,6 +182,8 @@ describe('the cut check', () => {
     const open = nestRings(curvesFromPathData('M10 10L40 10L40 40L10 40L10 12M60 10L90 10L90 40L60 40Z'));
     const design = makeDesign([{ filmId: 'a', curves: open }], { by: 'width', sizeMm: 80, turnDeg: 0 });
     const findings = cutCheck(design, { leastPieceMm2: 4, leastStripMm: 0, artIsOpening: false }).filter(({ kind }) => kind === 'openOutline');
-    expect(findings).toEqual([{ kind: 'openOutline', filmId: 'a', xMm: expect.closeTo(0, 9) as number, yMm: expect.closeTo(1, 9) as number, size: expect.closeTo(2, 9) as number }]);
+    expect(findings).toEqual([
+      { kind: 'openOutline', filmId: 'a', xMm: expect.closeTo(0, 9) as number, yMm: expect.closeTo(1, 9) as number, size: expect.closeTo(2, 9) as number },
+    ]);
   });
 });

@@ -12,7 +12,10 @@ export interface Finding {
   /** Where, in mm on the design. */
   readonly xMm: number;
   readonly yMm: number;
-  /** How small: mm² for pieces, holes and islands, mm for the width of thin places, the depth of teeth and the gap of open outlines, dots per inch for the picture. */
+  /**
+   * How small: mm² for pieces, holes and islands, mm for the width of thin places, the depth of teeth and the gap of open outlines, dots per inch for the
+   * picture.
+   */
   readonly size: number;
 }
 
@@ -50,7 +53,12 @@ export function cutCheck(design: Design, limits: CheckLimits): Finding[] {
   const small = findings.filter(({ kind }) => kind === 'smallPiece');
   // A piece that is too small as a whole is told once.
   const isTold = ({ xMm, yMm }: Finding): boolean => small.some((piece) => Math.hypot(piece.xMm - xMm, piece.yMm - yMm) <= Math.sqrt(piece.size));
-  for (const { filmId, curves } of design.layers) findings.push(...stripFindings(curves, limits).filter((finding) => !isTold(finding)).map((finding) => ({ ...finding, filmId })));
+  for (const { filmId, curves } of design.layers)
+    findings.push(
+      ...stripFindings(curves, limits)
+        .filter((finding) => !isTold(finding))
+        .map((finding) => ({ ...finding, filmId })),
+    );
   const resolution = limits.picturePxPerMm ?? Infinity;
   if (resolution < COARSE_PX_PER_MM) findings.push({ kind: 'coarsePicture', xMm: 0, yMm: 0, size: resolution * 25.4 });
   return findings;
@@ -63,12 +71,22 @@ function openOutlines(curves: Curves): Finding[] {
     .filter((ring) => isOpenRing(curves, ring))
     .map((ring) => {
       const [a, b] = [coordStart[ring], coordStart[ring + 1] - 2];
-      return { kind: 'openOutline', xMm: (coords[a] + coords[b]) / 2, yMm: (coords[a + 1] + coords[b + 1]) / 2, size: Math.hypot(coords[a] - coords[b], coords[a + 1] - coords[b + 1]) };
+      return {
+        kind: 'openOutline',
+        xMm: (coords[a] + coords[b]) / 2,
+        yMm: (coords[a + 1] + coords[b + 1]) / 2,
+        size: Math.hypot(coords[a] - coords[b], coords[a + 1] - coords[b + 1]),
+      };
     });
 }
 
 function stripFindings(curves: Curves, { leastStripMm, artIsOpening }: CheckLimits): Finding[] {
-  const thin = thinPlaces(curves, leastStripMm, artIsOpening ? 'outside' : 'inside').map(({ xMm, yMm, widthMm }): Finding => ({ kind: 'thin', xMm, yMm, size: widthMm }));
+  const thin = thinPlaces(curves, leastStripMm, artIsOpening ? 'outside' : 'inside').map(({ xMm, yMm, widthMm }): Finding => ({
+    kind: 'thin',
+    xMm,
+    yMm,
+    size: widthMm,
+  }));
   const jagged = jaggedPlaces(curves, leastStripMm).map(({ xMm, yMm, depthMm }): Finding => ({ kind: 'jagged', xMm, yMm, size: depthMm }));
   return [...thin.sort((a, b) => a.size - b.size), ...jagged.sort((a, b) => b.size - a.size)];
 }

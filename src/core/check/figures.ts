@@ -17,7 +17,8 @@ export interface Figures {
 export const NO_FIGURES: Figures = { pieces: 0, nodes: 0, areaMm2: 0, cutLengthMm: 0, smallestMm2: 0, weedingS: 0 };
 
 /**
- * Weeding by hand, as an estimate to compare by and not a promise: waste is pulled along every cut edge, each opening is picked out with the hook, and around small pieces one goes
+ * Weeding by hand, as an estimate to compare by and not a promise: waste is pulled along every cut edge, each opening is picked out with the hook, and around
+ * small pieces one goes
  * slowly so that they stay down.
  */
 const WEEDING = { perMetreS: 25, perOpeningS: 2.5, perPieceS: 1, perSmallPieceS: 4, smallMm2: 15 } as const;
@@ -29,13 +30,28 @@ export function figuresOf(curves: Curves): Figures {
   const cutLengthMm = lengthOf(curves);
   const openings = ringCount(curves) - pieces.length;
   const small = areas.filter((area) => area < WEEDING.smallMm2).length;
-  const weedingS = (cutLengthMm / 1000) * WEEDING.perMetreS + openings * WEEDING.perOpeningS + pieces.length * WEEDING.perPieceS + small * WEEDING.perSmallPieceS;
-  return { pieces: pieces.length, nodes: nodeCount(curves), areaMm2: areas.reduce((sum, area) => sum + area, 0), cutLengthMm, smallestMm2: areas.length === 0 ? 0 : Math.min(...areas), weedingS };
+  const weedingS =
+    (cutLengthMm / 1000) * WEEDING.perMetreS + openings * WEEDING.perOpeningS + pieces.length * WEEDING.perPieceS + small * WEEDING.perSmallPieceS;
+  return {
+    pieces: pieces.length,
+    nodes: nodeCount(curves),
+    areaMm2: areas.reduce((sum, area) => sum + area, 0),
+    cutLengthMm,
+    smallestMm2: areas.length === 0 ? 0 : Math.min(...areas),
+    weedingS,
+  };
 }
 
 /** The figures of several films together. */
 export function figuresTogether(films: readonly Figures[]): Figures {
   const sum = (of: (figures: Figures) => number): number => films.reduce((total, each) => total + of(each), 0);
   const cut = films.filter(({ pieces }) => pieces > 0);
-  return { pieces: sum(({ pieces }) => pieces), nodes: sum(({ nodes }) => nodes), areaMm2: sum(({ areaMm2 }) => areaMm2), cutLengthMm: sum(({ cutLengthMm }) => cutLengthMm), smallestMm2: cut.length === 0 ? 0 : Math.min(...cut.map(({ smallestMm2 }) => smallestMm2)), weedingS: sum(({ weedingS }) => weedingS) };
+  return {
+    pieces: sum(({ pieces }) => pieces),
+    nodes: sum(({ nodes }) => nodes),
+    areaMm2: sum(({ areaMm2 }) => areaMm2),
+    cutLengthMm: sum(({ cutLengthMm }) => cutLengthMm),
+    smallestMm2: cut.length === 0 ? 0 : Math.min(...cut.map(({ smallestMm2 }) => smallestMm2)),
+    weedingS: sum(({ weedingS }) => weedingS),
+  };
 }

@@ -48,13 +48,15 @@ function nodesOf({ verbs, coords, verbStart, coordStart }: Curves, ring: number)
 
 /** Direction in which a verb leaves its first point: to the first of its points that lies elsewhere. */
 function wayFrom(coords: Float64Array, from: number, last: number): { outX: number; outY: number } {
-  for (let i = from + 2; i <= last; i += 2) if (coords[i] !== coords[from] || coords[i + 1] !== coords[from + 1]) return { outX: coords[i] - coords[from], outY: coords[i + 1] - coords[from + 1] };
+  for (let i = from + 2; i <= last; i += 2)
+    if (coords[i] !== coords[from] || coords[i + 1] !== coords[from + 1]) return { outX: coords[i] - coords[from], outY: coords[i + 1] - coords[from + 1] };
   return { outX: 0, outY: 0 };
 }
 
 /** Direction in which a verb comes to its last point. */
 function wayInto(coords: Float64Array, from: number, last: number): { inX: number; inY: number } {
-  for (let i = last - 2; i >= from; i -= 2) if (coords[i] !== coords[last] || coords[i + 1] !== coords[last + 1]) return { inX: coords[last] - coords[i], inY: coords[last + 1] - coords[i + 1] };
+  for (let i = last - 2; i >= from; i -= 2)
+    if (coords[i] !== coords[last] || coords[i + 1] !== coords[last + 1]) return { inX: coords[last] - coords[i], inY: coords[last + 1] - coords[i + 1] };
   return { inX: 0, inY: 0 };
 }
 
@@ -68,7 +70,7 @@ function jaggedRuns(nodes: readonly Node[], mostMm: number): JaggedPlace[] {
   // Begins where a run cannot be under way, so that none is cut in two at the ring's first node.
   let begin = 0;
   while (begin < count && goesOn(begin)) begin++;
-  for (let k = begin + 1; k < begin + count; ) {
+  for (let k = begin + 1; k < begin + count;) {
     let length = 1;
     while (length < count && goesOn(k + length - 1)) length++;
     if (length >= LEAST_TEETH) {

@@ -40,7 +40,9 @@ export function lookAt(picture: Rgba8): Look {
 
 /** Whether two pixels are alike in every channel but for noise. */
 function isNear(a: number, b: number): boolean {
-  return Math.abs((a & 255) - (b & 255)) <= NEAR && Math.abs(((a >> 8) & 255) - ((b >> 8) & 255)) <= NEAR && Math.abs(((a >> 16) & 255) - ((b >> 16) & 255)) <= NEAR;
+  return (
+    Math.abs((a & 255) - (b & 255)) <= NEAR && Math.abs(((a >> 8) & 255) - ((b >> 8) & 255)) <= NEAR && Math.abs(((a >> 16) & 255) - ((b >> 16) & 255)) <= NEAR
+  );
 }
 
 /** Takes the fullest cell of the colour cube, counts all near ones to it, and so on down. */

@@ -76,7 +76,15 @@ function sampleRings({ points, starts }: Rings, wanted: number, sign: 1 | -1): S
   }
   const ring = new Int32Array(x.length);
   for (let r = 0; r + 1 < first.length; r++) ring.fill(r, first[r], first[r + 1]);
-  return { ring, x: Float64Array.from(x), y: Float64Array.from(y), nx: Float64Array.from(nx), ny: Float64Array.from(ny), starts: Int32Array.from(first), spacing };
+  return {
+    ring,
+    x: Float64Array.from(x),
+    y: Float64Array.from(y),
+    nx: Float64Array.from(nx),
+    ny: Float64Array.from(ny),
+    starts: Int32Array.from(first),
+    spacing,
+  };
 }
 
 const next = (starts: Int32Array, ring: number, i: number): number => (i + 1 === starts[ring + 1] ? starts[ring] : i + 1);
@@ -109,7 +117,14 @@ function nearestAcross({ x, y, nx, ny, ring, starts, spacing }: Samples, leastMm
           const vx = x[q] - x[k];
           const vy = y[q] - y[k];
           const distance = Math.hypot(vx, vy);
-          if (distance >= leastMm || distance >= width[k] || nx[k] * nx[q] + ny[k] * ny[q] > OPPOSED || vx * nx[k] + vy * ny[k] < ACROSS * distance || isEnd(k, q)) continue;
+          if (
+            distance >= leastMm ||
+            distance >= width[k] ||
+            nx[k] * nx[q] + ny[k] * ny[q] > OPPOSED ||
+            vx * nx[k] + vy * ny[k] < ACROSS * distance ||
+            isEnd(k, q)
+          )
+            continue;
           width[k] = distance;
           partner[k] = q;
         }
@@ -147,5 +162,7 @@ function strips({ x, y, starts, spacing }: Samples, width: Float64Array, partner
   }
   // Both sides are sampled.
   const least = (2 * LEAST_LENGTH * leastMm) / spacing;
-  return [...narrowest.values()].filter(({ samples }) => samples >= least).map(({ at }) => ({ xMm: (x[at] + x[partner[at]]) / 2, yMm: (y[at] + y[partner[at]]) / 2, widthMm: width[at] }));
+  return [...narrowest.values()]
+    .filter(({ samples }) => samples >= least)
+    .map(({ at }) => ({ xMm: (x[at] + x[partner[at]]) / 2, yMm: (y[at] + y[partner[at]]) / 2, widthMm: width[at] }));
 }

@@ -17,7 +17,10 @@ const STONE: Rgb = { r: 150, g: 160, b: 178 };
 const SIZE = 96;
 
 type Inside = (x: number, y: number) => boolean;
-const disc = (cx: number, cy: number, radius: number): Inside => (x, y) => Math.hypot(x - cx, y - cy) <= radius;
+const disc =
+  (cx: number, cy: number, radius: number): Inside =>
+  (x, y) =>
+    Math.hypot(x - cx, y - cy) <= radius;
 
 /** Shapes painted one over the other, each pixel the mean of 16 places, with Gaussian noise. Gives also the tone at each pixel's middle. */
 function painted(layers: readonly (readonly [Rgb, Inside])[], sigma = 0, size = SIZE): { art: Art; truth: Rgb[] } {
@@ -34,7 +37,8 @@ function painted(layers: readonly (readonly [Rgb, Inside])[], sigma = 0, size = 
         g += tone.g / 16;
         b += tone.b / 16;
       }
-      const worn = (v: number): number => Math.max(0, Math.min(255, Math.round(v + sigma * Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random()))));
+      const worn = (v: number): number =>
+        Math.max(0, Math.min(255, Math.round(v + sigma * Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random()))));
       data.set([worn(r), worn(g), worn(b), 255], (y * size + x) * 4);
       truth.push(at(x + 0.5, y + 0.5));
     }
@@ -42,7 +46,12 @@ function painted(layers: readonly (readonly [Rgb, Inside])[], sigma = 0, size = 
   return { art: artFromPicture(makeRgba8(size, size, data, true)), truth };
 }
 
-const scene: readonly (readonly [Rgb, Inside])[] = [[PAPER, () => true], [NAVY, disc(40, 44, 28)], [RUST, disc(56, 60, 17)], [STONE, disc(74, 20, 12)]];
+const scene: readonly (readonly [Rgb, Inside])[] = [
+  [PAPER, () => true],
+  [NAVY, disc(40, 44, 28)],
+  [RUST, disc(56, 60, 17)],
+  [STONE, disc(74, 20, 12)],
+];
 const colourAt = (art: Art, i: number): Rgb => ({ r: art.colour.data[i * 4], g: art.colour.data[i * 4 + 1], b: art.colour.data[i * 4 + 2] });
 
 describe('fewer colours', () => {
@@ -59,7 +68,10 @@ describe('fewer colours', () => {
     const clean = painted(scene).art.colour.data;
     for (const sigma of [0, 8]) {
       const { art: reduced } = finish(fewerColours(painted(scene, sigma).art, 4));
-      const off = Array.from({ length: SIZE * SIZE }, (_, i) => [0, 1, 2].reduce((sum, c) => sum + Math.abs(reduced.colour.data[4 * i + c] - clean[4 * i + c]), 0) / 3);
+      const off = Array.from(
+        { length: SIZE * SIZE },
+        (_, i) => [0, 1, 2].reduce((sum, c) => sum + Math.abs(reduced.colour.data[4 * i + c] - clean[4 * i + c]), 0) / 3,
+      );
       // Most pixels are not near an edge, and are their tone to a level; the worst mixture is off by its noise.
       expect(off.filter((d) => d <= (sigma === 0 ? 2 : 6)).length / off.length).toBeGreaterThan(0.97);
       expect(off.sort((a, b) => b - a)[20]).toBeLessThan(sigma === 0 ? 4 : 24);
@@ -75,7 +87,11 @@ describe('fewer colours', () => {
   });
 
   it('keeps a thin line of a third tone', () => {
-    const { art, truth } = painted([[PAPER, () => true], [NAVY, disc(30, 50, 20)], [RUST, (x) => Math.abs(x - 70) < 1]]);
+    const { art, truth } = painted([
+      [PAPER, () => true],
+      [NAVY, disc(30, 50, 20)],
+      [RUST, (x) => Math.abs(x - 70) < 1],
+    ]);
     const { art: reduced } = finish(fewerColours(art, 3));
     const line = truth.map((tone, i) => (tone === RUST ? i : -1)).filter((i) => i >= 0);
     expect(line.filter((i) => colourDifference(colourAt(reduced, i), RUST) < 6).length).toBeGreaterThan(line.length * 0.95);
@@ -100,8 +116,27 @@ describe('fewer colours', () => {
 
 describe('noise', () => {
   it('is measured, and smoothed without moving an edge', () => {
-    for (const sigma of [0, 4, 8]) expect(Math.abs(noiseLevel(painted([[STONE, () => true], [RUST, disc(40, 44, 28)]], sigma).art.colour) - sigma)).toBeLessThan(0.6);
-    const { art } = painted([[PAPER, () => true], [NAVY, (x) => x > 48]], 5);
+    for (const sigma of [0, 4, 8])
+      expect(
+        Math.abs(
+          noiseLevel(
+            painted(
+              [
+                [STONE, () => true],
+                [RUST, disc(40, 44, 28)],
+              ],
+              sigma,
+            ).art.colour,
+          ) - sigma,
+        ),
+      ).toBeLessThan(0.6);
+    const { art } = painted(
+      [
+        [PAPER, () => true],
+        [NAVY, (x) => x > 48],
+      ],
+      5,
+    );
     const smooth = finish(sigmaFilter(art.colour, 20));
     expect(noiseLevel(smooth)).toBeLessThan(2);
     for (let y = 0; y < SIZE; y++) {
@@ -115,8 +150,21 @@ describe('sweep of art with nothing clear', () => {
   it('takes specks and pinholes below the size, keeps what is above, and leaves the rest untouched', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 3 }), fc.integer({ min: 0, max: 6 }), (side, sigma) => {
-        const square = (left: number, top: number, width: number): Inside => (x, y) => x >= left && x < left + width && y >= top && y < top + width;
-        const { art, truth } = painted([[PAPER, () => true], [NAVY, disc(40, 44, 26)], [PAPER, square(36, 40, side)], [NAVY, square(80, 80, side)], [RUST, square(78, 14, side)], [RUST, square(12, 80, 5)]], sigma);
+        const square =
+          (left: number, top: number, width: number): Inside =>
+          (x, y) =>
+            x >= left && x < left + width && y >= top && y < top + width;
+        const { art, truth } = painted(
+          [
+            [PAPER, () => true],
+            [NAVY, disc(40, 44, 26)],
+            [PAPER, square(36, 40, side)],
+            [NAVY, square(80, 80, side)],
+            [RUST, square(78, 14, side)],
+            [RUST, square(12, 80, 5)],
+          ],
+          sigma,
+        );
         const { art: swept, specks } = finish(sweepTones(art, 12));
         expect(specks).toBe(3);
         const place = (x: number, y: number): number => y * SIZE + x;

@@ -26,7 +26,12 @@ describe('reachLevels', () => {
         for (const level of [0, 3, 10, 25, 60]) {
           const flooded = new Set([start]);
           for (const p of flooded) {
-            for (const [dx, dy] of [[1, 0], [-1, 0], [0, 1], [0, -1]]) {
+            for (const [dx, dy] of [
+              [1, 0],
+              [-1, 0],
+              [0, 1],
+              [0, -1],
+            ]) {
               const x = (p % 8) + dx;
               const y = Math.floor(p / 8) + dy;
               const q = y * 8 + x;
@@ -73,15 +78,24 @@ describe('findTolerance', () => {
 describe('lifts', () => {
   /** White paper, a white sail held by a thin light-grey outline. */
   const sail = (): ReturnType<typeof artFromShare> => {
-    const outer: [number, number][] = [[20, 80], [60, 15], [62, 80]];
-    const inner: [number, number][] = [[23.2, 78.4], [60, 20.5], [60.4, 78.4]];
+    const outer: [number, number][] = [
+      [20, 80],
+      [60, 15],
+      [62, 80],
+    ];
+    const inner: [number, number][] = [
+      [23.2, 78.4],
+      [60, 20.5],
+      [60.4, 78.4],
+    ];
     const outline = sampled(90, 96, (x, y) => inside(outer, x, y) && !inside(inner, x, y));
     return artFromShare(outline, { r: 201, g: 201, b: 198 }, WHITE);
   };
   const inside = (points: [number, number][], x: number, y: number): boolean => {
     let is = false;
     for (let i = 0, j = points.length - 1; i < points.length; j = i++) {
-      if (points[i][1] > y !== points[j][1] > y && x < ((points[j][0] - points[i][0]) * (y - points[i][1])) / (points[j][1] - points[i][1]) + points[i][0]) is = !is;
+      if (points[i][1] > y !== points[j][1] > y && x < ((points[j][0] - points[i][0]) * (y - points[i][1])) / (points[j][1] - points[i][1]) + points[i][0])
+        is = !is;
     }
     return is;
   };
@@ -106,8 +120,12 @@ describe('lifts', () => {
   });
 
   it('leave light lines of the drawing alone where enclosed areas are taken, thin ones of which only bits are light too', () => {
-    const [broad, thin] = [{ from: 40, to: 43 }, { from: 60.4, to: 61.6 }];
-    const isLight = (x: number, y: number): boolean => x > 20 && x < 140 && ((y >= broad.from && y < broad.to) || (y >= thin.from + 0.01 * x && y < thin.to + 0.01 * x));
+    const [broad, thin] = [
+      { from: 40, to: 43 },
+      { from: 60.4, to: 61.6 },
+    ];
+    const isLight = (x: number, y: number): boolean =>
+      x > 20 && x < 140 && ((y >= broad.from && y < broad.to) || (y >= thin.from + 0.01 * x && y < thin.to + 0.01 * x));
     // A plate with two light lines and a round opening, on paper.
     const plate = artFromShare(sampled(160, 120, (x, y) => x > 10 && x < 150 && y > 10 && y < 110 && !isLight(x, y) && Math.hypot(x - 80, y - 85) > 12));
     for (const soft of [false, true]) {
@@ -131,7 +149,12 @@ describe('lifts', () => {
   });
 
   it('leave edge pixels their share of the art and take the ground’s tint off', () => {
-    const share = polygon(30, 30, [[8.25, 8.5], [22.5, 8.5], [22.5, 21.75], [8.25, 21.75]]);
+    const share = polygon(30, 30, [
+      [8.25, 8.5],
+      [22.5, 8.5],
+      [22.5, 21.75],
+      [8.25, 21.75],
+    ]);
     const ink = { r: 190, g: 40, b: 30 };
     const { art } = finish(liftAt(artFromShare(share, ink, WHITE), 1, 1, { ...HARD, soft: true }));
     let wrong = 0;

@@ -2,7 +2,8 @@
 export function cubicEnlarged(plane: Float32Array, width: number, height: number, times: number): Float32Array {
   const weights = Array.from({ length: times }, (_, k) => weightsAt((k + 0.5) / times - 0.5));
   const across = new Float32Array(width * times * height);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) spread(plane, across, weights, times, y * width, x, 1, width, y * width * times + x * times, 1);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) spread(plane, across, weights, times, y * width, x, 1, width, y * width * times + x * times, 1);
   const out = new Float32Array(width * times * height * times);
   const wide = width * times;
   for (let x = 0; x < wide; x++) for (let y = 0; y < height; y++) spread(across, out, weights, times, x, y, wide, height, y * times * wide + x, wide);
@@ -22,7 +23,18 @@ function weightsAt(offset: number): Tap {
   return { first, weights: [-0.5 * t + t * t - 0.5 * t ** 3, 1 - 2.5 * t * t + 1.5 * t ** 3, 0.5 * t + 2 * t * t - 1.5 * t ** 3, -0.5 * t * t + 0.5 * t ** 3] };
 }
 
-function spread(from: Float32Array, to: Float32Array, taps: readonly Tap[], times: number, line: number, at: number, step: number, count: number, start: number, outStep: number): void {
+function spread(
+  from: Float32Array,
+  to: Float32Array,
+  taps: readonly Tap[],
+  times: number,
+  line: number,
+  at: number,
+  step: number,
+  count: number,
+  start: number,
+  outStep: number,
+): void {
   for (let k = 0; k < times; k++) {
     const { first, weights } = taps[k];
     let sum = 0;

@@ -57,7 +57,8 @@ function inkTone(art: Art, ink: Uint8Array, { points, fromHalfWidthPx }: Joint):
   const near: number[] = [];
   const x = Math.floor(points[0]);
   const y = Math.floor(points[1]);
-  for (let yy = Math.max(0, y - reach); yy <= Math.min(height - 1, y + reach); yy++) for (let xx = Math.max(0, x - reach); xx <= Math.min(width - 1, x + reach); xx++) if (ink[yy * width + xx] !== 0) near.push(yy * width + xx);
+  for (let yy = Math.max(0, y - reach); yy <= Math.min(height - 1, y + reach); yy++)
+    for (let xx = Math.max(0, x - reach); xx <= Math.min(width - 1, x + reach); xx++) if (ink[yy * width + xx] !== 0) near.push(yy * width + xx);
   const middle = (c: number): number => near.map((i) => art.colour.data[i * 4 + c]).sort((a, b) => a - b)[near.length >> 1] ?? 0;
   return [middle(0), middle(1), middle(2)];
 }

@@ -23,9 +23,13 @@ export const CLOSED_OFF = 1;
 export const DETAIL = 2;
 
 /**
- * Which areas of about the ground's colour are ground that is closed off: counters of letters, gaps between arms. Light details of the drawing are not: those whose own
+ * Which areas of about the ground's colour are ground that is closed off: counters of letters, gaps between arms. Light details of the drawing are not: those
+ * whose own
  * colour is another one although the tolerance reaches it, and those that are drawn as lines, also where only bits of a thin line are as light as the ground.
- * @param regions areas within the tolerance of the ground's colour. @param light 1 for all that is rather like the ground, but what was lifted. @param ground 1 where it was lifted. @returns for each region `CLOSED_OFF`, `DETAIL`, or 0 for what is too small.
+ * @param regions areas within the tolerance of the ground's colour.
+ * @param light 1 for all that is rather like the ground, but what was lifted.
+ * @param ground 1 where it was lifted.
+ * @returns for each region `CLOSED_OFF`, `DETAIL`, or 0 for what is too small.
  */
 export function enclosedAreas(art: Art, regions: Regions, light: Uint8Array, ground: Uint8Array): Uint8Array {
   const { count, area } = regions;
@@ -57,19 +61,25 @@ function groundColour(art: Art, ground: Uint8Array): { readonly mean: Rgb; reado
   // Some hundred thousand pixels tell it well enough.
   const stride = Math.max(1, Math.floor((width * height) / 200_000));
   const inside: number[] = [];
-  for (let i = width + 1; i < width * (height - 1) - 1; i += stride) if (ground[i] + ground[i - 1] + ground[i + 1] + ground[i - width] + ground[i + width] === 5) inside.push(i);
+  for (let i = width + 1; i < width * (height - 1) - 1; i += stride)
+    if (ground[i] + ground[i - 1] + ground[i + 1] + ground[i - width] + ground[i + width] === 5) inside.push(i);
   if (inside.length === 0) for (let i = 0; i < ground.length; i++) if (ground[i] !== 0) inside.push(i);
   const sums = new Float64Array(3);
   for (const i of inside) for (let c = 0; c < 3; c++) sums[c] += data[4 * i + c];
   const mean = meanOf(sums, 0, inside.length);
   const counts = new Float64Array(256);
-  for (const i of inside) counts[Math.min(255, Math.round(LEVELS_PER_UNIT * colourDifference({ r: data[4 * i], g: data[4 * i + 1], b: data[4 * i + 2] }, mean)))]++;
+  for (const i of inside)
+    counts[Math.min(255, Math.round(LEVELS_PER_UNIT * colourDifference({ r: data[4 * i], g: data[4 * i + 1], b: data[4 * i + 2] }, mean)))]++;
   let level = 0;
   for (let sum = counts[0]; sum < SPREAD_SHARE * inside.length && level < 255; sum += counts[level]) level++;
   return { mean, spread: level / LEVELS_PER_UNIT };
 }
 
-const meanOf = (sums: Float64Array, at: number, pixels: number): Rgb => ({ r: Math.round(sums[at] / pixels), g: Math.round(sums[at + 1] / pixels), b: Math.round(sums[at + 2] / pixels) });
+const meanOf = (sums: Float64Array, at: number, pixels: number): Rgb => ({
+  r: Math.round(sums[at] / pixels),
+  g: Math.round(sums[at + 1] / pixels),
+  b: Math.round(sums[at + 2] / pixels),
+});
 
 /** For each region the sums of red, green and blue of the pixels that have only their region around them, and how many those are. */
 function meanInsides({ width, colour: { data } }: Art, { runStart, runEnd, regionOfRun, count }: Regions, inRegions: Uint8Array): Float64Array {

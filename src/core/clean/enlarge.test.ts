@@ -9,7 +9,12 @@ import { enlarge } from './enlarge.ts';
 import { isRestless } from './isRestless.ts';
 import { tidyEdges } from './tidyEdges.ts';
 
-const LEAF = [[10, 12], [52, 20], [58, 50], [20, 54]] as const;
+const LEAF = [
+  [10, 12],
+  [52, 20],
+  [58, 50],
+  [20, 54],
+] as const;
 const larger = (times: number): readonly (readonly [number, number])[] => LEAF.map(([x, y]) => [x * times, y * times]);
 
 /** Mean difference of the red channel, levels. */
@@ -25,7 +30,12 @@ describe('enlarge', () => {
     for (const times of [2, 4] as const) {
       const truth = artFromShare(polygon(64 * times, 64 * times, larger(times)));
       const large = finish(enlarge(small, times));
-      const plain = cubicEnlarged(Float32Array.from({ length: 64 * 64 }, (_, i) => small.colour.data[i * 4]), 64, 64, times);
+      const plain = cubicEnlarged(
+        Float32Array.from({ length: 64 * 64 }, (_, i) => small.colour.data[i * 4]),
+        64,
+        64,
+        times,
+      );
       let cubic = 0;
       plain.forEach((v, i) => (cubic += Math.abs(Math.max(0, Math.min(255, v)) - truth.colour.data[i * 4])));
       expect(difference(large, truth)).toBeLessThan((0.5 * cubic) / plain.length);
@@ -38,7 +48,10 @@ describe('enlarge', () => {
     const art: Art = { ...artFromShare(disc(40, 10, 20, 5, 3)), colour: makeRgba8(40, 10, ramp, true) };
     const large = finish(enlarge(art, 4));
     for (let x = 20; x < 139; x++) expect(Math.abs(large.colour.data[(20 * 160 + x + 1) * 4] - large.colour.data[(20 * 160 + x) * 4])).toBeLessThanOrEqual(4);
-    const hole = withAlpha(art, art.alpha.map((_, i) => (i % 40 < 20 ? 0 : 255)));
+    const hole = withAlpha(
+      art,
+      art.alpha.map((_, i) => (i % 40 < 20 ? 0 : 255)),
+    );
     const alpha = finish(enlarge(hole, 2)).alpha;
     expect([alpha[0], alpha[79], alpha[38], alpha[41]]).toEqual([0, 255, 0, 255]);
   });
@@ -46,11 +59,23 @@ describe('enlarge', () => {
   it('puts edges of noisy art as near to the truth as those of clean art, within a little', () => {
     const small = artFromShare(polygon(64, 64, LEAF));
     const random = randomFrom(5);
-    const noisy: Art = { ...small, colour: makeRgba8(64, 64, small.colour.data.map((v, i) => (i % 4 === 3 ? 255 : Math.max(0, Math.min(255, v + 24 * (random() - 0.5))))), true) };
+    const noisy: Art = {
+      ...small,
+      colour: makeRgba8(
+        64,
+        64,
+        small.colour.data.map((v, i) => (i % 4 === 3 ? 255 : Math.max(0, Math.min(255, v + 24 * (random() - 0.5))))),
+        true,
+      ),
+    };
     expect([isRestless(small.colour), isRestless(noisy.colour)]).toEqual([false, true]);
     const truth = artFromShare(polygon(128, 128, larger(2)));
     // Where the true edge's middle runs the result is on the right side, but for a few pixels.
-    const wrong = (art: Art): number => art.alpha.reduce((sum, _, i) => sum + (Math.abs(truth.colour.data[4 * i] - 128) > 60 && art.colour.data[4 * i] >= 128 !== truth.colour.data[4 * i] >= 128 ? 1 : 0), 0);
+    const wrong = (art: Art): number =>
+      art.alpha.reduce(
+        (sum, _, i) => sum + (Math.abs(truth.colour.data[4 * i] - 128) > 60 && art.colour.data[4 * i] >= 128 !== truth.colour.data[4 * i] >= 128 ? 1 : 0),
+        0,
+      );
     expect(wrong(finish(enlarge(small, 2)))).toBe(0);
     expect(wrong(finish(enlarge(noisy, 2)))).toBeLessThanOrEqual(3);
   });
@@ -62,10 +87,14 @@ describe('enlarge', () => {
 
 /** The drawing as stairs: every pixel takes its block's middle. */
 function stairs(of: (x: number, y: number) => boolean, size: number, block: number): Art {
-  const share = makeShareMap(size, size, new Uint8Array(size * size).map((_, i) => {
-    const [x, y] = [i % size, Math.floor(i / size)].map((v) => Math.floor(v / block) * block + block / 2);
-    return of(x, y) ? 255 : 0;
-  }));
+  const share = makeShareMap(
+    size,
+    size,
+    new Uint8Array(size * size).map((_, i) => {
+      const [x, y] = [i % size, Math.floor(i / size)].map((v) => Math.floor(v / block) * block + block / 2);
+      return of(x, y) ? 255 : 0;
+    }),
+  );
   return artFromShare(share);
 }
 

@@ -54,7 +54,15 @@ export function findJoints(ends: readonly LineEnd[], ink: Uint8Array, lettering:
 }
 
 /** Where three lines meet two are joined, and the third is carried on to their joint. */
-function ontoJoints(ends: readonly LineEnd[], used: ReadonlySet<number>, joints: readonly Joint[], ink: Uint8Array, width: number, height: number, mostPx: number): Joint[] {
+function ontoJoints(
+  ends: readonly LineEnd[],
+  used: ReadonlySet<number>,
+  joints: readonly Joint[],
+  ink: Uint8Array,
+  width: number,
+  height: number,
+  mostPx: number,
+): Joint[] {
   const mended = ink.slice();
   for (const joint of joints) {
     const cover = new Map<number, number>();
@@ -84,10 +92,17 @@ function betweenEnds(ends: readonly LineEnd[], from: number, to: number, mostPx:
   const isPlain = out <= MOST_TURN_RAD && into <= MOST_TURN_RAD && out + into <= MOST_TURNS_RAD;
   const points = isPlain ? bend(a, b, distance) : corner(a, b, mostPx);
   if (points === undefined) return undefined;
-  return { from, to, cost: Math.max(1, distance) * (1 + out + into), joint: { points, fromHalfWidthPx: a.halfWidthPx, toHalfWidthPx: b.halfWidthPx, gapPx: distance } };
+  return {
+    from,
+    to,
+    cost: Math.max(1, distance) * (1 + out + into),
+    joint: { points, fromHalfWidthPx: a.halfWidthPx, toHalfWidthPx: b.halfWidthPx, gapPx: distance },
+  };
 }
 
-/** Two ends that turn towards each other too sharply for a bend, by the point ahead of both in which their lines meet; undefined when there is none near enough. */
+/**
+ * Two ends that turn towards each other too sharply for a bend, by the point ahead of both in which their lines meet; undefined when there is none near enough.
+ */
 function corner(a: LineEnd, b: LineEnd, mostPx: number): number[] | undefined {
   const cross = a.dx * b.dy - a.dy * b.dx;
   if (Math.abs(cross) < LEAST_CROSSING) return undefined;
@@ -107,13 +122,24 @@ function bend(a: LineEnd, b: LineEnd, distance: number): number[] {
   for (let k = 0; k <= count; k++) {
     const t = k / count;
     const s = 1 - t;
-    points.push(s * s * s * a.xPx + 3 * s * s * t * x1 + 3 * s * t * t * x2 + t * t * t * b.xPx, s * s * s * a.yPx + 3 * s * s * t * y1 + 3 * s * t * t * y2 + t * t * t * b.yPx);
+    points.push(
+      s * s * s * a.xPx + 3 * s * s * t * x1 + 3 * s * t * t * x2 + t * t * t * b.xPx,
+      s * s * s * a.yPx + 3 * s * s * t * y1 + 3 * s * t * t * y2 + t * t * t * b.yPx,
+    );
   }
   return points;
 }
 
 /** Carries an end straight on until it meets ink beyond a gap. */
-function toTheSide(ends: readonly LineEnd[], from: number, ink: Uint8Array, lettering: Uint8Array, width: number, height: number, mostPx: number): Proposal | undefined {
+function toTheSide(
+  ends: readonly LineEnd[],
+  from: number,
+  ink: Uint8Array,
+  lettering: Uint8Array,
+  width: number,
+  height: number,
+  mostPx: number,
+): Proposal | undefined {
   const end = ends[from];
   // The first two px are the mixed rim of its own end.
   for (let s = 2; s <= mostPx; s += 0.5) {

@@ -13,11 +13,23 @@ import { sweepSpecks } from './sweepSpecks.ts';
 import { sweepTones } from './sweepTones.ts';
 
 const base = { id: 's', enabled: true, v: 1 } as const;
-const findsOf = (picture: Art, recipe: Recipe): readonly Find[] => finish(applyRecipe({ picture, pictureKey: 'p', recipe, finished: { by: 'width', sizeMm: picture.width / picture.frame.scale, turnDeg: 0 } })).steps[0].finds ?? [];
+const findsOf = (picture: Art, recipe: Recipe): readonly Find[] =>
+  finish(applyRecipe({ picture, pictureKey: 'p', recipe, finished: { by: 'width', sizeMm: picture.width / picture.frame.scale, turnDeg: 0 } })).steps[0]
+    .finds ?? [];
 
 describe('spared places', () => {
   it('belong to the nearest find within reach, and to none beyond', () => {
-    expect([...sparedOf([10, 14, 40], [10, 10, 10], [1, 1, 9], [{ xPx: 12.5, yPx: 10 }, { xPx: 33, yPx: 10 }])]).toEqual([0, 1, 1]);
+    expect([
+      ...sparedOf(
+        [10, 14, 40],
+        [10, 10, 10],
+        [1, 1, 9],
+        [
+          { xPx: 12.5, yPx: 10 },
+          { xPx: 33, yPx: 10 },
+        ],
+      ),
+    ]).toEqual([0, 1, 1]);
     expect([...sparedOf([10], [10], [1], [{ xPx: 10, yPx: 14 }])]).toEqual([0]);
   });
 
@@ -42,7 +54,9 @@ describe('spared places', () => {
 
   it('tells the largest when there are too many', () => {
     const size = 300;
-    const cells = Uint8Array.from({ length: size * size }, (_, i) => ((i % size) % 3 === 0 && Math.floor(i / size) % 3 === 0) || Math.floor(i / size) === 1 ? 1 : 0);
+    const cells = Uint8Array.from({ length: size * size }, (_, i) =>
+      ((i % size) % 3 === 0 && Math.floor(i / size) % 3 === 0) || Math.floor(i / size) === 1 ? 1 : 0,
+    );
     const regions = labelRegions(cells, size, size, 1, false);
     const told = spareRegions(regions, new Uint8Array(regions.count).fill(1), size, 'speck', []);
     expect(regions.count).toBeGreaterThan(MOST_FINDS);
@@ -56,7 +70,10 @@ describe('a sweep', () => {
 
   it('tells what it found, and leaves the spared ones', () => {
     const { finds } = sweepSpecks(artFromText(rows), 3, 2);
-    expect(finds).toEqual([{ kind: 'pinhole', xPx: 2.5, yPx: 2.5, size: 1, spared: false }, { kind: 'speck', xPx: 9.5, yPx: 1.5, size: 1, spared: false }]);
+    expect(finds).toEqual([
+      { kind: 'pinhole', xPx: 2.5, yPx: 2.5, size: 1, spared: false },
+      { kind: 'speck', xPx: 9.5, yPx: 1.5, size: 1, spared: false },
+    ]);
     const kept = sweepSpecks(artFromText(rows), 3, 2, [finds[1]]);
     expect([kept.specks, kept.pinholes]).toEqual([0, 1]);
     expect(thereAsText(kept.art)[1]).toBe(' ######  #');
@@ -65,7 +82,9 @@ describe('a sweep', () => {
   });
 
   it('does so where nothing is clear too', () => {
-    const art = artFromShare(sampled(60, 60, (x, y) => Math.hypot(x - 30, y - 45) < 12 || (x > 10 && x < 13 && y > 10 && y < 13) || (x > 40 && x < 43 && y > 20 && y < 23)));
+    const art = artFromShare(
+      sampled(60, 60, (x, y) => Math.hypot(x - 30, y - 45) < 12 || (x > 10 && x < 13 && y > 10 && y < 13) || (x > 40 && x < 43 && y > 20 && y < 23)),
+    );
     const { finds, specks } = finish(sweepTones(art, 12));
     expect([specks, finds.length]).toEqual([2, 2]);
     const again = finish(sweepTones(art, 12, [finds[1]]));
@@ -91,7 +110,12 @@ describe('gap mending', () => {
   it('tells its joints at their middles and does not draw those that are spared', () => {
     const broken = artFromShare(sampled(80, 80, (x, y) => Math.abs(y - 40) < 2 && Math.abs(x - 30) > 4 && Math.abs(x - 60) > 3));
     const { finds, joints } = finish(mendGaps(broken, 12));
-    expect(finds.map(({ xPx, yPx }) => [Math.round(xPx), Math.round(yPx)])).toEqual(expect.arrayContaining([[30, 40], [60, 40]]));
+    expect(finds.map(({ xPx, yPx }) => [Math.round(xPx), Math.round(yPx)])).toEqual(
+      expect.arrayContaining([
+        [30, 40],
+        [60, 40],
+      ]),
+    );
     expect(joints).toHaveLength(2);
     const one = finish(mendGaps(broken, 12, [{ xPx: 30, yPx: 40 }]));
     expect(one.joints).toHaveLength(1);
@@ -104,8 +128,13 @@ describe('an area lift', () => {
     const rings = artFromShare(sampled(90, 40, (x, y) => Math.abs(Math.hypot(x - 22, y - 20) - 11) < 3 || Math.abs(Math.hypot(x - 66, y - 20) - 11) < 3));
     const lift = { kind: 'areaLift', ...base, at: { xPx: 1, yPx: 1 }, tolerance: 5, enclosed: true, soft: false } as const;
     const finds = findsOf(rings, [lift]);
-    expect(finds.map(({ kind, spared }) => [kind, spared])).toEqual([['enclosed', false], ['enclosed', false]]);
-    const result = finish(applyRecipe({ picture: rings, pictureKey: 'p', recipe: [{ ...lift, spared: [finds[0]] }], finished: { by: 'width', sizeMm: 90, turnDeg: 0 } }));
+    expect(finds.map(({ kind, spared }) => [kind, spared])).toEqual([
+      ['enclosed', false],
+      ['enclosed', false],
+    ]);
+    const result = finish(
+      applyRecipe({ picture: rings, pictureKey: 'p', recipe: [{ ...lift, spared: [finds[0]] }], finished: { by: 'width', sizeMm: 90, turnDeg: 0 } }),
+    );
     expect(result.steps[0].facts['enclosed']).toBe(1);
     expect([result.art.alpha[20 * 90 + 22], result.art.alpha[20 * 90 + 66]]).toEqual([255, 0]);
   });

@@ -54,11 +54,18 @@ export function spareRegions(regions: Regions, chosen: Uint8Array, width: number
 function largest(sizes: Int32Array): number[] {
   const all = Array.from(sizes, (_, n) => n);
   if (all.length <= MOST_FINDS) return all;
-  return all.sort((a, b) => sizes[b] - sizes[a]).slice(0, MOST_FINDS).sort((a, b) => a - b);
+  return all
+    .sort((a, b) => sizes[b] - sizes[a])
+    .slice(0, MOST_FINDS)
+    .sort((a, b) => a - b);
 }
 
 /** A place on each chosen region: the middle of its longest run. */
-function regionPlaces({ runStart, runEnd, regionOfRun, count }: Regions, chosen: Uint8Array, width: number): { region: Int32Array; xs: Float64Array; ys: Float64Array } {
+function regionPlaces(
+  { runStart, runEnd, regionOfRun, count }: Regions,
+  chosen: Uint8Array,
+  width: number,
+): { region: Int32Array; xs: Float64Array; ys: Float64Array } {
   const longest = new Int32Array(count).fill(-1);
   for (let run = 0; run < runStart.length; run++) {
     const k = regionOfRun[run];
@@ -73,11 +80,22 @@ function regionPlaces({ runStart, runEnd, regionOfRun, count }: Regions, chosen:
 }
 
 /** Places in picture pixels as art pixels. */
-export const placesInArt = ({ leftPx, topPx, scale }: Frame, places: Places): Places => places.map(({ xPx, yPx }) => ({ xPx: (xPx - leftPx) * scale, yPx: (yPx - topPx) * scale }));
+export const placesInArt = ({ leftPx, topPx, scale }: Frame, places: Places): Places =>
+  places.map(({ xPx, yPx }) => ({ xPx: (xPx - leftPx) * scale, yPx: (yPx - topPx) * scale }));
 
 /** A rectangle in picture pixels as art pixels. */
-export const rectInArt = ({ leftPx, topPx, scale }: Frame, { xPx, yPx, widthPx, heightPx }: RectPx): RectPx => ({ xPx: (xPx - leftPx) * scale, yPx: (yPx - topPx) * scale, widthPx: widthPx * scale, heightPx: heightPx * scale });
+export const rectInArt = ({ leftPx, topPx, scale }: Frame, { xPx, yPx, widthPx, heightPx }: RectPx): RectPx => ({
+  xPx: (xPx - leftPx) * scale,
+  yPx: (yPx - topPx) * scale,
+  widthPx: widthPx * scale,
+  heightPx: heightPx * scale,
+});
 
 /** Finds in art pixels as finds in picture pixels. */
 export const findsInPicture = ({ leftPx, topPx, scale }: Frame, finds: readonly Find[]): Find[] =>
-  finds.map((find) => ({ ...find, xPx: leftPx + find.xPx / scale, yPx: topPx + find.yPx / scale, size: find.size / (find.kind === 'joint' ? scale : scale * scale) }));
+  finds.map((find) => ({
+    ...find,
+    xPx: leftPx + find.xPx / scale,
+    yPx: topPx + find.yPx / scale,
+    size: find.size / (find.kind === 'joint' ? scale : scale * scale),
+  }));

@@ -5,7 +5,10 @@ import { wordsOf } from '../raster/raster.ts';
 import type { FinishedSize } from '../units/finishedSize.ts';
 import { pxPerMm, type PxPerMm } from '../units/length.ts';
 
-/** Colours that differ from the ground around the art by no more than this in any channel are ground, of 255: paper, its grain, and what compression leaves beside edges. */
+/**
+ * Colours that differ from the ground around the art by no more than this in any channel are ground, of 255: paper, its grain, and what compression leaves
+ * beside edges.
+ */
 const GROUND_LEVELS = 32;
 /** The border of a picture has a ground when this share of it is alike. */
 const GROUND_SHARE = 0.6;
@@ -13,7 +16,8 @@ const GROUND_SHARE = 0.6;
 const ROUNDS = 6;
 
 /**
- * Resolution of the art once it is brought to its finished size, in art pixels per mm: by the box around its ink, which is what is there, or on a plain ground what differs from it.
+ * Resolution of the art once it is brought to its finished size, in art pixels per mm: by the box around its ink, which is what is there, or on a plain ground
+ * what differs from it.
  * An art that is all ground, or fills its frame, is measured by the frame. The same scale holds for steps of the recipe and for the pieces that are cut.
  * @param finished of what is cut, without a border around it.
  * @param leastMm2 bits of ink smaller than this do not count: they are left out.

@@ -21,7 +21,12 @@ const at = (mask: Uint8Array, x: number, y: number): number => mask[y * WIDTH + 
 
 describe('guardLeaks', () => {
   it('lets a lift through a gap only when it is as wide as said', () => {
-    for (const [gapPx, guardPx, through] of [[3, 6, 0], [3, 2, 1], [9, 6, 1], [5, 8, 0]] as const) {
+    for (const [gapPx, guardPx, through] of [
+      [3, 6, 0],
+      [3, 2, 1],
+      [9, 6, 1],
+      [5, 8, 0],
+    ] as const) {
       const kept = guardLeaks(boxMask(gapPx), WIDTH, HEIGHT, 3, 3, guardPx);
       expect(at(kept, 30, 20), `${gapPx} px, guarded to ${guardPx}`).toBe(through);
       expect([at(kept, 3, 3), at(kept, 55, 35), at(kept, 43, 20)]).toEqual([1, 1, 1]);
@@ -43,7 +48,13 @@ describe('guardLeaks', () => {
   });
 
   it('is part of a lift', () => {
-    const art = artFromShare(makeShareMap(WIDTH, HEIGHT, boxMask(3).map((v) => (v !== 0 ? 0 : 255))));
+    const art = artFromShare(
+      makeShareMap(
+        WIDTH,
+        HEIGHT,
+        boxMask(3).map((v) => (v !== 0 ? 0 : 255)),
+      ),
+    );
     const options = { tolerance: 3, everywhere: false, enclosed: false, soft: false } as const;
     const alphaAt = (guardPx: number): number => finish(liftAt(art, 3, 3, { ...options, guardPx })).art.alpha[20 * WIDTH + 30];
     expect([alphaAt(0), alphaAt(6)]).toEqual([0, 255]);

@@ -8,7 +8,8 @@ const SAME = 1;
 const SAME_NOISY = 2.5;
 
 /**
- * A smoothed picture with its mixed pixels as they came: what lies along an edge and is like no plain pixel beside it is a mixture, and says where inside of it the edge
+ * A smoothed picture with its mixed pixels as they came: what lies along an edge and is like no plain pixel beside it is a mixture, and says where inside of it
+ * the edge
  * runs, which a mean with others along the edge would not.
  * @param reach what was smoothed, levels of 255.
  */
@@ -27,11 +28,26 @@ export function keepMixtures(before: Rgba8, smooth: Rgba8, alpha: Uint8Array, re
   return makeRgba8(width, height, out, smooth.opaque === true);
 }
 
-function isLikePlain(before: Rgba8['data'], smooth: Rgba8['data'], plain: Uint8Array, width: number, height: number, x: number, y: number, same: number): boolean {
+function isLikePlain(
+  before: Rgba8['data'],
+  smooth: Rgba8['data'],
+  plain: Uint8Array,
+  width: number,
+  height: number,
+  x: number,
+  y: number,
+  same: number,
+): boolean {
   const i = 4 * (y * width + x);
   for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) {
     for (let xx = Math.max(0, x - 1), j = yy * width + xx; xx <= Math.min(width - 1, x + 1); xx++, j++) {
-      if (plain[j] === PLAIN && Math.abs(before[i] - smooth[4 * j]) <= same && Math.abs(before[i + 1] - smooth[4 * j + 1]) <= same && Math.abs(before[i + 2] - smooth[4 * j + 2]) <= same) return true;
+      if (
+        plain[j] === PLAIN &&
+        Math.abs(before[i] - smooth[4 * j]) <= same &&
+        Math.abs(before[i + 1] - smooth[4 * j + 1]) <= same &&
+        Math.abs(before[i + 2] - smooth[4 * j + 2]) <= same
+      )
+        return true;
     }
   }
   return false;

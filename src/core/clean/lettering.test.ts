@@ -17,13 +17,18 @@ const GLYPHS: Readonly<Record<string, readonly string[]>> = {
 };
 type Inside = (x: number, y: number) => boolean;
 /** A word with squares of so many px, with its upper left corner at a place, turned about it. */
-const word = (text: string, left: number, top: number, square: number, turnRad = 0): Inside => (px, py) => {
-  const x = ((px - left) * Math.cos(turnRad) + (py - top) * Math.sin(turnRad)) / square;
-  const y = ((py - top) * Math.cos(turnRad) - (px - left) * Math.sin(turnRad)) / square;
-  return x >= 0 && y >= 0 && GLYPHS[text[Math.floor(x / 6)]]?.[Math.floor(y)]?.[Math.floor(x % 6)] === '#';
-};
+const word =
+  (text: string, left: number, top: number, square: number, turnRad = 0): Inside =>
+  (px, py) => {
+    const x = ((px - left) * Math.cos(turnRad) + (py - top) * Math.sin(turnRad)) / square;
+    const y = ((py - top) * Math.cos(turnRad) - (px - left) * Math.sin(turnRad)) / square;
+    return x >= 0 && y >= 0 && GLYPHS[text[Math.floor(x / 6)]]?.[Math.floor(y)]?.[Math.floor(x % 6)] === '#';
+  };
 const brokenRing: Inside = (x, y) => Math.abs(Math.hypot(x - 60, y - 130) - 45) <= 2.5 && !(Math.abs(x - 60) < 4 && y > 130);
-const ofAll = (...parts: readonly Inside[]): Inside => (x, y) => parts.some((inside) => inside(x, y));
+const ofAll =
+  (...parts: readonly Inside[]): Inside =>
+  (x, y) =>
+    parts.some((inside) => inside(x, y));
 const maskOf = (inside: Inside): { ink: Uint8Array; mask: Uint8Array } => {
   const share = sampled(WIDTH, HEIGHT, inside);
   const ink = inkMask(share);
@@ -45,7 +50,7 @@ describe('lettering', () => {
 
   it('is neither two letters, nor dashes in a row, nor an outline in pieces', () => {
     const dashes: Inside = (x, y) => Math.abs(y - 40) <= 3 && x > 10 && x < 250 && x % 40 > 10;
-    const pieces: Inside = (x, y) => Math.abs(Math.hypot(x - 130, y - 100) - 80) <= 3 && (((Math.atan2(y - 100, x - 130) + Math.PI) * 80) % 72) > 8;
+    const pieces: Inside = (x, y) => Math.abs(Math.hypot(x - 130, y - 100) - 80) <= 3 && ((Math.atan2(y - 100, x - 130) + Math.PI) * 80) % 72 > 8;
     for (const drawing of [word('EF', 20, 10, 6), dashes, pieces]) expect(maskOf(drawing).mask.some((value) => value === 1)).toBe(false);
     expect(jointsOf(dashes)).toBeGreaterThanOrEqual(4);
     expect(jointsOf(pieces)).toBeGreaterThanOrEqual(6);

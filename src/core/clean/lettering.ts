@@ -18,7 +18,10 @@ const IN_A_ROW = Math.cos((150 * Math.PI) / 180);
 /** Dashes of a broken line stand in a row as well, but go plainly from end to end: of letters so many fork, hold an opening or turn back. */
 const LEAST_WROUGHT = 2;
 const LEAST_WROUGHT_SHARE = 0.35;
-/** A line so many times as long as its ends are apart turns back, half a circle is less; and an outline with a break has its ends nearer to each other than this share of its size. */
+/**
+ * A line so many times as long as its ends are apart turns back, half a circle is less; and an outline with a break has its ends nearer to each other than this
+ * share of its size.
+ */
 const TURNS_BACK = 1.8;
 const LEAST_OPENING = 0.4;
 
@@ -34,7 +37,8 @@ interface Piece {
 }
 
 /**
- * Which ink is lettering: pieces of like size in rows of three or more, of which some fork, hold an opening or turn back (after the grouping of components into lines
+ * Which ink is lettering: pieces of like size in rows of three or more, of which some fork, hold an opening or turn back (after the grouping of components into
+ * lines
  * of text by Fletcher & Kasturi, "A robust algorithm for text string separation from mixed text/graphics images", IEEE TPAMI 10(6), 1988, doi:10.1109/34.9112).
  * @param ink 1 where there is ink. @param ends where the lines of the ink end. @returns 1 on the pixels of lettering.
  */
@@ -77,7 +81,16 @@ function piecesOf(regions: Regions, ink: Uint8Array, width: number, height: numb
     const y1 = Math.floor(regions.runStart[runs[first[region + 1] - 1]] / width) + 1;
     const side = Math.max(x1 - x0, y1 - y0);
     const isLarge = endsOf[region].length > 0 && endsOf[region].every(({ halfWidthPx }) => side > MOST_SLENDER * halfWidthPx);
-    if (side >= LEAST_SIDE_PX && !isLarge) pieces.push({ region, x0, y0, x1, y1, side, isWrought: hasOpening[region] === 1 || endsOf[region].length > 2 || turnsBack(endsOf[region], regions.area[region], side) });
+    if (side >= LEAST_SIDE_PX && !isLarge)
+      pieces.push({
+        region,
+        x0,
+        y0,
+        x1,
+        y1,
+        side,
+        isWrought: hasOpening[region] === 1 || endsOf[region].length > 2 || turnsBack(endsOf[region], regions.area[region], side),
+      });
   }
   return pieces;
 }
@@ -95,11 +108,12 @@ function rowsOf(pieces: readonly Piece[]): Int32Array {
   const join = (a: number, b: number): void => void (parent[Math.max(root(a), root(b))] = Math.min(root(a), root(b)));
   const beside = neighboursOf(pieces);
   for (const [k, near] of beside.entries()) {
-    for (const [n, a] of near.entries()) for (const c of near.slice(n + 1)) {
-      if (cosineAt(pieces[k], pieces[a], pieces[c]) > IN_A_ROW) continue;
-      join(k, a);
-      join(k, c);
-    }
+    for (const [n, a] of near.entries())
+      for (const c of near.slice(n + 1)) {
+        if (cosineAt(pieces[k], pieces[a], pieces[c]) > IN_A_ROW) continue;
+        join(k, a);
+        join(k, c);
+      }
   }
   return Int32Array.from(pieces.keys(), root);
 }
@@ -121,7 +135,12 @@ function neighboursOf(pieces: readonly Piece[]): number[][] {
       near[byLeft[m]].push({ k: a, room });
     }
   }
-  return near.map((list) => list.sort((a, b) => a.room - b.room).slice(0, NEIGHBOURS).map(({ k }) => k));
+  return near.map((list) =>
+    list
+      .sort((a, b) => a.room - b.room)
+      .slice(0, NEIGHBOURS)
+      .map(({ k }) => k),
+  );
 }
 
 /** The part of the smaller of two boxes that lies in both. */

@@ -136,7 +136,8 @@ function paperTint(paper: Float64Array, count: number): readonly number[] {
 }
 
 const shareOf = (paper: Float64Array, k: number, c: number): number => paper[3 * k + c] / (paper[3 * k] + paper[3 * k + 1] + paper[3 * k + 2]);
-const tintFrom = (paper: Float64Array, k: number, tint: readonly number[]): number => Math.max(...tint.map((share, c) => Math.abs(shareOf(paper, k, c) - share)));
+const tintFrom = (paper: Float64Array, k: number, tint: readonly number[]): number =>
+  Math.max(...tint.map((share, c) => Math.abs(shareOf(paper, k, c) - share)));
 
 /** Covered blocks take the mean of their neighbours, over and over, until they have settled: the light goes on smoothly under the art. */
 function filledIn(field: LightField, covered: Uint8Array): LightField {

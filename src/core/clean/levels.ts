@@ -17,7 +17,10 @@ export interface Levels {
   readonly invert: boolean;
 }
 
-/** Stretches black and white point, bends the middle tones, shifts and turns the line, then saturates and inverts. Works on the stored sRGB values, as every histogram shows them. */
+/**
+ * Stretches black and white point, bends the middle tones, shifts and turns the line, then saturates and inverts. Works on the stored sRGB values, as every
+ * histogram shows them.
+ */
 export function applyLevels(picture: Rgba8, levels: Levels): Rgba8 {
   const { width, height, data } = picture;
   const out = new Uint8Array(data);
@@ -61,7 +64,10 @@ function levelBand(out: Uint8Array, table: Uint8Array, saturation: number, from:
 
 const clampByte = (value: number): number => (value < 0 ? 0 : value > 255 ? 255 : value);
 
-/** What is given up at each end, so that the noise of ink and paper is full black and white too: a share of the range; in coloured art no more than so many levels a level of noise. */
+/**
+ * What is given up at each end, so that the noise of ink and paper is full black and white too: a share of the range; in coloured art no more than so many
+ * levels a level of noise.
+ */
 const MARGIN_NOISY = 1.5;
 const MARGIN = 0.08;
 /** Channels that differ by more make a colour, and art with more than this share of such pixels is coloured: not a drawing in one tinted ink. */

@@ -35,10 +35,17 @@ export function colourMask(art: Art, colour: Rgb, tolerance: number): Uint8Array
 }
 
 /**
- * Adds to `mask` every closed-off area of the lifted colour (counters of letters, gaps between arms) but those that are spared. Gives all of them, in art pixels, and the pixels
+ * Adds to `mask` every closed-off area of the lifted colour (counters of letters, gaps between arms) but those that are spared. Gives all of them, in art
+ * pixels, and the pixels
  * of about that colour which stay: spared ones and light details.
  */
-export function addEnclosed(art: Art, mask: Uint8Array, colour: Rgb, tolerance: number, spared: Places = []): { readonly finds: Find[]; readonly stays: Uint8Array } {
+export function addEnclosed(
+  art: Art,
+  mask: Uint8Array,
+  colour: Rgb,
+  tolerance: number,
+  spared: Places = [],
+): { readonly finds: Find[]; readonly stays: Uint8Array } {
   const everywhere = colourMask(art, colour, tolerance);
   for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) everywhere[i] = 0;
   const regions = labelRegions(everywhere, art.width, art.height, 1, false);

@@ -35,15 +35,40 @@ describe('light levelling', () => {
   it('makes paper white under a slope and a vignette, and keeps strokes dark', () => {
     for (const light of [slope, vignette]) {
       const { art } = finish(levelLight(lit(stroke, light)));
-      for (const [x, y] of [[8, 8], [230, 8], [8, 170], [230, 170], [60, 120], [200, 100]]) expect(green(art, x, y)).toBeGreaterThan(243);
-      for (const [x, y] of [[40, 60], [220, 60], [120, 20], [120, 170]]) expect(green(art, x, y)).toBeLessThan(70);
+      for (const [x, y] of [
+        [8, 8],
+        [230, 8],
+        [8, 170],
+        [230, 170],
+        [60, 120],
+        [200, 100],
+      ])
+        expect(green(art, x, y)).toBeGreaterThan(243);
+      for (const [x, y] of [
+        [40, 60],
+        [220, 60],
+        [120, 20],
+        [120, 170],
+      ])
+        expect(green(art, x, y)).toBeLessThan(70);
     }
   });
 
   it('does not take a broad dark area for shadow', () => {
     const { art } = finish(levelLight(lit(broad, slope)));
-    for (const [x, y] of [[70, 50], [125, 95], [180, 140]]) expect(green(art, x, y)).toBeLessThan(60);
-    for (const [x, y] of [[20, 90], [225, 90], [120, 12], [120, 170]]) expect(green(art, x, y)).toBeGreaterThan(238);
+    for (const [x, y] of [
+      [70, 50],
+      [125, 95],
+      [180, 140],
+    ])
+      expect(green(art, x, y)).toBeLessThan(60);
+    for (const [x, y] of [
+      [20, 90],
+      [225, 90],
+      [120, 12],
+      [120, 170],
+    ])
+      expect(green(art, x, y)).toBeGreaterThan(238);
   });
 
   it('leaves even paper as it is but for its tone, says how far the light fell off, and does nothing at strength 0', () => {
@@ -56,8 +81,11 @@ describe('light levelling', () => {
   it('leaves even tones even where art fills its frame, and a thin light line on them lighter', () => {
     // Sky above, a green bank, blue water with one white line of foam.
     const tones = { sky: [156, 201, 230], bank: [60, 122, 75], water: [36, 80, 154], foam: [255, 255, 255] } as const;
-    const toneAt = (x: number, y: number): keyof typeof tones => (y < 50 + 8 * Math.sin(x / 30) ? 'sky' : y < 100 ? 'bank' : y === 140 && x > 150 && x < 190 ? 'foam' : 'water');
-    const picture = Uint8Array.from({ length: WIDTH * HEIGHT * 4 }, (_, i) => (i % 4 === 3 ? 255 : tones[toneAt((i >> 2) % WIDTH, Math.floor((i >> 2) / WIDTH))][i % 4]));
+    const toneAt = (x: number, y: number): keyof typeof tones =>
+      y < 50 + 8 * Math.sin(x / 30) ? 'sky' : y < 100 ? 'bank' : y === 140 && x > 150 && x < 190 ? 'foam' : 'water';
+    const picture = Uint8Array.from({ length: WIDTH * HEIGHT * 4 }, (_, i) =>
+      i % 4 === 3 ? 255 : tones[toneAt((i >> 2) % WIDTH, Math.floor((i >> 2) / WIDTH))][i % 4],
+    );
     const { art } = finish(levelLight(artFromPicture(makeRgba8(WIDTH, HEIGHT, picture, true))));
     const seen = new Map<string, Set<number>>();
     for (let y = 0; y < HEIGHT; y++) for (let x = 0; x < WIDTH; x++) seen.set(toneAt(x, y), (seen.get(toneAt(x, y)) ?? new Set()).add(green(art, x, y)));
@@ -68,10 +96,22 @@ describe('light levelling', () => {
 
   it('never looks at clear pixels, and lives with art that is all clear or all dark', () => {
     const art = lit(stroke, slope);
-    const halfClear = withAlpha(art, art.alpha.map((_, i) => (i % WIDTH < 120 ? 0 : 255)));
+    const halfClear = withAlpha(
+      art,
+      art.alpha.map((_, i) => (i % WIDTH < 120 ? 0 : 255)),
+    );
     expect(green(finish(levelLight(halfClear)).art, 200, 100)).toBeGreaterThan(240);
     expect(finish(levelLight(withAlpha(art, new Uint8Array(art.alpha.length)))).art.width).toBe(WIDTH);
-    expect(finish(levelLight(lit(() => 0.05, () => 1))).art.width).toBe(WIDTH);
+    expect(
+      finish(
+        levelLight(
+          lit(
+            () => 0.05,
+            () => 1,
+          ),
+        ),
+      ).art.width,
+    ).toBe(WIDTH);
   });
 });
 
@@ -88,7 +128,12 @@ describe('line pick', () => {
       return hits / 100;
     };
     for (const light of [() => 0.97, slope]) {
-      const { art } = finish(pickLines(lit((x, y) => 1 - 0.88 * shareAt(x, y), light, 0.5), 0.5));
+      const { art } = finish(
+        pickLines(
+          lit((x, y) => 1 - 0.88 * shareAt(x, y), light, 0.5),
+          0.5,
+        ),
+      );
       let [off, count] = [0, 0];
       for (let y = 20; y < HEIGHT - 20; y++) {
         for (let x = 70; x < 136; x++) {
@@ -105,9 +150,27 @@ describe('line pick', () => {
 
   it('keeps ink under any light and drops paper and pencil', () => {
     for (const light of [slope, vignette]) {
-      const { art } = finish(pickLines(lit((x, y) => stroke(x, y) * pencil(x, y), light), 0.3));
-      for (const [x, y] of [[40, 60], [220, 60], [120, 20], [120, 170]]) expect(alphaAt(art, x, y)).toBe(255);
-      for (const [x, y] of [[8, 8], [230, 170], [60, 140], [30, 110], [200, 110]]) expect(alphaAt(art, x, y)).toBe(0);
+      const { art } = finish(
+        pickLines(
+          lit((x, y) => stroke(x, y) * pencil(x, y), light),
+          0.3,
+        ),
+      );
+      for (const [x, y] of [
+        [40, 60],
+        [220, 60],
+        [120, 20],
+        [120, 170],
+      ])
+        expect(alphaAt(art, x, y)).toBe(255);
+      for (const [x, y] of [
+        [8, 8],
+        [230, 170],
+        [60, 140],
+        [30, 110],
+        [200, 110],
+      ])
+        expect(alphaAt(art, x, y)).toBe(0);
     }
   });
 
@@ -130,7 +193,10 @@ describe('line pick', () => {
 
   it('keeps what was clear clear, and the width of a stroke', () => {
     const art = lit(stroke, () => 0.95, 1);
-    const half = withAlpha(art, art.alpha.map((_, i) => (i % WIDTH < 100 ? 0 : 255)));
+    const half = withAlpha(
+      art,
+      art.alpha.map((_, i) => (i % WIDTH < 100 ? 0 : 255)),
+    );
     expect(alphaAt(finish(pickLines(half, 0.4)).art, 40, 60)).toBe(0);
     const { art: picked } = finish(pickLines(art, 0.4));
     let covered = 0;
@@ -140,7 +206,11 @@ describe('line pick', () => {
 });
 
 describe('line pick by one threshold', () => {
-  const even = lit((x, y) => stroke(x, y), () => 1, 2);
+  const even = lit(
+    (x, y) => stroke(x, y),
+    () => 1,
+    2,
+  );
 
   it('keeps ink under even light, found or given, with its edges inside the pixel', () => {
     for (const threshold of ['found', 128] as const) {
@@ -150,7 +220,11 @@ describe('line pick by one threshold', () => {
       expect(inkShare).toBeLessThan(0.5);
     }
     // A mid-grey mark beside the ink: with little detail it goes, with much it stays.
-    const marked = lit((x, y) => Math.min(stroke(x, y), Math.hypot(x - 200, y - 40) < 8 ? 0.5 : 1), () => 1, 2);
+    const marked = lit(
+      (x, y) => Math.min(stroke(x, y), Math.hypot(x - 200, y - 40) < 8 ? 0.5 : 1),
+      () => 1,
+      2,
+    );
     const [faint, full] = [0, 1].map((detail) => alphaAt(finish(pickLines(marked, detail, 'found')).art, 200, 40));
     expect(faint).toBeLessThan(20);
     expect(full).toBeGreaterThan(235);
@@ -196,12 +270,24 @@ describe('levels', () => {
   });
 
   it('brings a pale drawing to full black and white, and says when there is nothing to stretch', () => {
-    const pale = lit((x, y) => 0.72 + 0.2 * stroke(x, y), () => 1, 1);
+    const pale = lit(
+      (x, y) => 0.72 + 0.2 * stroke(x, y),
+      () => 1,
+      1,
+    );
     const points = fullContrast(pale.colour)!;
     const black = applyLevels(pale.colour, { ...plain, ...points });
     expect(black.data[(60 * WIDTH + 40) * 4]).toBeLessThan(20);
     expect(black.data[(120 * WIDTH + 40) * 4]).toBeGreaterThan(235);
-    expect(fullContrast(lit(() => 0.5, () => 1, 0).colour)).toBeUndefined();
+    expect(
+      fullContrast(
+        lit(
+          () => 0.5,
+          () => 1,
+          0,
+        ).colour,
+      ),
+    ).toBeUndefined();
   });
 
   it('takes the colour out and keeps the lightness', () => {

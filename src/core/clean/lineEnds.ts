@@ -133,7 +133,8 @@ interface Course {
 }
 
 /**
- * The course of a line from parabolas fitted to its sections by least squares: one that bends goes on in the direction in which it ends, not in that of its chord.
+ * The course of a line from parabolas fitted to its sections by least squares: one that bends goes on in the direction in which it ends, not in that of its
+ * chord.
  */
 function courseOf(path: readonly Section[]): Course {
   const n = path.length;

@@ -13,7 +13,8 @@ const LOOKED_AT = 300;
 const OF_IT = 40;
 
 /**
- * Whether a colour that is only found in thin lines is what a hairline of a stronger colour becomes where it lies between two rows of pixels: then the stronger one is found beside nearly
+ * Whether a colour that is only found in thin lines is what a hairline of a stronger colour becomes where it lies between two rows of pixels: then the stronger
+ * one is found beside nearly
  * every pixel of it. A line that is that colour all along is not.
  * @param plain not 0 where a pixel is read. @param strongIsSolid whether areas have the stronger colour.
  */
@@ -40,4 +41,5 @@ function hasNear(data: Rgba8['data'], width: number, height: number, i: number, 
 }
 
 /** Squared distance of a pixel from a colour, levels of 255. */
-export const distance2 = (data: Rgba8['data'], i: number, { r, g, b }: Rgb): number => (data[4 * i] - r) ** 2 + (data[4 * i + 1] - g) ** 2 + (data[4 * i + 2] - b) ** 2;
+export const distance2 = (data: Rgba8['data'], i: number, { r, g, b }: Rgb): number =>
+  (data[4 * i] - r) ** 2 + (data[4 * i + 1] - g) ** 2 + (data[4 * i + 2] - b) ** 2;

@@ -22,7 +22,8 @@ const LEAST_PX = 120;
 const LEAST_SHARE = 0.0004;
 
 /**
- * Whether a colour without areas is that of lines that have it: as the light grey line that holds white art on white paper, whose grey is just what a darker ink mixes to with the
+ * Whether a colour without areas is that of lines that have it: as the light grey line that holds white art on white paper, whose grey is just what a darker
+ * ink mixes to with the
  * paper. Such a line has one ground on both sides, is broader than the mixture along an edge, and nothing in it is stronger.
  * @param plain `PLAIN` or `NARROW` where a pixel is read.
  */
@@ -46,7 +47,12 @@ export function isLineTone(picture: Rgba8, plain: Uint8Array, tone: Rgb): boolea
 /** Whether the pixel lies in a line of its colour: the narrowest way across, of four, tells its breadth. */
 function isInLine(data: Rgba8['data'], plain: Uint8Array, width: number, i: number, tone: Rgb): boolean {
   let narrowest = Infinity;
-  for (const [across, px] of [[1, 1], [width, 1], [width + 1, Math.SQRT2], [width - 1, Math.SQRT2]] as const) {
+  for (const [across, px] of [
+    [1, 1],
+    [width, 1],
+    [width + 1, Math.SQRT2],
+    [width - 1, Math.SQRT2],
+  ] as const) {
     const before = plainBeside(data, plain, i, -across, tone);
     const after = plainBeside(data, plain, i, across, tone);
     if (before < 0 || after < 0 || apart2(data, before, after) > ALIKE * ALIKE) continue;
@@ -71,4 +77,5 @@ function plainBeside(data: Rgba8['data'], plain: Uint8Array, i: number, step: nu
   return -1;
 }
 
-const apart2 = (data: Rgba8['data'], i: number, j: number): number => (data[4 * i] - data[4 * j]) ** 2 + (data[4 * i + 1] - data[4 * j + 1]) ** 2 + (data[4 * i + 2] - data[4 * j + 2]) ** 2;
+const apart2 = (data: Rgba8['data'], i: number, j: number): number =>
+  (data[4 * i] - data[4 * j]) ** 2 + (data[4 * i + 1] - data[4 * j + 1]) ** 2 + (data[4 * i + 2] - data[4 * j + 2]) ** 2;

@@ -62,7 +62,8 @@ describe('gap mending', () => {
   it('joins two of three ends that face each other and carries the third on to them', () => {
     // A bar across the picture with a gap in its middle, to which a stem comes up: three fields when it is mended.
     for (const gap of [7, 12]) {
-      const inside = (x: number, y: number): boolean => line(x, y, [0, 52, 60 - gap / 2 - 2, 52], 2) || line(x, y, [60 + gap / 2 + 2, 54, SIZE, 54], 2) || line(x, y, [61, 54 + gap / 2 + 1, 58, SIZE], 2);
+      const inside = (x: number, y: number): boolean =>
+        line(x, y, [0, 52, 60 - gap / 2 - 2, 52], 2) || line(x, y, [60 + gap / 2 + 2, 54, SIZE, 54], 2) || line(x, y, [61, 54 + gap / 2 + 1, 58, SIZE], 2);
       expect(joinsOf(inside, 14)).toEqual({ joints: 2, areas: 3 });
     }
   });
@@ -76,9 +77,15 @@ describe('gap mending', () => {
   });
 
   it('takes a frayed end and a blot for the end of their line', () => {
-    const frayed = (x: number, y: number): boolean => line(x, y, [0, 60, 50, 60], 3) || line(x, y, [49, 58, 53, 57], 0.8) || line(x, y, [49, 62, 54, 63], 0.8) || line(x, y, [66, 60, SIZE, 60], 3) || line(x, y, [67, 58, 64, 56.5], 0.8);
+    const frayed = (x: number, y: number): boolean =>
+      line(x, y, [0, 60, 50, 60], 3) ||
+      line(x, y, [49, 58, 53, 57], 0.8) ||
+      line(x, y, [49, 62, 54, 63], 0.8) ||
+      line(x, y, [66, 60, SIZE, 60], 3) ||
+      line(x, y, [67, 58, 64, 56.5], 0.8);
     expect(joinsOf(frayed, 14)).toEqual({ joints: 1, areas: 2 });
-    const blotted = (x: number, y: number): boolean => line(x, y, [0, 60, 50, 60], 2.5) || Math.hypot(x - 50, y - 60.5) < 5 || line(x, y, [66, 60, SIZE, 60], 2.5);
+    const blotted = (x: number, y: number): boolean =>
+      line(x, y, [0, 60, 50, 60], 2.5) || Math.hypot(x - 50, y - 60.5) < 5 || line(x, y, [66, 60, SIZE, 60], 2.5);
     expect(joinsOf(blotted, 14)).toEqual({ joints: 1, areas: 2 });
   });
 
@@ -93,7 +100,16 @@ describe('gap mending', () => {
 
   it('says when there is no drawing', () => {
     try {
-      finish(mendGaps(artFromShare(sampled(20, 20, () => false), BLACK, WHITE), 5));
+      finish(
+        mendGaps(
+          artFromShare(
+            sampled(20, 20, () => false),
+            BLACK,
+            WHITE,
+          ),
+          5,
+        ),
+      );
       expect.unreachable();
     } catch (error) {
       expect(isAppError(error) && error.code).toBe('oneColour');
@@ -119,7 +135,11 @@ describe('thinning and distance', () => {
   it('thins to one cell, keeps what is connected, and gives nothing new', () => {
     fc.assert(
       fc.property(fc.integer({ min: 2, max: 9 }), fc.double({ min: 0, max: 3.14, noNaN: true }), (line, angle) => {
-        const cells = inkOf(artFromShare(sampled(60, 60, (x, y) => Math.abs((x - 30) * Math.sin(angle) - (y - 30) * Math.cos(angle)) <= line / 2 && Math.hypot(x - 30, y - 30) < 24)));
+        const cells = inkOf(
+          artFromShare(
+            sampled(60, 60, (x, y) => Math.abs((x - 30) * Math.sin(angle) - (y - 30) * Math.cos(angle)) <= line / 2 && Math.hypot(x - 30, y - 30) < 24),
+          ),
+        );
         const thinned = thin(cells, 60, 60);
         expect(labelRegions(thinned, 60, 60, 1, true).count).toBe(1);
         expect(thinned.every((value, i) => value === 0 || cells[i] === 1)).toBe(true);
@@ -139,7 +159,9 @@ describe('thinning and distance', () => {
     for (let y = 0; y < 5; y++) {
       for (let x = 0; x < 9; x++) {
         let least = Infinity;
-        for (let yy = -1; yy <= 5; yy++) for (let xx = -1; xx <= 9; xx++) if (xx < 0 || yy < 0 || xx > 8 || yy > 4 || cells[yy * 9 + xx] === 0) least = Math.min(least, Math.hypot(xx - x, yy - y));
+        for (let yy = -1; yy <= 5; yy++)
+          for (let xx = -1; xx <= 9; xx++)
+            if (xx < 0 || yy < 0 || xx > 8 || yy > 4 || cells[yy * 9 + xx] === 0) least = Math.min(least, Math.hypot(xx - x, yy - y));
         expect(found[y * 9 + x]).toBeCloseTo(cells[y * 9 + x] === 0 ? 0 : least, 5);
       }
     }

@@ -20,7 +20,9 @@ const LEAST_CONTRAST = 10;
  * Mends breaks in drawn lines: ends of lines that face each other across a gap are joined by a curve in both their directions and widths, in the line's
  * own colour; an end that faces the side of other ink is carried on to it. The nearest and straightest pairs are taken first, each end once.
  * Letters end in lines that face each other by nature: what reads as lettering is left as it is, except in a frame that was drawn round it.
- * @param mostPx widest gap between the ink on both sides, px of the art. @param spared places of joints that are not drawn, px of the art. @param frame outside of which no line ends, px of the art, and within which lettering is mended too; everywhere when absent.
+ * @param mostPx widest gap between the ink on both sides, px of the art.
+ * @param spared places of joints that are not drawn, px of the art.
+ * @param frame outside of which no line ends, px of the art, and within which lettering is mended too; everywhere when absent.
  * @throws AppError `oneColour` when ink and ground cannot be told apart.
  */
 export function* mendGaps(art: Art, mostPx: number, spared: Places = [], frame?: RectPx): Task<{ art: Art; joints: readonly Joint[]; finds: readonly Find[] }> {
@@ -30,7 +32,8 @@ export function* mendGaps(art: Art, mostPx: number, spared: Places = [], frame?:
   yield 0.3;
   const all = lineEnds(share);
   const lettering = frame === undefined ? letteringMask(ink, width, height, all) : new Uint8Array(ink.length);
-  const isWithin = ({ xPx, yPx }: LineEnd): boolean => frame === undefined || (xPx >= frame.xPx && yPx >= frame.yPx && xPx <= frame.xPx + frame.widthPx && yPx <= frame.yPx + frame.heightPx);
+  const isWithin = ({ xPx, yPx }: LineEnd): boolean =>
+    frame === undefined || (xPx >= frame.xPx && yPx >= frame.yPx && xPx <= frame.xPx + frame.widthPx && yPx <= frame.yPx + frame.heightPx);
   const ends = all.filter((end) => lettering[end.pixel] === 0 && isWithin(end));
   yield 0.7;
   const found = findJoints(ends, ink, lettering, width, height, mostPx + EDGE_SLACK_PX);
@@ -46,7 +49,12 @@ function jointFinds(joints: readonly Joint[], spared: Places): Find[] {
     return points.length === 4 ? [(points[0] + points[2]) / 2, (points[1] + points[3]) / 2] : [points[k], points[k + 1]];
   });
   const gaps = joints.map(({ gapPx }) => gapPx);
-  const isSpared = sparedOf(middles.map(([x]) => x), middles.map(([, y]) => y), gaps, spared);
+  const isSpared = sparedOf(
+    middles.map(([x]) => x),
+    middles.map(([, y]) => y),
+    gaps,
+    spared,
+  );
   return joints.map(({ gapPx }, k) => ({ kind: 'joint', xPx: middles[k][0], yPx: middles[k][1], size: gapPx, spared: isSpared[k] !== 0 }));
 }
 

@@ -12,7 +12,10 @@ export function middleColour({ colour: { data } }: Art, chosen: Uint8Array): Rgb
   }
   const [r, g, b] = counts.map((count) => {
     let sum = 0;
-    return Math.max(0, count.findIndex((n) => (sum += n) > all / 2));
+    return Math.max(
+      0,
+      count.findIndex((n) => (sum += n) > all / 2),
+    );
   });
   return { r, g, b };
 }

@@ -11,7 +11,12 @@ import { smoothArt } from './smoothArt.ts';
 import { clearLifted } from './softenLift.ts';
 import { ToneMix } from './toneMix.ts';
 
-const TONES: readonly Rgb[] = [{ r: 255, g: 255, b: 255 }, { r: 28, g: 27, b: 34 }, { r: 179, g: 38, b: 46 }, { r: 242, g: 182, b: 50 }];
+const TONES: readonly Rgb[] = [
+  { r: 255, g: 255, b: 255 },
+  { r: 28, g: 27, b: 34 },
+  { r: 179, g: 38, b: 46 },
+  { r: 242, g: 182, b: 50 },
+];
 const channel = fc.integer({ min: 0, max: 255 });
 const colour = fc.record({ r: channel, g: channel, b: channel });
 
@@ -74,7 +79,9 @@ describe('mixtures of tones', () => {
   it('are kept by smoothing, which takes the noise off all else', () => {
     const random = randomFrom(9);
     const clean = artFromShare(disc(80, 80, 40.4, 39.7, 24), TONES[1], { r: 230, g: 226, b: 214 });
-    const data = new Uint8Array(clean.colour.data).map((value, k) => (k % 4 === 3 ? 255 : Math.max(0, Math.min(255, value + Math.round(8 * (random() - 0.5))))));
+    const data = new Uint8Array(clean.colour.data).map((value, k) =>
+      k % 4 === 3 ? 255 : Math.max(0, Math.min(255, value + Math.round(8 * (random() - 0.5)))),
+    );
     const smooth = finish(smoothArt(artFromPicture(makeRgba8(80, 80, data, true)), 12)).data;
     let [inside, edge] = [0, 0];
     for (let y = 4; y < 76; y++) {
@@ -93,14 +100,22 @@ describe('mixtures of tones', () => {
 describe('the edge of a lift', () => {
   const lift = (paint: (x: number, y: number) => Rgb, isLifted: (x: number, y: number) => boolean): Uint8Array => {
     const art = paintedArt(60, 40, paint);
-    return clearLifted(art, Uint8Array.from({ length: 2400 }, (_, i) => (isLifted(i % 60, Math.floor(i / 60)) ? 1 : 0)), TONES[0], true).alpha;
+    return clearLifted(
+      art,
+      Uint8Array.from({ length: 2400 }, (_, i) => (isLifted(i % 60, Math.floor(i / 60)) ? 1 : 0)),
+      TONES[0],
+      true,
+    ).alpha;
   };
 
   it('clears faint bits that hardly stand alone, and leaves a faint line whole', () => {
     const faint: Rgb = { r: 225, g: 225, b: 225 };
     const dot = (x: number, y: number): boolean => Math.floor(y) === 10 && Math.floor(x) === 20;
     const line = (_x: number, y: number): boolean => Math.floor(y) === 30;
-    const alpha = lift((x, y) => (dot(x, y) || line(x, y) ? faint : TONES[0]), (x, y) => !dot(x, y) && !line(x, y));
+    const alpha = lift(
+      (x, y) => (dot(x, y) || line(x, y) ? faint : TONES[0]),
+      (x, y) => !dot(x, y) && !line(x, y),
+    );
     expect([alpha[10 * 60 + 20], alpha[30 * 60 + 30], alpha[5 * 60 + 5]]).toEqual([0, 255, 0]);
   });
 
@@ -110,7 +125,12 @@ describe('the edge of a lift', () => {
     const data = new Uint8Array(art.colour.data);
     for (let y = 0; y < 40; y++) data.set([141, 141, 144], 4 * (y * 60 + 30));
     const mixed = { ...art, colour: makeRgba8(60, 40, data, true) };
-    const { alpha, colour: out } = clearLifted(mixed, Uint8Array.from({ length: 2400 }, (_, i) => (i % 60 < 30 ? 1 : 0)), TONES[0], true);
+    const { alpha, colour: out } = clearLifted(
+      mixed,
+      Uint8Array.from({ length: 2400 }, (_, i) => (i % 60 < 30 ? 1 : 0)),
+      TONES[0],
+      true,
+    );
     const at = 20 * 60 + 30;
     expect(Math.abs(alpha[at] - 128)).toBeLessThan(8);
     expect([...out.data.subarray(4 * at, 4 * at + 3)].every((value) => value < 60)).toBe(true);

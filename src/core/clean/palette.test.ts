@@ -28,23 +28,31 @@ describe('the number of tones', () => {
 
   it('counts a dot that is hardly a thousandth of the picture, whatever lies between its colour and others', () => {
     // Green lies near to the way from blue to a yellowish tone; a dot of it is no mixture, for it has an inside.
-    const dot = (radius: number): readonly Rgb[] => tonesOf(paintedArt(300, 300, (x, y) => (Math.hypot(x - 220, y - 200) < radius ? GREEN : x < 110 ? BLUE : x < 160 ? { r: 84, g: 164, b: 40 } : WHITE)));
+    const dot = (radius: number): readonly Rgb[] =>
+      tonesOf(paintedArt(300, 300, (x, y) => (Math.hypot(x - 220, y - 200) < radius ? GREEN : x < 110 ? BLUE : x < 160 ? { r: 84, g: 164, b: 40 } : WHITE)));
     expect(has(dot(7), GREEN)).toBe(true);
     expect(has(dot(0), GREEN)).toBe(false);
   });
 
   it('takes hairlines that lie between rows of pixels for one ink', () => {
     // Lines of 0.9 px at all angles: darker where they fill a pixel, paler where they lie between two.
-    const lines = tonesOf(paintedArt(120, 120, (x, y) => {
-      const turn = Math.atan2(y - 60, x - 60);
-      const off = Math.min(...[0, 1, 2, 3, 4, 5, 6].map((k) => Math.abs(Math.hypot(x - 60, y - 60) * Math.sin(turn - 0.21 - (k * Math.PI) / 7))), Math.abs(Math.hypot(x - 60, y - 60) - 44));
-      return mixed(WHITE, INK, Math.max(0, Math.min(1, 0.95 - off)));
-    }));
+    const lines = tonesOf(
+      paintedArt(120, 120, (x, y) => {
+        const turn = Math.atan2(y - 60, x - 60);
+        const off = Math.min(
+          ...[0, 1, 2, 3, 4, 5, 6].map((k) => Math.abs(Math.hypot(x - 60, y - 60) * Math.sin(turn - 0.21 - (k * Math.PI) / 7))),
+          Math.abs(Math.hypot(x - 60, y - 60) - 44),
+        );
+        return mixed(WHITE, INK, Math.max(0, Math.min(1, 0.95 - off)));
+      }),
+    );
     expect(lines).toHaveLength(2);
   });
 
   it('keeps a pale line for a tone of its own beside black ones', () => {
-    const tones = tonesOf(paintedArt(220, 160, (x, y) => (Math.abs(Math.hypot(x - 60, y - 80) - 40) < 1.5 ? GREY : Math.abs(Math.hypot(x - 160, y - 80) - 40) < 1.5 ? INK : WHITE)));
+    const tones = tonesOf(
+      paintedArt(220, 160, (x, y) => (Math.abs(Math.hypot(x - 60, y - 80) - 40) < 1.5 ? GREY : Math.abs(Math.hypot(x - 160, y - 80) - 40) < 1.5 ? INK : WHITE)),
+    );
     expect([tones.length, has(tones, GREY), has(tones, INK)]).toEqual([3, true, true]);
   });
 

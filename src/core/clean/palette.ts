@@ -28,7 +28,10 @@ const LEAST_SHARE = 0.003;
 /** Nearer ones too are tones of their own, down to this, when each has so much of the plain pixels and they meet at edges. */
 const NEAR = 5;
 const LEAST_BROAD_SHARE = 0.008;
-/** A tone that is further than this from all others (perceptual difference), and than that from what two of them mix to, needs only this share: the ink of an outline, one small bright area. */
+/**
+ * A tone that is further than this from all others (perceptual difference), and than that from what two of them mix to, needs only this share: the ink of an
+ * outline, one small bright area.
+ */
 const DISTINCT = 15;
 const MIXED = 7;
 const LEAST_DISTINCT_SHARE = 0.0008;
@@ -96,14 +99,22 @@ function nearTones(heaps: readonly Heap[], picture: Rgba8, plain: Uint8Array, to
 /** Whether areas have a heap's colour, or it is held. @param step one of so many pixels was looked at. */
 const isArea = (heap: Heap, step: number): boolean => heap.held === true || heap.solid * step >= LEAST_SOLID;
 
-/** Where a colour on the way from a solid one to a stronger one is only found in thin lines of the stronger one, it joins that: it is what a hairline becomes between two rows of pixels. */
+/**
+ * Where a colour on the way from a solid one to a stronger one is only found in thin lines of the stronger one, it joins that: it is what a hairline becomes
+ * between two rows of pixels.
+ */
 function joinLineMixtures(heaps: Heap[], picture: Rgba8, plain: Uint8Array, step: number): void {
   const isSolidHeap = (heap: Heap): boolean => isArea(heap, step);
   const rgbOf = ({ l, a, b }: Heap): Rgb => rgbFromOklab(l, a, b);
   for (let k = heaps.length - 1; k >= 0; k--) {
     const weak = heaps[k];
     if (isSolidHeap(weak) || weak.line === true) continue;
-    const strong = heaps.find((other) => other !== weak && heaps.some((ground) => isSolidHeap(ground) && ground !== other && isOnTheWay(weak, ground, other)) && isLineMixture(picture, plain, rgbOf(weak), rgbOf(other), isSolidHeap(other)));
+    const strong = heaps.find(
+      (other) =>
+        other !== weak &&
+        heaps.some((ground) => isSolidHeap(ground) && ground !== other && isOnTheWay(weak, ground, other)) &&
+        isLineMixture(picture, plain, rgbOf(weak), rgbOf(other), isSolidHeap(other)),
+    );
     if (strong === undefined) continue;
     strong.count += weak.count;
     heaps.splice(k, 1);
@@ -116,8 +127,12 @@ function markLineTones(heaps: readonly Heap[], picture: Rgba8, plain: Uint8Array
   const lines = heaps.filter((heap) => !areas.includes(heap));
   const inks = lines.filter((heap) => !areas.some((a) => areas.some((b) => isOnTheWay(heap, a, b))));
   /** What is nearly the ink of areas or of other lines, or what the latter mixes to, is no line of its own. */
-  const isOfOtherLines = (heap: Heap): boolean => inks.some((ink) => ink.count > heap.count && (distance2(heap, ink) < DISTINCT * DISTINCT || areas.some((ground) => isOnTheWay(heap, ground, ink))));
-  const isNearly = (heap: Heap): boolean => areas.some((ink) => distance2(heap, ink) < DISTINCT * DISTINCT && (distance2(heap, ink) < APART * APART || areas.some((ground) => isOnTheWay(heap, ground, ink))));
+  const isOfOtherLines = (heap: Heap): boolean =>
+    inks.some((ink) => ink.count > heap.count && (distance2(heap, ink) < DISTINCT * DISTINCT || areas.some((ground) => isOnTheWay(heap, ground, ink))));
+  const isNearly = (heap: Heap): boolean =>
+    areas.some(
+      (ink) => distance2(heap, ink) < DISTINCT * DISTINCT && (distance2(heap, ink) < APART * APART || areas.some((ground) => isOnTheWay(heap, ground, ink))),
+    );
   const candidates = lines.filter((heap) => heap.count >= total * LEAST_LINE_SHARE && !isNearly(heap) && !isOfOtherLines(heap));
   for (const heap of candidates.slice(0, MOST_LINE_TONES)) heap.line = isLineTone(picture, plain, rgbFromOklab(heap.l, heap.a, heap.b));
 }
@@ -154,14 +169,23 @@ function isSolid(words: Int32Array, plain: Uint8Array, width: number, i: number)
   const down = SOLID_PX * width;
   if (plain[i] !== PLAIN || i < down || i + down >= plain.length) return false;
   const word = words[i];
-  return isLike(words, plain, i - SOLID_PX, word) && isLike(words, plain, i + SOLID_PX, word) && isLike(words, plain, i - down, word) && isLike(words, plain, i + down, word);
+  return (
+    isLike(words, plain, i - SOLID_PX, word) &&
+    isLike(words, plain, i + SOLID_PX, word) &&
+    isLike(words, plain, i - down, word) &&
+    isLike(words, plain, i + down, word)
+  );
 }
 
 function isLike(words: Int32Array, plain: Uint8Array, j: number, word: number): boolean {
   if (plain[j] !== PLAIN) return false;
   const other = words[j];
   if (other === word) return true;
-  return Math.abs((other & 255) - (word & 255)) <= SOLID_LEVELS && Math.abs(((other >> 8) & 255) - ((word >> 8) & 255)) <= SOLID_LEVELS && Math.abs(((other >> 16) & 255) - ((word >> 16) & 255)) <= SOLID_LEVELS;
+  return (
+    Math.abs((other & 255) - (word & 255)) <= SOLID_LEVELS &&
+    Math.abs(((other >> 8) & 255) - ((word >> 8) & 255)) <= SOLID_LEVELS &&
+    Math.abs(((other >> 16) & 255) - ((word >> 16) & 255)) <= SOLID_LEVELS
+  );
 }
 
 /** Adds up the pixels that are looked at, bin by bin; gives what they weigh together. */

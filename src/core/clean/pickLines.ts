@@ -29,14 +29,19 @@ export type InkThreshold = 'local' | 'found' | number;
  * Keeps ink and clears the rest by local contrast, so that pale marks (pencil, watermarks, paper grain) and shade go: a pixel is ink when it is darker than a
  * threshold from the mean and the standard deviation of its neighbourhood (J. Sauvola & M. Pietikäinen, "Adaptive document image binarization",
  * Pattern Recognition 33(2), 2000, doi:10.1016/S0031-3203(99)00055-2). Departs from it in that it only says which
- * pixels are ink: along their edges they keep the share of it that their colours tell, so that edges stay where they are drawn (`clearLifted`); a threshold that is given or found for the whole
+ * pixels are ink: along their edges they keep the share of it that their colours tell, so that edges stay where they are drawn (`clearLifted`); a threshold
+ * that is given or found for the whole
  * picture moves them.
  * @param detail 0 keeps only strong ink, 1 also faint lines; a given lightness leaves it out of account.
  */
 export function* pickLines(art: Art, detail: number, threshold: InkThreshold = 'local'): Task<{ art: Art; inkShare: number }> {
   if (threshold !== 'local') return pickBelow(art, detail, threshold);
   const { width, height } = art;
-  const luma = throughTable(art, Uint8Array.from({ length: 256 }, (_, v) => v), isOpaque(art.alpha));
+  const luma = throughTable(
+    art,
+    Uint8Array.from({ length: 256 }, (_, v) => v),
+    isOpaque(art.alpha),
+  );
   yield 0.2;
   const { dark, light } = otsu(lumaHistogram(art).histogram);
   const surely = dark + SURELY_INK * (light - dark);
@@ -58,7 +63,11 @@ function pickBelow(art: Art, detail: number, threshold: 'found' | number): { art
   const { dark, light } = otsu(lumaHistogram(art).histogram);
   const at = threshold === 'found' ? dark + (FOUND_FROM + (FOUND_TO - FOUND_FROM) * detail) * (light - dark) : threshold;
   const rim = Math.max(LEAST_RIM, RIM_SHARE * (light - dark));
-  const share = throughTable(art, Uint8Array.from({ length: 256 }, (_, v) => Math.round(255 * Math.max(0, Math.min(1, 0.5 + (at - v) / rim)))), isOpaque(art.alpha));
+  const share = throughTable(
+    art,
+    Uint8Array.from({ length: 256 }, (_, v) => Math.round(255 * Math.max(0, Math.min(1, 0.5 + (at - v) / rim)))),
+    isOpaque(art.alpha),
+  );
   const { alpha } = art;
   let ink = 0;
   for (let i = 0; i < share.length; i++) {
@@ -103,7 +112,14 @@ class ColumnSums {
 }
 
 /** Marks a row's pixels that are no ink; says how many are. */
-function pickRow({ sum, squares, width, radius, rows }: ColumnSums, luma: Uint8Array, dropped: Uint8Array, y: number, strictness: number, surely: number): number {
+function pickRow(
+  { sum, squares, width, radius, rows }: ColumnSums,
+  luma: Uint8Array,
+  dropped: Uint8Array,
+  y: number,
+  strictness: number,
+  surely: number,
+): number {
   let ink = 0;
   let total = 0;
   let total2 = 0;

@@ -25,7 +25,16 @@ function likeBelow(words: Int32Array, below: Uint8Array, width: number, start: n
   for (let x = 0, i = start; x < width; x++, i++) below[x] = words[i] === words[i + width] ? 1 : isLike(words[i], words[i + width], most);
 }
 
-function plainRow(words: Int32Array, alpha: Uint8Array, plain: Uint8Array, width: number, start: number, most: number, above: Uint8Array, below: Uint8Array): void {
+function plainRow(
+  words: Int32Array,
+  alpha: Uint8Array,
+  plain: Uint8Array,
+  width: number,
+  start: number,
+  most: number,
+  above: Uint8Array,
+  below: Uint8Array,
+): void {
   let left = 1;
   for (let x = 0, i = start; x < width; x++, i++) {
     const right = x === width - 1 || words[i] === words[i + 1] ? 1 : isLike(words[i], words[i + 1], most);
@@ -36,5 +45,9 @@ function plainRow(words: Int32Array, alpha: Uint8Array, plain: Uint8Array, width
 }
 
 function isLike(a: number, b: number, most: number): number {
-  return Math.abs((a & 255) - (b & 255)) <= most && Math.abs(((a >> 8) & 255) - ((b >> 8) & 255)) <= most && Math.abs(((a >> 16) & 255) - ((b >> 16) & 255)) <= most ? 1 : 0;
+  return Math.abs((a & 255) - (b & 255)) <= most &&
+    Math.abs(((a >> 8) & 255) - ((b >> 8) & 255)) <= most &&
+    Math.abs(((a >> 16) & 255) - ((b >> 16) & 255)) <= most
+    ? 1
+    : 0;
 }

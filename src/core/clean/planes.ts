@@ -39,10 +39,18 @@ export const blurReach = (sigmaPx: number): number => Math.max(1, Math.ceil(3 * 
 
 /**
  * Gaussian blur of one plane; the border pixels are repeated outwards. Both ways go along rows: memory is read in its own order.
- * @param where stretches outside of which the plane is even as far as the blur reaches, so that it stays as it is there; everywhere when absent. @param room two planes of the same size that are written, of which the second is
+ * @param where stretches outside of which the plane is even as far as the blur reaches, so that it stays as it is there; everywhere when absent.
+ * @param room two planes of the same size that are written, of which the second is
  * given back, so that many blurs need no memory of their own.
  */
-export function blurred(plane: Float32Array, width: number, height: number, sigmaPx: number, where: Stretches = wholeRows(width, height), room: readonly [Float32Array, Float32Array] = [new Float32Array(plane.length), new Float32Array(plane.length)]): Float32Array {
+export function blurred(
+  plane: Float32Array,
+  width: number,
+  height: number,
+  sigmaPx: number,
+  where: Stretches = wholeRows(width, height),
+  room: readonly [Float32Array, Float32Array] = [new Float32Array(plane.length), new Float32Array(plane.length)],
+): Float32Array {
   const kernel = kernelOf(sigmaPx);
   const [across, out] = room;
   across.set(plane);
@@ -53,7 +61,8 @@ export function blurred(plane: Float32Array, width: number, height: number, sigm
     holdRow(plane, line, kernel.length - 1, y * width, width);
     for (let s = where.rowFirst[y]; s < where.rowFirst[y + 1]; s++) blurAcross(line, across, kernel, y * width, where.start[s], where.end[s]);
   }
-  for (let y = 0; y < height; y++) for (let s = where.rowFirst[y]; s < where.rowFirst[y + 1]; s++) blurDown(across, out, kernel, y, width, height, where.start[s], where.end[s]);
+  for (let y = 0; y < height; y++)
+    for (let s = where.rowFirst[y]; s < where.rowFirst[y + 1]; s++) blurDown(across, out, kernel, y, width, height, where.start[s], where.end[s]);
   return out;
 }
 

@@ -18,7 +18,26 @@ import { sweep, sweepSchema } from './steps/sweep.ts';
 import { turn, turnSchema } from './steps/turn.ts';
 
 /** One entry of a recipe. */
-export const stepSchema = z.discriminatedUnion('kind', [squaringSchema, turnSchema, cropSchema, enlargingSchema, levelsSchema, lightLevellingSchema, smoothingSchema, fewerColoursSchema, gapMendingSchema, linePickSchema, subjectLiftSchema, areaLiftSchema, colourLiftSchema, rubOutSchema, bringBackSchema, drawInSchema, sweepSchema, edgeTidyingSchema]);
+export const stepSchema = z.discriminatedUnion('kind', [
+  squaringSchema,
+  turnSchema,
+  cropSchema,
+  enlargingSchema,
+  levelsSchema,
+  lightLevellingSchema,
+  smoothingSchema,
+  fewerColoursSchema,
+  gapMendingSchema,
+  linePickSchema,
+  subjectLiftSchema,
+  areaLiftSchema,
+  colourLiftSchema,
+  rubOutSchema,
+  bringBackSchema,
+  drawInSchema,
+  sweepSchema,
+  edgeTidyingSchema,
+]);
 export type Step = z.infer<typeof stepSchema>;
 export type StepKindName = Step['kind'];
 
@@ -28,7 +47,24 @@ export type Recipe = readonly Step[];
 
 /** Every kind has a runner: a kind without one does not compile. */
 export const STEP_KINDS: { readonly [Kind in StepKindName]: StepKind<Extract<Step, { kind: Kind }>> } = {
-  squaring, turn, crop, enlarging, levels, lightLevelling, smoothing, fewerColours, gapMending, linePick, subjectLift, areaLift, colourLift, rubOut, bringBack, drawIn, sweep, edgeTidying,
+  squaring,
+  turn,
+  crop,
+  enlarging,
+  levels,
+  lightLevelling,
+  smoothing,
+  fewerColours,
+  gapMending,
+  linePick,
+  subjectLift,
+  areaLift,
+  colourLift,
+  rubOut,
+  bringBack,
+  drawIn,
+  sweep,
+  edgeTidying,
 };
 
 export const STEP_NAMES: Readonly<Record<StepKindName, string>> = {

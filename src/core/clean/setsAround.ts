@@ -40,7 +40,8 @@ export class SetsAround {
   private join(x: number): void {
     const { labels, counts, width, height, reach, y } = this;
     let set = 0;
-    for (let i = Math.max(0, y - reach) * width + x, last = Math.min(height - 1, y + reach) * width + x; i <= last; i += width) if (counts[i] !== 0) set |= 1 << labels[i];
+    for (let i = Math.max(0, y - reach) * width + x, last = Math.min(height - 1, y + reach) * width + x; i <= last; i += width)
+      if (counts[i] !== 0) set |= 1 << labels[i];
     this.columns[x] = set;
     this.joinedFor[x] = y;
   }

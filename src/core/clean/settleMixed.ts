@@ -21,7 +21,8 @@ export interface MixedPixels {
 }
 
 /**
- * Gives the pixels outside the cores their tones: a mixture of two tones that have cores nearby takes the nearer of those two, what no mixture explains its own.
+ * Gives the pixels outside the cores their tones: a mixture of two tones that have cores nearby takes the nearer of those two, what no mixture explains its
+ * own.
  * Thin lines have no core: what lies between a core's tone and a line's is a mixture of the two. Sets of tones are bits of a word, and what is gathered
  * for a column serves all pixels of the row beside it.
  */
@@ -50,7 +51,17 @@ export function* settleMixed(mixed: MixedPixels): Task<Uint8Array> {
   return settled;
 }
 
-function settleRow(labels: Uint8Array, core: Uint8Array, settled: Uint8Array, open: Uint8Array, mixture: Mixture, near: SetsAround, beside: SetsAround, width: number, y: number): void {
+function settleRow(
+  labels: Uint8Array,
+  core: Uint8Array,
+  settled: Uint8Array,
+  open: Uint8Array,
+  mixture: Mixture,
+  near: SetsAround,
+  beside: SetsAround,
+  width: number,
+  y: number,
+): void {
   for (let x = 0, i = y * width; x < width; x++, i++) {
     if (core[i] !== 0) continue;
     // Beside the core of its own tone it is that tone's rim, unless it is a mixture of two others.
@@ -61,7 +72,16 @@ function settleRow(labels: Uint8Array, core: Uint8Array, settled: Uint8Array, op
   }
 }
 
-function settleLinesRow(labels: Uint8Array, open: Uint8Array, settled: Uint8Array, mixture: Mixture, lines: SetsAround, cores: SetsAround, width: number, y: number): void {
+function settleLinesRow(
+  labels: Uint8Array,
+  open: Uint8Array,
+  settled: Uint8Array,
+  mixture: Mixture,
+  lines: SetsAround,
+  cores: SetsAround,
+  width: number,
+  y: number,
+): void {
   for (let x = 0, i = y * width; x < width; x++, i++) {
     if (open[i] === 0) continue;
     const own = 1 << labels[i];
@@ -99,7 +119,9 @@ class Mixture {
     }
   }
 
-  /** The nearer tone of the pair out of a set that explains a pixel best, −1 when none does. With one tone the only question is whether the pixel is that one. */
+  /**
+   * The nearer tone of the pair out of a set that explains a pixel best, −1 when none does. With one tone the only question is whether the pixel is that one.
+   */
   best(i: number, set: number): number {
     this.least = this.slack2;
     this.found = -1;

@@ -11,19 +11,27 @@ afterEach(() => vi.unstubAllGlobals());
 describe('the sigma filter', () => {
   it('gives the same bytes with SIMD and without, whatever the picture, its size and its alpha', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 23 }), fc.integer({ min: 1, max: 90 }), fc.integer({ min: 0, max: 255 }), fc.boolean(), fc.constantFrom(4, 40, 256), fc.nat(), (width, height, reach, mend, spread, seed) => {
-        let state = seed >>> 0;
-        const data = Uint8Array.from({ length: width * height * 4 }, () => {
-          state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
-          return 100 + ((state >>> 16) % spread) & 255;
-        });
-        const picture = makeRgba8(width, height, data);
-        const fast = finish(sigmaFilter(picture, reach, mend)).data;
-        vi.stubGlobal('WebAssembly', undefined);
-        const plain = finish(sigmaFilter(picture, reach, mend)).data;
-        vi.unstubAllGlobals();
-        expect([...fast]).toEqual([...plain]);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 23 }),
+        fc.integer({ min: 1, max: 90 }),
+        fc.integer({ min: 0, max: 255 }),
+        fc.boolean(),
+        fc.constantFrom(4, 40, 256),
+        fc.nat(),
+        (width, height, reach, mend, spread, seed) => {
+          let state = seed >>> 0;
+          const data = Uint8Array.from({ length: width * height * 4 }, () => {
+            state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+            return (100 + ((state >>> 16) % spread)) & 255;
+          });
+          const picture = makeRgba8(width, height, data);
+          const fast = finish(sigmaFilter(picture, reach, mend)).data;
+          vi.stubGlobal('WebAssembly', undefined);
+          const plain = finish(sigmaFilter(picture, reach, mend)).data;
+          vi.unstubAllGlobals();
+          expect([...fast]).toEqual([...plain]);
+        },
+      ),
       { seed: 19, numRuns: 80 },
     );
   });

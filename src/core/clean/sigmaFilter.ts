@@ -30,7 +30,8 @@ export function* sigmaFilter(picture: Rgba8, reach: number, mendLone = true): Ta
   for (let from = RADIUS; from < height - RADIUS; from += ROWS_PER_TURN) {
     const to = Math.min(height - RADIUS, from + ROWS_PER_TURN);
     if (bands !== undefined) bands.filter(out, from, to, whole, mendLone);
-    if (fields !== undefined) for (let y = from; y < to; y++) filterInside(fields, out, y * width + RADIUS, (y + 1) * width - RADIUS, width, whole, mendLone ? ALONE : 0);
+    if (fields !== undefined)
+      for (let y = from; y < to; y++) filterInside(fields, out, y * width + RADIUS, (y + 1) * width - RADIUS, width, whole, mendLone ? ALONE : 0);
     yield to / height;
   }
   return makeRgba8(width, height, out, picture.opaque === true);
@@ -49,7 +50,17 @@ function neighbours(radius: number): Int8Array {
 const ALONE = 1;
 
 /** Pixels of a row near the border of the picture, where some neighbours are missing. */
-function filterRow(data: Rgba8['data'], out: Uint8Array, width: number, height: number, y: number, from: number, to: number, reach: number, offsets: Int8Array): void {
+function filterRow(
+  data: Rgba8['data'],
+  out: Uint8Array,
+  width: number,
+  height: number,
+  y: number,
+  from: number,
+  to: number,
+  reach: number,
+  offsets: Int8Array,
+): void {
   for (let x = from, i = (y * width + from) * 4; x < to; x++, i += 4) {
     let count = 1;
     let sumR = data[i];
@@ -88,7 +99,8 @@ const ONES = 0x00100401;
 const STAYS = ONES << 8;
 
 /**
- * Pixels `from` to `to` of a row, all of whose neighbours exist. A neighbour is like the pixel when neither difference, with the reach and 256 added, runs below
+ * Pixels `from` to `to` of a row, all of whose neighbours exist. A neighbour is like the pixel when neither difference, with the reach and 256 added, runs
+ * below
  * 256 in any field (L. Lamport, "Multiple byte processing with full-word instructions", CACM 18(8), 1975, doi:10.1145/360933.360994). Where all are equal the
  * pixel stays as it is, which is most of flat art.
  */
@@ -139,11 +151,23 @@ function filterInside(fields: Int32Array, out: Uint8Array, from: number, to: num
 /** Whether all neighbours equal the pixel, those that were not looked at yet. */
 function isEven(fields: Int32Array, i: number, own: number, up: number, down: number): boolean {
   return (
-    own === fields[i - 1] && own === fields[i + 1] &&
-    own === fields[i + up - 2] && own === fields[i + up - 1] && own === fields[i + up] && own === fields[i + up + 1] && own === fields[i + up + 2] &&
-    own === fields[i + down - 2] && own === fields[i + down - 1] && own === fields[i + down] && own === fields[i + down + 1] &&
-    own === fields[i + 2 * up - 1] && own === fields[i + 2 * up] && own === fields[i + 2 * up + 1] &&
-    own === fields[i + 2 * down - 1] && own === fields[i + 2 * down] && own === fields[i + 2 * down + 1]
+    own === fields[i - 1] &&
+    own === fields[i + 1] &&
+    own === fields[i + up - 2] &&
+    own === fields[i + up - 1] &&
+    own === fields[i + up] &&
+    own === fields[i + up + 1] &&
+    own === fields[i + up + 2] &&
+    own === fields[i + down - 2] &&
+    own === fields[i + down - 1] &&
+    own === fields[i + down] &&
+    own === fields[i + down + 1] &&
+    own === fields[i + 2 * up - 1] &&
+    own === fields[i + 2 * up] &&
+    own === fields[i + 2 * up + 1] &&
+    own === fields[i + 2 * down - 1] &&
+    own === fields[i + 2 * down] &&
+    own === fields[i + 2 * down + 1]
   );
 }
 

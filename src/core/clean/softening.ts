@@ -44,7 +44,9 @@ const LINE_REACH = 3.5;
 /** Not looked up yet. */
 const UNKNOWN = -2;
 /** The places around one that are looked at, nearest first: how far across and down they are, and how far away. */
-const AROUND = Array.from({ length: (2 * REACH + 1) ** 2 }, (_, k) => [(k % (2 * REACH + 1)) - REACH, Math.floor(k / (2 * REACH + 1)) - REACH] as const).sort((a, b) => Math.hypot(...a) - Math.hypot(...b));
+const AROUND = Array.from({ length: (2 * REACH + 1) ** 2 }, (_, k) => [(k % (2 * REACH + 1)) - REACH, Math.floor(k / (2 * REACH + 1)) - REACH] as const).sort(
+  (a, b) => Math.hypot(...a) - Math.hypot(...b),
+);
 const ACROSS = Int8Array.from(AROUND, ([dx]) => dx);
 const DOWN = Int8Array.from(AROUND, ([, dy]) => dy);
 const AWAY = Float64Array.from(AROUND, ([dx, dy]) => Math.hypot(dx, dy));
@@ -97,16 +99,21 @@ export class Softening {
   }
 
   /**
-   * The pixels that may be mixtures: from the lift's edge outwards as far as it reaches, and inwards as long as they do not come nearer to the ground again. Beyond a thin line
+   * The pixels that may be mixtures: from the lift's edge outwards as far as it reaches, and inwards as long as they do not come nearer to the ground again.
+   * Beyond a thin line
    * around white art there is no mixture with the ground.
    */
   rim(): number[] {
-    const { art: { width, height, alpha }, lifted } = this;
+    const {
+      art: { width, height, alpha },
+      lifted,
+    } = this;
     const depth = new Uint8Array(lifted.length);
     const found: number[] = [];
     const { rowFirst, start, end } = nearEdges(labelEdges(lifted, width, height), 1);
     for (let y = 0; y < height; y++) {
-      for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) for (let i = start[s]; i < end[s]; i++) if (alpha[i] !== 0 && this.isBesideOther(i - y * width, y)) depth[found.push(i) && i] = 1;
+      for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++)
+        for (let i = start[s]; i < end[s]; i++) if (alpha[i] !== 0 && this.isBesideOther(i - y * width, y)) depth[found.push(i) && i] = 1;
     }
     for (let k = 0; k < found.length; k++) {
       const i = found[k];
@@ -128,14 +135,21 @@ export class Softening {
 
   /** Whether a pixel, or one beside it, is art of the ground's colour. */
   private isBesideStay(x: number, y: number): boolean {
-    const { art: { width, height }, stays } = this;
+    const {
+      art: { width, height },
+      stays,
+    } = this;
     if (stays === undefined) return false;
-    for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) for (let xx = Math.max(0, x - 1); xx <= Math.min(width - 1, x + 1); xx++) if (stays[yy * width + xx] !== 0) return true;
+    for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++)
+      for (let xx = Math.max(0, x - 1); xx <= Math.min(width - 1, x + 1); xx++) if (stays[yy * width + xx] !== 0) return true;
     return false;
   }
 
   private isBesideOther(x: number, y: number): boolean {
-    const { art: { width, height, alpha }, lifted } = this;
+    const {
+      art: { width, height, alpha },
+      lifted,
+    } = this;
     const own = lifted[y * width + x];
     for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) {
       for (let xx = Math.max(0, x - 1), j = yy * width + xx; xx <= Math.min(width - 1, x + 1); xx++, j++) if (lifted[j] !== own && alpha[j] !== 0) return true;
@@ -151,7 +165,12 @@ export class Softening {
 
   /** Whether the pixel is to be given another share than its side of the edge has; `share` and `colour` tell it. */
   isMixed(i: number): boolean {
-    const { data, lifted, own, art: { width } } = this;
+    const {
+      data,
+      lifted,
+      own,
+      art: { width },
+    } = this;
     if (this.isPlain(i) || (lifted[i] !== 0 && this.fromGround(i) <= this.tail)) return false;
     const [x, y] = [i % width, Math.floor(i / width)];
     writeForEdges(data[4 * i], data[4 * i + 1], data[4 * i + 2], own, 0);
@@ -206,7 +225,10 @@ export class Softening {
 
   /** Whether hardly anything beside a pixel stays. */
   private isSpeck(x: number, y: number): boolean {
-    const { art: { width, height, alpha }, lifted } = this;
+    const {
+      art: { width, height, alpha },
+      lifted,
+    } = this;
     let stays = 0;
     for (let yy = Math.max(0, y - 2); yy <= Math.min(height - 1, y + 2); yy++) {
       for (let xx = Math.max(0, x - 2), j = yy * width + xx; xx <= Math.min(width - 1, x + 2); xx++, j++) if (lifted[j] === 0 && alpha[j] !== 0) stays++;
@@ -273,9 +295,14 @@ export class Softening {
     return nearest;
   }
 
-  /** Finds the art's colour that explains the pixel best: a plain one near it; where there is none, as in a thin line, the one that is furthest from the ground. */
+  /**
+   * Finds the art's colour that explains the pixel best: a plain one near it; where there is none, as in a thin line, the one that is furthest from the ground.
+   */
   private readArt(i: number, x: number, y: number): boolean {
-    const { art: { alpha }, lifted } = this;
+    const {
+      art: { alpha },
+      lifted,
+    } = this;
     this.best = Infinity;
     this.strongest = 0;
     let weighed = 0;
@@ -317,7 +344,8 @@ export class Softening {
     this.strongest = far;
     this.readTone(data[4 * j], data[4 * j + 1], data[4 * j + 2], front, TONE_OF_LINE);
     // A faint line is not the ground for being near to it.
-    if ((front[0] - back[0]) ** 2 + (front[1] - back[1]) ** 2 + (front[2] - back[2]) ** 2 < far / 2) this.readTone(data[4 * j], data[4 * j + 1], data[4 * j + 2], front, 0);
+    if ((front[0] - back[0]) ** 2 + (front[1] - back[1]) ** 2 + (front[2] - back[2]) ** 2 < far / 2)
+      this.readTone(data[4 * j], data[4 * j + 1], data[4 * j + 2], front, 0);
     this.off();
     this.best = 0;
     this.share = this.along;
@@ -339,7 +367,10 @@ export class Softening {
     return Math.sqrt((px - t * dx) ** 2 + (py - t * dy) ** 2 + (pz - t * dz) ** 2);
   }
 
-  /** Whether the straight way from a pixel to another goes up from the ground: a mixture lies beside what it is mixed of, with nothing fainter and nothing stronger between. */
+  /**
+   * Whether the straight way from a pixel to another goes up from the ground: a mixture lies beside what it is mixed of, with nothing fainter and nothing
+   * stronger between.
+   */
   private leadsTo(i: number, j: number): boolean {
     const { width } = this.art;
     const [x, y] = [i % width, Math.floor(i / width)];

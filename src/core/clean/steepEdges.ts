@@ -25,12 +25,28 @@ export function edgePairs(channels: readonly Float32Array[], width: number, heig
   return { low, high, weight };
 }
 
-function pairRow(channels: readonly Float32Array[], low: readonly Float32Array[], high: readonly Float32Array[], weight: Float32Array, width: number, height: number, y: number): void {
+function pairRow(
+  channels: readonly Float32Array[],
+  low: readonly Float32Array[],
+  high: readonly Float32Array[],
+  weight: Float32Array,
+  width: number,
+  height: number,
+  y: number,
+): void {
   const [y0, y1] = [Math.max(0, y - REACH_PX), Math.min(height - 1, y + REACH_PX)];
   for (let x = 0, i = y * width; x < width; x++, i++) {
     const [x0, x1] = [Math.max(0, x - REACH_PX), Math.min(width - 1, x + REACH_PX)];
     const first = furthest(channels, meansOf(channels, width, x0, x1, y0, y1), width, x0, x1, y0, y1);
-    const second = furthest(channels, channels.map((plane) => plane[first]), width, x0, x1, y0, y1);
+    const second = furthest(
+      channels,
+      channels.map((plane) => plane[first]),
+      width,
+      x0,
+      x1,
+      y0,
+      y1,
+    );
     let square = 0;
     channels.forEach((plane, c) => {
       low[c][i] = plane[first];
@@ -69,7 +85,17 @@ function furthest(channels: readonly Float32Array[], from: readonly number[], wi
 }
 
 /** Largest change from a pixel to its right or lower neighbour along the line between both colours, as a share of the whole step. */
-function steepestIn(channels: readonly Float32Array[], width: number, x0: number, x1: number, y0: number, y1: number, first: number, second: number, square: number): number {
+function steepestIn(
+  channels: readonly Float32Array[],
+  width: number,
+  x0: number,
+  x1: number,
+  y0: number,
+  y1: number,
+  first: number,
+  second: number,
+  square: number,
+): number {
   let most = 0;
   for (let y = y0; y <= y1; y++) {
     for (let x = x0, i = y * width + x0; x <= x1; x++, i++) {

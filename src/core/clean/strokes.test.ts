@@ -9,10 +9,15 @@ import { finish } from '../task/task.ts';
 import { paintStroke } from './paintStrokes.ts';
 
 const base = { id: 's', enabled: true, v: 1 } as const;
-const run = (picture: Art, recipe: Recipe): Art => finish(applyRecipe({ picture, pictureKey: 'p', recipe, finished: { by: 'width', sizeMm: 50, turnDeg: 0 } })).art;
+const run = (picture: Art, recipe: Recipe): Art =>
+  finish(applyRecipe({ picture, pictureKey: 'p', recipe, finished: { by: 'width', sizeMm: 50, turnDeg: 0 } })).art;
 const RED = { r: 190, g: 40, b: 30 };
 /** A red bar on white. */
-const bar = artFromShare(sampled(80, 60, (_x, y) => y > 24.5 && y < 36), RED, WHITE);
+const bar = artFromShare(
+  sampled(80, 60, (_x, y) => y > 24.5 && y < 36),
+  RED,
+  WHITE,
+);
 const across = [10, 30, 70, 30];
 
 describe('a stroke', () => {
@@ -42,7 +47,10 @@ describe('a stroke', () => {
     expect([rubbed.alpha[30 * 80 + 40], rubbed.alpha[20 * 80 + 40], rubbed.alpha[40 * 80 + 40]]).toEqual([0, 255, 255]);
     // The pixel row that is half red goes with it in part.
     expect(rubbed.alpha[24 * 80 + 40]).toBeGreaterThan(100);
-    const back = run(bar, [{ kind: 'rubOut', ...base, strokes: [{ radiusPx: 40, points: across }] }, { kind: 'bringBack', ...base, id: 'b', strokes: [{ radiusPx: 15, points: across, within: 8 }] }]);
+    const back = run(bar, [
+      { kind: 'rubOut', ...base, strokes: [{ radiusPx: 40, points: across }] },
+      { kind: 'bringBack', ...base, id: 'b', strokes: [{ radiusPx: 15, points: across, within: 8 }] },
+    ]);
     expect([back.alpha[30 * 80 + 40], back.alpha[20 * 80 + 40]]).toEqual([255, 0]);
   });
 

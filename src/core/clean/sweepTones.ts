@@ -78,7 +78,11 @@ function sparesEdges(regions: Regions, chosen: Uint8Array, labels: Uint8Array, w
 /** Takes out of the chosen those that touch each other and are together as large as what stays: a dot that compression has given several tones is one dot. */
 function sparesDots(regions: Regions, chosen: Uint8Array, width: number, height: number, areaPx2: number): void {
   const together = labelRegions(fillRegions(regions, chosen, new Uint8Array(width * height)), width, height, 1, true);
-  const stays = fillRegions(together, Uint8Array.from(together.area, (area) => (area >= areaPx2 ? 1 : 0)), new Uint8Array(width * height));
+  const stays = fillRegions(
+    together,
+    Uint8Array.from(together.area, (area) => (area >= areaPx2 ? 1 : 0)),
+    new Uint8Array(width * height),
+  );
   for (let run = 0; run < regions.runStart.length; run++) if (stays[regions.runStart[run]] !== 0) chosen[regions.regionOfRun[run]] = 0;
 }
 
@@ -87,7 +91,8 @@ function surroundingTones(regions: Regions, small: SmallRegions, labels: Uint8Ar
   const votes = new Uint16Array(small.count * MOST_TONES);
   eachPixel(regions, small.number, width, (x, y, k) => {
     for (let yy = Math.max(0, y - 1); yy <= Math.min(height - 1, y + 1); yy++) {
-      for (let xx = Math.max(0, x - 1), j = yy * width + xx; xx <= Math.min(width - 1, x + 1); xx++, j++) if (small.is[j] === 0) votes[k * MOST_TONES + labels[j]]++;
+      for (let xx = Math.max(0, x - 1), j = yy * width + xx; xx <= Math.min(width - 1, x + 1); xx++, j++)
+        if (small.is[j] === 0) votes[k * MOST_TONES + labels[j]]++;
     }
   });
   const tone = new Int8Array(small.count).fill(-1);

@@ -4,11 +4,15 @@ import { NARROW, PLAIN } from './plainPixels.ts';
 /** Nearest and furthest places across a line that are looked at for the plain areas beside it, px. */
 const NEAREST = 2;
 const FURTHEST = 3;
-/** A line's colour lies at least so far off the way between those of its two sides, levels of 255: mixtures along edges, also of tints that ran into each other, lie nearer. */
+/**
+ * A line's colour lies at least so far off the way between those of its two sides, levels of 255: mixtures along edges, also of tints that ran into each other,
+ * lie nearer.
+ */
 const OFF_THE_WAY = 60;
 
 /**
- * Marks, beside what is plain, the pixels of lines too thin to have any: with plain areas on both sides and a colour that no mixture of the two makes. Where a tone is only there in
+ * Marks, beside what is plain, the pixels of lines too thin to have any: with plain areas on both sides and a colour that no mixture of the two makes. Where a
+ * tone is only there in
  * such lines, as the ink of a drawing that was sent small, they are all that shows it. Single pixels, alone or in a pattern, are not marked.
  * @param plain what is marked so far; changed.
  */
@@ -21,7 +25,8 @@ export function markThinLines(picture: Rgba8, plain: Uint8Array): void {
 function markRow(words: Int32Array, plain: Uint8Array, width: number, from: number, to: number): void {
   for (let i = from; i < to; i++) {
     if (plain[i] !== 0 || !goesOn(words, i, width)) continue;
-    if (isLine(words, plain, i, 1) || isLine(words, plain, i, width) || isLine(words, plain, i, width + 1) || isLine(words, plain, i, width - 1)) plain[i] = NARROW;
+    if (isLine(words, plain, i, 1) || isLine(words, plain, i, width) || isLine(words, plain, i, width + 1) || isLine(words, plain, i, width - 1))
+      plain[i] = NARROW;
   }
 }
 
@@ -45,7 +50,8 @@ function plainBeside(plain: Uint8Array, i: number, across: number): number {
   return -1;
 }
 
-const distance2 = (a: number, b: number): number => ((a & 255) - (b & 255)) ** 2 + (((a >> 8) & 255) - ((b >> 8) & 255)) ** 2 + (((a >> 16) & 255) - ((b >> 16) & 255)) ** 2;
+const distance2 = (a: number, b: number): number =>
+  ((a & 255) - (b & 255)) ** 2 + (((a >> 8) & 255) - ((b >> 8) & 255)) ** 2 + (((a >> 16) & 255) - ((b >> 16) & 255)) ** 2;
 
 function isOffTheWay(own: number, from: number, to: number): boolean {
   const r = (own & 255) - (from & 255);

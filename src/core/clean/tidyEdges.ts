@@ -31,7 +31,8 @@ const KEPT_REACH = 3;
 const SMALLEST_JAG = 0.2;
 
 /**
- * Smooths the edges of flat art by an amount, in px: each tone's share is blurred and the strongest tone wins, with mixed pixels where two are equal. True corners keep
+ * Smooths the edges of flat art by an amount, in px: each tone's share is blurred and the strongest tone wins, with mixed pixels where two are equal. True
+ * corners keep
  * their place (they turn at a larger scale, where jags cancel out), and so do thin parts and narrow counters (an opening by a disc would lose them).
  */
 export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
@@ -47,7 +48,16 @@ export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
   if (clear + (isClear ? 1 : 0) < 2) return { art, movedPx2: 0 };
   const mixtures = mixturesWithClear(art, labels, tones, isClear);
   const margin = marginOf(amountPx * BLUR_SHARE, amountPx);
-  const work: Tidying = { art, tones, mixtures, amountPx, sigma: amountPx * BLUR_SHARE, colour: new Uint8Array(art.colour.data), alpha: art.alpha.slice(), room: makeRoom(Math.min(height, BAND_ROWS + 2 * margin) * width) };
+  const work: Tidying = {
+    art,
+    tones,
+    mixtures,
+    amountPx,
+    sigma: amountPx * BLUR_SHARE,
+    colour: new Uint8Array(art.colour.data),
+    alpha: art.alpha.slice(),
+    room: makeRoom(Math.min(height, BAND_ROWS + 2 * margin) * width),
+  };
   let movedPx2 = 0;
   for (let y = 0; y < height; y += BAND_ROWS) {
     const top = Math.max(0, y - margin);
@@ -105,9 +115,14 @@ const makeRoom = (cells: number): Room => ({
 });
 
 /** How far a row's outcome depends on the rows around it: what is kept near it, found by a blur of a blur, the corners' blur or an opening. */
-const marginOf = (sigma: number, amountPx: number): number => Math.ceil(sigma + Math.max(2 * blurReach(sigma), blurReach(sigma * CORNER_SCALE), (2 * THIN + TOOTH) * amountPx)) + 4;
+const marginOf = (sigma: number, amountPx: number): number =>
+  Math.ceil(sigma + Math.max(2 * blurReach(sigma), blurReach(sigma * CORNER_SCALE), (2 * THIN + TOOTH) * amountPx)) + 4;
 
-/** Tidies rows `from` to `to`. @param labels of those rows and as many around them as they depend on, the first of which is row `top`. @returns how many pixels moved. */
+/**
+ * Tidies rows `from` to `to`.
+ * @param labels of those rows and as many around them as they depend on, the first of which is row `top`.
+ * @returns how many pixels moved.
+ */
 function tidyBand(work: Tidying, labels: Uint8Array, top: number, from: number, to: number): number {
   const { sigma, amountPx, tones, mixtures } = work;
   const { width } = work.art;
@@ -143,8 +158,18 @@ function shareRow(mixtures: Mixtures, labels: Uint8Array, tone: number, own: Uin
   }
 }
 
-/** Blurred without drawing round edges in: twice the blur less the blur of the blur (after G. Taubin, "Curve and surface smoothing without shrinkage", ICCV 1995, doi:10.1109/ICCV.1995.466848). */
-function levelled(own: Float32Array, width: number, height: number, sigma: number, where: Stretches, [across, first, second]: readonly [Float32Array, Float32Array, Float32Array]): Float32Array {
+/**
+ * Blurred without drawing round edges in: twice the blur less the blur of the blur (after G. Taubin, "Curve and surface smoothing without shrinkage", ICCV
+ * 1995, doi:10.1109/ICCV.1995.466848).
+ */
+function levelled(
+  own: Float32Array,
+  width: number,
+  height: number,
+  sigma: number,
+  where: Stretches,
+  [across, first, second]: readonly [Float32Array, Float32Array, Float32Array],
+): Float32Array {
   const once = blurred(own, width, height, sigma, where, [across, first]);
   const twice = blurred(once, width, height, sigma, where, [across, second]);
   for (let s = 0; s < where.start.length; s++) for (let i = where.start[s]; i < where.end[s]; i++) once[i] = 2 * once[i] - twice[i];
@@ -202,10 +227,13 @@ class Strongest {
   }
 }
 
-/** Marks edge pixels where the half-way line turns by a corner's angle over the blur's own length. Curvature of an isoline from first and second differences. */
+/**
+ * Marks edge pixels where the half-way line turns by a corner's angle over the blur's own length. Curvature of an isoline from first and second differences.
+ */
 function markCorners(share: Float32Array, kept: Uint8Array, width: number, height: number, sigma: number, where: Stretches): void {
   for (let y = 2; y < height - 2; y++) {
-    for (let s = where.rowFirst[y]; s < where.rowFirst[y + 1]; s++) markCornersIn(share, kept, width, sigma, Math.max(y * width + 2, where.start[s]), Math.min((y + 1) * width - 2, where.end[s]));
+    for (let s = where.rowFirst[y]; s < where.rowFirst[y + 1]; s++)
+      markCornersIn(share, kept, width, sigma, Math.max(y * width + 2, where.start[s]), Math.min((y + 1) * width - 2, where.end[s]));
   }
 }
 
@@ -225,7 +253,16 @@ function markCornersIn(share: Float32Array, kept: Uint8Array, width: number, sig
 }
 
 /** Marks what an opening of a tone by a disc would lose. @param wide and @param distance room. */
-function markThin(own: Uint8Array, wide: Uint8Array, kept: Uint8Array, width: number, height: number, amountPx: number, where: Stretches, distance: Float32Array): void {
+function markThin(
+  own: Uint8Array,
+  wide: Uint8Array,
+  kept: Uint8Array,
+  width: number,
+  height: number,
+  amountPx: number,
+  where: Stretches,
+  distance: Float32Array,
+): void {
   const radiusPx = THIN * amountPx;
   const { start, end } = where;
   distanceNear(own, true, where, width, height, distance);
@@ -248,7 +285,15 @@ function paintRows(work: Tidying, labels: Uint8Array, field: Strongest, near: Fl
   return movedPx2;
 }
 
-function paintRow({ tones, mixtures, sigma, colour, alpha }: Tidying, labels: Uint8Array, field: Strongest, near: Float32Array, from: number, to: number, above: number): number {
+function paintRow(
+  { tones, mixtures, sigma, colour, alpha }: Tidying,
+  labels: Uint8Array,
+  field: Strongest,
+  near: Float32Array,
+  from: number,
+  to: number,
+  above: number,
+): number {
   const { first, second, firstShare, secondShare } = field;
   const clear = tones.length;
   // Across a straight edge the two shares part by this much over one pixel.

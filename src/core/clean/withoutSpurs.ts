@@ -3,7 +3,8 @@ const SPUR_HALF_WIDTHS = 1.3;
 const SPUR_MORE_PX = 1.5;
 
 /**
- * A thinned drawing without the twigs that ragged edges, frayed ends and blots leave on it: where a line ends in several short twigs the longest of them stays as its end, and where one
+ * A thinned drawing without the twigs that ragged edges, frayed ends and blots leave on it: where a line ends in several short twigs the longest of them stays
+ * as its end, and where one
  * leaves the side of a line it goes. What a broad shape leaves, twigs alone, stays as it is.
  * @param skeleton 1 on lines one pixel wide. @param inside distance from each pixel of ink to the ground, px. @returns a new raster.
  */
@@ -53,7 +54,12 @@ export function skeletonNeighbours(skeleton: Uint8Array, width: number, i: numbe
   const list: number[] = [];
   for (const step of [-width, 1, width, -1]) if (skeleton[i + step] !== 0) list.push(i + step);
   // A diagonal one that a straight one leads to already is no branch of its own.
-  for (const [step, a, b] of [[-width - 1, -width, -1], [-width + 1, -width, 1], [width - 1, width, -1], [width + 1, width, 1]] as const) {
+  for (const [step, a, b] of [
+    [-width - 1, -width, -1],
+    [-width + 1, -width, 1],
+    [width - 1, width, -1],
+    [width + 1, width, 1],
+  ] as const) {
     if (skeleton[i + step] !== 0 && skeleton[i + a] === 0 && skeleton[i + b] === 0) list.push(i + step);
   }
   return list;

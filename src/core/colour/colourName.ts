@@ -4,7 +4,17 @@ import { writeOklab, type Rgb } from './oklab.ts';
 const GREY = 3.5;
 
 /** Hues of OKLab, degrees, up to which each name holds. */
-const HUES: readonly (readonly [number, string])[] = [[12, 'pink'], [42, 'red'], [72, 'orange'], [112, 'yellow'], [165, 'green'], [222, 'turquoise'], [282, 'blue'], [325, 'violet'], [360, 'pink']];
+const HUES: readonly (readonly [number, string])[] = [
+  [12, 'pink'],
+  [42, 'red'],
+  [72, 'orange'],
+  [112, 'yellow'],
+  [165, 'green'],
+  [222, 'turquoise'],
+  [282, 'blue'],
+  [325, 'violet'],
+  [360, 'pink'],
+];
 
 /** A plain word for a colour, such as “dark blue”, as it would stand on a roll of film. */
 export function colourName({ r, g, b }: Rgb): string {

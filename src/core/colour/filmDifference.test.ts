@@ -13,10 +13,13 @@ describe('difference of films', () => {
   });
 
   it('is the same both ways and never below 0', () => {
-    fc.assert(fc.property(any, any, (a, b) => {
-      expect(filmDifference(a, b)).toBeGreaterThanOrEqual(0);
-      expect(filmDifference(a, b)).toBeCloseTo(filmDifference(b, a), 9);
-    }), { seed: 5, numRuns: 200 });
+    fc.assert(
+      fc.property(any, any, (a, b) => {
+        expect(filmDifference(a, b)).toBeGreaterThanOrEqual(0);
+        expect(filmDifference(a, b)).toBeCloseTo(filmDifference(b, a), 9);
+      }),
+      { seed: 5, numRuns: 200 },
+    );
   });
 
   it('orders as the eye does: a shade off is near, another hue is far', () => {

@@ -2,7 +2,10 @@ import type { Rgb } from './oklab.ts';
 
 /** `#rrggbb` in lower case; channels are rounded and kept within 0 to 255. */
 export function hexFromRgb({ r, g, b }: Rgb): string {
-  const part = (v: number): string => Math.max(0, Math.min(255, Math.round(v))).toString(16).padStart(2, '0');
+  const part = (v: number): string =>
+    Math.max(0, Math.min(255, Math.round(v)))
+      .toString(16)
+      .padStart(2, '0');
   return `#${part(r)}${part(g)}${part(b)}`;
 }
 

@@ -72,7 +72,19 @@ describe('back from OKLab', () => {
 describe('colour names', () => {
   it('are the plain words of the shop', () => {
     const named = (hex: string): string => colourName(rgbFromHex(hex) ?? { r: 0, g: 0, b: 0 });
-    expect(['#16161c', '#ffffff', '#8a8d92', '#b3262e', '#24509a', '#9cc9e6', '#f2b632', '#3c7a4b', '#e3cfa4', '#6b4a2b', '#1b2a4a'].map(named)).toEqual(['black', 'white', 'grey', 'red', 'blue', 'light blue', 'yellow', 'green', 'sand', 'brown', 'dark blue']);
+    expect(['#16161c', '#ffffff', '#8a8d92', '#b3262e', '#24509a', '#9cc9e6', '#f2b632', '#3c7a4b', '#e3cfa4', '#6b4a2b', '#1b2a4a'].map(named)).toEqual([
+      'black',
+      'white',
+      'grey',
+      'red',
+      'blue',
+      'light blue',
+      'yellow',
+      'green',
+      'sand',
+      'brown',
+      'dark blue',
+    ]);
   });
 
   it('tell the light and the dark one of colours of one name apart by that', () => {
@@ -83,6 +95,12 @@ describe('colour names', () => {
   });
 
   it('tell like colours apart by number', () => {
-    expect(colourNames([{ r: 0, g: 0, b: 0 }, { r: 4, g: 4, b: 4 }, { r: 255, g: 255, b: 255 }])).toEqual(['Black', 'Black 2', 'White']);
+    expect(
+      colourNames([
+        { r: 0, g: 0, b: 0 },
+        { r: 4, g: 4, b: 4 },
+        { r: 255, g: 255, b: 255 },
+      ]),
+    ).toEqual(['Black', 'Black 2', 'White']);
   });
 });

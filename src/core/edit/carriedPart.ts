@@ -21,11 +21,14 @@ export function turnedPart(part: TracedPart, id: string, next: TurnStep | undefi
   const turned = { ...part, recipe: turnedAnew(recipe, id, next, size) };
   // A squared picture lies as its marks say, however the photo was turned.
   if (current?.kind !== 'turn' || recipe.some((step, k) => k > at && step.kind === 'squaring' && step.enabled)) return turned;
-  return withPlaces(turned, (x, y) => turnedPoint(turnOf(next), size.widthPx, size.heightPx, ...unturnedPoint(turnOf(current), size.widthPx, size.heightPx, x, y)));
+  return withPlaces(turned, (x, y) =>
+    turnedPoint(turnOf(next), size.widthPx, size.heightPx, ...unturnedPoint(turnOf(current), size.widthPx, size.heightPx, x, y)),
+  );
 }
 
 /** The part for the same picture with `factor` times as many pixels a side. */
-export const scaledPart = (part: TracedPart, factor: number): TracedPart => withPlaces({ ...part, recipe: scaledRecipe(part.recipe, factor) }, (x, y) => [x * factor, y * factor]);
+export const scaledPart = (part: TracedPart, factor: number): TracedPart =>
+  withPlaces({ ...part, recipe: scaledRecipe(part.recipe, factor) }, (x, y) => [x * factor, y * factor]);
 
 /** Areas that were pointed at and outlines held by hand, carried over. */
 function withPlaces(part: TracedPart, carry: Carry): TracedPart {

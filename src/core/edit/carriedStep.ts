@@ -47,7 +47,10 @@ function carriedPoints(points: readonly number[], carry: Carry): number[] {
 }
 
 /** The rectangle around the carried one; exact for quarters. */
-function carriedRect({ xPx, yPx, widthPx, heightPx }: { xPx: number; yPx: number; widthPx: number; heightPx: number }, carry: Carry): { xPx: number; yPx: number; widthPx: number; heightPx: number } {
+function carriedRect(
+  { xPx, yPx, widthPx, heightPx }: { xPx: number; yPx: number; widthPx: number; heightPx: number },
+  carry: Carry,
+): { xPx: number; yPx: number; widthPx: number; heightPx: number } {
   const corners = [carry(xPx, yPx), carry(xPx + widthPx, yPx), carry(xPx, yPx + heightPx), carry(xPx + widthPx, yPx + heightPx)];
   const left = Math.min(...corners.map(([x]) => x));
   const top = Math.min(...corners.map(([, y]) => y));

@@ -22,7 +22,11 @@ const run = (recipe: Recipe) => finish(applyRecipe({ picture, pictureKey: 'p', r
 describe('turnedAnew', () => {
   it('keeps crop, points and strokes on what they were put on', () => {
     const plain = run(RECIPE).art;
-    for (const [quarters, mirrored] of [[1, false], [2, true], [3, false]] as const) {
+    for (const [quarters, mirrored] of [
+      [1, false],
+      [2, true],
+      [3, false],
+    ] as const) {
       const recipe = turnedAnew(RECIPE, 't', { ...turn, quarters, mirrored }, { widthPx: 70, heightPx: 44 });
       expect([...run(recipe).art.alpha]).toEqual([...turnArt(plain, { quarters, mirrored, angleDeg: 0 }).alpha]);
       const back = turnedAnew(recipe, 't', undefined, { widthPx: 70, heightPx: 44 });
@@ -31,10 +35,34 @@ describe('turnedAnew', () => {
   });
 
   it('carries corners and what is left alone, and nothing that lies on a squared picture', () => {
-    const squaring: Step = { kind: 'squaring', id: 'q', ...base, marks: { by: 'corners', corners: [{ xPx: 10, yPx: 4 }, { xPx: 60, yPx: 4 }, { xPx: 60, yPx: 40 }, { xPx: 10, yPx: 40 }], widthMm: 50 }, levelLight: false };
+    const squaring: Step = {
+      kind: 'squaring',
+      id: 'q',
+      ...base,
+      marks: {
+        by: 'corners',
+        corners: [
+          { xPx: 10, yPx: 4 },
+          { xPx: 60, yPx: 4 },
+          { xPx: 60, yPx: 40 },
+          { xPx: 10, yPx: 40 },
+        ],
+        widthMm: 50,
+      },
+      levelLight: false,
+    };
     const sweep: Step = { kind: 'sweep', id: 's', ...base, speckMm2: 1, pinholeMm2: 1, spared: [{ xPx: 10, yPx: 4 }] };
     const turned = turnedAnew([turn, squaring, sweep], 't', { ...turn, quarters: 1 }, { widthPx: 70, heightPx: 44 });
-    expect(turned[1]).toMatchObject({ marks: { corners: [{ xPx: 40, yPx: 10 }, { xPx: 40, yPx: 60 }, { xPx: 4, yPx: 60 }, { xPx: 4, yPx: 10 }] } });
+    expect(turned[1]).toMatchObject({
+      marks: {
+        corners: [
+          { xPx: 40, yPx: 10 },
+          { xPx: 40, yPx: 60 },
+          { xPx: 4, yPx: 60 },
+          { xPx: 4, yPx: 10 },
+        ],
+      },
+    });
     expect(turned[2]).toEqual(sweep);
     const off = turnedAnew([turn, { ...squaring, enabled: false }, sweep], 't', { ...turn, quarters: 1 }, { widthPx: 70, heightPx: 44 });
     expect(off[2]).toMatchObject({ spared: [{ xPx: 40, yPx: 10 }] });

@@ -32,7 +32,8 @@ export function withMend(recipe: Recipe, finding: Finding, pxPerMm: number, newI
     next = last?.kind === 'edgeTidying' ? { ...last, amountPx: Math.max(last.amountPx, amountPx) } : { kind, id: newId, enabled: true, v: 1, amountPx };
   } else {
     const sweep = last?.kind === 'sweep' ? last : { kind, id: newId, enabled: true, v: 1 as const, speckMm2: 0, pinholeMm2: 0 };
-    next = finding.kind === 'smallPiece' ? { ...sweep, speckMm2: Math.max(sweep.speckMm2, areaMm2) } : { ...sweep, pinholeMm2: Math.max(sweep.pinholeMm2, areaMm2) };
+    next =
+      finding.kind === 'smallPiece' ? { ...sweep, speckMm2: Math.max(sweep.speckMm2, areaMm2) } : { ...sweep, pinholeMm2: Math.max(sweep.pinholeMm2, areaMm2) };
   }
   return at < 0 ? [...recipe, next] : recipe.map((step, k) => (k === at ? next : step));
 }

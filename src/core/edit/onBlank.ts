@@ -3,7 +3,8 @@ import { tracedPart, withPart } from '../job/tracedPart.ts';
 import { BLANKS, type BlankChoice } from '../process/blanks.ts';
 
 /**
- * The job on another blank, in the size and by the process that are usual there. A size or process that was set in the job, other than the usual one of the blank before, stays; so
+ * The job on another blank, in the size and by the process that are usual there. A size or process that was set in the job, other than the usual one of the
+ * blank before, stays; so
  * does that of a blank of one's own.
  */
 export function onBlank(job: Job, { blank, process, widthMm }: BlankChoice): Job {

@@ -1,49 +1,41 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import { paintedArt, WHITE } from '../../../tests/fixtures/shapes.ts';
-import type { Rgb } from '../colour/oklab.ts';
+import { areaOf, art, first, found, foundOf, ground, isJob, separated, start, toneOf } from '../../../tests/fixtures/pennants.ts';
 import type { Art } from '../raster/art.ts';
 import { cropArt } from '../raster/crop.ts';
-import { ringArea, ringCount, type Curves } from '../outline/curves.ts';
+import { ringCount, type Curves } from '../outline/curves.ts';
 import { finish } from '../task/task.ts';
 import { scaledPart, turnedPart } from './carriedPart.ts';
-import { tracedPart, withPart, type TracedPart } from '../job/tracedPart.ts';
+import { tracedPart, type TracedPart } from '../job/tracedPart.ts';
 import type { Film } from '../film/film.ts';
 import type { FlatSeparation } from '../separate/separation.ts';
-import { canonicalJson } from '../task/hash.ts';
 import { newJob } from '../job/newJob.ts';
-import { addTone, changeFilm, clearTone, countOfTones, dropTone, fillArea, findTonesAnew, forgetSpots, holdOutlines, isKept, keepTone, knowing, letGo, mergeTone, moveFilm, partAreas, partTone, pointApart, pointAt, setTone, smallTones, splitTone, withWay, type FoundFilms } from './paletteEdits.ts';
-import { nearestStock, USUAL_STOCK } from '../film/stock.ts';
-import { matchStock, takeFromStock } from './takeFromStock.ts';
-import { readJob } from '../job/readJob.ts';
-import { outlinePart, type OutlinedArt } from '../run/outlinePart.ts';
-
-
-const RED: Rgb = { r: 179, g: 38, b: 46 };
-const BLUE: Rgb = { r: 36, g: 80, b: 154 };
-const SUN: Rgb = { r: 242, g: 182, b: 50 };
-
-/** Three bars side by side on white, with the sun in the middle of the blue one. */
-const art = paintedArt(90, 60, (x, y) => {
-  if (y < 8.4 || y > 51.7 || x < 9.3 || x > 80.8) return WHITE;
-  if (Math.hypot(x - 44.8, y - 30.2) < 8.1) return SUN;
-  return x < 30.4 ? RED : x < 60.6 ? BLUE : SUN;
-});
-
-const start: TracedPart = { ...tracedPart(newJob('Pennants')), separation: { way: 'flat', count: 'auto', meet: 'stacked' } };
-const separated = (job: TracedPart): OutlinedArt => finish(outlinePart(job, art));
-const foundOf = ({ tones, films }: OutlinedArt): FoundFilms => ({ tones: tones ?? [], films: films.map(({ film }) => film) });
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, ring) => ringArea(curves, ring)).reduce((sum, area) => sum + area, 0);
-const first = separated(start);
-const found = foundOf(first);
-const toneOf = (name: string): number => found.tones.findIndex(({ film }) => found.films.some((each) => each.id === film && each.name === name));
-const ground = found.tones.findIndex(({ film }) => film === null);
-
-/** Whether a part, put into a job, can be read again as it is. */
-function isJob(part: TracedPart): boolean {
-  const job = withPart(newJob('Palette'), part);
-  return canonicalJson(readJob(JSON.parse(JSON.stringify(job)))) === canonicalJson(job) && canonicalJson(tracedPart(job)) === canonicalJson(part);
-}
+import {
+  addTone,
+  changeFilm,
+  clearTone,
+  countOfTones,
+  dropTone,
+  fillArea,
+  findTonesAnew,
+  forgetSpots,
+  holdOutlines,
+  isKept,
+  keepTone,
+  knowing,
+  letGo,
+  mergeTone,
+  moveFilm,
+  partAreas,
+  partTone,
+  pointApart,
+  pointAt,
+  setTone,
+  smallTones,
+  splitTone,
+  withWay,
+} from './paletteEdits.ts';
+import { outlinePart } from '../run/outlinePart.ts';
 
 describe('separating into flat colours', () => {
   it('names a film after each tone, but for the background', () => {
@@ -125,7 +117,13 @@ describe('palette', () => {
     const blue = found.tones[toneOf('Blue')].film as string;
     // The sun within the blue bar; the yellow bar stays.
     const filled = pointAt(start, found, { xPx: 44.5, yPx: 30 }, blue);
-    const areas = (job: TracedPart): Record<string, number> => Object.fromEntries(separated({ ...job, separation: { ...job.separation, meet: 'inset' } as TracedPart['separation'] }).films.map(({ film, outline }) => [film.name, Math.round(areaOf(outline))]));
+    const areas = (job: TracedPart): Record<string, number> =>
+      Object.fromEntries(
+        separated({ ...job, separation: { ...job.separation, meet: 'inset' } as TracedPart['separation'] }).films.map(({ film, outline }) => [
+          film.name,
+          Math.round(areaOf(outline)),
+        ]),
+      );
     const before = areas(start);
     const disc = Math.PI * 8.1 ** 2;
     expect(Math.abs(areas(filled)['Blue'] - before['Blue'] - disc)).toBeLessThan(4);
@@ -147,7 +145,9 @@ describe('palette', () => {
     const job: TracedPart = { ...pointAt(start, found, { xPx: 44.5, yPx: 30 }, null), recipe: [turn] };
     const spot = (next: TracedPart): unknown => (next.separation as FlatSeparation).spots?.[0];
     expect(spot(turnedPart(job, 't', { ...turn, quarters: 1 }, { widthPx: 90, heightPx: 60 }))).toEqual({ xPx: 30, yPx: 44.5, film: null });
-    expect(spot(turnedPart(turnedPart(job, 't', { ...turn, mirrored: true }, { widthPx: 90, heightPx: 60 }), 't', undefined, { widthPx: 90, heightPx: 60 }))).toEqual({ xPx: 44.5, yPx: 30, film: null });
+    expect(
+      spot(turnedPart(turnedPart(job, 't', { ...turn, mirrored: true }, { widthPx: 90, heightPx: 60 }), 't', undefined, { widthPx: 90, heightPx: 60 })),
+    ).toEqual({ xPx: 44.5, yPx: 30, film: null });
     expect(spot(scaledPart(job, 2))).toEqual({ xPx: 89, yPx: 60, film: null });
     expect(turnedPart(start, 't', undefined, { widthPx: 90, heightPx: 60 }).separation).toBe(start.separation);
   });
@@ -162,13 +162,24 @@ describe('palette', () => {
 
   it('leaves one-colour jobs alone', () => {
     const one = tracedPart(newJob('One'));
-    for (const next of [mergeTone(one, found, 0, 1), clearTone(one, found, 0), dropTone(one, found, 0), moveFilm(one, found, found.films[0].id, 1), findTonesAnew(one, found)]) expect(next).toBe(one);
+    for (const next of [
+      mergeTone(one, found, 0, 1),
+      clearTone(one, found, 0),
+      dropTone(one, found, 0),
+      moveFilm(one, found, found.films[0].id, 1),
+      findTonesAnew(one, found),
+    ])
+      expect(next).toBe(one);
   });
 
   it('stays a valid job that can be read again, whatever is done', () => {
     const tone = fc.nat({ max: found.tones.length - 1 });
     const edit = fc.oneof(
-      fc.tuple(tone, tone).map(([a, b]) => (job: TracedPart) => mergeTone(job, found, a, b)),
+      fc.tuple(tone, tone).map(
+        ([a, b]) =>
+          (job: TracedPart) =>
+            mergeTone(job, found, a, b),
+      ),
       tone.map((a) => (job: TracedPart) => clearTone(job, found, a)),
       tone.map((a) => (job: TracedPart) => partTone(job, found, a)),
       tone.map((a) => (job: TracedPart) => dropTone(job, found, a)),
@@ -183,7 +194,6 @@ describe('palette', () => {
     );
   });
 });
-
 
 describe('parting and merging', () => {
   it('puts two tones in the place of one, the first in its film', () => {
@@ -206,7 +216,14 @@ describe('parting and merging', () => {
   });
 
   it('offers small tones to the nearest one of another film', () => {
-    const small = smallTones({ films: found.films, tones: [{ colour: '#ffffff', share: 0.6, film: null }, { colour: '#b3262e', share: 0.396, film: 'a' }, { colour: '#b83038', share: 0.004, film: 'b' }] });
+    const small = smallTones({
+      films: found.films,
+      tones: [
+        { colour: '#ffffff', share: 0.6, film: null },
+        { colour: '#b3262e', share: 0.396, film: 'a' },
+        { colour: '#b83038', share: 0.004, film: 'b' },
+      ],
+    });
     expect(small).toEqual([{ tone: 2, into: 1, share: 0.004, difference: expect.any(Number) as number }]);
     expect(smallTones(found)).toEqual([]);
   });
@@ -260,7 +277,9 @@ describe('tones that stay', () => {
     const other = setTone(kept, found, lost, '#445566');
     expect(isKept(other, foundOf(separated(other)), lost)).toBe(true);
     const into = toneOf('Red') === lost ? toneOf('Blue') : toneOf('Red');
-    expect((mergeTone(kept, found, lost, into).separation as FlatSeparation).kept).toEqual([{ colour: found.tones[lost].colour, film: found.tones[into].film }]);
+    expect((mergeTone(kept, found, lost, into).separation as FlatSeparation).kept).toEqual([
+      { colour: found.tones[lost].colour, film: found.tones[into].film },
+    ]);
     expect((dropTone(kept, found, lost).separation as FlatSeparation).kept).toBeUndefined();
     expect(isJob(kept)).toBe(true);
     const oneTone: TracedPart = { ...start, separation: { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' } };
@@ -307,8 +326,13 @@ describe('films whose tones are found anew', () => {
   it('stay with their colours when an earlier step changes which tone is the most frequent', () => {
     const four: TracedPart = { ...start, separation: { way: 'flat', count: 4, meet: 'stacked' } };
     const paired = knowing(four, found);
-    const filmsIn = (job: TracedPart, within: Art): string[] => (finish(outlinePart(job, within)).tones ?? []).map(({ colour, film }) => `${colour} ${film}`).sort();
-    const crops = [[0, 66], [40, 90], [22, 82]].map(([left, right]) => cropArt(art, { xPx: left, yPx: 0, widthPx: right - left, heightPx: 60 }));
+    const filmsIn = (job: TracedPart, within: Art): string[] =>
+      (finish(outlinePart(job, within)).tones ?? []).map(({ colour, film }) => `${colour} ${film}`).sort();
+    const crops = [
+      [0, 66],
+      [40, 90],
+      [22, 82],
+    ].map(([left, right]) => cropArt(art, { xPx: left, yPx: 0, widthPx: right - left, heightPx: 60 }));
     // Numbered by how frequent they are, some change places.
     expect(crops.some((crop) => filmsIn(four, crop).some((each) => !filmsIn(four, art).includes(each)))).toBe(true);
     for (const crop of crops) for (const each of filmsIn(paired, crop)) expect(filmsIn(paired, art)).toContain(each);
@@ -332,7 +356,10 @@ describe('films whose tones are found anew', () => {
 });
 
 describe('outlines held by hand', () => {
-  const held = holdOutlines(start, [{ film: 'a', from: 'x', path: 'M0 0L1 0L1 1Z' }, { film: 'b', from: 'y', path: 'M0 0L1 0L1 1Z' }]);
+  const held = holdOutlines(start, [
+    { film: 'a', from: 'x', path: 'M0 0L1 0L1 1Z' },
+    { film: 'b', from: 'y', path: 'M0 0L1 0L1 1Z' },
+  ]);
   it('take the place of earlier ones of the same film, and are let go one by one or all', () => {
     expect(holdOutlines(held, [{ film: 'a', from: 'z', path: 'M0 0L2 0L2 2Z' }]).outline.held?.map(({ film, from }) => `${film}${from}`)).toEqual(['by', 'az']);
     expect(letGo(held, 'a').outline.held?.map(({ film }) => film)).toEqual(['b']);
@@ -343,32 +370,5 @@ describe('outlines held by hand', () => {
   it('keep their film’s name from being given to another', () => {
     const taken = `tone-${found.tones.length + 1}`;
     expect(addTone(holdOutlines(start, [{ film: taken, from: '', path: 'M0 0L1 0L1 1Z' }]), found, '#123456').films.at(-1)?.id).not.toBe(taken);
-  });
-});
-
-describe('films on the shelf', () => {
-  it('are ordered by how near they come', () => {
-    const [first, second] = nearestStock('#24509a', USUAL_STOCK);
-    expect(first).toMatchObject({ film: { name: 'Regatta blue' }, difference: 0 });
-    expect(second.difference).toBeGreaterThan(first.difference);
-    expect(nearestStock('#24509a', [])).toEqual([]);
-  });
-
-  it('give each film the nearest, and make one of those that find the same', () => {
-    const matched = matchStock(start, found, USUAL_STOCK);
-    expect(matched.films.map(({ name }) => name).sort()).toEqual(['Lamp yellow', 'Pennant red', 'Regatta blue']);
-    const few = matchStock(start, found, USUAL_STOCK.filter(({ name }) => name === 'Tar black' || name === 'Lamp yellow'));
-    expect(few.films.map(({ name }) => name).sort()).toEqual(['Lamp yellow', 'Tar black']);
-    expect(separated(few).films.map(({ film }) => film.name).sort()).toEqual(['Lamp yellow', 'Tar black']);
-    expect(matchStock(start, found, [])).toMatchObject({ films: found.films });
-  });
-
-  it('take one film for two, when the other is that one already', () => {
-    const red = USUAL_STOCK.find(({ name }) => name === 'Pennant red')!;
-    const [a, b] = found.films;
-    const once = takeFromStock(start, found, a.id, red);
-    const twice = takeFromStock(once, foundOf(separated(once)), b.id, red);
-    expect(twice.films.filter(({ name }) => name === 'Pennant red')).toHaveLength(1);
-    expect(separated(twice).films).toHaveLength(2);
   });
 });

@@ -26,7 +26,8 @@ export const MAX_TONES = 32;
 const MAX_SPOTS = 500;
 
 /**
- * Changes of the palette. Each holds what was found as it is and then changes one thing, so that the rest does not move under one's hands. All give a new part; one whose
+ * Changes of the palette. Each holds what was found as it is and then changes one thing, so that the rest does not move under one's hands. All give a new part;
+ * one whose
  * separation is not by flat colours comes back as it is.
  */
 
@@ -39,40 +40,58 @@ export function mergeTone(part: TracedPart, found: FoundFilms, tone: number, int
 }
 
 /** Makes a tone background: no film is cut of it. */
-export const clearTone = (part: TracedPart, found: FoundFilms, tone: number): TracedPart => edited(part, found, (palette) => replaced(palette, tone, { film: null }));
+export const clearTone = (part: TracedPart, found: FoundFilms, tone: number): TracedPart =>
+  edited(part, found, (palette) => replaced(palette, tone, { film: null }));
 
 /** Gives a tone a film of its own, in its own colour. */
 export function partTone(part: TracedPart, found: FoundFilms, tone: number): TracedPart {
   const id = freeId(part, found);
   const { colour } = found.tones[tone];
-  return withNewFilm(edited(part, found, (palette) => replaced(palette, tone, { film: id })), id, colour);
+  return withNewFilm(
+    edited(part, found, (palette) => replaced(palette, tone, { film: id })),
+    id,
+    colour,
+  );
 }
 
 /** Takes a tone out of the palette: its areas go to the tones next to them. The last two stay. */
-export const dropTone = (part: TracedPart, found: FoundFilms, tone: number): TracedPart => (found.tones.length <= 2 ? part : edited(part, found, (palette) => palette.filter((_, k) => k !== tone)));
+export const dropTone = (part: TracedPart, found: FoundFilms, tone: number): TracedPart =>
+  found.tones.length <= 2 ? part : edited(part, found, (palette) => palette.filter((_, k) => k !== tone));
 
 /** Sets what colour a tone has in the picture. */
-export const setTone = (part: TracedPart, found: FoundFilms, tone: number, colour: string): TracedPart => edited(part, found, (palette) => replaced(palette, tone, { colour }));
+export const setTone = (part: TracedPart, found: FoundFilms, tone: number, colour: string): TracedPart =>
+  edited(part, found, (palette) => replaced(palette, tone, { colour }));
 
 /** Adds a tone by its colour in the picture, with a film of its own. */
 export function addTone(part: TracedPart, found: FoundFilms, colour: string): TracedPart {
   if (found.tones.length >= MAX_TONES) return part;
   const id = freeId(part, found);
-  return withNewFilm(edited(part, found, (palette) => [...palette, { colour, film: id }]), id, colour);
+  return withNewFilm(
+    edited(part, found, (palette) => [...palette, { colour, film: id }]),
+    id,
+    colour,
+  );
 }
 
 /** Two tones in place of one: the first keeps its film, the second gets one of its own. */
 export function splitTone(part: TracedPart, found: FoundFilms, tone: number, [first, second]: readonly [string, string]): TracedPart {
   if (found.tones.length >= MAX_TONES) return part;
   const id = freeId(part, found);
-  return withNewFilm(edited(part, found, (palette) => [...replaced(palette, tone, { colour: first }), { colour: second, film: id }]), id, second);
+  return withNewFilm(
+    edited(part, found, (palette) => [...replaced(palette, tone, { colour: first }), { colour: second, film: id }]),
+    id,
+    second,
+  );
 }
 
 /** Gives several areas, each by a point in it, one film of their own, in the colour and after the name of the one that they have now. */
 export function partAreas(part: TracedPart, found: FoundFilms, places: readonly Place[], like: Film): TracedPart {
   if (places.length === 0) return part;
   const id = freeId(part, found);
-  const held = withSpots(edited(part, found, (palette) => palette), (spots) => [...spots, ...places.map(({ xPx, yPx }) => ({ xPx, yPx, film: id }))]);
+  const held = withSpots(
+    edited(part, found, (palette) => palette),
+    (spots) => [...spots, ...places.map(({ xPx, yPx }) => ({ xPx, yPx, film: id }))],
+  );
   return held === part ? part : withFilmLike(held, id, like);
 }
 
@@ -95,14 +114,20 @@ export function smallTones({ tones }: FoundFilms): SmallTone[] {
   return tones
     .flatMap(({ colour, share, film }, tone) => {
       if (film === null || share >= SMALL_SHARE || tones.some((other, k) => k !== tone && other.film === film && other.share > share)) return [];
-      const others = tones.flatMap((other, into) => (into === tone || other.film === film ? [] : [{ tone, into, share, difference: colourDifference(rgb(colour), rgb(other.colour)) }]));
+      const others = tones.flatMap((other, into) =>
+        into === tone || other.film === film ? [] : [{ tone, into, share, difference: colourDifference(rgb(colour), rgb(other.colour)) }],
+      );
       return others.sort((a, b) => a.difference - b.difference).slice(0, 1);
     })
     .sort((a, b) => a.share - b.share);
 }
 
 /** Gives the area at a point another film, or none. */
-export const pointAt = (part: TracedPart, found: FoundFilms, at: Place, film: string | null): TracedPart => withSpots(edited(part, found, (palette) => palette), (spots) => [...spots, { ...at, film }]);
+export const pointAt = (part: TracedPart, found: FoundFilms, at: Place, film: string | null): TracedPart =>
+  withSpots(
+    edited(part, found, (palette) => palette),
+    (spots) => [...spots, { ...at, film }],
+  );
 
 /** Makes the area at a point a cut of its own, in the colour and after the name of the film that it has now. */
 export function pointApart(part: TracedPart, found: FoundFilms, at: Place, like: Film): TracedPart {
@@ -121,7 +146,12 @@ export function fillArea(part: TracedPart, found: FoundFilms, at: Place): Traced
   const names = new Set(films.map(({ name }) => name));
   let name = FILL.name;
   for (let k = 2; names.has(name); k++) name = `${FILL.name} ${k}`;
-  const pairs = held.separation.meet === 'stacked' ? films.filter(({ id }) => found.films.some((film) => film.id === id && id !== AROUND_FILM.id)).map(({ id }): MeetingPair => ({ films: [fill.id, id], meet: 'middle' })) : [];
+  const pairs =
+    held.separation.meet === 'stacked'
+      ? films
+          .filter(({ id }) => found.films.some((film) => film.id === id && id !== AROUND_FILM.id))
+          .map(({ id }): MeetingPair => ({ films: [fill.id, id], meet: 'middle' }))
+      : [];
   const all = [...(held.separation.pairs ?? []), ...pairs];
   return { ...held, separation: all.length === 0 ? held.separation : { ...held.separation, pairs: all }, films: [{ ...fill, name }, ...films] };
 }
@@ -144,7 +174,8 @@ function withSpots(part: TracedPart, change: (spots: readonly Spot[]) => Spot[])
 }
 
 /** Whether a tone stays when the others are found anew. */
-export const isKept = (part: TracedPart, { tones }: FoundFilms, tone: number): boolean => part.separation.way === 'flat' && (part.separation.kept ?? []).some(({ colour }) => colour === tones[tone].colour);
+export const isKept = (part: TracedPart, { tones }: FoundFilms, tone: number): boolean =>
+  part.separation.way === 'flat' && (part.separation.kept ?? []).some(({ colour }) => colour === tones[tone].colour);
 
 /** Keeps a tone, with its film, whatever number of tones is found anew, or no longer. */
 export function keepTone(part: TracedPart, found: FoundFilms, tone: number, on: boolean): TracedPart {
@@ -158,8 +189,10 @@ export function keepTone(part: TracedPart, found: FoundFilms, tone: number, on: 
 }
 
 /**
- * Lets the palette be found anew, but for the tones that are kept. What is found takes the film of the tone that it was before, by its colour: names, colours, tones cut from one film, pairs of
- * films and areas pointed at go along. A tone that is not found again keeps its film for when it is. Outlines held by hand are let go: their edges may be others then.
+ * Lets the palette be found anew, but for the tones that are kept. What is found takes the film of the tone that it was before, by its colour: names, colours,
+ * tones cut from one film, pairs of
+ * films and areas pointed at go along. A tone that is not found again keeps its film for when it is. Outlines held by hand are let go: their edges may be
+ * others then.
  */
 export function findTonesAnew(part: TracedPart, found: FoundFilms, count: number | 'auto' = 'auto'): TracedPart {
   if (part.separation.way !== 'flat') return part;
@@ -171,7 +204,9 @@ export function findTonesAnew(part: TracedPart, found: FoundFilms, count: number
 export function knowing(part: TracedPart, { tones }: Pick<FoundFilms, 'tones'>): TracedPart {
   if (part.separation.way !== 'flat' || tones.length === 0) return part;
   const now = tones.map(({ colour, film }): HeldTone => ({ colour, film }));
-  const before = (part.separation.known ?? []).filter(({ colour, film }) => now.every((tone) => tone.colour !== colour && (tone.film !== film || film === null)));
+  const before = (part.separation.known ?? []).filter(({ colour, film }) =>
+    now.every((tone) => tone.colour !== colour && (tone.film !== film || film === null)),
+  );
   return { ...part, separation: { ...part.separation, known: [...now, ...before].slice(0, MAX_KNOWN) } };
 }
 
@@ -196,7 +231,8 @@ export function holdOutlines(part: TracedPart, outlines: readonly HeldOutline[])
   const kept = (part.outline.held ?? []).filter(({ film }) => outlines.every((each) => each.film !== film));
   const held = [...kept, ...outlines];
   const chars = held.reduce((sum, { path }) => sum + path.length, 0);
-  if (chars > MAX_HELD_CHARS || held.length > MAX_FILMS) throw new AppError('heldTooLarge', { megabytes: Math.round(chars / 1e6), limitMegabytes: MAX_HELD_CHARS / 1e6, films: MAX_FILMS });
+  if (chars > MAX_HELD_CHARS || held.length > MAX_FILMS)
+    throw new AppError('heldTooLarge', { megabytes: Math.round(chars / 1e6), limitMegabytes: MAX_HELD_CHARS / 1e6, films: MAX_FILMS });
   return { ...part, outline: { ...part.outline, held } };
 }
 
@@ -235,7 +271,12 @@ function edited(part: TracedPart, { tones, films }: FoundFilms, change: (palette
   const border = part.films.filter(({ id }) => id === AROUND_FILM.id);
   // Films of the other ways wait for their return.
   const other = part.films.filter(({ id }) => !wanted.has(id) && !isToneFilm(part, id) && films.every((film) => film.id !== id));
-  const kept = [...films, ...idle].filter(({ id }) => wanted.has(id) && id !== AROUND_FILM.id).concat(border, other.filter(({ id }) => id !== AROUND_FILM.id));
+  const kept = [...films, ...idle]
+    .filter(({ id }) => wanted.has(id) && id !== AROUND_FILM.id)
+    .concat(
+      border,
+      other.filter(({ id }) => id !== AROUND_FILM.id),
+    );
   return { ...part, separation, films: kept.length === 0 ? part.films : kept };
 }
 
@@ -251,10 +292,15 @@ function keptAfter(kept: readonly HeldTone[], before: readonly HeldTone[], palet
   });
 }
 
-const replaced = (palette: readonly HeldTone[], at: number, change: Partial<HeldTone>): HeldTone[] => palette.map((tone, k) => (k === at ? { ...tone, ...change } : tone));
+const replaced = (palette: readonly HeldTone[], at: number, change: Partial<HeldTone>): HeldTone[] =>
+  palette.map((tone, k) => (k === at ? { ...tone, ...change } : tone));
 
 function freeId(part: TracedPart, { tones, films }: FoundFilms): string {
-  const taken = new Set([...tones.map(({ film }) => film), ...[...films, ...part.films].map(({ id }) => id), ...(part.outline.held ?? []).map(({ film }) => film)]);
+  const taken = new Set([
+    ...tones.map(({ film }) => film),
+    ...[...films, ...part.films].map(({ id }) => id),
+    ...(part.outline.held ?? []).map(({ film }) => film),
+  ]);
   let k = tones.length + 1;
   const own = ownFilms(part.id);
   while (taken.has(`${own}tone-${k}`)) k++;

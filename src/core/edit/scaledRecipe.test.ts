@@ -28,7 +28,8 @@ describe('a recipe for more pixels', () => {
     const b = run(large, scaledRecipe(RECIPE, 2)).art;
     expect([b.width, b.height, b.frame.leftPx]).toEqual([2 * a.width, 2 * a.height, 2 * a.frame.leftPx]);
     let differ = 0;
-    for (let y = 0; y < a.height; y++) for (let x = 0; x < a.width; x++) if ((a.alpha[y * a.width + x] >= 128) !== (b.alpha[2 * y * b.width + 2 * x] >= 128)) differ++;
+    for (let y = 0; y < a.height; y++)
+      for (let x = 0; x < a.width; x++) if (a.alpha[y * a.width + x] >= 128 !== b.alpha[2 * y * b.width + 2 * x] >= 128) differ++;
     expect(differ).toBeLessThan(40);
   });
 

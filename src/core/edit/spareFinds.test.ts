@@ -7,7 +7,10 @@ const RECIPE: Recipe = [
   { kind: 'sweep', id: 's', ...base, speckMm2: 1, pinholeMm2: 1 },
   { kind: 'areaLift', id: 'a', ...base, at: { xPx: 1, yPx: 1 }, tolerance: 3, enclosed: false, soft: true },
 ];
-const places = [{ xPx: 10, yPx: 20 }, { xPx: 30, yPx: 20 }];
+const places = [
+  { xPx: 10, yPx: 20 },
+  { xPx: 30, yPx: 20 },
+];
 
 describe('leaving finds alone', () => {
   it('adds places once and takes them out again', () => {

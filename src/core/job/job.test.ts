@@ -85,7 +85,10 @@ describe('recipe', () => {
   it('passes over steps that are off or cannot apply, and says so', () => {
     const outside: Step = { ...crop, id: 'outside', rect: { xPx: 900, yPx: 0, widthPx: 5, heightPx: 5 } } as Step;
     const result = clean([{ ...lift, enabled: false } as Step, outside, rub]);
-    expect(result.steps).toEqual([{ id: 'outside', facts: {}, skipped: 'cropEmpty' }, { id: 'rub', facts: { strokes: 1 } }]);
+    expect(result.steps).toEqual([
+      { id: 'outside', facts: {}, skipped: 'cropEmpty' },
+      { id: 'rub', facts: { strokes: 1 } },
+    ]);
     expect(result.art.width).toBe(64);
   });
 
@@ -145,7 +148,9 @@ describe('job', () => {
     expect(code({ ...newJob('x'), version: JOB_VERSION + 1 })).toContain('newerVersion');
     expect(code({ ...newJob('x'), process: 'magic' })).toContain('process');
     expect(code({ ...newJob('x'), extra: 1 })).toContain('badJob');
-    expect(code(jobWith(newJob('x'), { recipe: [{ ...sweep, speckMm2: -1 }] }))).toContain('“objects, entry 1, recipe, entry 1, speckMm2” is too small: the least is 0');
+    expect(code(jobWith(newJob('x'), { recipe: [{ ...sweep, speckMm2: -1 }] }))).toContain(
+      '“objects, entry 1, recipe, entry 1, speckMm2” is too small: the least is 0',
+    );
   });
 
   it('never throws anything but its own error, whatever it is given', () => {

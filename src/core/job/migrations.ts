@@ -16,8 +16,24 @@ const fromVersion2 = (old: Fields): Fields => ({ ...old, version: 3 });
 function fromVersion3({ picture, recipe, separation, otherWays, outline, assembly, ...old }: Fields, pictureId = UNKNOWN_PICTURE_ID): Fields {
   const { films, place, by, sizeMm, turnDeg } = isFields(assembly) ? assembly : {};
   const size = Object.fromEntries(Object.entries({ by, sizeMm, turnDeg }).filter(([, value]) => value !== undefined));
-  const object = { kind: 'traced', id: FIRST_OBJECT_ID, ...(isFields(picture) ? { picture: pictureId } : {}), recipe, separation, ...(otherWays === undefined ? {} : { otherWays }), outline, size };
-  return { ...old, version: 4, pictures: isFields(picture) ? [{ ...picture, id: pictureId }] : [], ...(films === undefined ? {} : { films }), objects: [object], ...(place === undefined ? {} : { place }) };
+  const object = {
+    kind: 'traced',
+    id: FIRST_OBJECT_ID,
+    ...(isFields(picture) ? { picture: pictureId } : {}),
+    recipe,
+    separation,
+    ...(otherWays === undefined ? {} : { otherWays }),
+    outline,
+    size,
+  };
+  return {
+    ...old,
+    version: 4,
+    pictures: isFields(picture) ? [{ ...picture, id: pictureId }] : [],
+    ...(films === undefined ? {} : { films }),
+    objects: [object],
+    ...(place === undefined ? {} : { place }),
+  };
 }
 
 /** Each turns a job value of the version that it is named by into the next one's. Nothing is checked: what does not fit is told by the schema. */

@@ -61,7 +61,12 @@ const importedPath = z.strictObject({
   path: z.string().max(MAX_PATH_CHARS).refine(isPathData, 'a path is written with M, L, C and Z'),
 });
 /** A drawing that came in as outlines. */
-export const importedSchema = z.strictObject({ kind: z.literal('imported'), ...common, fileName: z.string().max(255), paths: z.array(importedPath).min(1).max(64) });
+export const importedSchema = z.strictObject({
+  kind: z.literal('imported'),
+  ...common,
+  fileName: z.string().max(255),
+  paths: z.array(importedPath).min(1).max(64),
+});
 export type ImportedObject = z.infer<typeof importedSchema>;
 
 /** Objects that are placed as one. */
@@ -86,14 +91,19 @@ const groupSchema = z.strictObject({
 export const objectSchema = z.discriminatedUnion('kind', [tracedSchema, figureSchema, importedSchema, groupSchema]);
 
 /** All objects that are no group, lowest first, whatever they lie in. */
-export const plainObjects = (objects: readonly DesignObject[]): Exclude<DesignObject, GroupObject>[] => objects.flatMap((object) => (object.kind === 'group' ? plainObjects(object.objects) : [object]));
+export const plainObjects = (objects: readonly DesignObject[]): Exclude<DesignObject, GroupObject>[] =>
+  objects.flatMap((object) => (object.kind === 'group' ? plainObjects(object.objects) : [object]));
 
 /** Whether groups of a value from outside lie in each other deeper than is read. Looks at it level by level, so that no depth is too much. */
 export function isTooDeep(objects: unknown): boolean {
   let level: unknown[] = [objects];
   for (let depth = 0; level.length > 0; depth++) {
     if (depth > MAX_GROUPS_DEEP) return true;
-    level = level.flatMap((list) => (Array.isArray(list) ? list.flatMap((object: unknown) => (typeof object === 'object' && object !== null && 'objects' in object ? [object.objects] : [])) : []));
+    level = level.flatMap((list) =>
+      Array.isArray(list)
+        ? list.flatMap((object: unknown) => (typeof object === 'object' && object !== null && 'objects' in object ? [object.objects] : []))
+        : [],
+    );
   }
   return false;
 }

@@ -11,7 +11,21 @@ import { recipeSchema, type Step } from '../clean/recipe.ts';
 
 const base = { id: 'a', enabled: true, v: 1 } as const;
 const STEPS: readonly Step[] = [
-  { kind: 'squaring', ...base, marks: { by: 'corners', corners: [{ xPx: 1, yPx: 2 }, { xPx: 9, yPx: 2 }, { xPx: 9, yPx: 8 }, { xPx: 1, yPx: 8 }], widthMm: 80 }, levelLight: true },
+  {
+    kind: 'squaring',
+    ...base,
+    marks: {
+      by: 'corners',
+      corners: [
+        { xPx: 1, yPx: 2 },
+        { xPx: 9, yPx: 2 },
+        { xPx: 9, yPx: 8 },
+        { xPx: 1, yPx: 8 },
+      ],
+      widthMm: 80,
+    },
+    levelLight: true,
+  },
   { kind: 'turn', ...base, mirrored: true, quarters: 1, angleDeg: -2.5 },
   { kind: 'crop', ...base, rect: { xPx: 1, yPx: 2, widthPx: 30, heightPx: 40 } },
   { kind: 'enlarging', ...base, times: 4 },
@@ -68,7 +82,10 @@ describe('reading jobs and recipes from outside', () => {
       readRecipe([{ ...STEPS.find(({ kind }) => kind === 'levels'), points: { black: 200, white: 100 } }], 'pale.json');
       expect.unreachable();
     } catch (error) {
-      expect(isAppError(error) && error.details).toMatchObject({ file: 'pale.json', reason: '“entry 1, points” is not as it should be: black must lie below white' });
+      expect(isAppError(error) && error.details).toMatchObject({
+        file: 'pale.json',
+        reason: '“entry 1, points” is not as it should be: black must lie below white',
+      });
     }
     expect(codeOf(() => readJob({ ...newJob('x'), version: 99 }))).toBe('newerVersion');
     expect(codeOf(() => readRecipe({ ...newJob('x'), version: 99 }))).toBe('newerVersion');
@@ -80,11 +97,26 @@ describe('reading jobs and recipes from outside', () => {
     const pairs = [{ films: ['a', 'b'] as [string, string], meet: 'middle' as const, reachMm: 1 }];
     const ways: Separation[] = [
       { way: 'oneTone', source: 'notClear', threshold: 12, inkIs: 'light' },
-      { way: 'flat', count: 'auto', meet: 'middle', keeps: 'darker', pairs, palette: [{ colour: '#ffffff', film: null }], spots: [{ xPx: 1, yPx: 2, film: 'a' }] },
+      {
+        way: 'flat',
+        count: 'auto',
+        meet: 'middle',
+        keeps: 'darker',
+        pairs,
+        palette: [{ colour: '#ffffff', film: null }],
+        spots: [{ xPx: 1, yPx: 2, film: 'a' }],
+      },
       { way: 'tones', count: 3, meet: 'stacked', keeps: 'upper', pairs, steps: [80, 160] },
       { way: 'backDetail', fineness: 35, threshold: 100, back: 'full' },
     ];
-    const outline: TracedPart['outline'] = { ...tracedPart(newJob('x')).outline, smoothPx: 1, shapes: false, outermost: true, around: { widthMm: 2, openings: 'kept' }, held: [{ film: 'a', from: 'mark', path: 'M0 0L4 0C5 0 5 1 5 2Z' }] };
+    const outline: TracedPart['outline'] = {
+      ...tracedPart(newJob('x')).outline,
+      smoothPx: 1,
+      shapes: false,
+      outermost: true,
+      around: { widthMm: 2, openings: 'kept' },
+      held: [{ film: 'a', from: 'mark', path: 'M0 0L4 0C5 0 5 1 5 2Z' }],
+    };
     for (const separation of ways) {
       const job = jobWith(newJob('All ways'), { separation, outline });
       expect(readJob(JSON.parse(JSON.stringify(job)))).toEqual(job);
@@ -101,6 +133,10 @@ describe('reading jobs and recipes from outside', () => {
       { outline: { ...tracedPart(newJob('x')).outline, held: [{ film: 'a', from: '', path: 'M0 0Q1 1 2 2Z' }] } },
       { outline: { ...tracedPart(newJob('x')).outline, smoothPx: 11 } },
     ];
-    for (const change of wrong) expect(codeOf(() => readJob(jobWith(newJob('x'), change))), JSON.stringify(change)).toBe('badJob');
+    for (const change of wrong)
+      expect(
+        codeOf(() => readJob(jobWith(newJob('x'), change))),
+        JSON.stringify(change),
+      ).toBe('badJob');
   });
 });

@@ -73,7 +73,9 @@ function issueWords(issue: Issue): string {
   const where = path === '' ? 'it' : `“${path}”`;
   switch (issue.code) {
     case 'invalid_type':
-      return issue.message.endsWith('received undefined') ? `${where} is missing; it takes ${KIND_WORDS[issue.expected] ?? issue.expected}` : `${where} should be ${KIND_WORDS[issue.expected] ?? issue.expected}`;
+      return issue.message.endsWith('received undefined')
+        ? `${where} is missing; it takes ${KIND_WORDS[issue.expected] ?? issue.expected}`
+        : `${where} should be ${KIND_WORDS[issue.expected] ?? issue.expected}`;
     case 'unrecognized_keys':
       return `${where} has ${issue.keys.length === 1 ? 'an entry that is' : 'entries that are'} not known: ${issue.keys.join(', ')}`;
     case 'invalid_value':
@@ -84,7 +86,10 @@ function issueWords(issue: Issue): string {
       return `${where} is too large: the most is ${String(issue.maximum)}`;
     case 'invalid_union': {
       // The kind that the value came nearest to says what is wrong with it: the one whose complaint lies deepest, or that has the right shape.
-      const nearest = issue.errors.flat().filter(({ code, path: at }) => code === 'custom' || at.length > 0).sort((a, b) => b.path.length - a.path.length)[0];
+      const nearest = issue.errors
+        .flat()
+        .filter(({ code, path: at }) => code === 'custom' || at.length > 0)
+        .sort((a, b) => b.path.length - a.path.length)[0];
       return nearest === undefined ? `${where} is of no kind that is known` : issueWords({ ...nearest, path: [...issue.path, ...nearest.path] } as Issue);
     }
     case 'invalid_format':
@@ -95,4 +100,12 @@ function issueWords(issue: Issue): string {
   }
 }
 
-const KIND_WORDS: Readonly<Record<string, string>> = { string: 'text', number: 'a number', int: 'a whole number', boolean: 'true or false', array: 'a list', object: 'a group of entries', tuple: 'a pair' };
+const KIND_WORDS: Readonly<Record<string, string>> = {
+  string: 'text',
+  number: 'a number',
+  int: 'a whole number',
+  boolean: 'true or false',
+  array: 'a list',
+  object: 'a group of entries',
+  tuple: 'a pair',
+};

@@ -16,7 +16,12 @@ describe('what can be saved of a broken job', () => {
   });
 
   it('is every part that can be read, told what is not', () => {
-    const { job, lost } = salvageJob({ ...whole, version: 'x', layout: 7, objects: [{ ...whole.objects[0], recipe: [crop, { kind: 'crop' }], outline: { ...outline, held: [held, { film: 'tone-3' }] } }, { kind: 'figure' }] });
+    const { job, lost } = salvageJob({
+      ...whole,
+      version: 'x',
+      layout: 7,
+      objects: [{ ...whole.objects[0], recipe: [crop, { kind: 'crop' }], outline: { ...outline, held: [held, { film: 'tone-3' }] } }, { kind: 'figure' }],
+    });
     expect(job).toEqual({ ...whole, layout: newJob('').layout });
     expect(lost).toEqual(['the lay-out', '1 of 2 steps', '1 of 2 outlines edited by hand', 'a part of the design']);
   });

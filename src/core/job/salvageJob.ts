@@ -35,7 +35,8 @@ const TRACED_PARTS = {
 const versionOf = (from: Fields): number => ('objects' in from || 'films' in from ? 4 : 3);
 
 /**
- * Makes a job of what can be read of a broken one: every part that passes by itself, and of its objects, recipes and outlines each entry that does. The rest is as in a new job.
+ * Makes a job of what can be read of a broken one: every part that passes by itself, and of its objects, recipes and outlines each entry that does. The rest is
+ * as in a new job.
  * @param pictureId what the picture of a job from before version 4 is known by.
  * @returns the job, and what was lost, in words.
  */
@@ -54,7 +55,10 @@ export function salvageJob(stored: unknown, pictureId?: string): { job: Job; los
   if (first >= 0) job = withTraced(job, objects[first], lost);
   for (const [k, object] of objects.entries()) {
     if (k === first) continue;
-    const tried = jobSchema.safeParse({ ...job, objects: k < first ? [...job.objects.slice(0, -1), object, ...job.objects.slice(-1)] : [...job.objects, object] });
+    const tried = jobSchema.safeParse({
+      ...job,
+      objects: k < first ? [...job.objects.slice(0, -1), object, ...job.objects.slice(-1)] : [...job.objects, object],
+    });
     if (tried.success) job = tried.data;
     else lost.push('a part of the design');
   }

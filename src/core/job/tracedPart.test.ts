@@ -14,7 +14,17 @@ const two: Job = withPicture(
     {
       ...newJob('Two'),
       films: [...newJob('Two').films, { id: 'gold', name: 'Gold', colour: '#e3bf73' }],
-      objects: [art, { kind: 'group', id: 'g', objects: [{ ...art, id: 'sponsor' }, { kind: 'figure', id: 'bar', film: 'gold', shape: { form: 'round', widthMm: 9, heightMm: 9 } }] }],
+      objects: [
+        art,
+        {
+          kind: 'group',
+          id: 'g',
+          objects: [
+            { ...art, id: 'sponsor' },
+            { kind: 'figure', id: 'bar', film: 'gold', shape: { form: 'round', widthMm: 9, heightMm: 9 } },
+          ],
+        },
+      ],
     },
     FIRST_OBJECT_ID,
     crest,
@@ -52,10 +62,15 @@ describe('a part of a job', () => {
   it('leaves films on the rack that others lie on', () => {
     const rack = withPart(two, { ...tracedPart(two), films: [{ id: 'tone-1', name: 'Red', colour: '#b3262e' }] }).films;
     expect(rack.map(({ id }) => id)).toEqual(['film-1', 'gold', 'tone-1']);
-    const held = withPart(two, { ...tracedPart(two, 'sponsor'), separation: { way: 'flat', count: 2, meet: 'stacked', palette: [{ colour: '#000000', film: 'film-1' }] } });
+    const held = withPart(two, {
+      ...tracedPart(two, 'sponsor'),
+      separation: { way: 'flat', count: 2, meet: 'stacked', palette: [{ colour: '#000000', film: 'film-1' }] },
+    });
     expect(withPart(held, { ...tracedPart(held), films: [] }).films.map(({ id }) => id)).toEqual(['film-1', 'gold']);
     // What only the part itself lay on goes, also where it lies in a group.
-    expect(withPart(held, { ...tracedPart(held, 'sponsor'), separation: { way: 'tones', count: 2, meet: 'stacked' }, films: [] }).films.map(({ id }) => id)).toEqual(['film-1', 'gold']);
+    expect(
+      withPart(held, { ...tracedPart(held, 'sponsor'), separation: { way: 'tones', count: 2, meet: 'stacked' }, films: [] }).films.map(({ id }) => id),
+    ).toEqual(['film-1', 'gold']);
   });
 });
 
@@ -68,7 +83,13 @@ describe('the pictures of a job', () => {
   });
 
   it('are renamed with the parts that are made of them; two that are one become one', () => {
-    const named = withPictureIds(two, new Map([['aa', 'cc'], ['bb', 'cc']]));
+    const named = withPictureIds(
+      two,
+      new Map([
+        ['aa', 'cc'],
+        ['bb', 'cc'],
+      ]),
+    );
     expect([named.pictures.map(({ id }) => id), tracedPart(named).picture, tracedPart(named, 'sponsor').picture]).toEqual([['cc'], 'cc', 'cc']);
   });
 

@@ -7,7 +7,10 @@ import type { PictureInfo } from './picture.ts';
 /** The object of a new job, and of one from before there were several. */
 export const FIRST_OBJECT_ID = 'art';
 
-/** What the ids of the films begin with that an object's tones are given by themselves, so that those of several objects do not meet. Shades, a back and its detail are shared. */
+/**
+ * What the ids of the films begin with that an object's tones are given by themselves, so that those of several objects do not meet. Shades, a back and its
+ * detail are shared.
+ */
 export const ownFilms = (id: string = FIRST_OBJECT_ID): string => (id === FIRST_OBJECT_ID ? '' : `${id}-`);
 
 /** A traced object together with the rack of its job: all that cleaning, separating and outlining it depends on. */
@@ -58,11 +61,15 @@ function filmsOfObject(object: Exclude<DesignObject, GroupObject>): string[] {
 }
 
 /** The picture that an object is made of; undefined while it has none. */
-export const pictureOf = (job: Pick<Job, 'pictures'>, { picture }: Pick<TracedObject, 'picture'>): PictureInfo | undefined => job.pictures.find(({ id }) => id === picture);
+export const pictureOf = (job: Pick<Job, 'pictures'>, { picture }: Pick<TracedObject, 'picture'>): PictureInfo | undefined =>
+  job.pictures.find(({ id }) => id === picture);
 
 /** The job with another picture for one of its objects. A picture that no object is made of any more is left out. */
 export function withPicture(job: Job, objectId: string, picture: PictureInfo): Job {
-  const objects = plainObjects(job.objects).reduce((all, object) => (object.kind === 'traced' && object.id === objectId ? withObject(all, { ...object, picture: picture.id }) : all), job.objects);
+  const objects = plainObjects(job.objects).reduce(
+    (all, object) => (object.kind === 'traced' && object.id === objectId ? withObject(all, { ...object, picture: picture.id }) : all),
+    job.objects,
+  );
   const used = new Set(plainObjects(objects).map((object) => (object.kind === 'traced' ? object.picture : undefined)));
   return { ...job, objects, pictures: [...job.pictures.filter(({ id }) => id !== picture.id && used.has(id)), picture] };
 }
@@ -71,7 +78,11 @@ export function withPicture(job: Job, objectId: string, picture: PictureInfo): J
 export function withPictureIds(job: Job, ids: ReadonlyMap<string, string>): Job {
   const renamed = (id: string): string => ids.get(id) ?? id;
   const rename = (object: DesignObject): DesignObject =>
-    object.kind === 'group' ? { ...object, objects: object.objects.map(rename) } : object.kind === 'traced' && object.picture !== undefined ? { ...object, picture: renamed(object.picture) } : object;
+    object.kind === 'group'
+      ? { ...object, objects: object.objects.map(rename) }
+      : object.kind === 'traced' && object.picture !== undefined
+        ? { ...object, picture: renamed(object.picture) }
+        : object;
   const pictures = new Map(job.pictures.map((picture) => [renamed(picture.id), { ...picture, id: renamed(picture.id) }]));
   return { ...job, pictures: [...pictures.values()], objects: job.objects.map(rename) };
 }

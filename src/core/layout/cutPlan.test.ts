@@ -11,9 +11,12 @@ import { laySheet, type LayoutSettings } from './laySheet.ts';
 const FILM = { id: 'film', name: 'Harbour navy', colour: '#22375f' };
 const square = (x: number, y: number, side: number): string => `M${x} ${y}L${x + side} ${y}L${x + side} ${y + side}L${x} ${y + side}Z`;
 /** A frame with a frame in it that holds a dot, and a square beside them. */
-const curves = nestRings(curvesFromPathData([square(0, 0, 40), square(5, 5, 30), square(10, 10, 20), square(12, 12, 16), square(18, 18, 4), square(50, 0, 10)].join('')));
+const curves = nestRings(
+  curvesFromPathData([square(0, 0, 40), square(5, 5, 30), square(10, 10, 20), square(12, 12, 16), square(18, 18, 4), square(50, 0, 10)].join('')),
+);
 const design = makeDesign([{ filmId: 'film', curves }], { by: 'width', sizeMm: 60, turnDeg: 0 });
-const planOf = (change: Partial<LayoutSettings> = {}): CutPlan => cutPlanOf(laySheet(design, 'film', { ...newJob('x').layout, mirrored: false, ...change }), FILM);
+const planOf = (change: Partial<LayoutSettings> = {}): CutPlan =>
+  cutPlanOf(laySheet(design, 'film', { ...newJob('x').layout, mirrored: false, ...change }), FILM);
 
 describe('the plan of a sheet', () => {
   it('does every ring of every copy once, and the boxes after all of them', () => {
@@ -32,14 +35,19 @@ describe('the plan of a sheet', () => {
 
   it('is mirrored copy by copy, with nothing added, lost or turned inside out', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 9 }), fc.boolean(), fc.constantFrom('topLeft', 'topRight', 'bottomLeft', 'bottomRight'), (copies, mirrored, origin) => {
-        const { sheet } = newJob('x').layout;
-        const cut = curvesOfRole(planOf({ copies, mirrored, sheet: { ...sheet, origin } }), 'cut');
-        expect([ringCount(cut), nodeCount(cut)]).toEqual([copies * ringCount(curves), copies * nodeCount(curves)]);
-        for (let ring = 0; ring < ringCount(cut); ring++) expect(ringArea(cut, ring) > 0).toBe(depthOf(cut, ring) % 2 === 0);
-        const [one, other] = [boundsOf(cut), boundsOf(curvesOfRole(planOf({ copies, sheet: { ...sheet, origin } }), 'cut'))];
-        for (const side of ['left', 'top', 'right', 'bottom'] as const) expect(one?.[side]).toBeCloseTo(other?.[side] as number, 9);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 9 }),
+        fc.boolean(),
+        fc.constantFrom('topLeft', 'topRight', 'bottomLeft', 'bottomRight'),
+        (copies, mirrored, origin) => {
+          const { sheet } = newJob('x').layout;
+          const cut = curvesOfRole(planOf({ copies, mirrored, sheet: { ...sheet, origin } }), 'cut');
+          expect([ringCount(cut), nodeCount(cut)]).toEqual([copies * ringCount(curves), copies * nodeCount(curves)]);
+          for (let ring = 0; ring < ringCount(cut); ring++) expect(ringArea(cut, ring) > 0).toBe(depthOf(cut, ring) % 2 === 0);
+          const [one, other] = [boundsOf(cut), boundsOf(curvesOfRole(planOf({ copies, sheet: { ...sheet, origin } }), 'cut'))];
+          for (const side of ['left', 'top', 'right', 'bottom'] as const) expect(one?.[side]).toBeCloseTo(other?.[side] as number, 9);
+        },
+      ),
       { seed: 41, numRuns: 40 },
     );
   });

@@ -23,7 +23,10 @@ export interface CutPlan {
   readonly runs: readonly PathRun[];
 }
 
-/** The plan of a sheet: copy after copy, the openings of a piece before its outside, so that it does not move under the knife; the boxes last, which hold the sheet together till then. */
+/**
+ * The plan of a sheet: copy after copy, the openings of a piece before its outside, so that it does not move under the knife; the boxes last, which hold the
+ * sheet together till then.
+ */
 export function cutPlanOf(sheet: Sheet, film: Film): CutPlan {
   const parts = new Map(sheet.parts.map(({ id, curves }) => [id, { curves, order: insideFirst(curves) }]));
   const copies = sheet.placements.flatMap(({ partId, at }): PathRun[] => {
@@ -48,7 +51,10 @@ function insideFirst(curves: Curves): Int32Array {
     return at;
   };
   const keys = Array.from(parent.keys(), (ring) => ({ ring, outer: outermost(ring), depth: depthOf(curves, ring) }));
-  return Int32Array.from(keys.sort((a, b) => a.outer - b.outer || b.depth - a.depth || a.ring - b.ring), ({ ring }) => ring);
+  return Int32Array.from(
+    keys.sort((a, b) => a.outer - b.outer || b.depth - a.depth || a.ring - b.ring),
+    ({ ring }) => ring,
+  );
 }
 
 function boxCurves(boxes: readonly RectMm[]): Curves {

@@ -18,7 +18,16 @@ import { assertFits, fits, laySheet, type LayoutSettings } from './laySheet.ts';
 
 const FILM = { id: 'film', name: 'Harbour navy', colour: '#22375f' };
 /** An L, so that a mirror shows. */
-const letter = outlineOf(polygon(60, 80, [[10, 10], [22, 10], [22, 58], [48, 58], [48, 70], [10, 70]]));
+const letter = outlineOf(
+  polygon(60, 80, [
+    [10, 10],
+    [22, 10],
+    [22, 58],
+    [48, 58],
+    [48, 70],
+    [10, 70],
+  ]),
+);
 const design = (sizeMm = 40): Design => makeDesign([{ filmId: 'film', curves: letter }], { by: 'width', sizeMm, turnDeg: 0 });
 const settings = (change: Partial<LayoutSettings> = {}): LayoutSettings => ({
   sheet: { widthMm: 300, heightMm: 400, marginMm: { left: 5, top: 6, right: 7, bottom: 8 }, origin: 'topLeft' },
@@ -54,7 +63,11 @@ describe('design', () => {
     expect(overBlankMm({ xMm: 0, yMm: 0 }, blank, { widthMm: mm(300), heightMm: mm(380), layers: [] })).toBe(0);
     // A disc lies on a round blank of its size although its box does not; moved by 5 mm it reaches over by as much.
     const round = { widthMm: 80, heightMm: 80, round: true };
-    const disc = { widthMm: mm(80), heightMm: mm(80), layers: [{ filmId: 'a', curves: transformCurves(outlineOf(discShare(90, 90, 45, 45, 40)), translation(-5, -5)) }] };
+    const disc = {
+      widthMm: mm(80),
+      heightMm: mm(80),
+      layers: [{ filmId: 'a', curves: transformCurves(outlineOf(discShare(90, 90, 45, 45, 40)), translation(-5, -5)) }],
+    };
     expect(overBlankMm({ xMm: 0, yMm: 0 }, round, disc)).toBe(0);
     expect(overBlankMm({ xMm: 5, yMm: 0 }, round, disc)).toBeCloseTo(5, 0);
   });
@@ -135,7 +148,9 @@ describe('checks', () => {
   it('warns of islands where the art is cut out, of any size, and calls the same place a hole elsewhere', () => {
     const ringShape = sampled(80, 80, (x, y) => Math.abs(Math.hypot(x - 40, y - 40) - 22.5) <= 7.5);
     const ring = makeDesign([{ filmId: 'film', curves: outlineOf(ringShape) }], { by: 'width', sizeMm: 60, turnDeg: 0 });
-    expect(cutCheck(ring, { leastPieceMm2: 2, leastStripMm: 0.8, artIsOpening: false, picturePxPerMm: ring.resolution }).map(({ kind }) => kind)).toEqual(['coarsePicture']);
+    expect(cutCheck(ring, { leastPieceMm2: 2, leastStripMm: 0.8, artIsOpening: false, picturePxPerMm: ring.resolution }).map(({ kind }) => kind)).toEqual([
+      'coarsePicture',
+    ]);
     const [island] = cutCheck(ring, { leastPieceMm2: 2, leastStripMm: 1, artIsOpening: true });
     expect(island.kind).toBe('island');
     expect(island.size).toBeCloseTo(Math.PI * 15 ** 2, -1);
@@ -143,7 +158,8 @@ describe('checks', () => {
 
   it('counts real colours and not the mixtures between them', () => {
     const data = new Uint8Array(100 * 100 * 4);
-    for (let i = 0; i < 10_000; i++) data.set(i % 100 < 50 ? [200, 30, 40, 255] : i % 100 === 50 ? [228, 143, 148, 255] : [255 - (i % 3), 255, 255 - (i % 2), 255], i * 4);
+    for (let i = 0; i < 10_000; i++)
+      data.set(i % 100 < 50 ? [200, 30, 40, 255] : i % 100 === 50 ? [228, 143, 148, 255] : [255 - (i % 3), 255, 255 - (i % 2), 255], i * 4);
     const look = lookAt(makeRgba8(100, 100, data));
     expect(look.realColours).toBeLessThanOrEqual(3);
     expect(look.realColours).toBeGreaterThanOrEqual(2);

@@ -31,7 +31,10 @@ export interface Placement {
   readonly at: Affine;
 }
 
-/** One film's design as it lies on its sheet: each part once, and where its copies lie. Derived from design and settings, never edited. Coordinates are mm from the sheet's upper left. */
+/**
+ * One film's design as it lies on its sheet: each part once, and where its copies lie. Derived from design and settings, never edited. Coordinates are mm from
+ * the sheet's upper left.
+ */
 export interface Sheet {
   readonly filmId: string;
   readonly widthMm: number;
@@ -84,7 +87,19 @@ export function laySheet(design: Design, filmId: string, settings: LayoutSetting
     if (box.on) boxes.push({ xMm: x, yMm: y, widthMm: cell.width, heightMm: cell.height });
   }
   const over = { widthMm: Math.max(0, overBy(used.widthMm, area.widthMm)), heightMm: Math.max(0, overBy(used.heightMm, area.heightMm)) };
-  return { filmId, widthMm: sheet.widthMm, heightMm: sheet.heightMm, cutArea: area, mirrored, parts: [{ id: DESIGN_PART, curves: layer.curves }], placements, boxes, used, over, room };
+  return {
+    filmId,
+    widthMm: sheet.widthMm,
+    heightMm: sheet.heightMm,
+    cutArea: area,
+    mirrored,
+    parts: [{ id: DESIGN_PART, curves: layer.curves }],
+    placements,
+    boxes,
+    used,
+    over,
+    room,
+  };
 }
 
 const overBy = (used: number, available: number): number => (used > available + SLACK_MM ? used - available : 0);

@@ -16,13 +16,20 @@ interface Line {
 }
 
 /**
- * Moves corners onto the straight sides that end at them: to where two straight sides meet, or over to the one that is straight. A side's line is fitted to all of its points, so that a long
+ * Moves corners onto the straight sides that end at them: to where two straight sides meet, or over to the one that is straight. A side's line is fitted to all
+ * of its points, so that a long
  * edge lies where its whole length says and not where the pixels beside its corners do.
  * @param straightPx how far a point of a straight side may lie from its line, px. @param trimPx points nearer than this to a corner lie on its rounding, px.
  */
 export function alignCorners(ring: Ring, corners: readonly Corner[], straightPx: number, trimPx: number): Corner[] {
   const count = corners.length;
-  const lineAfter = corners.map((corner, k) => (k < count - 1 || (ring.closed && count > 1) ? sideLine(ring, corner, corners[(k + 1) % count], straightPx, trimPx) : ring.closed ? undefined : sideLine(ring, corner, undefined, straightPx, trimPx)));
+  const lineAfter = corners.map((corner, k) =>
+    k < count - 1 || (ring.closed && count > 1)
+      ? sideLine(ring, corner, corners[(k + 1) % count], straightPx, trimPx)
+      : ring.closed
+        ? undefined
+        : sideLine(ring, corner, undefined, straightPx, trimPx),
+  );
   const first = ring.closed || count === 0 ? undefined : sideLine(ring, undefined, corners[0], straightPx, trimPx);
   return corners.map((corner, k) => {
     const before = k > 0 ? lineAfter[k - 1] : ring.closed ? lineAfter[count - 1] : first;

@@ -15,7 +15,9 @@ export function assertWithinFrame(curves: Curves, width: number, height: number)
   const box = boundsOf(curves);
   if (box === undefined) return;
   if (Math.min(box.left, box.top) >= -OUTSIDE_PX && box.right <= width + OUTSIDE_PX && box.bottom <= height + OUTSIDE_PX) return;
-  throw new RangeError(`an outline of a picture of ${width} x ${height} px reaches from ${box.left.toFixed(1)}, ${box.top.toFixed(1)} to ${box.right.toFixed(1)}, ${box.bottom.toFixed(1)}`);
+  throw new RangeError(
+    `an outline of a picture of ${width} x ${height} px reaches from ${box.left.toFixed(1)}, ${box.top.toFixed(1)} to ${box.right.toFixed(1)}, ${box.bottom.toFixed(1)}`,
+  );
 }
 
 /** Whether a point lies inside a ring of points, by crossings. */

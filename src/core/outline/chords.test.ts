@@ -9,7 +9,12 @@ const chords = chordsOf(round);
 describe('chords of an outline', () => {
   it('close each ring and tell how far any place lies from it', () => {
     expect(new Set(chords.ends).size).toBe(chords.ends.length);
-    for (const [x, y] of [[30.2, 29.7], [2, 3], [50, 40], [30, 5]] as const) {
+    for (const [x, y] of [
+      [30.2, 29.7],
+      [2, 3],
+      [50, 40],
+      [30, 5],
+    ] as const) {
       const nearest = Math.sqrt(Math.min(...Array.from(chords.ends.keys(), (k) => chordDistance2(chords, k, x, y))));
       expect(Math.abs(nearest - Math.abs(Math.hypot(x - 30.2, y - 29.7) - 18))).toBeLessThan(0.06);
     }

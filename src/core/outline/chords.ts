@@ -15,7 +15,8 @@ const STEP = 1 / 3;
 export function chordsOf(curves: Curves): Chords {
   const { points, starts } = flatten(curves, CHORD);
   const ends = new Int32Array(points.length / 2);
-  for (let ring = 0; ring + 1 < starts.length; ring++) for (let i = starts[ring]; i < starts[ring + 1]; i++) ends[i] = i + 1 < starts[ring + 1] ? i + 1 : starts[ring];
+  for (let ring = 0; ring + 1 < starts.length; ring++)
+    for (let i = starts[ring]; i < starts[ring + 1]; i++) ends[i] = i + 1 < starts[ring + 1] ? i + 1 : starts[ring];
   return { points, ends };
 }
 
@@ -35,7 +36,8 @@ export function eachCellNear({ points, ends }: Chords, width: number, height: nu
     const steps = Math.max(1, Math.ceil(Math.hypot(bx - ax, by - ay) / STEP));
     for (let k = 0; k <= steps; k++) {
       const [column, row] = [Math.floor(ax + ((bx - ax) * k) / steps), Math.floor(ay + ((by - ay) * k) / steps)];
-      for (let y = Math.max(0, row - 1); y <= Math.min(height - 1, row + 1); y++) for (let x = Math.max(0, column - 1); x <= Math.min(width - 1, column + 1); x++) visit(y * width + x, x, y, chord);
+      for (let y = Math.max(0, row - 1); y <= Math.min(height - 1, row + 1); y++)
+        for (let x = Math.max(0, column - 1); x <= Math.min(width - 1, column + 1); x++) visit(y * width + x, x, y, chord);
     }
   }
 }

@@ -1,7 +1,10 @@
 import { Bends } from './bends.ts';
 import { SideFit, type Ray } from './sideFit.ts';
 
-/** The points of an edge as it is fitted: separate coordinates and the distance along it. A closed one is a ring; an open one ends at junctions, beyond its points. */
+/**
+ * The points of an edge as it is fitted: separate coordinates and the distance along it. A closed one is a ring; an open one ends at junctions, beyond its
+ * points.
+ */
 export interface Ring {
   readonly n: number;
   readonly x: Float64Array;
@@ -40,7 +43,10 @@ const ROUNDED = 0.7;
 const SIDE_PX = 4.4;
 /** Radians of turn that a px of roughness of the sides outweighs: beside a corner a side runs around it and fits badly. */
 const ROUGH_COST = 3;
-/** Straight sides that turn back by more than this but would meet too far out are those of a strip with a blunt end, whose two corners are only seen on a strip broader than this. */
+/**
+ * Straight sides that turn back by more than this but would meet too far out are those of a strip with a blunt end, whose two corners are only seen on a strip
+ * broader than this.
+ */
 const BLUNT_RAD = 2.95;
 const BLUNT_RMS_PX = 0.2;
 const BLUNT_WIDTH_PX = 2.4;
@@ -85,7 +91,8 @@ export function findCorners(ring: Ring, options: CornerOptions): Corner[] {
   return placed(ring, taken, meetings, sides, reach, options);
 }
 
-const isCorner = (found: Meeting, options: CornerOptions): boolean => found.turnRad >= options.leastTurnRad && found.gapPx <= allowedGap(found.turnRad, options.edgeWidthPx);
+const isCorner = (found: Meeting, options: CornerOptions): boolean =>
+  found.turnRad >= options.leastTurnRad && found.gapPx <= allowedGap(found.turnRad, options.edgeWidthPx);
 
 /** How far outside the ring a corner may lie: the rounding of a pixel, more for sharp corners, of which it takes more. */
 function allowedGap(turnRad: number, edgeWidthPx: number): number {
@@ -210,7 +217,7 @@ class Sides {
     for (let guard = 0; guard < n; guard++) {
       const next = neighbour(this.ring, k, step);
       if (next < 0) break;
-      travelled += step > 0 ? (along[k + 1] - along[k]) : (along[next + 1] - along[next]);
+      travelled += step > 0 ? along[k + 1] - along[k] : along[next + 1] - along[next];
       k = next;
       if (travelled > lengthPx || (closed && travelled > total / 2)) break;
       if (travelled >= this.gap && !this.fit.add(step * travelled, x[k], y[k])) break;

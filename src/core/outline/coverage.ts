@@ -22,7 +22,8 @@ export function coverageOf(curves: Curves, width: number, height: number): Uint8
     for (let line = y * ROWS; line < (y + 1) * ROWS; line++) {
       const crossings = at.subarray(first[line], first[line + 1]).sort();
       any ||= crossings.length > 1;
-      for (let k = 0; k + 1 < crossings.length; k += 2) addSpan(row, Math.max(0, Math.min(width, crossings[k])), Math.max(0, Math.min(width, crossings[k + 1])));
+      for (let k = 0; k + 1 < crossings.length; k += 2)
+        addSpan(row, Math.max(0, Math.min(width, crossings[k])), Math.max(0, Math.min(width, crossings[k + 1])));
     }
     if (any) for (let x = 0; x < width; x++) out[y * width + x] = Math.min(255, Math.round((row[x] * 255) / ROWS));
   }

@@ -38,7 +38,14 @@ describe('a cubic that bulges', () => {
   const sectionOf = (points: readonly (readonly [number, number])[]): Section => {
     const ends = points.map(([x, y]) => corner(x, y));
     const along = Float64Array.from(points, (_, k) => k);
-    return { n: points.length, x: Float64Array.from(points, ([x]) => x), y: Float64Array.from(points, ([, y]) => y), along, joint: (k) => ends[k], closed: false };
+    return {
+      n: points.length,
+      x: Float64Array.from(points, ([x]) => x),
+      y: Float64Array.from(points, ([, y]) => y),
+      along,
+      joint: (k) => ends[k],
+      closed: false,
+    };
   };
   const line = sectionOf(Array.from({ length: 12 }, (_, k) => [k, 0] as const));
   const cubic = (x1: number, y1: number, x2: number, y2: number): FittedCubic => ({ x1, y1, x2, y2, worst2: 0, sum2: 0 });
@@ -52,9 +59,15 @@ describe('a cubic that bulges', () => {
   });
 
   it('may round the corner that two far points leave open, by no more than a pixel', () => {
-    const quarter = sectionOf([[0, 0], [2, 2]]);
+    const quarter = sectionOf([
+      [0, 0],
+      [2, 2],
+    ]);
     expect(bulges(quarter, 0, 1, cubic(1.1, 0, 2, 0.9), 0.3)).toBe(false);
-    const wide = sectionOf([[0, 0], [60, 0]]);
+    const wide = sectionOf([
+      [0, 0],
+      [60, 0],
+    ]);
     expect(bulges(wide, 0, 1, cubic(20, 8, 40, 8), 0.3)).toBe(true);
   });
 });

@@ -56,7 +56,19 @@ export class CubicFit {
    * @param limit2 gives up early when the worst squared distance is hopelessly above, px².
    * @param trial reads a long stretch only at some of its points.
    */
-  fit(x: Float64Array, y: Float64Array, along: Float64Array, from: number, to: number, a: End, b: End, enough2: number, limit2: number, trial: boolean, out: FittedCubic): void {
+  fit(
+    x: Float64Array,
+    y: Float64Array,
+    along: Float64Array,
+    from: number,
+    to: number,
+    a: End,
+    b: End,
+    enough2: number,
+    limit2: number,
+    trial: boolean,
+    out: FittedCubic,
+  ): void {
     this.hold(a, b);
     this.improve(x, y, along, from, to, (a.free ? FIRST_FREE : 0) + (b.free ? SECOND_FREE : 0), enough2, limit2, trial);
     const { found } = this;
@@ -80,7 +92,17 @@ export class CubicFit {
     ends[7] = b.dy;
   }
 
-  private improve(x: Float64Array, y: Float64Array, along: Float64Array, from: number, to: number, free: number, enough2: number, limit2: number, trial: boolean): void {
+  private improve(
+    x: Float64Array,
+    y: Float64Array,
+    along: Float64Array,
+    from: number,
+    to: number,
+    free: number,
+    enough2: number,
+    limit2: number,
+    trial: boolean,
+  ): void {
     const { ends, found, best } = this;
     const count = to - from + 1;
     if (this.u.length < count) this.u = new Float64Array(count * 2);

@@ -117,7 +117,14 @@ export function ringArea(curves: Curves, ring: number): number {
       const y2 = coords[at + 3];
       const x3 = coords[at + 4];
       const y3 = coords[at + 5];
-      twice += (6 * (x0 * y1 - x1 * y0) + 3 * (x0 * y2 - x2 * y0) + (x0 * y3 - x3 * y0) + 3 * (x1 * y2 - x2 * y1) + 3 * (x1 * y3 - x3 * y1) + 6 * (x2 * y3 - x3 * y2)) / 10;
+      twice +=
+        (6 * (x0 * y1 - x1 * y0) +
+          3 * (x0 * y2 - x2 * y0) +
+          (x0 * y3 - x3 * y0) +
+          3 * (x1 * y2 - x2 * y1) +
+          3 * (x1 * y3 - x3 * y1) +
+          6 * (x2 * y3 - x3 * y2)) /
+        10;
       x0 = x3;
       y0 = y3;
       at += 6;

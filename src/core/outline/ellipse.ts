@@ -16,8 +16,10 @@ const WHOLE_SHARE = 0.3;
 const LONGEST = 12;
 
 /**
- * The ellipse through a ring's points by direct least squares (A. Fitzgibbon, M. Pilu & R. B. Fisher, "Direct least square fitting of ellipses", IEEE PAMI 21(5), 1999,
- * doi:10.1109/34.765658, in the stable form of R. Halíř & J. Flusser, WSCG 1998), or undefined when a point is further than `tolerancePx` from it, by the first-order distance of
+ * The ellipse through a ring's points by direct least squares (A. Fitzgibbon, M. Pilu & R. B. Fisher, "Direct least square fitting of ellipses", IEEE PAMI
+ * 21(5), 1999,
+ * doi:10.1109/34.765658, in the stable form of R. Halíř & J. Flusser, WSCG 1998), or undefined when a point is further than `tolerancePx` from it, by the
+ * first-order distance of
  * P. D. Sampson (1982), or the points are not near it as a whole.
  */
 export function ellipseOf(ring: Ring, tolerancePx: number): Ellipse | undefined {
@@ -39,7 +41,9 @@ export function ellipseOf(ring: Ring, tolerancePx: number): Ellipse | undefined 
   }
   if (sum2 / n > (WHOLE_SHARE * tolerancePx) ** 2) return undefined;
   const found = axesOf(conic);
-  return found === undefined || found.a > LONGEST * found.b ? undefined : { x: mx + found.x * scale, y: my + found.y * scale, a: found.a * scale, b: found.b * scale, turnRad: found.turnRad };
+  return found === undefined || found.a > LONGEST * found.b
+    ? undefined
+    : { x: mx + found.x * scale, y: my + found.y * scale, a: found.a * scale, b: found.b * scale, turnRad: found.turnRad };
 }
 
 /** Middle and mean distance from it: numbers near 1 keep the sums of fourth powers exact. */
@@ -103,7 +107,11 @@ function ellipticVector(m: readonly number[]): readonly [number, number, number]
   for (const value of realRoots(m)) {
     const [a, b, c, d, e, f, g, h, i] = [m[0] - value, m[1], m[2], m[3], m[4] - value, m[5], m[6], m[7], m[8] - value];
     // The null vector stands upright on two rows: the longest of the three cross products is the surest.
-    const crosses = [[b * f - c * e, c * d - a * f, a * e - b * d], [b * i - c * h, c * g - a * i, a * h - b * g], [e * i - f * h, f * g - d * i, d * h - e * g]] as const;
+    const crosses = [
+      [b * f - c * e, c * d - a * f, a * e - b * d],
+      [b * i - c * h, c * g - a * i, a * h - b * g],
+      [e * i - f * h, f * g - d * i, d * h - e * g],
+    ] as const;
     const [v] = [...crosses].sort((p, q) => Math.hypot(...q) - Math.hypot(...p));
     const length = Math.hypot(...v);
     if (length < 1e-14) continue;
@@ -145,11 +153,25 @@ function axesOf([A, B, C, D, E, F]: Conic): Ellipse | undefined {
 }
 
 const transposed = (m: ArrayLike<number>): number[] => [m[0], m[3], m[6], m[1], m[4], m[7], m[2], m[5], m[8]];
-const times = (a: ArrayLike<number>, b: ArrayLike<number>): number[] => Array.from({ length: 9 }, (_, k) => a[3 * Math.floor(k / 3)] * b[k % 3] + a[3 * Math.floor(k / 3) + 1] * b[3 + (k % 3)] + a[3 * Math.floor(k / 3) + 2] * b[6 + (k % 3)]);
+const times = (a: ArrayLike<number>, b: ArrayLike<number>): number[] =>
+  Array.from(
+    { length: 9 },
+    (_, k) => a[3 * Math.floor(k / 3)] * b[k % 3] + a[3 * Math.floor(k / 3) + 1] * b[3 + (k % 3)] + a[3 * Math.floor(k / 3) + 2] * b[6 + (k % 3)],
+  );
 
 function inverted(m: ArrayLike<number>): Matrix | undefined {
   const [a, b, c, d, e, f, g, h, i] = [m[0], m[1], m[2], m[3], m[4], m[5], m[6], m[7], m[8]];
   const det = a * (e * i - f * h) - b * (d * i - f * g) + c * (d * h - e * g);
   if (Math.abs(det) < 1e-12) return undefined;
-  return [(e * i - f * h) / det, (c * h - b * i) / det, (b * f - c * e) / det, (f * g - d * i) / det, (a * i - c * g) / det, (c * d - a * f) / det, (d * h - e * g) / det, (b * g - a * h) / det, (a * e - b * d) / det];
+  return [
+    (e * i - f * h) / det,
+    (c * h - b * i) / det,
+    (b * f - c * e) / det,
+    (f * g - d * i) / det,
+    (a * i - c * g) / det,
+    (c * d - a * f) / det,
+    (d * h - e * g) / det,
+    (b * g - a * h) / det,
+    (a * e - b * d) / det,
+  ];
 }

@@ -1,7 +1,9 @@
 import type { Ring } from './corners.ts';
 import type { Ellipse } from './ellipse.ts';
 
-/** A part of a round that no point lies on may stand out by this beyond the tolerance of its points, px: half a pixel is where a single crossing was left out. */
+/**
+ * A part of a round that no point lies on may stand out by this beyond the tolerance of its points, px: half a pixel is where a single crossing was left out.
+ */
 const BARE_PX = 0.5;
 
 /**

@@ -25,4 +25,5 @@ const HELD_DIGITS = 6;
 export const heldPath = (curves: Curves): string => pathData(curves, HELD_DIGITS);
 
 /** An outline held by hand, in art px. */
-export const heldCurves = (held: HeldOutline, frame: Frame): Curves => transformCurves(nestRings(curvesFromPathData(held.path)), inverseOf(pictureFromFrame(frame)));
+export const heldCurves = (held: HeldOutline, frame: Frame): Curves =>
+  transformCurves(nestRings(curvesFromPathData(held.path)), inverseOf(pictureFromFrame(frame)));

@@ -96,7 +96,10 @@ export class JointFinder {
     return joints.length === count ? joints.reverse() : undefined;
   }
 
-  /** The furthest point that one cubic reaches from `at` in the given direction: by doubling, then halving down to a sixteenth, on the premise that longer is harder. */
+  /**
+   * The furthest point that one cubic reaches from `at` in the given direction: by doubling, then halving down to a sixteenth, on the premise that longer is
+   * harder.
+   */
   private furthest(section: Section, at: number, limit: number, stride: number, sign: 1 | -1): number {
     const room = Math.abs(limit - at);
     let good = Math.min(room, 2);
@@ -195,7 +198,10 @@ function spread(from: number, to: number): number[] {
   return [...places];
 }
 
-/** Sum of the squared distances of the points from the chord between two joints, px²; NaN, which is less than nothing, when one is further than `tolerancePx` from it, or there is no chord. */
+/**
+ * Sum of the squared distances of the points from the chord between two joints, px²; NaN, which is less than nothing, when one is further than `tolerancePx`
+ * from it, or there is no chord.
+ */
 function chordSum2(section: Section, from: number, to: number, tolerancePx: number): number {
   const a = section.joint(from);
   const b = section.joint(to);

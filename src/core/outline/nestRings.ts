@@ -7,7 +7,8 @@ import { flatten } from './flatten.ts';
 const CHORD = 0.1;
 
 /**
- * Finds which ring lies in which by their geometry and turns each into the direction of its depth. Rings come out parents first; open ones last, without a parent.
+ * Finds which ring lies in which by their geometry and turns each into the direction of its depth. Rings come out parents first; open ones last, without a
+ * parent.
  * Rings that cross count as lying side by side. Quadratic in the number of rings whose boxes overlap.
  */
 export function nestRings(curves: Curves): Curves {

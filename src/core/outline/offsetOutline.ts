@@ -15,8 +15,10 @@ const FOLLOW_CELLS = 0.08;
 const CORNER_RAD = 0.8;
 
 /**
- * The outline at a distance around others, as a disc of that radius rolls around them: what comes near grows together, corners outside turn round, those inside stay sharp. The field of
- * distances is made by passing on the nearest chord of the edge from cell to cell (P.-E. Danielsson, "Euclidean distance mapping", Computer Graphics and Image Processing 14, 1980,
+ * The outline at a distance around others, as a disc of that radius rolls around them: what comes near grows together, corners outside turn round, those inside
+ * stay sharp. The field of
+ * distances is made by passing on the nearest chord of the edge from cell to cell (P.-E. Danielsson, "Euclidean distance mapping", Computer Graphics and Image
+ * Processing 14, 1980,
  * doi:10.1016/0146-664X(80)90054-4), its line at the width is outlined like ink. O(cells).
  * @param width in units of the coordinates, above 0.
  */
@@ -68,7 +70,12 @@ function distanceToEdge(curves: Curves, width: number, height: number): Float32A
 }
 
 /** The neighbours that a pass from the upper left has been to. */
-const BEFORE: readonly (readonly [number, number])[] = [[-1, 0], [-1, -1], [0, -1], [1, -1]];
+const BEFORE: readonly (readonly [number, number])[] = [
+  [-1, 0],
+  [-1, -1],
+  [0, -1],
+  [1, -1],
+];
 
 /** The outermost rings alone: every piece full. */
 export function withoutOpenings(curves: Curves): Curves {

@@ -72,19 +72,30 @@ describe('isolines', () => {
 
   it('end on any pattern, with every ring closed', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 12 }), fc.infiniteStream(fc.integer({ min: 0, max: 255 })), (width, height, values) => {
-        const share = makeShareMap(width, height, new Uint8Array(width * height).map(() => values.next().value as number));
-        const { rings } = isolines(share);
-        for (let k = 0; k + 1 < rings.starts.length; k++) {
-          const [from, to] = [rings.starts[k], rings.starts[k + 1]];
-          expect(to - from).toBeGreaterThanOrEqual(3);
-          // Of the crossings of two cells that follow each other one is told at least, also between the last and the first.
-          for (let i = from; i < to; i++) {
-            const next = i + 1 < to ? i + 1 : from;
-            expect(Math.hypot(rings.points[2 * next] - rings.points[2 * i], rings.points[2 * next + 1] - rings.points[2 * i + 1])).toBeLessThanOrEqual(2 * Math.SQRT2);
+      fc.property(
+        fc.integer({ min: 1, max: 12 }),
+        fc.integer({ min: 1, max: 12 }),
+        fc.infiniteStream(fc.integer({ min: 0, max: 255 })),
+        (width, height, values) => {
+          const share = makeShareMap(
+            width,
+            height,
+            new Uint8Array(width * height).map(() => values.next().value as number),
+          );
+          const { rings } = isolines(share);
+          for (let k = 0; k + 1 < rings.starts.length; k++) {
+            const [from, to] = [rings.starts[k], rings.starts[k + 1]];
+            expect(to - from).toBeGreaterThanOrEqual(3);
+            // Of the crossings of two cells that follow each other one is told at least, also between the last and the first.
+            for (let i = from; i < to; i++) {
+              const next = i + 1 < to ? i + 1 : from;
+              expect(Math.hypot(rings.points[2 * next] - rings.points[2 * i], rings.points[2 * next + 1] - rings.points[2 * i + 1])).toBeLessThanOrEqual(
+                2 * Math.SQRT2,
+              );
+            }
           }
-        }
-      }),
+        },
+      ),
       { seed: 71, numRuns: 150 },
     );
   });
@@ -101,7 +112,12 @@ describe('outlines', () => {
   });
 
   it('of a turned square are four straight lines between sharp corners', () => {
-    const corners = [[20.3, 30.6], [70.4, 17.2], [83.8, 67.3], [33.7, 80.7]] as const;
+    const corners = [
+      [20.3, 30.6],
+      [70.4, 17.2],
+      [83.8, 67.3],
+      [33.7, 80.7],
+    ] as const;
     const outline = outlineOf(polygon(100, 100, corners));
     expect([...outline.verbs]).toEqual([LINE, LINE, LINE, LINE]);
     for (const [x, y] of corners) {
@@ -114,7 +130,13 @@ describe('outlines', () => {
     for (const half of [12, 30, 60]) {
       const tip = [50.2, 12.4] as const;
       const w = 70 * Math.tan((half * Math.PI) / 360);
-      const outline = outlineOf(polygon(140, 100, [tip, [50.2 + w, 82.4], [50.2 - w, 82.4]].map(([x, y]) => [x + 20, y] as const)));
+      const outline = outlineOf(
+        polygon(
+          140,
+          100,
+          [tip, [50.2 + w, 82.4], [50.2 - w, 82.4]].map(([x, y]) => [x + 20, y] as const),
+        ),
+      );
       const near = pointsOf(outline).map(([x, y]) => Math.hypot(x - tip[0] - 20, y - tip[1]));
       expect(Math.min(...near)).toBeLessThan(half < 20 ? 1 : 0.4);
     }
@@ -170,17 +192,29 @@ describe('outlines', () => {
 
   it('live with noise, a checkerboard, nothing and everything', () => {
     const random = randomFrom(9);
-    const noise = makeShareMap(120, 90, new Uint8Array(120 * 90).map(() => random() * 256));
+    const noise = makeShareMap(
+      120,
+      90,
+      new Uint8Array(120 * 90).map(() => random() * 256),
+    );
     const noisy = outlineOf(noise, { ...DEFAULT_OUTLINE, leastAreaPx2: 6 });
     expect(noisy.coords.every((value) => value > -12 && value < 132)).toBe(true);
-    const board = makeShareMap(40, 40, new Uint8Array(1600).map((_, i) => ((i + Math.floor(i / 40)) % 2) * 255));
+    const board = makeShareMap(
+      40,
+      40,
+      new Uint8Array(1600).map((_, i) => ((i + Math.floor(i / 40)) % 2) * 255),
+    );
     expect(ringCount(outlineOf(board, { ...DEFAULT_OUTLINE, leastAreaPx2: 0 }))).toBeGreaterThan(0);
     expect(ringCount(outlineOf(makeShareMap(9, 9)))).toBe(0);
     expect(ringCount(outlineOf(makeShareMap(9, 9, new Uint8Array(81).fill(255))))).toBe(1);
   });
 
   it('refuse a picture that is only specks, in plain words', () => {
-    const specks = makeShareMap(1200, 1200, new Uint8Array(1_440_000).map((_, i) => (i % 2 === 0 && Math.floor(i / 1200) % 2 === 0 ? 255 : 0)));
+    const specks = makeShareMap(
+      1200,
+      1200,
+      new Uint8Array(1_440_000).map((_, i) => (i % 2 === 0 && Math.floor(i / 1200) % 2 === 0 ? 255 : 0)),
+    );
     let code = '';
     try {
       outlineOf(specks, { ...DEFAULT_OUTLINE, leastAreaPx2: 0 });
@@ -210,9 +244,16 @@ describe('curves', () => {
     expect(ringArea(round, 0)).toBeCloseTo(Math.PI * 1600, -1);
     expect(lengthOf(round)).toBeCloseTo(2 * Math.PI * 40, 0);
     const box = boundsOf(round)!;
-    for (const [value, expected] of [[box.left, 10], [box.right, 90], [box.top, 10], [box.bottom, 90]]) expect(Math.abs(value - expected)).toBeLessThan(0.1);
+    for (const [value, expected] of [
+      [box.left, 10],
+      [box.right, 90],
+      [box.top, 10],
+      [box.bottom, 90],
+    ])
+      expect(Math.abs(value - expected)).toBeLessThan(0.1);
     const flat = flatten(outline, 0.001);
-    for (let ring = 0; ring < ringCount(outline); ring++) expect(signedArea(flat.points, flat.starts[ring], flat.starts[ring + 1])).toBeCloseTo(ringArea(outline, ring), 0);
+    for (let ring = 0; ring < ringCount(outline); ring++)
+      expect(signedArea(flat.points, flat.starts[ring], flat.starts[ring + 1])).toBeCloseTo(ringArea(outline, ring), 0);
   });
 
   it('joined, keep each part’s nesting', () => {

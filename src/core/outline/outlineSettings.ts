@@ -2,7 +2,10 @@ import { z } from 'zod';
 import { filmId, MAX_FILMS } from '../film/film.ts';
 import { isPathData } from './pathData.ts';
 
-/** Characters of all outlines held by hand together: some million nodes, more than a cutter takes. Held to when an outline is edited, so that what was made can be read. */
+/**
+ * Characters of all outlines held by hand together: some million nodes, more than a cutter takes. Held to when an outline is edited, so that what was made can
+ * be read.
+ */
 export const MAX_HELD_CHARS = 60_000_000;
 
 /** The outline of a film as it was left by hand, px of the picture as turned and squared. */

@@ -22,7 +22,8 @@ interface Line {
 }
 
 /**
- * Makes lines that are parallel to each other, or level, or upright, within the tolerance exactly so. Each keeps its middle; corners are put where their lines meet, and a curve's
+ * Makes lines that are parallel to each other, or level, or upright, within the tolerance exactly so. Each keeps its middle; corners are put where their lines
+ * meet, and a curve's
  * end moves with its handle. Places that several rings or arcs share stay shared.
  * @param tolerancePx how far a curve may lie from its edge; ends move by a part of it.
  * @param frame of the picture, along which alone places on it move.
@@ -48,7 +49,11 @@ export function withParallels(curves: Curves, tolerancePx: number, frame?: { rea
     if (through.length === 0) continue;
     const at = lines[through[0]].from;
     const near = keyOf(coords, at) === key ? at : lines[through[0]].to;
-    const [x, y] = meetingPlace(coords[near], coords[near + 1], place.lines.map((k) => ({ line: lines[k], angle: directions[k] ?? lines[k].angle })));
+    const [x, y] = meetingPlace(
+      coords[near],
+      coords[near + 1],
+      place.lines.map((k) => ({ line: lines[k], angle: directions[k] ?? lines[k].angle })),
+    );
     const dx = frame !== undefined && (coords[near] === 0 || coords[near] === frame.width) ? 0 : x - coords[near];
     const dy = frame !== undefined && (coords[near + 1] === 0 || coords[near + 1] === frame.height) ? 0 : y - coords[near + 1];
     if (Math.hypot(dx, dy) <= tolerancePx) shift.set(key, [dx, dy]);
@@ -68,7 +73,15 @@ function linesOf({ verbs, coords, verbStart, coordStart, parent }: Curves): Line
       if (verbs[v] !== CUBIC) {
         const [dx, dy] = [coords[end] - coords[at], coords[end + 1] - coords[at + 1]];
         const length = Math.hypot(dx, dy);
-        if (length >= LEAST_PX) lines.push({ from: at, to: end, length, angle: (Math.atan2(dy, dx) + Math.PI) % Math.PI, x: (coords[at] + coords[end]) / 2, y: (coords[at + 1] + coords[end + 1]) / 2 });
+        if (length >= LEAST_PX)
+          lines.push({
+            from: at,
+            to: end,
+            length,
+            angle: (Math.atan2(dy, dx) + Math.PI) % Math.PI,
+            x: (coords[at] + coords[end]) / 2,
+            y: (coords[at + 1] + coords[end + 1]) / 2,
+          });
       }
       at = end;
     }
@@ -114,7 +127,11 @@ function withinAngle(lines: readonly Line[]): (angle: number) => number[] {
   };
   const between = (from: number, to: number): number[] => byAngle.slice(first(from), first(to));
   // Directions close to a circle at π.
-  return (angle) => [...between(angle - MOST_RAD, angle + MOST_RAD), ...between(angle - MOST_RAD + Math.PI, Infinity), ...between(-Infinity, angle + MOST_RAD - Math.PI)];
+  return (angle) => [
+    ...between(angle - MOST_RAD, angle + MOST_RAD),
+    ...between(angle - MOST_RAD + Math.PI, Infinity),
+    ...between(-Infinity, angle + MOST_RAD - Math.PI),
+  ];
 }
 
 /** From b to a the short way, as directions without a sense: −π/2 to π/2. */

@@ -49,7 +49,8 @@ export function sectionBetween(ring: Ring, fromIndex: number, toIndex: number, f
 }
 
 /**
- * The stretch of an open edge from point `fromIndex` to `toIndex` (inclusive) between two ends, which are corners or junctions. Points nearer than `trimPx` to an end are left
+ * The stretch of an open edge from point `fromIndex` to `toIndex` (inclusive) between two ends, which are corners or junctions. Points nearer than `trimPx` to
+ * an end are left
  * out: they lie on its rounding, or a third tone has a part in them.
  */
 export function sectionWithin(ring: Ring, fromIndex: number, toIndex: number, from: End, to: End, trimPx: number, calmPx = 0): Section {
@@ -182,7 +183,8 @@ function smoothed(x: Float64Array, y: Float64Array, along: Float64Array, k: numb
 }
 
 /** Distance along at point `j`, which may lie up to one turn of `span` points before or after a closed section's own. */
-const alongAt = (along: Float64Array, j: number, span: number, total: number): number => (j < 0 ? along[j + span] - total : j >= along.length ? along[j - span] + total : along[j]);
+const alongAt = (along: Float64Array, j: number, span: number, total: number): number =>
+  j < 0 ? along[j + span] - total : j >= along.length ? along[j - span] + total : along[j];
 
 function plain(x: Float64Array, y: Float64Array, k: number, closed: boolean): End {
   const n = x.length;

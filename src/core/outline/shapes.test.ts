@@ -9,10 +9,12 @@ import { offsetOutline } from './offsetOutline.ts';
 import { withParallels } from './parallels.ts';
 import { DEFAULT_OUTLINE, outlineOf } from './traceOutline.ts';
 
-const insideEllipse = (cx: number, cy: number, a: number, b: number, turn: number) => (x: number, y: number): boolean => {
-  const [u, v] = [(x - cx) * Math.cos(turn) + (y - cy) * Math.sin(turn), -(x - cx) * Math.sin(turn) + (y - cy) * Math.cos(turn)];
-  return (u / a) ** 2 + (v / b) ** 2 <= 1;
-};
+const insideEllipse =
+  (cx: number, cy: number, a: number, b: number, turn: number) =>
+  (x: number, y: number): boolean => {
+    const [u, v] = [(x - cx) * Math.cos(turn) + (y - cy) * Math.sin(turn), -(x - cx) * Math.sin(turn) + (y - cy) * Math.cos(turn)];
+    return (u / a) ** 2 + (v / b) ** 2 <= 1;
+  };
 /** Points of a closed ring. */
 function ringFrom(points: readonly (readonly [number, number])[]) {
   const n = points.length;
@@ -32,19 +34,27 @@ function shape(points: readonly (readonly [number, number])[]): Curves {
 describe('ellipses', () => {
   it('are drawn as such in four curves, wherever they lie and however they are turned', () => {
     fc.assert(
-      fc.property(fc.double({ min: 9, max: 28, noNaN: true }), fc.double({ min: 0.35, max: 0.9, noNaN: true }), fc.double({ min: 0, max: Math.PI, noNaN: true }), (a, share, turn) => {
-        const b = a * share;
-        if (b < 5) return;
-        const curves = outlineOf(sampled(70, 70, insideEllipse(35.3, 34.8, a, b, turn)));
-        expect(ringCount(curves)).toBe(1);
-        expect(nodeCount(curves)).toBe(4);
-        const { points } = flatten(curves, 0.01);
-        for (let k = 0; k < points.length; k += 2) {
-          const [u, v] = [(points[k] - 35.3) * Math.cos(turn) + (points[k + 1] - 34.8) * Math.sin(turn), -(points[k] - 35.3) * Math.sin(turn) + (points[k + 1] - 34.8) * Math.cos(turn)];
-          const value = (u / a) ** 2 + (v / b) ** 2 - 1;
-          expect(Math.abs(value) / Math.hypot((2 * u) / a ** 2, (2 * v) / b ** 2)).toBeLessThan(0.12);
-        }
-      }),
+      fc.property(
+        fc.double({ min: 9, max: 28, noNaN: true }),
+        fc.double({ min: 0.35, max: 0.9, noNaN: true }),
+        fc.double({ min: 0, max: Math.PI, noNaN: true }),
+        (a, share, turn) => {
+          const b = a * share;
+          if (b < 5) return;
+          const curves = outlineOf(sampled(70, 70, insideEllipse(35.3, 34.8, a, b, turn)));
+          expect(ringCount(curves)).toBe(1);
+          expect(nodeCount(curves)).toBe(4);
+          const { points } = flatten(curves, 0.01);
+          for (let k = 0; k < points.length; k += 2) {
+            const [u, v] = [
+              (points[k] - 35.3) * Math.cos(turn) + (points[k + 1] - 34.8) * Math.sin(turn),
+              -(points[k] - 35.3) * Math.sin(turn) + (points[k + 1] - 34.8) * Math.cos(turn),
+            ];
+            const value = (u / a) ** 2 + (v / b) ** 2 - 1;
+            expect(Math.abs(value) / Math.hypot((2 * u) / a ** 2, (2 * v) / b ** 2)).toBeLessThan(0.12);
+          }
+        },
+      ),
       { seed: 4, numRuns: 25 },
     );
   });
@@ -56,7 +66,12 @@ describe('ellipses', () => {
       return [100 + u * Math.cos(0.7) - v * Math.sin(0.7) + (random() - 0.5) * 0.1, 60 + u * Math.sin(0.7) + v * Math.cos(0.7) + (random() - 0.5) * 0.1];
     });
     const found = ellipseOf(ringFrom(points), 0.3);
-    expect(found).toMatchObject({ x: expect.closeTo(100, 1) as number, y: expect.closeTo(60, 1) as number, a: expect.closeTo(40, 0) as number, b: expect.closeTo(18, 0) as number });
+    expect(found).toMatchObject({
+      x: expect.closeTo(100, 1) as number,
+      y: expect.closeTo(60, 1) as number,
+      a: expect.closeTo(40, 0) as number,
+      b: expect.closeTo(18, 0) as number,
+    });
     expect(Math.abs(Math.sin((found?.turnRad ?? 0) - 0.7))).toBeLessThan(0.01);
   });
 
@@ -64,13 +79,29 @@ describe('ellipses', () => {
     const rounded = sampled(70, 70, (x, y) => Math.abs((x - 35) / 25) ** 4 + Math.abs((y - 35) / 15) ** 4 <= 1);
     const plain = sampled(70, 70, insideEllipse(35, 35, 25, 14, 0.4));
     const off = outlineOf(plain, { ...DEFAULT_OUTLINE, shapes: false });
-    expect(ellipseOf(ringFrom(Array.from({ length: 80 }, (_, k): [number, number] => {
-      const [c, s] = [Math.cos((k / 80) * 2 * Math.PI), Math.sin((k / 80) * 2 * Math.PI)];
-      return [25 * Math.sign(c) * Math.sqrt(Math.abs(c)), 15 * Math.sign(s) * Math.sqrt(Math.abs(s))];
-    })), 0.3)).toBeUndefined();
+    expect(
+      ellipseOf(
+        ringFrom(
+          Array.from({ length: 80 }, (_, k): [number, number] => {
+            const [c, s] = [Math.cos((k / 80) * 2 * Math.PI), Math.sin((k / 80) * 2 * Math.PI)];
+            return [25 * Math.sign(c) * Math.sqrt(Math.abs(c)), 15 * Math.sign(s) * Math.sqrt(Math.abs(s))];
+          }),
+        ),
+        0.3,
+      ),
+    ).toBeUndefined();
     expect(nodeCount(outlineOf(rounded))).toBeGreaterThan(4);
     expect([...off.coords]).not.toEqual([...outlineOf(plain).coords]);
-    expect(ellipseOf(ringFrom([[0, 0], [1, 0], [1, 1]]), 0.3)).toBeUndefined();
+    expect(
+      ellipseOf(
+        ringFrom([
+          [0, 0],
+          [1, 0],
+          [1, 1],
+        ]),
+        0.3,
+      ),
+    ).toBeUndefined();
   });
 });
 
@@ -89,19 +120,38 @@ const anglesOf = (curves: Curves): number[] => {
 describe('parallel edges', () => {
   it('of a turned rectangle come out exactly parallel, its corners where the edges meet', () => {
     const [c, s] = [Math.cos(0.3), Math.sin(0.3)];
-    const corners = [[-30, -14], [30, -14], [30, 14], [-30, 14]].map(([x, y]): [number, number] => [45 + x * c - y * s, 40 + x * s + y * c]);
+    const corners = [
+      [-30, -14],
+      [30, -14],
+      [30, 14],
+      [-30, 14],
+    ].map(([x, y]): [number, number] => [45 + x * c - y * s, 40 + x * s + y * c]);
     const curves = outlineOf(polygon(90, 80, corners));
     const angles = anglesOf(curves);
     expect(angles).toHaveLength(4);
     expect(angles[0]).toBeCloseTo(angles[2], 9);
     expect(angles[1]).toBeCloseTo(angles[3], 9);
-    for (const [x, y] of corners) expect(Math.min(...Array.from({ length: 5 }, (_, k) => Math.hypot(curves.coords[2 * k] - x, curves.coords[2 * k + 1] - y)))).toBeLessThan(0.15);
+    for (const [x, y] of corners)
+      expect(Math.min(...Array.from({ length: 5 }, (_, k) => Math.hypot(curves.coords[2 * k] - x, curves.coords[2 * k + 1] - y)))).toBeLessThan(0.15);
   });
 
   it('that are level or upright within the tolerance are exactly so, and others are left alone', () => {
-    const level = withParallels(shape([[10, 10], [60, 10.1], [60.05, 40], [10, 40.05]]), 0.3);
+    const level = withParallels(
+      shape([
+        [10, 10],
+        [60, 10.1],
+        [60.05, 40],
+        [10, 40.05],
+      ]),
+      0.3,
+    );
     for (const angle of anglesOf(level)) expect(Math.min(Math.abs(angle), Math.abs(angle - Math.PI / 2), Math.abs(angle - Math.PI))).toBeLessThan(1e-9);
-    const skew = shape([[10, 10], [60, 14], [52, 40], [14, 33]]);
+    const skew = shape([
+      [10, 10],
+      [60, 14],
+      [52, 40],
+      [14, 33],
+    ]);
     expect(withParallels(skew, 0.3)).toBe(skew);
   });
 
@@ -116,7 +166,8 @@ describe('parallel edges', () => {
     builder.close();
     const before = builder.build();
     const after = withParallels(before, 0.3);
-    for (let k = 0; k < before.coords.length; k += 2) expect(Math.hypot(after.coords[k] - before.coords[k], after.coords[k + 1] - before.coords[k + 1])).toBeLessThan(0.3);
+    for (let k = 0; k < before.coords.length; k += 2)
+      expect(Math.hypot(after.coords[k] - before.coords[k], after.coords[k + 1] - before.coords[k + 1])).toBeLessThan(0.3);
     expect(after.coords[4] - after.coords[2]).toBeCloseTo(before.coords[4] - before.coords[2], 9);
     expect(after.coords[5] - after.coords[3]).toBeCloseTo(before.coords[5] - before.coords[3], 9);
     expect(Math.hypot(after.coords[0] - after.coords[after.coords.length - 2], after.coords[1] - after.coords[after.coords.length - 1])).toBeLessThan(1e-12);
@@ -153,14 +204,20 @@ describe('calming', () => {
     const plain = outlineOf(jagged);
     const calm = outlineOf(jagged, { ...DEFAULT_OUTLINE, smoothPx: 3 });
     expect(nodeCount(calm)).toBeLessThan(nodeCount(plain) / 2);
-    const corner = (curves: Curves): number => Math.min(...Array.from({ length: curves.coords.length / 2 }, (_, k) => Math.hypot(curves.coords[2 * k] - 15, curves.coords[2 * k + 1] - 15)));
+    const corner = (curves: Curves): number =>
+      Math.min(...Array.from({ length: curves.coords.length / 2 }, (_, k) => Math.hypot(curves.coords[2 * k] - 15, curves.coords[2 * k + 1] - 15)));
     expect(corner(calm)).toBeLessThan(0.2);
   });
 });
 
 describe('offsets', () => {
   it('lie at their width from every convex shape, and grow together', () => {
-    const box = shape([[20, 20], [60, 20], [60, 40], [20, 40]]);
+    const box = shape([
+      [20, 20],
+      [60, 20],
+      [60, 40],
+      [20, 40],
+    ]);
     for (const width of [1, 4, 11]) {
       const { points } = flatten(offsetOutline(box, width), 0.01);
       for (let k = 0; k < points.length; k += 2) {
@@ -176,7 +233,16 @@ describe('offsets', () => {
   });
 
   it('are smooth curves with few nodes', () => {
-    const star = outlineOf(polygon(100, 100, Array.from({ length: 10 }, (_, k): [number, number] => [50 + (k % 2 === 0 ? 38 : 17) * Math.sin((k * Math.PI) / 5), 50 - (k % 2 === 0 ? 38 : 17) * Math.cos((k * Math.PI) / 5)])));
+    const star = outlineOf(
+      polygon(
+        100,
+        100,
+        Array.from({ length: 10 }, (_, k): [number, number] => [
+          50 + (k % 2 === 0 ? 38 : 17) * Math.sin((k * Math.PI) / 5),
+          50 - (k % 2 === 0 ? 38 : 17) * Math.cos((k * Math.PI) / 5),
+        ]),
+      ),
+    );
     const around = offsetOutline(star, 5);
     expect(nodeCount(around)).toBeLessThan(70);
   });

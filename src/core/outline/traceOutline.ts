@@ -119,8 +119,14 @@ export function drawRing(builder: CurvesBuilder, ring: Ring, area: number, paren
     return;
   }
   const trimPx = TRIM_PX * (options.edgeWidthPx ?? 1);
-  const corners = alignCorners(ring, findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: options.edgeWidthPx ?? 1 }), options.followPx * STRAIGHT_SHARE, trimPx);
-  const sections = corners.length === 0 ? [closedSection(ring, calmestPoint(ring), options.smoothPx)] : sectionsBetween(ring, corners, trimPx, options.smoothPx);
+  const corners = alignCorners(
+    ring,
+    findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: options.edgeWidthPx ?? 1 }),
+    options.followPx * STRAIGHT_SHARE,
+    trimPx,
+  );
+  const sections =
+    corners.length === 0 ? [closedSection(ring, calmestPoint(ring), options.smoothPx)] : sectionsBetween(ring, corners, trimPx, options.smoothPx);
   drawSections(builder, sections, parent, finder);
 }
 

@@ -65,7 +65,9 @@ function differenceAt({ colour: { data }, alpha }: Art, composed: Uint8Array, i:
   const g = over(data[j + 1], ground.g);
   const b = over(data[j + 2], ground.b);
   const table = tables.get(keyOf(composed[j], composed[j + 1], composed[j + 2]));
-  return table === undefined ? colourDifference({ r, g, b }, { r: composed[j], g: composed[j + 1], b: composed[j + 2] }) : table.level(r, g, b) / LEVELS_PER_UNIT;
+  return table === undefined
+    ? colourDifference({ r, g, b }, { r: composed[j], g: composed[j + 1], b: composed[j + 2] })
+    : table.level(r, g, b) / LEVELS_PER_UNIT;
 }
 
 const keyOf = (r: number, g: number, b: number): number => (r << 16) | (g << 8) | b;

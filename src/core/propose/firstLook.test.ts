@@ -44,7 +44,11 @@ describe('first look', () => {
   });
 
   it('tells shaded art from a photo by its noise', () => {
-    const sky = (x: number, y: number): [number, number, number] => [60 + 150 * (y / HEIGHT), 90 + 60 * (x / WIDTH), 180 - 120 * (y / HEIGHT) + 40 * Math.sin(x / 14)];
+    const sky = (x: number, y: number): [number, number, number] => [
+      60 + 150 * (y / HEIGHT),
+      90 + 60 * (x / WIDTH),
+      180 - 120 * (y / HEIGHT) + 40 * Math.sin(x / 14),
+    ];
     expect(firstLook(painted(sky)).kind).toBe('shaded');
     expect(firstLook(painted(sky, 5)).kind).toBe('photo');
     expect(kinds(painted(sky, 5))[0]).toBe('smoothing');
@@ -52,9 +56,22 @@ describe('first look', () => {
 
   it('knows art that is clear around, and always gives a recipe that can be stored', () => {
     const art = artFromShare(disc(80, 60, 40, 30, 20));
-    const clear = pictureFromArt(withAlpha(art, art.alpha.map((_, i) => (Math.hypot((i % 80) - 40, i / 80 - 30) < 22 ? 255 : 0))));
+    const clear = pictureFromArt(
+      withAlpha(
+        art,
+        art.alpha.map((_, i) => (Math.hypot((i % 80) - 40, i / 80 - 30) < 22 ? 255 : 0)),
+      ),
+    );
     expect(firstLook(clear).hasClear).toBe(true);
-    for (const picture of [clear, painted(() => [90, 90, 90]), pictureFromShare(sampled(3, 2, () => true), { r: 0, g: 0, b: 0 }, { r: 255, g: 255, b: 255 })]) {
+    for (const picture of [
+      clear,
+      painted(() => [90, 90, 90]),
+      pictureFromShare(
+        sampled(3, 2, () => true),
+        { r: 0, g: 0, b: 0 },
+        { r: 255, g: 255, b: 255 },
+      ),
+    ]) {
       expect(recipeSchema.safeParse(firstLook(picture).recipe).success).toBe(true);
     }
   });

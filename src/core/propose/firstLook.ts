@@ -61,7 +61,8 @@ export function firstLook(picture: Rgba8): FirstLook {
   // What no few tones explain may be a drawing on shaded paper.
   const { art: levelled, fallOffPercent } = finish(levelLight(art));
   const even = tonesOf(levelled);
-  if (fallOffPercent >= EVEN_PERCENT && isFlat(even, noise) && even.tones <= 4 && even.contrast >= INK_CONTRAST) return told({ ...even, noise, hasClear, fallOffPercent });
+  if (fallOffPercent >= EVEN_PERCENT && isFlat(even, noise) && even.tones <= 4 && even.contrast >= INK_CONTRAST)
+    return told({ ...even, noise, hasClear, fallOffPercent });
   return told({ ...plain, noise, hasClear, fallOffPercent: 0 });
 }
 
@@ -96,7 +97,13 @@ function tonesOf(art: Art): Tones {
     like++;
     off += away;
   }
-  return { tones: Math.max(1, tones.length), explained: there === 0 ? 1 : like / there, off: like === 0 ? 0 : off / like, contrast: Math.max(0, ...tones.slice(1).map((tone) => colourDifference(tones[0], tone))), ink: there === 0 ? 0 : 1 - ground / there };
+  return {
+    tones: Math.max(1, tones.length),
+    explained: there === 0 ? 1 : like / there,
+    off: like === 0 ? 0 : off / like,
+    contrast: Math.max(0, ...tones.slice(1).map((tone) => colourDifference(tones[0], tone))),
+    ink: there === 0 ? 0 : 1 - ground / there,
+  };
 }
 
 type Seen = Tones & Pick<FirstLook, 'noise' | 'hasClear' | 'fallOffPercent'>;
@@ -106,8 +113,20 @@ function told(seen: Seen): FirstLook {
   const flat = isFlat(seen, noise);
   const kind: PictureKind = flat ? (tones <= 3 && ink < LINE_INK ? 'line' : 'flat') : noise >= PHOTO_NOISE ? 'photo' : 'shaded';
   const room = FLAT_OFF + 3 * noise;
-  const margin = flat ? Math.min((explained - FLAT) / (1 - FLAT), (room - off) / room) : Math.min(1, Math.max((FLAT - explained) / 0.2, (off - room) / room, tones > MOST_FLAT_TONES ? 0.5 : 0));
-  return { kind, sure: Math.round(Math.min(0.98, 0.6 + 0.4 * margin) * 100) / 100, tones, explained, noise, fallOffPercent, hasClear, recipe: startOf(kind, seen), words: wordsOf(kind, seen) };
+  const margin = flat
+    ? Math.min((explained - FLAT) / (1 - FLAT), (room - off) / room)
+    : Math.min(1, Math.max((FLAT - explained) / 0.2, (off - room) / room, tones > MOST_FLAT_TONES ? 0.5 : 0));
+  return {
+    kind,
+    sure: Math.round(Math.min(0.98, 0.6 + 0.4 * margin) * 100) / 100,
+    tones,
+    explained,
+    noise,
+    fallOffPercent,
+    hasClear,
+    recipe: startOf(kind, seen),
+    words: wordsOf(kind, seen),
+  };
 }
 
 function startOf(kind: PictureKind, { noise, fallOffPercent, hasClear, contrast }: Seen): Recipe {

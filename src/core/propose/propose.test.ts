@@ -22,7 +22,14 @@ const INK: Rgb = { r: 28, g: 27, b: 34 };
 const picture = (width: number, height: number, paint: (x: number, y: number) => Rgb): Rgba8 => paintedArt(width, height, paint).colour;
 const look = (of: Rgba8, job: Job = newJob('Dropped')): Proposals => finish(propose(job, of, USUAL_STOCK));
 const filmsOf = (job: Job, of: Rgba8): { name: string; colour: string }[] => {
-  const { art } = finish(applyRecipe({ picture: artFromPicture(of), pictureKey: 'p', recipe: tracedPart(job).recipe, finished: { by: 'width', sizeMm: tracedPart(job).size.sizeMm, turnDeg: 0 } }));
+  const { art } = finish(
+    applyRecipe({
+      picture: artFromPicture(of),
+      pictureKey: 'p',
+      recipe: tracedPart(job).recipe,
+      finished: { by: 'width', sizeMm: tracedPart(job).size.sizeMm, turnDeg: 0 },
+    }),
+  );
   return finish(outlinePart(tracedPart(job), art)).films.map(({ film: { name, colour } }) => ({ name, colour }));
 };
 
@@ -40,7 +47,11 @@ describe('proposals', () => {
     const job = startedWith(newJob('Dropped'), proposals[0]);
     expect(jobSchema.safeParse(job).success).toBe(true);
     // Cream on white paper is a tone of its own: the two meet at an edge.
-    expect(filmsOf(job, crest).map(({ name }) => name).sort()).toEqual(['Pennant red', 'Regatta blue', 'Sail cream']);
+    expect(
+      filmsOf(job, crest)
+        .map(({ name }) => name)
+        .sort(),
+    ).toEqual(['Pennant red', 'Regatta blue', 'Sail cream']);
     expect(tracedPart(job).separation).toMatchObject({ way: 'flat', count: 4, meet: 'inset' });
   });
 
@@ -56,7 +67,16 @@ describe('proposals', () => {
   });
 
   it('leave a faint pencil line under a drawing in ink out of the films, and not a line in a colour', () => {
-    const drawn = (line: Rgb): Proposals => look(picture(320, 320, (x, y) => (Math.abs(Math.hypot(x - 160, y - 160) - 110) < 6 || Math.abs(x - 160) < 5 || Math.abs(y - 160) < 5 ? INK : Math.abs(y - 40 - 0.1 * x) < 2 ? line : WHITE)));
+    const drawn = (line: Rgb): Proposals =>
+      look(
+        picture(320, 320, (x, y) =>
+          Math.abs(Math.hypot(x - 160, y - 160) - 110) < 6 || Math.abs(x - 160) < 5 || Math.abs(y - 160) < 5
+            ? INK
+            : Math.abs(y - 40 - 0.1 * x) < 2
+              ? line
+              : WHITE,
+        ),
+      );
     expect(drawn({ r: 169, g: 165, b: 162 }).proposals[0].title).toBe('One film');
     expect(drawn(RED).proposals[0].title).toBe('2 films, one for each tone');
   });
@@ -69,7 +89,9 @@ describe('proposals', () => {
   });
 
   it('offer white art that a line encloses as a film', () => {
-    const sail = picture(200, 200, (x, y) => (Math.abs(Math.max(Math.abs(x - 100), Math.abs(y - 70)) - 40) < 4 ? INK : y > 140 && y < 170 && Math.abs(x - 100) < 70 ? RED : WHITE));
+    const sail = picture(200, 200, (x, y) =>
+      Math.abs(Math.max(Math.abs(x - 100), Math.abs(y - 70)) - 40) < 4 ? INK : y > 140 && y < 170 && Math.abs(x - 100) < 70 ? RED : WHITE,
+    );
     const { proposals } = look(sail);
     expect(proposals.map(({ title }) => title)).toEqual(['2 films, one for each tone', 'With white as a film']);
     expect(filmsOf(startedWith(newJob('Dropped'), proposals[0]), sail)).toHaveLength(2);
@@ -90,7 +112,11 @@ describe('proposals', () => {
     const data = new Uint8Array(160 * 120 * 4).map((_, i) => (i % 4 === 3 ? 255 : 60 + 80 * Math.sin(i / 900) + 60 * Math.cos(i / 37_000) + 22 * random()));
     const { isSure, proposals } = look(makeRgba8(160, 120, data, true));
     expect(isSure).toBe(false);
-    expect(proposals.map(({ start }) => [start.process, start.separation.way])).toEqual([['waterslide', 'oneTone'], ['htv', 'oneTone'], ['htv', 'tones']]);
+    expect(proposals.map(({ start }) => [start.process, start.separation.way])).toEqual([
+      ['waterslide', 'oneTone'],
+      ['htv', 'oneTone'],
+      ['htv', 'tones'],
+    ]);
     // On a job that is printed already nothing is said of printing.
     expect(look(makeRgba8(160, 120, data, true), newJob('Mug', 'waterslide')).proposals.map(({ title }) => title)).not.toContain('Print it');
   });

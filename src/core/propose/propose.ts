@@ -68,7 +68,8 @@ export function startedWith(job: Job, { start: { process, ...start } }: Proposal
 }
 
 /**
- * Looks at a picture and proposes how to start a job with it: recipe, way of separating, tones, films as they lie on the shelf, how they meet, size on the blank, and another process where
+ * Looks at a picture and proposes how to start a job with it: recipe, way of separating, tones, films as they lie on the shelf, how they meet, size on the
+ * blank, and another process where
  * the job's own does not suit. A second at most whatever the picture's size.
  */
 export function* propose(job: Job, picture: Rgba8, stock: readonly Film[]): Task<Proposals> {
@@ -103,7 +104,10 @@ export function isAsCame(job: Job, id?: string): boolean {
   return recipe.length === 0 && canonicalJson(separation) === canonicalJson(tracedPart(newJob(job.name)).separation);
 }
 
-/** The job as the likeliest proposal starts it that keeps its process: nobody is there to agree to another; as it is where the picture gives none. @param widthMm finished width in place of the usual one. */
+/**
+ * The job as the likeliest proposal starts it that keeps its process: nobody is there to agree to another; as it is where the picture gives none.
+ * @param widthMm finished width in place of the usual one.
+ */
 export function proposedJob(job: Job, picture: Rgba8, stock: readonly Film[], widthMm?: number): Job {
   const { proposals } = finish(propose(job, picture, stock));
   const likeliest = proposals.find(({ start }) => start.process === job.process) ?? proposals[0];
@@ -139,7 +143,11 @@ function framed(ask: Asking, art: Art, flat: FlatTones, around: number): Proposa
   const name = colourName(flat.tones[around]);
   const every = filmForEach(ask, art, flat, CLEAR, ask.look.recipe);
   const filled = { ...every, title: `${every.title}, all of the frame`, words: 'Should the art fill its frame: every tone is a film.' };
-  const without = { ...filmForEach(ask, art, flat, around, ask.look.recipe), title: `Without the ${name}`, words: `Should the ${name} around it be the ground: it is left out.` };
+  const without = {
+    ...filmForEach(ask, art, flat, around, ask.look.recipe),
+    title: `Without the ${name}`,
+    words: `Should the ${name} around it be the ground: it is left out.`,
+  };
   return flat.ground === CLEAR ? [filled, without] : [without, filled];
 }
 
@@ -152,7 +160,10 @@ function aroundOf({ labels: { data, width, height } }: FlatTones): { tone: numbe
     if (at[data[i]] < 0) at[data[i]] = i;
   });
   const tone = votes.indexOf(Math.max(...votes));
-  const atPx = ({ art: { frame } }: Asking): { xPx: number; yPx: number } => ({ xPx: ((at[tone] % width) + 0.5) / frame.scale, yPx: (Math.floor(at[tone] / width) + 0.5) / frame.scale });
+  const atPx = ({ art: { frame } }: Asking): { xPx: number; yPx: number } => ({
+    xPx: ((at[tone] % width) + 0.5) / frame.scale,
+    yPx: (Math.floor(at[tone] / width) + 0.5) / frame.scale,
+  });
   return { tone, share: votes[tone] / (2 * (width + height)), atPx };
 }
 
@@ -183,7 +194,11 @@ function filmForEach(ask: Asking, art: Art, flat: FlatTones, ground: number, rec
   const meet = job.process === 'panel' || films.length <= MOST_STACKED ? ({ meet: 'stacked' } as const) : ({ meet: 'inset', reachMm: REACH_MM } as const);
   const isClear = ground === CLEAR && flat.labels.data.includes(CLEAR);
   const start = startOf(ask, recipe, { way: 'flat', count: flat.tones.length + (isClear ? 1 : 0), ...meet, known }, films, extentOf(flat, ground));
-  return { title: films.length === 1 ? 'One film' : `${films.length} films, one for each tone`, words: `Flat art: ${films.map(({ name }) => name.toLowerCase()).join(', ')}.`, start };
+  return {
+    title: films.length === 1 ? 'One film' : `${films.length} films, one for each tone`,
+    words: `Flat art: ${films.map(({ name }) => name.toLowerCase()).join(', ')}.`,
+    start,
+  };
 }
 
 /** The art with the areas that have the paper's own colour, as one more film: the lift takes only what is connected to the border. */
@@ -193,7 +208,12 @@ function withWhite(ask: Asking, art: Art, flat: FlatTones, at: { xPx: number; yP
   const name = colourName(flat.tones[flat.ground]);
   // What the lift clears counts as a tone beside the white that stays.
   const counted = separation.way === 'flat' ? { ...separation, count: flat.tones.length + 1 } : separation;
-  return { ...made, start: { ...made.start, separation: counted }, title: `With ${name} as a film`, words: `Should areas closed off by the art be ${name} film and not openings.` };
+  return {
+    ...made,
+    start: { ...made.start, separation: counted },
+    title: `With ${name} as a film`,
+    words: `Should areas closed off by the art be ${name} film and not openings.`,
+  };
 }
 
 function withLift(recipe: Recipe, at: { xPx: number; yPx: number }, enclosed: boolean): Recipe {
@@ -234,12 +254,19 @@ function onShelf(own: Pick<Film, 'name' | 'colour'>, stock: readonly Film[], tak
   return { name: match.film.name, colour: match.film.colour };
 }
 
-const shadedProposals = (ask: Asking): Proposal[] => [...(ask.job.process === 'waterslide' ? [] : [print(ask)]), dark(ask), shades(ask), detail(ask)].slice(0, 3);
+const shadedProposals = (ask: Asking): Proposal[] =>
+  [...(ask.job.process === 'waterslide' ? [] : [print(ask)]), dark(ask), shades(ask), detail(ask)].slice(0, 3);
 
 const aspectOf = ({ width, height }: Art): number => width / height;
 
 function print(ask: Asking): Proposal {
-  const start = startOf({ ...ask, job: { ...ask.job, process: 'waterslide' } }, [], { way: 'oneTone', source: 'notClear', threshold: 'auto', inkIs: 'auto' }, ask.job.films, aspectOf(ask.art));
+  const start = startOf(
+    { ...ask, job: { ...ask.job, process: 'waterslide' } },
+    [],
+    { way: 'oneTone', source: 'notClear', threshold: 'auto', inkIs: 'auto' },
+    ask.job.films,
+    aspectOf(ask.art),
+  );
   return { title: 'Print it', words: `Shaded art keeps its shading as a ${PROCESSES.waterslide.name.toLowerCase()} print, not as cut film.`, start };
 }
 
@@ -254,7 +281,13 @@ function shades(ask: Asking): Proposal {
 }
 
 function detail(ask: Asking): Proposal {
-  const start = startOf(ask, ask.look.recipe, { way: 'backDetail', fineness: 50, threshold: 'auto', back: 'open' }, [BACK_FILM, DETAIL_FILM], aspectOf(ask.art));
+  const start = startOf(
+    ask,
+    ask.look.recipe,
+    { way: 'backDetail', fineness: 50, threshold: 'auto', back: 'open' },
+    [BACK_FILM, DETAIL_FILM],
+    aspectOf(ask.art),
+  );
   return { title: 'A back and its detail', words: 'A plain back with one layer of what is dark on it.', start };
 }
 

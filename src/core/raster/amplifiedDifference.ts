@@ -6,7 +6,8 @@ import { makeRgba8, type Rgba8 } from './raster.ts';
  */
 export function amplifiedDifference(before: Rgba8, after: Rgba8, gain: number): Rgba8 {
   const { width, height } = before;
-  if (after.width !== width || after.height !== height) throw new RangeError(`a picture of ${width} × ${height} has no difference to one of ${after.width} × ${after.height}`);
+  if (after.width !== width || after.height !== height)
+    throw new RangeError(`a picture of ${width} × ${height} has no difference to one of ${after.width} × ${after.height}`);
   const out = new Uint8Array(before.data.length);
   const table = Uint8Array.from({ length: 511 }, (_, d) => Math.max(0, Math.min(255, Math.round(128 + (d - 255) * gain))));
   for (let i = 0; i < out.length; i += 4) {

@@ -11,7 +11,8 @@ describe('blur by running means', () => {
     for (const sigma of [3, 5.5, 9]) {
       const exact = blurred(plane, width, height, sigma);
       const near = boxBlurred(plane, width, height, sigma);
-      const isInner = (i: number): boolean => Math.min(i % width, width - 1 - (i % width), Math.floor(i / width), height - 1 - Math.floor(i / width)) >= 2 * sigma;
+      const isInner = (i: number): boolean =>
+        Math.min(i % width, width - 1 - (i % width), Math.floor(i / width), height - 1 - Math.floor(i / width)) >= 2 * sigma;
       const off = near.map((value, i) => Math.abs(value - exact[i]));
       expect(Math.max(...off.filter((_, i) => isInner(i)))).toBeLessThan(3);
       expect(Math.max(...off)).toBeLessThan(12);

@@ -31,5 +31,12 @@ export function cropArt(art: Art, rect: RectPx): Art {
     colour.set(art.colour.data.subarray(from * 4, (from + width) * 4), y * width * 4);
     alpha.set(art.alpha.subarray(from, from + width), y * width);
   }
-  return { kind: 'art', width, height, colour: makeRgba8(width, height, colour), alpha, frame: { leftPx: leftPx + x0 / scale, topPx: topPx + y0 / scale, scale } };
+  return {
+    kind: 'art',
+    width,
+    height,
+    colour: makeRgba8(width, height, colour),
+    alpha,
+    frame: { leftPx: leftPx + x0 / scale, topPx: topPx + y0 / scale, scale },
+  };
 }

@@ -9,7 +9,14 @@ export function distanceInside(cells: Uint8Array, width: number, height: number,
 }
 
 /** To the nearest cell that is 0, or that is not where `inverted` is 1. @param out as many values as cells, all of them written. */
-function distances(cells: Uint8Array, inverted: 0 | 1, width: number, height: number, outside: 'zero' | 'free', out: Float32Array = new Float32Array(cells.length)): Float32Array {
+function distances(
+  cells: Uint8Array,
+  inverted: 0 | 1,
+  width: number,
+  height: number,
+  outside: 'zero' | 'free',
+  out: Float32Array = new Float32Array(cells.length),
+): Float32Array {
   const far = width + height + 2;
   const beyond = outside === 'zero' ? 0 : far;
   columnDistances(cells, inverted, out, width, height, beyond, far);
@@ -18,7 +25,10 @@ function distances(cells: Uint8Array, inverted: 0 | 1, width: number, height: nu
   return out;
 }
 
-/** Distance of every cell to the nearest one sought above or below it, row by row down and up again. Rows are functions of their own: code that is met often is compiled soon. */
+/**
+ * Distance of every cell to the nearest one sought above or below it, row by row down and up again. Rows are functions of their own: code that is met often is
+ * compiled soon.
+ */
 function columnDistances(cells: Uint8Array, inverted: 0 | 1, out: Float32Array, width: number, height: number, beyond: number, far: number): void {
   const edge = new Float32Array(width).fill(beyond);
   fartherDown(cells, inverted, edge, 0, out, 0, width, far);
@@ -27,7 +37,16 @@ function columnDistances(cells: Uint8Array, inverted: 0 | 1, out: Float32Array, 
   for (let y = height - 2; y >= 0; y--) nearerUp(out, (y + 1) * width, out, y * width, width);
 }
 
-function fartherDown(cells: Uint8Array, inverted: 0 | 1, before: Float32Array, above: number, out: Float32Array, start: number, width: number, far: number): void {
+function fartherDown(
+  cells: Uint8Array,
+  inverted: 0 | 1,
+  before: Float32Array,
+  above: number,
+  out: Float32Array,
+  start: number,
+  width: number,
+  far: number,
+): void {
   for (let i = start, j = above; i < start + width; i++, j++) {
     const next = before[j] + 1;
     out[i] = (cells[i] === 0 ? 0 : 1) === inverted ? 0 : next < far ? next : far;
@@ -68,14 +87,23 @@ export interface Line {
   readonly z: Float64Array;
 }
 
-export const makeLine = (longest: number): Line => ({ f: new Float64Array(longest), d: new Float64Array(longest), v: new Int32Array(longest), z: new Float64Array(longest + 1) });
+export const makeLine = (longest: number): Line => ({
+  f: new Float64Array(longest),
+  d: new Float64Array(longest),
+  v: new Int32Array(longest),
+  z: new Float64Array(longest + 1),
+});
 
 /** Distance of every cell to the nearest one that is not 0, px; nothing lies beyond the raster. @param out where it is written, when it is at hand. */
 export function distanceTo(cells: Uint8Array, width: number, height: number, out?: Float32Array): Float32Array {
   return distances(cells, 1, width, height, 'free', out);
 }
 
-/** Distance of every cell to the nearest one that lies more than `radiusPx` inside the cells that are not 0: what an opening by a disc keeps is at most that radius away. @param out where it is written, when it is at hand. */
+/**
+ * Distance of every cell to the nearest one that lies more than `radiusPx` inside the cells that are not 0: what an opening by a disc keeps is at most that
+ * radius away.
+ * @param out where it is written, when it is at hand.
+ */
 export function distanceToWide(cells: Uint8Array, width: number, height: number, radiusPx: number, out?: Float32Array): Float32Array {
   const inside = distances(cells, 0, width, height, 'free', out);
   return distanceTo(cellsAbove(inside, radiusPx), width, height, inside);

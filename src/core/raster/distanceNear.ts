@@ -5,7 +5,8 @@ import type { Stretches } from './nearEdges.ts';
 const FAR = 1e5;
 
 /**
- * Distance of every cell of some stretches to the nearest cell whose being 0 is `isZero`, centre to centre, px; `FAR` elsewhere. Exact as far as cells outside the stretches are like all cells around them: there only
+ * Distance of every cell of some stretches to the nearest cell whose being 0 is `isZero`, centre to centre, px; `FAR` elsewhere. Exact as far as cells outside
+ * the stretches are like all cells around them: there only
  * the nearest one to each side counts. Costs what the stretches hold, whatever the raster.
  * @param out as many values as cells.
  */
@@ -16,7 +17,8 @@ export function distanceNear(cells: Uint8Array, isZero: boolean, where: Stretche
   for (let y = 0; y < height; y++) for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) goDown(cells, sought, out, start[s], end[s], y === 0 ? 0 : width);
   for (let y = height - 2; y >= 0; y--) for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) goUp(cells, sought, out, start[s], end[s], width);
   const line = makeLine(width + 2);
-  for (let y = 0; y < height; y++) for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) goAcross(cells, sought, out, start[s], end[s], y * width, (y + 1) * width, line);
+  for (let y = 0; y < height; y++)
+    for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) goAcross(cells, sought, out, start[s], end[s], y * width, (y + 1) * width, line);
   return out;
 }
 

@@ -7,7 +7,13 @@ describe('regions', () => {
     const regions = labelRegions(cells, 4, 3, 1, false);
     expect([...regions.area]).toEqual([2, 3, 1]);
     expect([...fillRegions(regions, [0, 1, 0], new Uint8Array(12))]).toEqual([0, 0, 0, 1, 0, 0, 0, 1, 0, 0, 0, 1]);
-    expect([...fillRegions(regions, [1, 0, 1], Uint8Array.from({ length: 12 }, (_, i) => (i === 5 ? 1 : 0)))]).toEqual([1, 1, 0, 0, 0, 1, 0, 0, 1, 0, 0, 0]);
+    expect([
+      ...fillRegions(
+        regions,
+        [1, 0, 1],
+        Uint8Array.from({ length: 12 }, (_, i) => (i === 5 ? 1 : 0)),
+      ),
+    ]).toEqual([1, 1, 0, 0, 0, 1, 0, 0, 1, 0, 0, 0]);
   });
 
   it('have a largest one, the first of equals, also where there are hundreds of thousands', () => {

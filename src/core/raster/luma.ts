@@ -39,7 +39,7 @@ export function lumaHistogram(art: Art): { histogram: Float64Array; there: numbe
  */
 function countBand(words: Int32Array, alpha: Uint8Array, counts: Int32Array, from: number, to: number, step: number): number {
   let there = 0;
-  for (let i = from; i < to; ) {
+  for (let i = from; i < to;) {
     const word = words[i];
     const value = alpha[i];
     const at = lumaAt(words, alpha, i);

@@ -18,7 +18,8 @@ function painted(boxes: readonly (readonly [number, number, number, number])[]):
 
 /** Whether a cell has another label in a square around it. */
 function differs(labels: Uint8Array, x: number, y: number, r: number): boolean {
-  for (let yy = Math.max(0, y - r); yy <= Math.min(HEIGHT - 1, y + r); yy++) for (let xx = Math.max(0, x - r); xx <= Math.min(WIDTH - 1, x + r); xx++) if (labels[yy * WIDTH + xx] !== labels[y * WIDTH + x]) return true;
+  for (let yy = Math.max(0, y - r); yy <= Math.min(HEIGHT - 1, y + r); yy++)
+    for (let xx = Math.max(0, x - r); xx <= Math.min(WIDTH - 1, x + r); xx++) if (labels[yy * WIDTH + xx] !== labels[y * WIDTH + x]) return true;
   return false;
 }
 
@@ -30,7 +31,8 @@ describe('places near edges', () => {
         const { rowFirst, start, end } = nearEdges(labelEdges(labels, WIDTH, HEIGHT), reach);
         const marked = new Uint8Array(labels.length);
         for (let s = 0; s < start.length; s++) marked.fill(1, start[s], end[s]);
-        for (let y = 0; y < HEIGHT; y++) for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) expect([Math.floor(start[s] / WIDTH), Math.floor((end[s] - 1) / WIDTH)]).toEqual([y, y]);
+        for (let y = 0; y < HEIGHT; y++)
+          for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) expect([Math.floor(start[s] / WIDTH), Math.floor((end[s] - 1) / WIDTH)]).toEqual([y, y]);
         for (let y = 0; y < HEIGHT; y++) {
           for (let x = 0; x < WIDTH; x++) {
             if (differs(labels, x, y, reach)) expect(marked[y * WIDTH + x]).toBe(1);

@@ -1,11 +1,16 @@
-/** Stretches of the rows of a raster: those of row y are stretch rowFirst[y] to rowFirst[y + 1] (exclusive), each from `start` to `end` (exclusive) as flat indices. */
+/**
+ * Stretches of the rows of a raster: those of row y are stretch rowFirst[y] to rowFirst[y + 1] (exclusive), each from `start` to `end` (exclusive) as flat
+ * indices.
+ */
 export interface Stretches {
   readonly rowFirst: Int32Array;
   readonly start: Int32Array;
   readonly end: Int32Array;
 }
 
-/** Places of a raster of labels where a cell differs from the one to its right or below it: those of row y are place rowFirst[y] to rowFirst[y + 1] (exclusive). */
+/**
+ * Places of a raster of labels where a cell differs from the one to its right or below it: those of row y are place rowFirst[y] to rowFirst[y + 1] (exclusive).
+ */
 export interface LabelEdges {
   readonly labels: Uint8Array;
   readonly width: number;
@@ -63,7 +68,14 @@ function addStretches(counts: Int32Array, row: number, start: number[], end: num
 }
 
 /** Adds the cells of a row that lie within reach, to the left and the right, of an edge in it or below it to the counts of the columns, or takes them off. */
-function countRow({ labels, width, height, rowFirst, x }: LabelEdges, counts: Int32Array, y: number, sign: 1 | -1, reach: number, label: number | undefined): void {
+function countRow(
+  { labels, width, height, rowFirst, x }: LabelEdges,
+  counts: Int32Array,
+  y: number,
+  sign: 1 | -1,
+  reach: number,
+  label: number | undefined,
+): void {
   const down = y < height - 1 ? width : 0;
   let done = 0;
   for (let k = rowFirst[y]; k < rowFirst[y + 1]; k++) {
@@ -76,4 +88,5 @@ function countRow({ labels, width, height, rowFirst, x }: LabelEdges, counts: In
   }
 }
 
-const isEdgeOf = (label: number, own: number, below: number, right: number): boolean => (own === label) !== (below === label) || (own === label) !== (right === label);
+const isEdgeOf = (label: number, own: number, below: number, right: number): boolean =>
+  (own === label) !== (below === label) || (own === label) !== (right === label);

@@ -132,14 +132,20 @@ describe('labelRegions', () => {
 
   it('finds what flooding finds, on any pattern', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 17 }), fc.integer({ min: 1, max: 13 }), fc.boolean(), fc.infiniteStream(fc.boolean()), (width, height, diagonal, bits) => {
-        const cells = new Uint8Array(width * height).map(() => (bits.next().value === true ? 1 : 0));
-        const regions = labelRegions(cells, width, height, 1, diagonal);
-        expect([...regions.area].sort()).toEqual(floodCount(cells, width, height, diagonal).sort());
-        for (let run = 0; run < regions.runStart.length; run++) {
-          for (let i = regions.runStart[run]; i < regions.runEnd[run]; i++) expect(cells[i]).toBe(1);
-        }
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 17 }),
+        fc.integer({ min: 1, max: 13 }),
+        fc.boolean(),
+        fc.infiniteStream(fc.boolean()),
+        (width, height, diagonal, bits) => {
+          const cells = new Uint8Array(width * height).map(() => (bits.next().value === true ? 1 : 0));
+          const regions = labelRegions(cells, width, height, 1, diagonal);
+          expect([...regions.area].sort()).toEqual(floodCount(cells, width, height, diagonal).sort());
+          for (let run = 0; run < regions.runStart.length; run++) {
+            for (let i = regions.runStart[run]; i < regions.runEnd[run]; i++) expect(cells[i]).toBe(1);
+          }
+        },
+      ),
       { seed: 52, numRuns: 200 },
     );
   });

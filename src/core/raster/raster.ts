@@ -34,7 +34,8 @@ export const MAX_PIXELS = 100_000_000;
 export const MAX_SIDE_PX = 30_000;
 
 function checkSize(kind: string, width: number, height: number, length: number, channels: number): void {
-  if (!Number.isInteger(width) || !Number.isInteger(height) || width < 1 || height < 1) throw new RangeError(`${kind}: size must be whole and at least 1 × 1, got ${width} × ${height}`);
+  if (!Number.isInteger(width) || !Number.isInteger(height) || width < 1 || height < 1)
+    throw new RangeError(`${kind}: size must be whole and at least 1 × 1, got ${width} × ${height}`);
   if (length !== width * height * channels) throw new RangeError(`${kind}: ${width} × ${height} needs ${width * height * channels} values, got ${length}`);
 }
 

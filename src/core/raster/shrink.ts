@@ -8,7 +8,15 @@ export function shrinkToSide(picture: Rgba8, maxSidePx: number): Rgba8 {
   const longest = Math.max(picture.width, picture.height);
   if (longest <= maxSidePx) return picture;
   const factor = maxSidePx / longest;
-  return resample(picture, 0, 0, picture.width, picture.height, Math.max(1, Math.round(picture.width * factor)), Math.max(1, Math.round(picture.height * factor)));
+  return resample(
+    picture,
+    0,
+    0,
+    picture.width,
+    picture.height,
+    Math.max(1, Math.round(picture.width * factor)),
+    Math.max(1, Math.round(picture.height * factor)),
+  );
 }
 
 /**
@@ -28,7 +36,10 @@ export function resample(picture: Rgba8, left: number, top: number, width: numbe
   return makeRgba8(outWidth, outHeight, out, isPlain);
 }
 
-/** Adds up the rows that fall on a new one, those that it cuts by their part, as far as its columns go: colours weighted by alpha, and alpha. @returns the height of what was added, px. */
+/**
+ * Adds up the rows that fall on a new one, those that it cuts by their part, as far as its columns go: colours weighted by alpha, and alpha.
+ * @returns the height of what was added, px.
+ */
 function sumRows({ data, width: stride }: Rgba8, columns: Spans, rows: Spans, y: number, sums: Float64Array): number {
   const [begin, end] = extentOf(columns);
   sums.fill(0, begin, end);

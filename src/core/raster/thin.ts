@@ -32,9 +32,9 @@ function mayGo(cells: Uint8Array, width: number, i: number, second: boolean): bo
   const sw = cells[i + width - 1];
   const w = cells[i - 1];
   const nw = cells[i - width - 1];
-  const crossings = (1 - n & (ne | e)) + (1 - e & (se | s)) + (1 - s & (sw | w)) + (1 - w & (nw | n));
+  const crossings = ((1 - n) & (ne | e)) + ((1 - e) & (se | s)) + ((1 - s) & (sw | w)) + ((1 - w) & (nw | n));
   if (crossings !== 1) return false;
   const around = Math.min((nw | n) + (ne | e) + (se | s) + (sw | w), (n | ne) + (e | se) + (s | sw) + (w | nw));
   if (around < 2 || around > 3) return false;
-  return second ? ((n | ne | 1 - se) & e) === 0 : ((s | sw | 1 - nw) & w) === 0;
+  return second ? ((n | ne | (1 - se)) & e) === 0 : ((s | sw | (1 - nw)) & w) === 0;
 }

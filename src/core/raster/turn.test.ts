@@ -4,7 +4,11 @@ import { artFromText, disc, pictureFromShare, BLACK, WHITE } from '../../../test
 import { artFromPicture, pictureFromArt, withAlpha, type Art } from './art.ts';
 import { turnArt, turnedPoint, turnedSize, unturnedPoint, type Turn } from './turn.ts';
 
-const turns = fc.record({ mirrored: fc.boolean(), quarters: fc.constantFrom(0, 1, 2, 3), angleDeg: fc.double({ min: -45, max: 45, noNaN: true }) }) as fc.Arbitrary<Turn>;
+const turns = fc.record({
+  mirrored: fc.boolean(),
+  quarters: fc.constantFrom(0, 1, 2, 3),
+  angleDeg: fc.double({ min: -45, max: 45, noNaN: true }),
+}) as fc.Arbitrary<Turn>;
 const bytes = (art: Art): number[] => [...pictureFromArt(art).data];
 
 describe('turnArt', () => {
@@ -31,7 +35,17 @@ describe('turnArt', () => {
     expect(corners(turned(busy, 5))).toEqual([255, 255]);
     expect(corners(turned(busy, 20))).toEqual([0, 0]);
     expect(corners(turned(artFromText(['......', '..##..', '......']), 20))).toEqual([255, 255]);
-    expect(corners(turned(withAlpha(busy, busy.alpha.map((_, i) => (i === 0 ? 0 : 255))), 5))).toEqual([0, 0]);
+    expect(
+      corners(
+        turned(
+          withAlpha(
+            busy,
+            busy.alpha.map((_, i) => (i === 0 ? 0 : 255)),
+          ),
+          5,
+        ),
+      ),
+    ).toEqual([0, 0]);
   });
 
   it('puts what it turns where turnedPoint says', () => {
@@ -45,13 +59,20 @@ describe('turnArt', () => {
 
   it('takes every point back to where it came from, inside the turned size', () => {
     fc.assert(
-      fc.property(turns, fc.integer({ min: 1, max: 900 }), fc.integer({ min: 1, max: 900 }), fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (turn, width, height, u, v) => {
-        const [x, y] = turnedPoint(turn, width, height, u * width, v * height);
-        const size = turnedSize(turn, width, height);
-        expect(Math.min(x, y, size.widthPx - x, size.heightPx - y)).toBeGreaterThan(-0.6);
-        const [bx, by] = unturnedPoint(turn, width, height, x, y);
-        expect(Math.hypot(bx - u * width, by - v * height)).toBeLessThan(1e-6 * (width + height));
-      }),
+      fc.property(
+        turns,
+        fc.integer({ min: 1, max: 900 }),
+        fc.integer({ min: 1, max: 900 }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (turn, width, height, u, v) => {
+          const [x, y] = turnedPoint(turn, width, height, u * width, v * height);
+          const size = turnedSize(turn, width, height);
+          expect(Math.min(x, y, size.widthPx - x, size.heightPx - y)).toBeGreaterThan(-0.6);
+          const [bx, by] = unturnedPoint(turn, width, height, x, y);
+          expect(Math.hypot(bx - u * width, by - v * height)).toBeLessThan(1e-6 * (width + height));
+        },
+      ),
       { seed: 61, numRuns: 200 },
     );
   });

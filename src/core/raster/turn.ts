@@ -42,13 +42,19 @@ export function unturnedPoint(turn: Turn, widthPx: number, heightPx: number, x: 
 
 /** Exact for whole quarters, so that turning four times gives the picture back. */
 function directionOf({ quarters, angleDeg }: Turn): { cos: number; sin: number } {
-  const [c, s] = [[1, 0], [0, 1], [-1, 0], [0, -1]][quarters];
+  const [c, s] = [
+    [1, 0],
+    [0, 1],
+    [-1, 0],
+    [0, -1],
+  ][quarters];
   const [cos, sin] = [Math.cos((angleDeg * Math.PI) / 180), Math.sin((angleDeg * Math.PI) / 180)];
   return { cos: c * cos - s * sin, sin: s * cos + c * sin };
 }
 
 /**
- * The art turned about its middle; whole quarters move pixels, other angles mix four. What it uncovers goes on as the art's border does, where that is one plain
+ * The art turned about its middle; whole quarters move pixels, other angles mix four. What it uncovers goes on as the art's border does, where that is one
+ * plain
  * colour or the turn straightens no more than a little; else it is clear. Later steps count from its upper left corner.
  */
 export function turnArt(art: Art, turn: Turn): Art {
@@ -62,7 +68,14 @@ export function turnArt(art: Art, turn: Turn): Art {
   const [belowX, belowY] = unturnedPoint(turn, width, height, 0.5, 1.5);
   const steps = { ax: nextX - originX, ay: nextY - originY, bx: belowX - originX, by: belowY - originY };
   for (let y = 0; y < heightPx; y++) turnRow(art, colour, alpha, y, widthPx, originX + y * steps.bx, originY + y * steps.by, steps.ax, steps.ay, goesOn);
-  return { kind: 'art', width: widthPx, height: heightPx, colour: makeRgba8(widthPx, heightPx, colour), alpha, frame: { leftPx: 0, topPx: 0, scale: frame.scale } };
+  return {
+    kind: 'art',
+    width: widthPx,
+    height: heightPx,
+    colour: makeRgba8(widthPx, heightPx, colour),
+    alpha,
+    frame: { leftPx: 0, topPx: 0, scale: frame.scale },
+  };
 }
 
 /** Up to this angle a turn straightens, and what it uncovers is a narrow wedge. */
@@ -85,7 +98,18 @@ function bordersOn({ width, height, alpha, colour: { data } }: Art, anyWillDo: b
   return like >= PLAIN_SHARE * channels[0].length;
 }
 
-function turnRow(art: Art, colour: Uint8Array, alpha: Uint8Array, y: number, count: number, startX: number, startY: number, stepX: number, stepY: number, goesOn: boolean): void {
+function turnRow(
+  art: Art,
+  colour: Uint8Array,
+  alpha: Uint8Array,
+  y: number,
+  count: number,
+  startX: number,
+  startY: number,
+  stepX: number,
+  stepY: number,
+  goesOn: boolean,
+): void {
   const { width, height } = art;
   const from = art.colour.data;
   for (let x = 0, o = y * count; x < count; x++, o++) {

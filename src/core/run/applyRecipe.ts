@@ -51,7 +51,8 @@ const REPORT_BYTES = 1;
 export const keepSteps = (bytes: number, reports = 2000): KeptSteps => ({ outcomes: new Memo(bytes), reports: new Memo(reports) });
 
 /**
- * Runs a recipe's switched-on steps in order. A pure function of its input: with or without kept results the pixels are the same. It goes on after the last step
+ * Runs a recipe's switched-on steps in order. A pure function of its input: with or without kept results the pixels are the same. It goes on after the last
+ * step
  * whose result is kept, so that a change costs only what comes after it, whatever was dropped before.
  */
 export function* applyRecipe({ picture, pictureKey, recipe, finished, kept }: RecipeInput): Task<CleanResult> {
@@ -75,7 +76,16 @@ export function* applyRecipe({ picture, pictureKey, recipe, finished, kept }: Re
     try {
       outcome = yield* within(kind.run(art, step, context), index / active.length, (index + 1) / active.length);
     } catch (error) {
-      if (!isAppError(error)) throw new AppError('unexpected', { message: error instanceof Error ? error.message : String(error), at: `doing “${STEP_NAMES[step.kind]}”`, change: `Switch off or change the step “${STEP_NAMES[step.kind]}”` }, error);
+      if (!isAppError(error))
+        throw new AppError(
+          'unexpected',
+          {
+            message: error instanceof Error ? error.message : String(error),
+            at: `doing “${STEP_NAMES[step.kind]}”`,
+            change: `Switch off or change the step “${STEP_NAMES[step.kind]}”`,
+          },
+          error,
+        );
       const report = { facts: {}, skipped: error.code };
       kept?.reports.set(key, report, REPORT_BYTES);
       steps.push({ id: step.id, ...report });
@@ -108,7 +118,10 @@ interface Start {
   readonly steps: StepReport[];
 }
 
-/** The state after the last step whose art is kept, if all that is needed of the steps up to it is kept as well: their reports, and the art that places count in. */
+/**
+ * The state after the last step whose art is kept, if all that is needed of the steps up to it is kept as well: their reports, and the art that places count
+ * in.
+ */
 function lastKept(active: Recipe, keys: readonly string[], { outcomes, reports }: KeptSteps): Start | undefined {
   for (let last = active.length - 1; last >= 0; last--) {
     if (!outcomes.has(keys[last])) continue;

@@ -20,11 +20,20 @@ export interface DesignRun {
 }
 
 /** The design that a job's objects make together. @param outlined the traced objects that have a picture. @param arts what they were outlined from. */
-export function designRun(job: Pick<Job, 'objects' | 'films' | 'process'>, outlined: ReadonlyMap<string, OutlinedArt>, arts: ReadonlyMap<string, Pick<Art, 'frame'>>): DesignRun {
+export function designRun(
+  job: Pick<Job, 'objects' | 'films' | 'process'>,
+  outlined: ReadonlyMap<string, OutlinedArt>,
+  arts: ReadonlyMap<string, Pick<Art, 'frame'>>,
+): DesignRun {
   const own = new Map<string, TracedPlace>();
   const placed = job.objects.flatMap((object) => layersOf(object, IDENTITY, outlined, own));
-  const { design, moved } = composeDesign(placed, job.films.map(({ id }) => id));
-  const places = new Map([...own].map(([id, { resolution, fromOutline }]): [string, TracedPlace] => [id, { resolution, fromOutline: followedBy(fromOutline, moved) }]));
+  const { design, moved } = composeDesign(
+    placed,
+    job.films.map(({ id }) => id),
+  );
+  const places = new Map(
+    [...own].map(([id, { resolution, fromOutline }]): [string, TracedPlace] => [id, { resolution, fromOutline: followedBy(fromOutline, moved) }]),
+  );
   return { design, places, findings: cutCheck(design, { ...PROCESSES[job.process], picturePxPerMm: coarsestOf(places, arts) }) };
 }
 
@@ -39,7 +48,10 @@ function layersOf(object: DesignObject, around: Affine, outlined: ReadonlyMap<st
 }
 
 function tracedLayers(object: TracedObject, { films }: OutlinedArt, placement: Affine, places: Map<string, TracedPlace>): PlacedLayers['layers'] {
-  const sized = makeDesign(films.map(({ film, outline }) => ({ filmId: film.id, curves: outline })), object.size);
+  const sized = makeDesign(
+    films.map(({ film, outline }) => ({ filmId: film.id, curves: outline })),
+    object.size,
+  );
   const { a, b, c, d } = placement;
   // A placement that scales spreads the picture's pixels over more or fewer mm.
   const resolution = placement === IDENTITY ? sized.resolution : pxPerMm(sized.resolution / Math.sqrt(Math.abs(a * d - b * c)));

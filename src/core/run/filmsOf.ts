@@ -11,7 +11,10 @@ import type { ToneFact } from '../separate/toneFact.ts';
 import type { HeldTone } from '../separate/separation.ts';
 import type { FilmsSeparation } from './traceTones.ts';
 
-/** The tones with their share of the art and the film that each becomes: as held, or one for each but the background. @param own what the ids of an object's own films begin with. */
+/**
+ * The tones with their share of the art and the film that each becomes: as held, or one for each but the background.
+ * @param own what the ids of an object's own films begin with.
+ */
 export function toneFacts(separation: FilmsSeparation, { labels, tones, ground }: FlatTones, own = ''): ToneFact[] {
   const counts = new Float64Array(256);
   for (const label of labels.data) counts[label]++;
@@ -52,7 +55,10 @@ function matched(tones: readonly Rgb[], known: readonly HeldTone[]): (HeldTone |
 
 const keptOf = (separation: FilmsSeparation): readonly HeldTone[] => (separation.way === 'flat' ? (separation.kept ?? []) : []);
 
-/** The films in effect and, where they are held, the order in which they lie over each other: that of the rack. @throws AppError `nothingToCut` when there is none. */
+/**
+ * The films in effect and, where they are held, the order in which they lie over each other: that of the rack.
+ * @throws AppError `nothingToCut` when there is none.
+ */
 export function filmsOf(separation: FilmsSeparation, rack: readonly Film[], facts: readonly ToneFact[]): { films: Film[]; order?: readonly number[] } {
   const pointed = separation.way === 'flat' ? (separation.spots ?? []) : [];
   const wanted = [...new Set([...facts, ...pointed].flatMap(({ film }) => film ?? []))];

@@ -29,8 +29,12 @@ const base = tracedPart(newJob('Fields'));
 const flat: TracedPart = { ...base, separation: { way: 'flat', count: 3, meet: 'inset' }, size: { ...base.size, by: 'width', sizeMm: 60 } };
 const cut = (job: TracedPart, of = art): OutlinedArt => finish(outlinePart(job, of));
 const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, ring) => ringArea(curves, ring)).reduce((sum, area) => sum + area, 0);
-const boxOf = (curves: Curves): number[] => { const { left, top, right, bottom } = boundsOf(curves) as Bounds; return [left, top, right, bottom]; };
-const near = (found: readonly number[], wanted: readonly number[], within: number): void => found.forEach((value, k) => expect(Math.abs(value - wanted[k])).toBeLessThan(within));
+const boxOf = (curves: Curves): number[] => {
+  const { left, top, right, bottom } = boundsOf(curves) as Bounds;
+  return [left, top, right, bottom];
+};
+const near = (found: readonly number[], wanted: readonly number[], within: number): void =>
+  found.forEach((value, k) => expect(Math.abs(value - wanted[k])).toBeLessThan(within));
 
 describe('a border around everything', () => {
   it('lies below all films, as far around them as asked, holes kept or filled', () => {
@@ -40,7 +44,10 @@ describe('a border around everything', () => {
     // With 3 mm of border on each side 79.2 px are 54 mm.
     const wide = 3 * (79.2 / 54);
     near(boxOf(around.films[0].outline), [20.4 - wide, 20.3 - wide, 99.6 + wide, 59.7 + wide], 0.12);
-    const design = makeDesign(around.films.map(({ film, outline }) => ({ filmId: film.id, curves: outline })), flat.size);
+    const design = makeDesign(
+      around.films.map(({ film, outline }) => ({ filmId: film.id, curves: outline })),
+      flat.size,
+    );
     expect(design.widthMm).toBeCloseTo(60, 9);
     near(boxOf(design.layers[1].curves).slice(0, 2), [3, 3], 0.08);
     const grown = (w: number): number => 79.2 * 39.4 + 2 * w * (79.2 + 39.4) + Math.PI * w * w;
@@ -59,7 +66,10 @@ describe('a border around everything', () => {
 
   it('is no part of the proof', () => {
     const plain = proofOfFilms(newJob('Fields'), art, cut(flat)).differs;
-    expect(proofOfFilms(newJob('Fields'), art, cut({ ...flat, outline: { ...flat.outline, around: { widthMm: 5, openings: 'filled' } } })).differs).toBeCloseTo(plain, 3);
+    expect(proofOfFilms(newJob('Fields'), art, cut({ ...flat, outline: { ...flat.outline, around: { widthMm: 5, openings: 'filled' } } })).differs).toBeCloseTo(
+      plain,
+      3,
+    );
   });
 
   it('takes name and colour from the rack', () => {
@@ -107,7 +117,10 @@ describe('outlines held by hand', () => {
     const size = { widthPx: 120, heightPx: 80 };
     const withTurn: TracedPart = { ...held, recipe: [{ kind: 'turn', id: 't', enabled: true, v: 1, mirrored: false, quarters: 0, angleDeg: 0 }] };
     const turned = turnedPart(withTurn, 't', { kind: 'turn', id: 't', enabled: true, v: 1, mirrored: false, quarters: 1, angleDeg: 0 }, size);
-    const [{ outline }] = cut(turned, paintedArt(80, 120, (x, y) => fields(y, 80 - x))).films;
+    const [{ outline }] = cut(
+      turned,
+      paintedArt(80, 120, (x, y) => fields(y, 80 - x)),
+    ).films;
     const [left, top, right, bottom] = boxOf(moved);
     near(boxOf(outline), [80 - bottom, left, 80 - top, right], 1e-4);
     const back = turnedPart(turned, 't', { kind: 'turn', id: 't', enabled: true, v: 1, mirrored: false, quarters: 0, angleDeg: 0 }, size);
@@ -119,7 +132,9 @@ describe('outlines held by hand', () => {
   it('are part of the job file, and nothing but lines and curves is taken', () => {
     const job = withPart(newJob('Held'), held);
     expect(tracedPart(readJob(JSON.parse(JSON.stringify(job))))).toEqual(held);
-    expect(() => readJob(withPart(job, { ...held, outline: { ...held.outline, held: [{ film: 'a', from: '', path: 'M0 0L1 1<script>' }] } }))).toThrow(/badJob/);
+    expect(() => readJob(withPart(job, { ...held, outline: { ...held.outline, held: [{ film: 'a', from: '', path: 'M0 0L1 1<script>' }] } }))).toThrow(
+      /badJob/,
+    );
     expect(outlineMark(mine.outline)).not.toBe(outlineMark(moved));
   });
 });
@@ -133,8 +148,21 @@ const lantern = paintedArt(120, 80, (x, y) => {
 describe('how films meet', () => {
   const line = (meet: 'stacked' | 'middle' | 'inset', more: Partial<Extract<TracedPart['separation'], { way: 'flat' }>> = {}): TracedPart => ({
     ...flat,
-    separation: { way: 'flat', count: 2, meet, palette: [{ colour: '#ffffff', film: null }, { colour: '#16141c', film: 'lines' }], spots: [{ xPx: 36, yPx: 40, film: 'fill' }], ...more },
-    films: [{ id: 'fill', name: 'Lamp yellow', colour: '#f2b632' }, { id: 'lines', name: 'Black', colour: '#16141c' }],
+    separation: {
+      way: 'flat',
+      count: 2,
+      meet,
+      palette: [
+        { colour: '#ffffff', film: null },
+        { colour: '#16141c', film: 'lines' },
+      ],
+      spots: [{ xPx: 36, yPx: 40, film: 'fill' }],
+      ...more,
+    },
+    films: [
+      { id: 'fill', name: 'Lamp yellow', colour: '#f2b632' },
+      { id: 'lines', name: 'Black', colour: '#16141c' },
+    ],
   });
   const radius = (curves: Curves): number => Math.sqrt(Math.abs(areaOf(curves)) / Math.PI);
   const fillOf = (job: TracedPart): Curves => cut(job, lantern).films.find(({ film }) => film.id === 'fill')?.outline as Curves;
@@ -179,7 +207,10 @@ const buoy = paintedArt(160, 160, (x, y) => {
 });
 
 describe('back and detail', () => {
-  const job = (fineness: number, back: 'open' | 'full' = 'open'): TracedPart => ({ ...base, separation: { way: 'backDetail', fineness, threshold: 'auto', back } });
+  const job = (fineness: number, back: 'open' | 'full' = 'open'): TracedPart => ({
+    ...base,
+    separation: { way: 'backDetail', fineness, threshold: 'auto', back },
+  });
   it('makes a back of all that is not ground, and the detail on it', () => {
     const { films, steps } = cut(job(100), buoy);
     expect(films.map(({ film }) => film.id)).toEqual(['back', 'detail']);
@@ -204,7 +235,9 @@ describe('back and detail', () => {
   });
 
   it('keeps islands of the back however coarse the detail is', () => {
-    const islands = paintedArt(160, 120, (x, y) => ([30, 80, 130].some((cx) => Math.hypot(x - cx, y - 60) < 6) ? { r: 190, g: 160, b: 120 } : Math.hypot(x - 80, y - 25) < 12 ? INK : WHITE));
+    const islands = paintedArt(160, 120, (x, y) =>
+      [30, 80, 130].some((cx) => Math.hypot(x - cx, y - 60) < 6) ? { r: 190, g: 160, b: 120 } : Math.hypot(x - 80, y - 25) < 12 ? INK : WHITE,
+    );
     expect(ringCount(cut(job(0), islands).films[0].outline)).toBe(4);
   });
 
@@ -213,7 +246,12 @@ describe('back and detail', () => {
       const r = Math.hypot(x - 60, y - 60);
       return r > 50 || r < 20 ? WHITE : r < 35 ? INK : { r: 190, g: 160, b: 120 };
     });
-    const open = { ...ring, alpha: ring.alpha.map((value, i) => (Math.hypot((i % 120) - 59.5, Math.floor(i / 120) - 59.5) < 20 || Math.hypot((i % 120) - 59.5, Math.floor(i / 120) - 59.5) > 50 ? 0 : value)) };
+    const open = {
+      ...ring,
+      alpha: ring.alpha.map((value, i) =>
+        Math.hypot((i % 120) - 59.5, Math.floor(i / 120) - 59.5) < 20 || Math.hypot((i % 120) - 59.5, Math.floor(i / 120) - 59.5) > 50 ? 0 : value,
+      ),
+    };
     expect(ringCount(cut(job(80), open).films[0].outline)).toBe(2);
     expect(ringCount(cut(job(80, 'full'), open).films[0].outline)).toBe(1);
   });
@@ -221,6 +259,11 @@ describe('back and detail', () => {
   it('says when there is nothing to cut', () => {
     const clear = { ...buoy, alpha: new Uint8Array(buoy.alpha.length) };
     expect(() => cut(job(50), clear)).toThrow(/nothingToCut/);
-    expect(() => cut(job(50), paintedArt(40, 40, () => WHITE))).toThrow(/oneColour|nothingToCut/);
+    expect(() =>
+      cut(
+        job(50),
+        paintedArt(40, 40, () => WHITE),
+      ),
+    ).toThrow(/oneColour|nothingToCut/);
   });
 });

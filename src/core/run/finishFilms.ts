@@ -15,19 +15,27 @@ export interface FinishedFilm extends TracedFilm {
 }
 
 /**
- * Films as they leave the separation to films as they are cut: only the outermost edge, or a border below all, where the part asks for it; and those that are held by hand as they are held.
+ * Films as they leave the separation to films as they are cut: only the outermost edge, or a border below all, where the part asks for it; and those that are
+ * held by hand as they are held.
  * @param resolutionOf art pixels on one mm of the finished design, from everything that is cut.
  */
-export function finishFilms(part: Pick<TracedPart, 'outline' | 'films'>, frame: Frame, { films, whole }: { readonly films: readonly TracedFilm[]; readonly whole: () => Curves }, resolutionOf: (whole: Curves) => number): FinishedFilm[] {
+export function finishFilms(
+  part: Pick<TracedPart, 'outline' | 'films'>,
+  frame: Frame,
+  { films, whole }: { readonly films: readonly TracedFilm[]; readonly whole: () => Curves },
+  resolutionOf: (whole: Curves) => number,
+): FinishedFilm[] {
   const { around, outermost, held } = part.outline;
   const border = (openings: 'kept' | 'filled'): Curves => {
     const grown = around === undefined || around.widthMm === 0 ? whole() : offsetOutline(whole(), around.widthMm * resolutionOf(whole()));
     return openings === 'filled' ? withoutOpenings(grown) : grown;
   };
   const found: TracedFilm[] =
-    outermost === true ? [{ film: films[0].film, outline: border('filled') }]
-    : around === undefined ? [...films]
-    : [{ film: part.films.find(({ id }) => id === AROUND_FILM.id) ?? AROUND_FILM, outline: border(around.openings) }, ...films];
+    outermost === true
+      ? [{ film: films[0].film, outline: border('filled') }]
+      : around === undefined
+        ? [...films]
+        : [{ film: part.films.find(({ id }) => id === AROUND_FILM.id) ?? AROUND_FILM, outline: border(around.openings) }, ...films];
   return found.map(({ film, outline }): FinishedFilm => {
     const mark = outlineMark(outline);
     const mine = held?.find((each) => each.film === film.id);

@@ -35,7 +35,9 @@ describe('clean-up steps', () => {
   it.each(STEPS)('leave an edge where it is inside of its pixels: %o', (settings) => {
     const art = artFromPicture(pictureFromShare(disc(SIZE, SIZE, X, Y, RADIUS), NAVY, PAPER));
     const step = { id: 's', enabled: true, v: 1, ...settings } as Step;
-    const { art: after } = finish((STEP_KINDS[step.kind] as StepKind<Step>).run(art, step, { picture: art, finished: { by: 'width', sizeMm: 100, turnDeg: 0 } }));
+    const { art: after } = finish(
+      (STEP_KINDS[step.kind] as StepKind<Step>).run(art, step, { picture: art, finished: { by: 'width', sizeMm: 100, turnDeg: 0 } }),
+    );
     // What the whole edge may be off by, px: the area that came or went over the length of the edge.
     expect(Math.abs(inkPx2(after) - Math.PI * RADIUS ** 2) / (2 * Math.PI * RADIUS)).toBeLessThan(0.04);
   });
@@ -54,7 +56,8 @@ describe('clean-up steps', () => {
     const step = { id: 's', enabled: true, v: 1, kind: 'areaLift', at: { xPx: 2, yPx: 2 }, tolerance: 3, enclosed: false, soft: true } as Step;
     const { art: after } = finish((STEP_KINDS.areaLift as StepKind<Step>).run(art, step, { picture: art, finished: { by: 'width', sizeMm: 100, turnDeg: 0 } }));
     let lost = 0;
-    for (let y = 0; y < SIZE; y++) for (let x = 0; x < SIZE; x++) if (Math.hypot(x + 0.5 - X, y + 0.5 - Y) < RADIUS - half - 0.7 && after.alpha[y * SIZE + x] !== 255) lost++;
+    for (let y = 0; y < SIZE; y++)
+      for (let x = 0; x < SIZE; x++) if (Math.hypot(x + 0.5 - X, y + 0.5 - Y) < RADIUS - half - 0.7 && after.alpha[y * SIZE + x] !== 255) lost++;
     expect([lost, after.alpha[0]]).toEqual([0, 0]);
   });
 });

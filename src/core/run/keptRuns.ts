@@ -7,7 +7,9 @@ import type { OutlinedArt } from './outlinePart.ts';
 import type { Remember } from './separateArt.ts';
 import type { TracedTones } from './traceTones.ts';
 
-/** What earlier runs made, by keys of what went in: for each arrow on the way from a picture to a design one memo. Dropping any of it changes nothing but time. */
+/**
+ * What earlier runs made, by keys of what went in: for each arrow on the way from a picture to a design one memo. Dropping any of it changes nothing but time.
+ */
 export interface KeptRuns {
   readonly steps: KeptSteps;
   readonly tones: Memo<TracedTones>;
@@ -23,7 +25,12 @@ export interface KeptRoom {
   readonly designs: number;
 }
 
-export const keepRuns = ({ steps, tones, outlined, designs }: KeptRoom): KeptRuns => ({ steps: keepSteps(steps), tones: new Memo(tones), outlined: new Memo(outlined), designs: new Memo(designs) });
+export const keepRuns = ({ steps, tones, outlined, designs }: KeptRoom): KeptRuns => ({
+  steps: keepSteps(steps),
+  tones: new Memo(tones),
+  outlined: new Memo(outlined),
+  designs: new Memo(designs),
+});
 
 /** Gives what is kept under a key, or makes and keeps it. */
 export function* keptOr<Value>(memo: Memo<Value> | undefined, key: string, make: () => Task<Value>): Task<Value> {
@@ -35,4 +42,7 @@ export function* keptOr<Value>(memo: Memo<Value> | undefined, key: string, make:
 }
 
 /** Tones and mesh of an art are kept, so that another film, name or order does not trace again. @param artKey of the art that is traced. */
-export const rememberTones = ({ tones }: Pick<KeptRuns, 'tones'>, artKey: string): Remember => (settings, make) => keptOr(tones, `${artKey} ${settings}`, make);
+export const rememberTones =
+  ({ tones }: Pick<KeptRuns, 'tones'>, artKey: string): Remember =>
+  (settings, make) =>
+    keptOr(tones, `${artKey} ${settings}`, make);

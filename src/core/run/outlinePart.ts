@@ -13,7 +13,10 @@ import { finishFilms, type FinishedFilm } from './finishFilms.ts';
 import { separateArt, type Remember, type SeparatedArt } from './separateArt.ts';
 
 /** The size of what is cut of a part, without the border around it. */
-export const finishedSizeOf = ({ size, outline }: Pick<TracedPart, 'size' | 'outline'>): FinishedSize => ({ ...size, sizeMm: withoutBorder(size.sizeMm, outline) });
+export const finishedSizeOf = ({ size, outline }: Pick<TracedPart, 'size' | 'outline'>): FinishedSize => ({
+  ...size,
+  sizeMm: withoutBorder(size.sizeMm, outline),
+});
 
 /** Length of the design's chosen side without the border around it. A border wider than the design itself has no true size; it is made as if it came on top. */
 function withoutBorder(sizeMm: number, { around }: Pick<OutlineSettings, 'around'>): number {
@@ -22,7 +25,10 @@ function withoutBorder(sizeMm: number, { around }: Pick<OutlineSettings, 'around
 }
 
 const FOLLOW_PX = { least: 0.05, most: 5 };
-/** Share of the limit below which bits go before edges are followed, which calms those beside them. The rest is measured on the outlines, whose size is the design's. */
+/**
+ * Share of the limit below which bits go before edges are followed, which calms those beside them. The rest is measured on the outlines, whose size is the
+ * design's.
+ */
 const SURELY_SMALL = 0.9;
 
 /** How a part's outline settings read for an art of a given scale and finished size. */

@@ -18,9 +18,16 @@ const BLUE = { r: 36, g: 80, b: 154 };
 const disc = paintedArt(60, 60, (x, y) => (Math.hypot(x - 30, y - 30) < 20 ? RED : WHITE));
 const square = paintedArt(60, 60, (x, y) => (Math.max(Math.abs(x - 30), Math.abs(y - 30)) < 15 ? BLUE : WHITE));
 const [fresh] = newJob('Two').objects as [TracedObject];
-const flat = (id: string, sizeMm: number, e: number, f = 0): TracedObject => ({ ...fresh, id, separation: { way: 'flat', count: 2, meet: 'stacked' }, size: { by: 'width', sizeMm, turnDeg: 0 }, placement: { a: 1, b: 0, c: 0, d: 1, e, f } });
+const flat = (id: string, sizeMm: number, e: number, f = 0): TracedObject => ({
+  ...fresh,
+  id,
+  separation: { way: 'flat', count: 2, meet: 'stacked' },
+  size: { by: 'width', sizeMm, turnDeg: 0 },
+  placement: { a: 1, b: 0, c: 0, d: 1, e, f },
+});
 const job = (...objects: DesignObject[]): Job => ({ ...newJob('Two'), objects });
-const cut = (of: Job, arts: Record<string, Art>, focus?: string, kept?: KeptRuns): CutResult => finish(cutJob(of, new Map(Object.entries(arts).map(([id, art]) => [id, { art, key: `art of ${id}` }])), focus, kept));
+const cut = (of: Job, arts: Record<string, Art>, focus?: string, kept?: KeptRuns): CutResult =>
+  finish(cutJob(of, new Map(Object.entries(arts).map(([id, art]) => [id, { art, key: `art of ${id}` }])), focus, kept));
 
 describe('a job of several parts', () => {
   const both = job(flat('art', 40, 0), flat('mark', 30, 60, 5));
@@ -53,9 +60,26 @@ describe('a job of several parts', () => {
   });
 
   it('puts what lies on one film into one sheet, figures and drawings too', () => {
-    const bar: DesignObject = { kind: 'figure', id: 'bar', film: 'film-1', placement: { a: 1, b: 0, c: 0, d: 1, e: 0, f: 50 }, shape: { form: 'rectangle', widthMm: 40, heightMm: 6 } };
-    const oar: DesignObject = { kind: 'imported', id: 'oar', fileName: 'oar.svg', paths: [{ film: 'film-1', path: 'M0 60L40 60L40 70L0 70ZM5 62L5 68L9 68L9 62Z' }] };
-    const { design, rack } = cut(job({ ...fresh, size: { by: 'width', sizeMm: 40, turnDeg: 0 } }, { kind: 'group', id: 'g', placement: { a: 1, b: 0, c: 0, d: 1, e: 10, f: 0 }, objects: [bar, oar] }), { art: disc });
+    const bar: DesignObject = {
+      kind: 'figure',
+      id: 'bar',
+      film: 'film-1',
+      placement: { a: 1, b: 0, c: 0, d: 1, e: 0, f: 50 },
+      shape: { form: 'rectangle', widthMm: 40, heightMm: 6 },
+    };
+    const oar: DesignObject = {
+      kind: 'imported',
+      id: 'oar',
+      fileName: 'oar.svg',
+      paths: [{ film: 'film-1', path: 'M0 60L40 60L40 70L0 70ZM5 62L5 68L9 68L9 62Z' }],
+    };
+    const { design, rack } = cut(
+      job(
+        { ...fresh, size: { by: 'width', sizeMm: 40, turnDeg: 0 } },
+        { kind: 'group', id: 'g', placement: { a: 1, b: 0, c: 0, d: 1, e: 10, f: 0 }, objects: [bar, oar] },
+      ),
+      { art: disc },
+    );
     expect(rack.map(({ name }) => name)).toEqual(['Harbour navy']);
     const { curves } = layerOf(design, 'film-1');
     expect([ringCount(curves), design.widthMm, design.heightMm]).toEqual([4, expect.closeTo(50, 3), expect.closeTo(70, 3)]);
@@ -78,7 +102,9 @@ describe('a job of one part', () => {
     const plain = job({ ...flat('art', 40, 0), placement: undefined });
     const one = cut(plain, { art: disc });
     const moved = cut(job(flat('art', 40, 33, -12)), { art: disc });
-    expect([...moved.design.layers[0].curves.coords].map((value, k) => Math.abs(value - one.design.layers[0].curves.coords[k])).reduce((a, b) => Math.max(a, b))).toBeLessThan(1e-9);
+    expect(
+      [...moved.design.layers[0].curves.coords].map((value, k) => Math.abs(value - one.design.layers[0].curves.coords[k])).reduce((a, b) => Math.max(a, b)),
+    ).toBeLessThan(1e-9);
     expect(readJob(JSON.parse(JSON.stringify(plain))).objects).toHaveLength(1);
     expect(tracedPart(plain).placement).toBeUndefined();
   });
@@ -89,11 +115,25 @@ describe('what is kept of earlier runs', () => {
   const arts = { art: disc, mark: square };
   const both: Job = {
     ...newJob('Two'),
-    films: [{ id: 'tone-2', name: 'Red', colour: '#b3262e' }, { id: 'mark-tone-2', name: 'Blue', colour: '#24509a' }],
+    films: [
+      { id: 'tone-2', name: 'Red', colour: '#b3262e' },
+      { id: 'mark-tone-2', name: 'Blue', colour: '#24509a' },
+    ],
     objects: ['art', 'mark'].map((id, k) => {
       const object = flat(id, 40, 60 * k);
       const own = k === 0 ? 'tone-2' : 'mark-tone-2';
-      return { ...object, separation: { way: 'flat', count: 2, meet: 'stacked', palette: [{ colour: '#ffffff', film: null }, { colour: k === 0 ? '#b3262e' : '#24509a', film: own }] } };
+      return {
+        ...object,
+        separation: {
+          way: 'flat',
+          count: 2,
+          meet: 'stacked',
+          palette: [
+            { colour: '#ffffff', film: null },
+            { colour: k === 0 ? '#b3262e' : '#24509a', film: own },
+          ],
+        },
+      };
     }),
   };
   const renamed: Job = { ...both, films: both.films.map((film) => ({ ...film, name: `${film.name} flock`, colour: '#112233' })) };
@@ -113,14 +153,27 @@ describe('what is kept of earlier runs', () => {
   it('traces only the part that was changed', () => {
     const kept = keepRuns(room);
     const first = cut(both, arts, 'art', kept);
-    const wider = cut({ ...both, objects: [both.objects[0], { ...(both.objects[1] as TracedObject), size: { by: 'width', sizeMm: 50, turnDeg: 0 } }] }, arts, 'art', kept);
+    const wider = cut(
+      { ...both, objects: [both.objects[0], { ...(both.objects[1] as TracedObject), size: { by: 'width', sizeMm: 50, turnDeg: 0 } }] },
+      arts,
+      'art',
+      kept,
+    );
     expect(wider.films[0].outline).toBe(first.films[0].outline);
     expect(wider.design.widthMm).toBeGreaterThan(first.design.widthMm + 9);
   });
 
   it('changes nothing in what comes out, whatever was asked before', () => {
-    const jobs: Job[] = [both, renamed, { ...both, process: 'stencil' }, { ...both, films: [...both.films].reverse() }, { ...both, objects: [...both.objects].reverse() }, { ...renamed, layout: { ...both.layout, mirror: 'never', copies: 2 } }];
-    const plain = (result: CutResult): unknown => JSON.parse(JSON.stringify(result, (_key, value: unknown) => (ArrayBuffer.isView(value) ? [...(value as Float64Array)] : value)));
+    const jobs: Job[] = [
+      both,
+      renamed,
+      { ...both, process: 'stencil' },
+      { ...both, films: [...both.films].reverse() },
+      { ...both, objects: [...both.objects].reverse() },
+      { ...renamed, layout: { ...both.layout, mirror: 'never', copies: 2 } },
+    ];
+    const plain = (result: CutResult): unknown =>
+      JSON.parse(JSON.stringify(result, (_key, value: unknown) => (ArrayBuffer.isView(value) ? [...(value as Float64Array)] : value)));
     const kept = keepRuns(room);
     const small = keepRuns({ steps: 1, tones: 1, outlined: 1, designs: 1 });
     for (const at of [0, 1, 2, 3, 4, 5, 3, 1, 0, 4, 2, 5]) {

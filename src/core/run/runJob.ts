@@ -34,13 +34,20 @@ export interface CutResult extends OutlinedArt {
 export type KeyedArt = Pick<CleanResult, 'art' | 'key'>;
 
 /** The recipe of a part on its picture; `scale` is art pixels per picture pixel when the picture handed in is a reduced one. */
-export function* cleanPart(part: Pick<TracedPart, 'recipe' | 'size' | 'outline'>, picture: Rgba8, pictureKey: string, kept?: KeptSteps, scale = 1): Task<CleanResult> {
+export function* cleanPart(
+  part: Pick<TracedPart, 'recipe' | 'size' | 'outline'>,
+  picture: Rgba8,
+  pictureKey: string,
+  kept?: KeptSteps,
+  scale = 1,
+): Task<CleanResult> {
   const input = { picture: artFromPicture(picture, scale), pictureKey, recipe: part.recipe, finished: finishedSizeOf(part) };
   return yield* applyRecipe(kept === undefined ? input : { ...input, kept });
 }
 
 /**
- * From clean art to sheets: each traced object separated and outlined, all objects put together, laid out and checked. A pure function of its input; what is kept of earlier runs saves time
+ * From clean art to sheets: each traced object separated and outlined, all objects put together, laid out and checked. A pure function of its input; what is
+ * kept of earlier runs saves time
  * alone: another name or colour of a film, another number of copies, another sheet traces and checks nothing again.
  * @param arts of the traced objects that have a picture, by their ids. @param focus the object that is told about; the lowest when absent.
  * @throws AppError of the stage that cannot go on. RangeError when there is no art of the object in focus.
@@ -54,7 +61,11 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
     const own = outlineKey(part, key);
     const done = keys.length / arts.size;
     const remember = kept === undefined ? undefined : rememberTones(kept, key);
-    const made = yield* within(keptOr(kept?.outlined, own, () => outlinePart(part, art, remember)), done, done + 1 / arts.size);
+    const made = yield* within(
+      keptOr(kept?.outlined, own, () => outlinePart(part, art, remember)),
+      done,
+      done + 1 / arts.size,
+    );
     outlined.set(id, withFilms(part, made));
     keys.push(own);
   }

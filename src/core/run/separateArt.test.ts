@@ -54,7 +54,10 @@ function liftedPhoto(seed: number, side = 96): Art {
     const grain = (random() - 0.5) * 18;
     // What is lifted keeps a breath of the ground here and there, as grainy paper does.
     const there = Math.max(0.45 * random() ** 2, Math.min(1, (subject.r - Math.hypot(x - subject.x, y - subject.y)) / subject.soft + 0.5));
-    data.set([r + grain, g + grain, b + grain].map((value) => Math.max(0, Math.min(255, Math.round(value)))), 4 * i);
+    data.set(
+      [r + grain, g + grain, b + grain].map((value) => Math.max(0, Math.min(255, Math.round(value)))),
+      4 * i,
+    );
     data[4 * i + 3] = Math.round(255 * there);
   }
   return artFromPicture(makeRgba8(side, side, data));
@@ -132,7 +135,14 @@ describe('a ring of points', () => {
         if (lengthPx > 2 * radius) continue;
         const ring = sliver(radius, lengthPx);
         const builder = new CurvesBuilder();
-        drawRing(builder, ring, 1, -1, DEFAULT_OUTLINE, new JointFinder({ tolerancePx: DEFAULT_OUTLINE.followPx, straightPx: DEFAULT_OUTLINE.followPx * 0.75 }));
+        drawRing(
+          builder,
+          ring,
+          1,
+          -1,
+          DEFAULT_OUTLINE,
+          new JointFinder({ tolerancePx: DEFAULT_OUTLINE.followPx, straightPx: DEFAULT_OUTLINE.followPx * 0.75 }),
+        );
         const box = boundsOf(builder.build());
         expect(box, `${radius}, ${lengthPx}`).toMatchObject({
           left: expect.closeTo(Math.min(...ring.x), -0.5) as number,
@@ -186,16 +196,18 @@ describe('every way of separating', () => {
 
 describe('films that are cut out of each other', () => {
   /** Rays around a hub, a ring and a line through all: sharp tips and many junctions. */
-  const rays = (turn: number, share: number) => (x: number, y: number): Rgb => {
-    const [dx, dy] = [x - 90.3, y - 88.7];
-    const [away, angle] = [Math.hypot(dx, dy), Math.atan2(dy, dx) + turn];
-    if (Math.abs(dy - 0.3 * dx) < 1.7) return { r: 28, g: 27, b: 34 };
-    if (away < 14) return { r: 179, g: 38, b: 46 };
-    const ray = ((((angle / (2 * Math.PI)) * 9) % 1) + 1) % 1;
-    if (ray < share && away < 78 - 60 * Math.abs(ray / share - 0.5)) return { r: 242, g: 182, b: 50 };
-    if (Math.abs(away - 50) < 6) return { r: 36, g: 80, b: 154 };
-    return { r: 255, g: 255, b: 255 };
-  };
+  const rays =
+    (turn: number, share: number) =>
+    (x: number, y: number): Rgb => {
+      const [dx, dy] = [x - 90.3, y - 88.7];
+      const [away, angle] = [Math.hypot(dx, dy), Math.atan2(dy, dx) + turn];
+      if (Math.abs(dy - 0.3 * dx) < 1.7) return { r: 28, g: 27, b: 34 };
+      if (away < 14) return { r: 179, g: 38, b: 46 };
+      const ray = ((((angle / (2 * Math.PI)) * 9) % 1) + 1) % 1;
+      if (ray < share && away < 78 - 60 * Math.abs(ray / share - 0.5)) return { r: 242, g: 182, b: 50 };
+      if (Math.abs(away - 50) < 6) return { r: 36, g: 80, b: 154 };
+      return { r: 255, g: 255, b: 255 };
+    };
 
   it('do not cross at their tips and junctions by more than a knife is wide', () => {
     for (const turn of [0, 0.21, 0.4]) {
@@ -216,10 +228,20 @@ describe('a limit for pieces', () => {
   it('counts at the size of the ink, whatever paper is around it', () => {
     const black: Rgb = { r: 20, g: 20, b: 26 };
     // The ink is 100 px wide; a dot of it is 15 px across, 176.7 px².
-    const paint = (pad: number) => (x: number, y: number): Rgb => (Math.hypot(x - pad - 85, y - pad - 15) < 7.5 || (x > pad && x < pad + 70 && y > pad && y < pad + 30) || (x > pad + 97 && x < pad + 100 && y > pad && y < pad + 100) ? black : { r: 255, g: 255, b: 255 });
+    const paint =
+      (pad: number) =>
+      (x: number, y: number): Rgb =>
+        Math.hypot(x - pad - 85, y - pad - 15) < 7.5 ||
+        (x > pad && x < pad + 70 && y > pad && y < pad + 30) ||
+        (x > pad + 97 && x < pad + 100 && y > pad && y < pad + 100)
+          ? black
+          : { r: 255, g: 255, b: 255 };
     for (const pad of [4, 120]) {
       const art = paintedArt(100 + 2 * pad, 100 + 2 * pad, paint(pad));
-      for (const separation of [{ way: 'flat', count: 2, meet: 'stacked' }, { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' }] as const) {
+      for (const separation of [
+        { way: 'flat', count: 2, meet: 'stacked' },
+        { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' },
+      ] as const) {
         // On 31.6 mm a px is a tenth of a mm²: the dot has 17.7 mm².
         const base = tracedPart(newJob('Dot'));
         const pieces = (leastPieceMm2: number): number => {

@@ -13,6 +13,7 @@ import { oneTone, type OneTone } from '../separate/oneTone.ts';
 import { within, type Task } from '../task/task.ts';
 import { filmsOf, toneFacts } from './filmsOf.ts';
 import { BACK_FILM, oneFilmOf } from '../film/filmRoles.ts';
+import type { OneToneSeparation } from '../separate/separation.ts';
 import type { ToneFact } from '../separate/toneFact.ts';
 import { ownFilms, type TracedPart } from '../job/tracedPart.ts';
 import type { Film } from '../film/film.ts';
@@ -40,6 +41,9 @@ export interface SeparatedArt {
   readonly strayPx?: number;
 }
 
+/** What of a part is read. */
+export type Separable = Pick<TracedPart, 'separation' | 'films'> & Partial<Pick<TracedPart, 'id'>> & { readonly outline: Pick<TracedPart['outline'], 'leastPieceMm2'> };
+
 /** Gives what was made for a key before, or makes and keeps it. */
 export type Remember = (key: string, make: () => Task<TracedTones>) => Task<TracedTones>;
 const forget: Remember = (_key, make) => make();
@@ -50,18 +54,46 @@ const forget: Remember = (_key, make) => make();
  * @param remember keeps tones and mesh between calls with the same art.
  * @throws AppError `nothingToCut`, `oneColour`, `tooIntricate`.
  */
-export function* separateArt(part: Pick<TracedPart, 'separation' | 'films'> & Partial<Pick<TracedPart, 'id'>> & { readonly outline: Pick<TracedPart['outline'], 'leastPieceMm2'> }, art: Art, options: OutlineOptions, resolutionOf: (whole: Curves) => number, remember: Remember = forget): Task<SeparatedArt> {
+export function* separateArt(
+  part: Separable,
+  art: Art,
+  options: OutlineOptions,
+  resolutionOf: (whole: Curves) => number,
+  remember: Remember = forget,
+): Task<SeparatedArt> {
+  const { separation } = part;
+  if (separation.way === 'oneTone') return yield* oneFilm({ ...part, separation }, art, options, resolutionOf);
+  const settled = yield* within(
+    remember(tonesKey(separation, options), () => traceTones(separation, art, options)),
+    0,
+    0.8,
+  );
+  return yield* within(filmsOfTones({ ...part, separation }, art, options, resolutionOf, settled), 0.8, 1);
+}
+
+type Separated<Ways> = Omit<Separable, 'separation'> & { readonly separation: Ways };
+
+/** The ink of one colour. */
+function* oneFilm(part: Separated<OneToneSeparation>, art: Art, options: OutlineOptions, resolutionOf: (whole: Curves) => number): Task<SeparatedArt> {
+  const tone = oneTone(art, part.separation);
+  yield 0.2;
+  const traced = yield* within(traceOutline(tone.share, options), 0.2, 1);
+  const without = (leastPx2: number): Curves => withoutSmallRings(traced, leastPx2);
+  const outline = atItsSize(part.outline.leastPieceMm2, resolutionOf, traced, without, (kept) => kept);
+  assertWithinFrame(outline, art.width, art.height);
+  return { films: [{ film: oneFilmOf(part.films), outline }], whole: () => outline, tone };
+}
+
+/** A film for each tone, or as the part has it. */
+function* filmsOfTones(
+  part: Separated<FilmsSeparation>,
+  art: Art,
+  options: OutlineOptions,
+  resolutionOf: (whole: Curves) => number,
+  traced: TracedTones,
+): Task<SeparatedArt> {
   const { separation } = part;
   const { leastPieceMm2 } = part.outline;
-  if (separation.way === 'oneTone') {
-    const tone = oneTone(art, separation);
-    yield 0.2;
-    const traced = yield* within(traceOutline(tone.share, options), 0.2, 1);
-    const outline = atItsSize(leastPieceMm2, resolutionOf, traced, (leastPx2) => withoutSmallRings(traced, leastPx2), (kept) => kept);
-    assertWithinFrame(outline, art.width, art.height);
-    return { films: [{ film: oneFilmOf(part.films), outline }], whole: () => outline, tone };
-  }
-  const traced = yield* within(remember(tonesKey(separation, options), () => traceTones(separation, art, options)), 0, 0.8);
   const facts = toneFacts(separation, traced.tones, ownFilms(part.id));
   const { films, order } = filmsOf(separation, part.films, facts);
   const filmOfTone = facts.map(({ film }) => films.findIndex(({ id }) => id === film));
@@ -71,22 +103,32 @@ export function* separateArt(part: Pick<TracedPart, 'separation' | 'films'> & Pa
   const filmOf = atItsSize(leastPieceMm2, resolutionOf, all, (leastPx2) => withoutSmallPieces(traced.mesh, traced.regions, all, leastPx2), wholeOf);
   let made: Curves | undefined;
   const whole = (): Curves => (made ??= wholeOf(filmOf));
-  const outlines = yield* within(filmsOfMesh(traced.mesh, traced.regions, {
+  const outlines = yield* filmsOfMesh(traced.mesh, traced.regions, {
     filmOf,
-    films: films.length,
-    meet: meetingsOf(separation, films, () => (ringCount(whole()) === 0 ? 1 : resolutionOf(whole()))),
-    order,
-    ...(keepsDarker ? { lightness: films.map(({ colour }) => lumaOf(rgbFromHex(colour) as Rgb)) } : {}),
-    edges: { art: traced.art, tones: traced.tones.tones, options },
-  }), 0.8, 1);
+      films: films.length,
+      meet: meetingsOf(separation, films, () => (ringCount(whole()) === 0 ? 1 : resolutionOf(whole()))),
+      order,
+      ...(keepsDarker ? { lightness: films.map(({ colour }) => lumaOf(rgbFromHex(colour) as Rgb)) } : {}),
+      edges: { art: traced.art, tones: traced.tones.tones, options },
+  });
   // The back lies under everything, also under detail that touches none of it.
   const back = separation.way !== 'backDetail' ? undefined : separation.back === 'full' ? withoutOpenings(whole()) : whole();
   const traces = outlines
     .map(({ film, curves }): TracedFilm => ({ film: films[film], outline: back !== undefined && films[film].id === BACK_FILM.id ? back : curves }))
     .filter(({ outline }) => ringCount(outline) > 0);
   for (const { outline } of traces) assertWithinFrame(outline, art.width, art.height);
-  const { tones: { steps }, histogram } = traced;
-  return { films: traces, whole, tones: facts, strayPx: traced.mesh.strayPx, ...(steps === undefined ? {} : { steps }), ...(histogram === undefined ? {} : { histogram }) };
+  const {
+    tones: { steps },
+    histogram,
+  } = traced;
+  return {
+    films: traces,
+    whole,
+    tones: facts,
+    strayPx: traced.mesh.strayPx,
+    ...(steps === undefined ? {} : { steps }),
+    ...(histogram === undefined ? {} : { histogram }),
+  };
 }
 
 /** The size of what is left changes when small bits are left out, and with it what is small: looked at so often. */
@@ -96,7 +138,13 @@ const SIZE_ROUNDS = 3;
  * Leaves out what is smaller than a limit in mm² at the size that the design has without it.
  * @param all everything. @param without what is left of it above a limit in px². @param wholeOf its outline, by which the size goes.
  */
-function atItsSize<Value>(leastMm2: number, resolutionOf: (whole: Curves) => number, all: Value, without: (leastPx2: number) => Value, wholeOf: (left: Value) => Curves): Value {
+function atItsSize<Value>(
+  leastMm2: number,
+  resolutionOf: (whole: Curves) => number,
+  all: Value,
+  without: (leastPx2: number) => Value,
+  wholeOf: (left: Value) => Curves,
+): Value {
   let left = all;
   let before = 0;
   for (let round = 0; leastMm2 > 0 && round < SIZE_ROUNDS; round++) {
@@ -116,7 +164,12 @@ function meetingsOf(separation: FilmsSeparation, films: readonly Film[], pxPerMm
   const reachPx = (reachMm: number | undefined): number => (reachMm === undefined || reachMm === 0 ? 0 : reachMm * pxPerMm());
   const common: Meeting = { meet: separation.meet, reachPx: reachPx(separation.reachMm) };
   const keyOf = (a: string, b: string): string => JSON.stringify([a, b].sort());
-  const pairs = new Map((separation.pairs ?? []).map(({ films: [a, b], meet, reachMm }): [string, Meeting] => [keyOf(a, b), { meet, reachPx: reachPx(reachMm ?? separation.reachMm) }]));
+  const pairs = new Map(
+    (separation.pairs ?? []).map(({ films: [a, b], meet, reachMm }): [string, Meeting] => [
+      keyOf(a, b),
+      { meet, reachPx: reachPx(reachMm ?? separation.reachMm) },
+    ]),
+  );
   if (pairs.size === 0) return () => common;
   return (film, other) => pairs.get(keyOf(films[film].id, films[other].id)) ?? common;
 }
@@ -124,7 +177,11 @@ function meetingsOf(separation: FilmsSeparation, films: readonly Film[], pxPerMm
 /** The areas that were pointed at, in art px. */
 function spotsOf(separation: FilmsSeparation, { frame }: Art, films: readonly Film[]): { x: number; y: number; film: number }[] {
   if (separation.way !== 'flat') return [];
-  return (separation.spots ?? []).map(({ xPx, yPx, film }) => ({ x: Math.floor(artXFromPicture(frame, xPx)), y: Math.floor(artYFromPicture(frame, yPx)), film: films.findIndex(({ id }) => id === film) }));
+  return (separation.spots ?? []).map(({ xPx, yPx, film }) => ({
+    x: Math.floor(artXFromPicture(frame, xPx)),
+    y: Math.floor(artYFromPicture(frame, yPx)),
+    film: films.findIndex(({ id }) => id === film),
+  }));
 }
 
 export const nodesOfFilms = (films: readonly TracedFilm[]): number => films.reduce((sum, { outline }) => sum + nodeCount(outline), 0);

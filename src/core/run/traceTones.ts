@@ -33,7 +33,8 @@ const CALM_FOLLOWS = 0.1;
 /** What the traced tones of an art depend on, as text. */
 export function tonesKey(separation: FilmsSeparation, options: OutlineOptions): string {
   const { way } = separation;
-  if (way === 'flat') return JSON.stringify([way, separation.count, separation.palette?.map(({ colour }) => colour), separation.kept?.map(({ colour }) => colour), options]);
+  if (way === 'flat')
+    return JSON.stringify([way, separation.count, separation.palette?.map(({ colour }) => colour), separation.kept?.map(({ colour }) => colour), options]);
   if (way === 'tones') return JSON.stringify([way, separation.count, separation.steps, options]);
   return JSON.stringify([way, separation.fineness, separation.threshold, options]);
 }
@@ -43,11 +44,21 @@ export function* traceTones(separation: FilmsSeparation, art: Art, options: Outl
   const leastAreaPx2 = Math.max(LEAST_NOISE_PX2 * Math.max(1, art.frame.scale ** 2), options.leastAreaPx2);
   if (separation.way === 'flat') {
     const rgbOf = ({ colour }: HeldTone): Rgb => rgbFromHex(colour) as Rgb;
-    const tones = yield* within(flatTones(art, { count: separation.palette?.map(rgbOf) ?? separation.count, held: separation.kept?.map(rgbOf) ?? [], leastAreaPx2 }), 0, 0.6);
+    const tones = yield* within(
+      flatTones(art, { count: separation.palette?.map(rgbOf) ?? separation.count, held: separation.kept?.map(rgbOf) ?? [], leastAreaPx2 }),
+      0,
+      0.6,
+    );
     const mesh = yield* within(traceMesh(art, tones.labels, tones.tones, options), 0.6, 1);
     return { tones, mesh, regions: meshRegions(mesh), art };
   }
-  const tones = yield* within(separation.way === 'tones' ? byLightness(separation.count, separation.steps, art, leastAreaPx2) : detailed(separation.fineness, separation.threshold, art, leastAreaPx2), 0, 0.4);
+  const tones = yield* within(
+    separation.way === 'tones'
+      ? byLightness(separation.count, separation.steps, art, leastAreaPx2)
+      : detailed(separation.fineness, separation.threshold, art, leastAreaPx2),
+    0,
+    0.4,
+  );
   const calmed = tones.calmedPx === undefined ? options : { ...options, calm: { labels: [BACK, DETAIL] as const, followPx: tones.calmedPx * CALM_FOLLOWS } };
   const mesh = yield* within(traceMesh(tones.grey, tones.labels, tones.tones, calmed), 0.4, 1);
   return { tones, mesh, regions: meshRegions(mesh), art: tones.grey, histogram: tones.histogram };
@@ -55,7 +66,8 @@ export function* traceTones(separation: FilmsSeparation, art: Art, options: Outl
 
 type GreyTones = FlatTones & { readonly grey: Art; readonly steps: readonly number[]; readonly histogram: Float64Array; readonly calmedPx?: number };
 
-const byLightness = (count: number, steps: readonly number[] | undefined, art: Art, leastAreaPx2: number): Task<GreyTones> => lightnessTones(art, { count, ...(steps === undefined ? {} : { steps }), leastAreaPx2 });
+const byLightness = (count: number, steps: readonly number[] | undefined, art: Art, leastAreaPx2: number): Task<GreyTones> =>
+  lightnessTones(art, { count, ...(steps === undefined ? {} : { steps }), leastAreaPx2 });
 
 function* detailed(fineness: number, threshold: number | 'auto', art: Art, leastAreaPx2: number): Task<GreyTones> {
   const tones = yield* backDetail(art, { fineness, threshold, leastAreaPx2 });

@@ -54,9 +54,12 @@ const GROUND_LEVELS = 28;
 const LEAST_LEFT = 0.02;
 
 /**
- * Takes art as a back, all of it that is not ground, and one layer of detail on it: what is darker than a step of lightness once the art has been calmed over a width that the
- * fineness sets. The step is the one with the least squared error (Otsu, IEEE Trans. SMC 9(1), 1979) and the same for every fineness. Clear pixels take no part in the calming
- * (normalised convolution: Knutsson & Westin, CVPR 1993, doi:10.1109/CVPR.1993.341081), so that the rim neither darkens nor pales. A plain ground around opaque art is lifted first.
+ * Takes art as a back, all of it that is not ground, and one layer of detail on it: what is darker than a step of lightness once the art has been calmed over a
+ * width that the
+ * fineness sets. The step is the one with the least squared error (Otsu, IEEE Trans. SMC 9(1), 1979) and the same for every fineness. Clear pixels take no part
+ * in the calming
+ * (normalised convolution: Knutsson & Westin, CVPR 1993, doi:10.1109/CVPR.1993.341081), so that the rim neither darkens nor pales. A plain ground around opaque
+ * art is lifted first.
  * @throws AppError `nothingToCut` when all is clear, `oneColour` when there is no detail.
  */
 export function* backDetail(whole: Art, { fineness, threshold, leastAreaPx2 }: BackDetailOptions): Task<BackDetail> {
@@ -131,7 +134,11 @@ function stepOf(histogram: Float64Array): number {
 /** Opaque art without the plain ground around it; art that is clear somewhere, or fills its frame, as it is. */
 function* withoutGround(art: Art): Task<Art> {
   if (!isOpaque(art.alpha)) return art;
-  const { width, height, colour: { data } } = art;
+  const {
+    width,
+    height,
+    colour: { data },
+  } = art;
   const values: [number[], number[], number[]] = [[], [], []];
   eachBorderPixel(width, height, (i) => values.forEach((channel, c) => channel.push(data[4 * i + c])));
   const median = values.map((channel) => [...channel].sort((a, b) => a - b)[channel.length >> 1]);
@@ -146,6 +153,12 @@ function* withoutGround(art: Art): Task<Art> {
     nearest = i;
   });
   if (like < GROUND_SHARE * values[0].length) return art;
-  const lifted = yield* liftAt(art, nearest % width, Math.floor(nearest / width), { tolerance: 'auto', everywhere: false, enclosed: false, soft: true, guardPx: 0 });
+  const lifted = yield* liftAt(art, nearest % width, Math.floor(nearest / width), {
+    tolerance: 'auto',
+    everywhere: false,
+    enclosed: false,
+    soft: true,
+    guardPx: 0,
+  });
   return lifted.areaPx2 > (1 - LEAST_LEFT) * width * height ? art : lifted.art;
 }

@@ -12,7 +12,8 @@ const LEAST_COVER = 0.35;
 const BROAD = 254;
 
 /**
- * Takes out slivers: strips of at most two pixels along an edge between two tones that have a third one's label, because compression has drawn the mixture of the two off
+ * Takes out slivers: strips of at most two pixels along an edge between two tones that have a third one's label, because compression has drawn the mixture of
+ * the two off
  * the straight way between them. Where the mixture explains the strip's colours better than its own tone, each pixel goes to the nearer of the two. A real thin
  * line has its own colour and stays.
  */
@@ -66,7 +67,14 @@ const ECHO_PX = 4;
 const ALONG_EDGE = 0.6;
 
 /** Whether a strip inside of one tone is the echo of an edge beside it: fainter than that, and off to the other side, as compression leaves it. */
-function isEcho({ data, width, height }: LabelMap, tones: readonly Rgb[], own: number, ground: number, { runStart, runEnd }: Regions, runs: Int32Array): boolean {
+function isEcho(
+  { data, width, height }: LabelMap,
+  tones: readonly Rgb[],
+  own: number,
+  ground: number,
+  { runStart, runEnd }: Regions,
+  runs: Int32Array,
+): boolean {
   const votes = new Uint32Array(256);
   const seen = new Set<number>();
   let count = 0;
@@ -75,7 +83,8 @@ function isEcho({ data, width, height }: LabelMap, tones: readonly Rgb[], own: n
       count++;
       seen.clear();
       const [x, y] = [i % width, Math.floor(i / width)];
-      for (let yy = Math.max(0, y - ECHO_PX); yy <= Math.min(height - 1, y + ECHO_PX); yy++) for (let j = yy * width + Math.max(0, x - ECHO_PX), end = yy * width + Math.min(width - 1, x + ECHO_PX); j <= end; j++) seen.add(data[j]);
+      for (let yy = Math.max(0, y - ECHO_PX); yy <= Math.min(height - 1, y + ECHO_PX); yy++)
+        for (let j = yy * width + Math.max(0, x - ECHO_PX), end = yy * width + Math.min(width - 1, x + ECHO_PX); j <= end; j++) seen.add(data[j]);
       for (const label of seen) votes[label]++;
     }
   }
@@ -89,7 +98,10 @@ function isEcho({ data, width, height }: LabelMap, tones: readonly Rgb[], own: n
   });
 }
 
-/** The tone of a line so thin that all of its pixels are mixed with the one tone around it: that which explains their colours best, its own unless another is clearly better. */
+/**
+ * The tone of a line so thin that all of its pixels are mixed with the one tone around it: that which explains their colours best, its own unless another is
+ * clearly better.
+ */
 function toneOfLine(words: Int32Array, tones: readonly Rgb[], own: number, ground: number, { runStart, runEnd }: Regions, runs: Int32Array): number {
   const off = tones.map((tone, k) => {
     if (k === ground) return Infinity;
@@ -101,7 +113,9 @@ function toneOfLine(words: Int32Array, tones: readonly Rgb[], own: number, groun
   return off[best] < LINE_BETTER * off[own] ? best : own;
 }
 
-/** The labels of pixels that lie in no 3 × 3 block of their label, `BROAD` elsewhere. Along the border of the picture blocks are cut off: nothing is thin there. */
+/**
+ * The labels of pixels that lie in no 3 × 3 block of their label, `BROAD` elsewhere. Along the border of the picture blocks are cut off: nothing is thin there.
+ */
 function thinParts({ data, width, height }: LabelMap): Uint8Array {
   const middles = new Uint8Array(data.length);
   for (let y = 1; y < height - 1; y++) middlesOfRow(data, middles, width, y * width);
@@ -141,7 +155,12 @@ const ALONE = 0.8;
 const BOTH = 0.2;
 
 /** The two other labels that touch a strip most, 255 when there is no second, and whether the first does so nearly alone or both have a good part. */
-function tonesAround({ data, width }: LabelMap, own: number, { runStart, runEnd }: Regions, runs: Int32Array): { first: number; second: number; alone: boolean; both: boolean } {
+function tonesAround(
+  { data, width }: LabelMap,
+  own: number,
+  { runStart, runEnd }: Regions,
+  runs: Int32Array,
+): { first: number; second: number; alone: boolean; both: boolean } {
   const votes = new Uint32Array(256);
   for (const run of runs) {
     const from = runStart[run];

@@ -36,7 +36,8 @@ export interface FlatTones {
 }
 
 /**
- * Brings the art to its few tones, or as many as are asked for, and tells which of them is the background: what is clear, or the tone that has most of the picture's border. Art that fills its frame has none.
+ * Brings the art to its few tones, or as many as are asked for, and tells which of them is the background: what is clear, or the tone that has most of the
+ * picture's border. Art that fills its frame has none.
  * @throws AppError `nothingToCut` when all is clear, `oneColour` when there is only one tone and nothing is clear, `tooIntricate` for noise.
  */
 export function* flatTones(art: Art, { count, held, leastAreaPx2 }: FlatTonesOptions): Task<FlatTones> {

@@ -5,14 +5,19 @@ const HALF = 128;
 const BESIDE = 40;
 /** A stroke has across it at least this much ink in three pixels: half a pixel, of 255. */
 const LEAST_ACROSS = 120;
-/** Ink as full as this, of 255, is not seen in strokes thinner than a pixel; where there is more of it than this many pixels so near, px, two broader shapes touch with their tips. */
+/**
+ * Ink as full as this, of 255, is not seen in strokes thinner than a pixel; where there is more of it than this many pixels so near, px, two broader shapes
+ * touch with their tips.
+ */
 const FULL = 245;
 const MOST_FULL = 2;
 const AROUND_PX = 3;
 
 /**
- * Joins strokes thinner than a pixel that half-way lines would break into beads: where the stroke runs between two rows of pixels, each of the two has less than half of it. Pixels on the
- * crest of such a stroke become just half ink, when they connect places that are ink (hysteresis: J. Canny, "A computational approach to edge detection", IEEE PAMI 8(6), 1986, doi:10.1109/TPAMI.1986.4767851);
+ * Joins strokes thinner than a pixel that half-way lines would break into beads: where the stroke runs between two rows of pixels, each of the two has less
+ * than half of it. Pixels on the
+ * crest of such a stroke become just half ink, when they connect places that are ink (hysteresis: J. Canny, "A computational approach to edge detection", IEEE
+ * PAMI 8(6), 1986, doi:10.1109/TPAMI.1986.4767851);
  * a stroke that is faint all along never is ink and stays away. Gaps in ink are joined likewise.
  * @param share of ink, 0 to 255; changed.
  */
@@ -54,14 +59,26 @@ function nextWeak(share: Uint8Array, flip: number, from: number, last: number): 
 
 /** Whether a pixel that was not seen yet has more ink than those to both sides of it in some direction, and soon none. */
 function isFreeCrest({ share, flip, seen, width }: Strokes, i: number): boolean {
-  return seen[i] === 0 && (isCrestAcross(share, flip, i, 1) || isCrestAcross(share, flip, i, width) || isCrestAcross(share, flip, i, width + 1) || isCrestAcross(share, flip, i, width - 1));
+  return (
+    seen[i] === 0 &&
+    (isCrestAcross(share, flip, i, 1) ||
+      isCrestAcross(share, flip, i, width) ||
+      isCrestAcross(share, flip, i, width + 1) ||
+      isCrestAcross(share, flip, i, width - 1))
+  );
 }
 
 function isCrestAcross(share: Uint8Array, flip: number, i: number, across: number): boolean {
   const own = share[i] ^ flip;
   const before = share[i - across] ^ flip;
   const after = share[i + across] ^ flip;
-  return own >= before && own >= after && own + before + after >= LEAST_ACROSS && (share[i - 2 * across] ^ flip) <= BESIDE && (share[i + 2 * across] ^ flip) <= BESIDE;
+  return (
+    own >= before &&
+    own >= after &&
+    own + before + after >= LEAST_ACROSS &&
+    (share[i - 2 * across] ^ flip) <= BESIDE &&
+    (share[i + 2 * across] ^ flip) <= BESIDE
+  );
 }
 
 /** Collects the crest pixels that hang together with one. */

@@ -76,14 +76,21 @@ describe('oneTone', () => {
 
   it('counts every pixel in its histogram', () => {
     const random = randomFrom(3);
-    const art = artFromPicture(makeRgba8(20, 10, new Uint8Array(800).map((_, i) => (i % 4 === 3 ? 255 : random() * 256))));
+    const art = artFromPicture(
+      makeRgba8(
+        20,
+        10,
+        new Uint8Array(800).map((_, i) => (i % 4 === 3 ? 255 : random() * 256)),
+      ),
+    );
     expect(lumaHistogram(art).histogram.reduce((sum, count) => sum + count, 0)).toBe(200);
   });
 });
 
 describe('strokes thinner than a pixel', () => {
   /** A stroke, above a block that shows how dark the ink is. */
-  const stroke = (width: number, slope: number) => sampled(90, 75, (x, y) => (x > 8 && x < 40 && y > 55 && y < 70) || (x > 8 && x < 80 && y > 12 + (x - 8) * slope && y < 12 + (x - 8) * slope + width));
+  const stroke = (width: number, slope: number) =>
+    sampled(90, 75, (x, y) => (x > 8 && x < 40 && y > 55 && y < 70) || (x > 8 && x < 80 && y > 12 + (x - 8) * slope && y < 12 + (x - 8) * slope + width));
 
   it('hold together, with about the ink that they have, and the shares of all else stay', () => {
     for (const width of [0.75, 0.85, 1]) {

@@ -11,7 +11,10 @@ const BADLY = 18;
 const WELL = 12.5;
 /** Where two explanations are compared, the better one must be off by less than this share of the other. */
 const FAR_BETTER = 0.5;
-/** A strip of a tone that is itself on the way between its neighbours is that tone's only when its colours lie nearer to it than this share of the way to the next of them. */
+/**
+ * A strip of a tone that is itself on the way between its neighbours is that tone's only when its colours lie nearer to it than this share of the way to the
+ * next of them.
+ */
 const OWN = 0.2;
 /** A thin line of a pixel and a half has this share of its tone at least in its strongest pixels, which are so many of them. */
 const FULL_COVER = 0.6;
@@ -82,7 +85,8 @@ export class Sliver {
   }
 
   /**
-   * Whether it is the edge's own blur: its tone lies on the way between the two, so that their mixtures look like it, and the strip is as narrow as a blur is or has hardly that tone.
+   * Whether it is the edge's own blur: its tone lies on the way between the two, so that their mixtures look like it, and the strip is as narrow as a blur is
+   * or has hardly that tone.
    * @param narrow a pixel broad.
    */
   isBlur(narrow: boolean): boolean {
@@ -90,13 +94,17 @@ export class Sliver {
     return this.own.length === 0 && (narrow || alone > OWN * count * Math.min(apart(tone, first), apart(tone, second)));
   }
 
-  /** Whether hardly a pixel of it is mostly its own tone: then it is the over- or undershoot of an edge, not a line, which shows its colour wherever it lies on the pixels. */
+  /**
+   * Whether hardly a pixel of it is mostly its own tone: then it is the over- or undershoot of an edge, not a line, which shows its colour wherever it lies on
+   * the pixels.
+   */
   isFaint(): boolean {
     return this.own.length > 0 && this.covers.sort((a, b) => b - a)[Math.floor(this.covers.length * STRONGEST)] < FULL_COVER;
   }
 
   /**
-   * Whether it is one side of a strong edge that compression has made a little lighter or darker: its tone is near to that side, beside what the edge is high, and hardly a pixel of it
+   * Whether it is one side of a strong edge that compression has made a little lighter or darker: its tone is near to that side, beside what the edge is high,
+   * and hardly a pixel of it
    * really has that tone.
    */
   isOvershoot(): boolean {
@@ -106,7 +114,8 @@ export class Sliver {
   }
 
   /**
-   * Whether it is where the tints of the two tones have run into each other, as in JPEG files, which keep tint at half the resolution of lightness: each of the two lies between those of the
+   * Whether it is where the tints of the two tones have run into each other, as in JPEG files, which keep tint at half the resolution of lightness: each of the
+   * two lies between those of the
    * tones, but not at the same place, and ways to the strip's own tone explain the colours no better.
    */
   isBled(): boolean {

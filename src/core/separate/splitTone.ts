@@ -13,8 +13,10 @@ const LEAST_SHARE = 0.01;
 const SAMPLES = 60_000;
 
 /**
- * The two colours of which a tone is made: the means of two clusters of its pixels in OKLab (S. Lloyd, "Least squares quantization in PCM", IEEE Trans. Inf. Theory 28(2), 1982,
- * doi:10.1109/TIT.1982.1056489), begun at the two ends of its main direction. Only pixels with none but their own tone around them count: those along edges are mixtures.
+ * The two colours of which a tone is made: the means of two clusters of its pixels in OKLab (S. Lloyd, "Least squares quantization in PCM", IEEE Trans. Inf.
+ * Theory 28(2), 1982,
+ * doi:10.1109/TIT.1982.1056489), begun at the two ends of its main direction. Only pixels with none but their own tone around them count: those along edges are
+ * mixtures.
  * @throws AppError `toneIsEven` when there are no two.
  */
 export function splitTone(picture: Rgba8, { data: labels, width, height }: LabelMap, tone: number): [Rgb, Rgb] {
@@ -64,4 +66,5 @@ function startOf(lab: Float64Array): [Float64Array, Float64Array] {
   return [mean.map((value, c) => (c === widest ? value - by : value)), mean.map((value, c) => (c === widest ? value + by : value))];
 }
 
-const distance2 = (lab: Float64Array, at: number, mean: Float64Array): number => (lab[at] - mean[0]) ** 2 + (lab[at + 1] - mean[1]) ** 2 + (lab[at + 2] - mean[2]) ** 2;
+const distance2 = (lab: Float64Array, at: number, mean: Float64Array): number =>
+  (lab[at] - mean[0]) ** 2 + (lab[at + 1] - mean[1]) ** 2 + (lab[at + 2] - mean[2]) ** 2;

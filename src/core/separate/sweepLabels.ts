@@ -8,7 +8,11 @@ const MAX_REGIONS = 1_500_000;
 /** Bits inside bits need more than one turn. */
 const TURNS = 4;
 
-/** Gives regions, connected also over corners as thin lines are, that are smaller than `leastAreaPx2` the tone (or what is clear) with which they share most of their edge. The map that comes in is not changed. @throws AppError `tooIntricate` for noise. */
+/**
+ * Gives regions, connected also over corners as thin lines are, that are smaller than `leastAreaPx2` the tone (or what is clear) with which they share most of
+ * their edge. The map that comes in is not changed.
+ * @throws AppError `tooIntricate` for noise.
+ */
 export function sweepLabels(labels: LabelMap, leastAreaPx2: number): LabelMap {
   const { width, height } = labels;
   let data = labels.data;
@@ -53,7 +57,8 @@ class Absorber {
     const own = data[runStart[runs[0]]];
     for (const run of runs) this.ask(runStart[run], runEnd[run]);
     let best = -1;
-    for (const label of touching) if (label !== own && (best < 0 || votes[label] > votes[best] || (votes[label] === votes[best] && label < best && label !== CLEAR))) best = label;
+    for (const label of touching)
+      if (label !== own && (best < 0 || votes[label] > votes[best] || (votes[label] === votes[best] && label < best && label !== CLEAR))) best = label;
     for (const label of touching) votes[label] = 0;
     touching.length = 0;
     if (best < 0) return false;

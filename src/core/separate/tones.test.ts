@@ -17,20 +17,41 @@ const SAND: Rgb = { r: 227, g: 207, b: 164 };
 const RED: Rgb = { r: 179, g: 38, b: 46 };
 const BLUE: Rgb = { r: 36, g: 80, b: 154 };
 
-const labelsFrom = (rows: readonly string[]): LabelMap => makeLabelMap(rows[0].length, rows.length, Uint8Array.from(rows.join(''), (c) => (c === ' ' ? CLEAR : Number(c))));
-const asText = ({ width, height, data }: LabelMap): string[] => Array.from({ length: height }, (_, y) => Array.from(data.subarray(y * width, (y + 1) * width), (label) => (label === CLEAR ? ' ' : String(label))).join(''));
+const labelsFrom = (rows: readonly string[]): LabelMap =>
+  makeLabelMap(
+    rows[0].length,
+    rows.length,
+    Uint8Array.from(rows.join(''), (c) => (c === ' ' ? CLEAR : Number(c))),
+  );
+const asText = ({ width, height, data }: LabelMap): string[] =>
+  Array.from({ length: height }, (_, y) => Array.from(data.subarray(y * width, (y + 1) * width), (label) => (label === CLEAR ? ' ' : String(label))).join(''));
 
 describe('sweepLabels', () => {
   it('gives small bits the label that touches them most, bits inside bits too', () => {
     expect(asText(sweepLabels(labelsFrom(['000000', '011100', '012100', '011122', '000022']), 3))).toEqual(['000000', '011100', '011100', '011122', '000022']);
-    expect(asText(sweepLabels(labelsFrom(['0000000', '0111110', '0122210', '0123210', '0122210', '0111110', '0000000']), 12))).toEqual(['0000000', '0111110', '0111110', '0111110', '0111110', '0111110', '0000000']);
+    expect(asText(sweepLabels(labelsFrom(['0000000', '0111110', '0122210', '0123210', '0122210', '0111110', '0000000']), 12))).toEqual([
+      '0000000',
+      '0111110',
+      '0111110',
+      '0111110',
+      '0111110',
+      '0111110',
+      '0000000',
+    ]);
   });
 
   it('leaves nothing smaller than the size unless it is all there is, and changes nothing a second time', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 9999 }), fc.integer({ min: 2, max: 9 }), (seed, least) => {
         const random = randomFrom(seed);
-        const swept = sweepLabels(makeLabelMap(14, 11, Uint8Array.from({ length: 154 }, () => Math.floor(random() * 3))), least);
+        const swept = sweepLabels(
+          makeLabelMap(
+            14,
+            11,
+            Uint8Array.from({ length: 154 }, () => Math.floor(random() * 3)),
+          ),
+          least,
+        );
         const again = sweepLabels(swept, least);
         const regions = labelRegions(again.data, 14, 11, 'each', true);
         if (regions.count > 1) expect(Math.min(...regions.area)).toBeGreaterThanOrEqual(least);
@@ -49,7 +70,11 @@ describe('sweepLabels', () => {
 
 describe('dropSlivers', () => {
   const strip = (colour: Rgb): { labels: LabelMap; data: Uint8Array } => {
-    const labels = makeLabelMap(12, 9, Uint8Array.from({ length: 108 }, (_, i) => (i % 12 < 5 ? 0 : i % 12 === 5 ? 2 : 1)));
+    const labels = makeLabelMap(
+      12,
+      9,
+      Uint8Array.from({ length: 108 }, (_, i) => (i % 12 < 5 ? 0 : i % 12 === 5 ? 2 : 1)),
+    );
     const data = new Uint8Array(108 * 4).fill(255);
     labels.data.forEach((label, i) => {
       const { r, g, b } = label === 2 ? colour : [SAND, BLUE][label];
@@ -71,9 +96,17 @@ describe('dropSlivers', () => {
   });
 
   it('takes the blur of an edge for no line of a tone that looks like it, and keeps a line as broad as two pixels', () => {
-    const [ink, pink, between] = [{ r: 28, g: 27, b: 34 }, { r: 240, g: 143, b: 176 }, { r: 161, g: 80, b: 111 }];
+    const [ink, pink, between] = [
+      { r: 28, g: 27, b: 34 },
+      { r: 240, g: 143, b: 176 },
+      { r: 161, g: 80, b: 111 },
+    ];
     const beside = (broad: number, colour: Rgb): { before: LabelMap; after: LabelMap } => {
-      const before = makeLabelMap(12, 9, Uint8Array.from({ length: 108 }, (_, i) => (i % 12 < 5 ? 0 : i % 12 < 5 + broad ? 2 : 1)));
+      const before = makeLabelMap(
+        12,
+        9,
+        Uint8Array.from({ length: 108 }, (_, i) => (i % 12 < 5 ? 0 : i % 12 < 5 + broad ? 2 : 1)),
+      );
       const data = new Uint8Array(108 * 4).fill(255);
       before.data.forEach((label, i) => {
         const { r, g, b } = [ink, pink, colour][label];
@@ -120,7 +153,9 @@ describe('thin lines', () => {
 
   it('have the tone that explains their colours, not one that their mixture happens to be near', () => {
     // A green disc beside a hairline of ink whose pixels are all grey.
-    const art = paintedArt(90, 60, (x, y) => (Math.hypot(x - 20, y - 30) < 14 ? GREEN : x > 70 && y > 40 ? INK : Math.abs(0.25 * (x - 62) + 0.97 * (y - 22)) < 0.45 && x > 40 && x < 84 ? INK : WHITE));
+    const art = paintedArt(90, 60, (x, y) =>
+      Math.hypot(x - 20, y - 30) < 14 ? GREEN : x > 70 && y > 40 ? INK : Math.abs(0.25 * (x - 62) + 0.97 * (y - 22)) < 0.45 && x > 40 && x < 84 ? INK : WHITE,
+    );
     const { labels, tones } = finish(flatTones(art, { count: 3, leastAreaPx2: 5 }));
     const green = tones.findIndex(({ r, g }) => g > r + 30);
     const right = labels.data.filter((label, i) => label === green && i % 90 > 38);
@@ -128,13 +163,25 @@ describe('thin lines', () => {
   });
 
   it('are not made of single pixels, nor of mixtures between two areas', () => {
-    const dotted = artFromPicture(makeRgba8(80, 60, Uint8Array.from({ length: 80 * 60 * 4 }, (_, i) => {
-      const [x, y] = [(i >> 2) % 80, Math.floor((i >> 2) / 80)];
-      const tone = x < 40 ? WHITE : (x % 4 === 1 && y % 4 === 2) ? INK : SAND;
-      return [tone.r, tone.g, tone.b, 255][i & 3];
-    })));
+    const dotted = artFromPicture(
+      makeRgba8(
+        80,
+        60,
+        Uint8Array.from({ length: 80 * 60 * 4 }, (_, i) => {
+          const [x, y] = [(i >> 2) % 80, Math.floor((i >> 2) / 80)];
+          const tone = x < 40 ? WHITE : x % 4 === 1 && y % 4 === 2 ? INK : SAND;
+          return [tone.r, tone.g, tone.b, 255][i & 3];
+        }),
+      ),
+    );
     expect(finish(flatTones(dotted, { count: 'auto', leastAreaPx2: 5 })).tones).toHaveLength(2);
-    const soft = paintedArt(80, 60, (x) => (x < 38 ? RED : x > 42 ? WHITE : { r: RED.r + ((255 - RED.r) * (x - 38)) / 4, g: RED.g + ((255 - RED.g) * (x - 38)) / 4, b: RED.b + ((255 - RED.b) * (x - 38)) / 4 }));
+    const soft = paintedArt(80, 60, (x) =>
+      x < 38
+        ? RED
+        : x > 42
+          ? WHITE
+          : { r: RED.r + ((255 - RED.r) * (x - 38)) / 4, g: RED.g + ((255 - RED.g) * (x - 38)) / 4, b: RED.b + ((255 - RED.b) * (x - 38)) / 4 },
+    );
     expect(finish(flatTones(soft, { count: 'auto', leastAreaPx2: 5 })).tones).toHaveLength(2);
   });
 
@@ -143,10 +190,16 @@ describe('thin lines', () => {
     const PURPLE: Rgb = { r: 107, g: 63, b: 127 };
     const BROWN: Rgb = { r: 122, g: 74, b: 43 };
     // Lightness changes at once, tint over three pixels: what is between has the lightness of the one and half the tint of the other.
-    const labels = makeLabelMap(16, 12, Uint8Array.from({ length: 192 }, (_, i) => (i % 16 < 8 ? 0 : i % 16 < 10 ? 2 : 1)));
+    const labels = makeLabelMap(
+      16,
+      12,
+      Uint8Array.from({ length: 192 }, (_, i) => (i % 16 < 8 ? 0 : i % 16 < 10 ? 2 : 1)),
+    );
     const picture = (middle: Rgb): ReturnType<typeof makeRgba8> => {
       const data = new Uint8Array(192 * 4).fill(255);
-      labels.data.forEach((label, i) => data.set([[ORANGE, PURPLE, middle][label].r, [ORANGE, PURPLE, middle][label].g, [ORANGE, PURPLE, middle][label].b], 4 * i));
+      labels.data.forEach((label, i) =>
+        data.set([[ORANGE, PURPLE, middle][label].r, [ORANGE, PURPLE, middle][label].g, [ORANGE, PURPLE, middle][label].b], 4 * i),
+      );
       return makeRgba8(16, 12, data);
     };
     const tones = [ORANGE, PURPLE, BROWN];
@@ -183,7 +236,14 @@ describe('flatTones', () => {
 describe('lightnessTones', () => {
   it('puts the steps between the heaps of a histogram', () => {
     const histogram = new Float64Array(256);
-    for (const [at, count] of [[20, 50], [24, 40], [120, 30], [126, 60], [240, 100]]) histogram[at] = count;
+    for (const [at, count] of [
+      [20, 50],
+      [24, 40],
+      [120, 30],
+      [126, 60],
+      [240, 100],
+    ])
+      histogram[at] = count;
     const steps = lightnessSteps(histogram, 3);
     expect(steps).toEqual([72, 183]);
     expect(lightnessSteps(histogram, 5)).toHaveLength(4);
@@ -191,7 +251,13 @@ describe('lightnessTones', () => {
   });
 
   it('labels a ramp from dark to light in order, the lightest as the blank', () => {
-    const ramp = artFromPicture(makeRgba8(120, 20, Uint8Array.from({ length: 9600 }, (_, i) => (i % 4 === 3 ? 255 : Math.floor((Math.floor(i / 4) % 120) * 2.1)))));
+    const ramp = artFromPicture(
+      makeRgba8(
+        120,
+        20,
+        Uint8Array.from({ length: 9600 }, (_, i) => (i % 4 === 3 ? 255 : Math.floor((Math.floor(i / 4) % 120) * 2.1))),
+      ),
+    );
     const { labels, tones, ground, steps } = finish(lightnessTones(ramp, { count: 4, leastAreaPx2: 4 }));
     expect([tones.length, ground, steps.length]).toEqual([4, 3, 3]);
     const row = [...labels.data.subarray(10 * 120, 11 * 120)];
@@ -200,7 +266,13 @@ describe('lightnessTones', () => {
   });
 
   it('takes steps that are set by hand', () => {
-    const ramp = artFromPicture(makeRgba8(256, 4, Uint8Array.from({ length: 4096 }, (_, i) => (i % 4 === 3 ? 255 : Math.floor(i / 4) % 256))));
+    const ramp = artFromPicture(
+      makeRgba8(
+        256,
+        4,
+        Uint8Array.from({ length: 4096 }, (_, i) => (i % 4 === 3 ? 255 : Math.floor(i / 4) % 256)),
+      ),
+    );
     const { labels } = finish(lightnessTones(ramp, { count: 3, steps: [60, 200], leastAreaPx2: 1 }));
     const row = [...labels.data.subarray(256, 512)];
     expect(Math.abs(row.indexOf(1) - 60)).toBeLessThanOrEqual(1);

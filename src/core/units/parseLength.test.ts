@@ -43,7 +43,13 @@ describe('parseLength', () => {
   });
 
   it('drops trailing zeros and negative zero', () => {
-    expect([trimNumber(1.5, 4), trimNumber(-0.00001, 4), trimNumber(12, 4), trimNumber(0.12345, 4), trimNumber(100, 0)]).toEqual(['1.5', '0', '12', '0.1235', '100']);
+    expect([trimNumber(1.5, 4), trimNumber(-0.00001, 4), trimNumber(12, 4), trimNumber(0.12345, 4), trimNumber(100, 0)]).toEqual([
+      '1.5',
+      '0',
+      '12',
+      '0.1235',
+      '100',
+    ]);
     expect(trimNumber(10, 0)).toBe('10');
     expect(trimNumber(1.5, 3)).toBe('1.5');
     expect(trimNumber(-0.001, 1)).toBe('0');

@@ -40,7 +40,9 @@ export function formatLength(length: Mm, unit: LengthUnit, digits: number = unit
 /** Square millimetres of a square inch. */
 export const MM2_PER_INCH2 = MM_PER_INCH ** 2;
 
-/** Writes an area as people read it, in the square of the unit that lengths have; in square inches with three decimals more, since they are 645 times as large. */
+/**
+ * Writes an area as people read it, in the square of the unit that lengths have; in square inches with three decimals more, since they are 645 times as large.
+ */
 export function formatArea(areaMm2: number, unit: LengthUnit, digits = 2): string {
   return unit === 'mm' ? `${trimNumber(areaMm2, digits)} mm²` : `${trimNumber(areaMm2 / MM2_PER_INCH2, digits + 2)} in²`;
 }

@@ -5,7 +5,10 @@ import { writeDxf, type DxfLayer } from './writeDxf.ts';
 /** What the names of layers end in. */
 const ROLE_NAMES: Readonly<Record<PathRole, string>> = { cut: '', box: 'BOXES', weedLine: 'WEED-LINES', mark: 'MARKS', fold: 'FOLDS', print: 'PRINT' };
 
-/** All sheets of a job as one DXF: for each film a layer, and one for each other role, at the place where the film lies on its sheet, so that the layers line up. */
+/**
+ * All sheets of a job as one DXF: for each film a layer, and one for each other role, at the place where the film lies on its sheet, so that the layers line
+ * up.
+ */
 export function sheetsDxf(plans: readonly CutPlan[]): string {
   const layers = plans.flatMap((plan) =>
     (Object.keys(ROLE_NAMES) as PathRole[]).flatMap((role): DxfLayer[] => {

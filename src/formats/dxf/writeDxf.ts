@@ -17,7 +17,8 @@ export interface DxfLayer {
 const INDEXED: readonly (readonly [number, number, number, number])[] = [[1, 255, 0, 0], [2, 255, 255, 0], [3, 0, 255, 0], [4, 0, 255, 255], [5, 0, 0, 255], [6, 255, 0, 255], [7, 255, 255, 255], [8, 128, 128, 128], [9, 192, 192, 192], [250, 51, 51, 51]];
 
 /**
- * Outlines as DXF (release 2000), in layers named after their films, millimetres, y up. Straight segments are LINE entities, cubics SPLINE entities of degree 3 whose
+ * Outlines as DXF (release 2000), in layers named after their films, millimetres, y up. Straight segments are LINE entities, cubics SPLINE entities of degree 3
+ * whose
  * control points are those of the cubic, so no curve is broken into chords. For readers that know no splines, whole outlines as LWPOLYLINE entities instead.
  * @param heightMm of the frame: its lower edge is the format's zero line.
  * @param chordMm largest distance of polylines from the curves; curves stay curves when absent.

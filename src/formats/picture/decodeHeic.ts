@@ -13,7 +13,10 @@ interface HeicImage {
   display(target: { data: Uint8ClampedArray<ArrayBuffer>; width: number; height: number }, done: (filled: object | null | undefined) => void): void;
 }
 
-/** The first picture of a HEIC file (ISO/IEC 23008-12), upright. @throws AppError `truncated` when a part of it is missing, `damaged` when it cannot be decoded for another reason. */
+/**
+ * The first picture of a HEIC file (ISO/IEC 23008-12), upright.
+ * @throws AppError `truncated` when a part of it is missing, `damaged` when it cannot be decoded for another reason.
+ */
 export async function decodeHeic(library: HeicLibrary, bytes: Uint8Array, file: string): Promise<Rgba8> {
   let images: HeicImage[];
   try {

@@ -9,7 +9,10 @@ import type { DecodePicture } from './decodedPicture.ts';
 import { DRAWN_SIDE_PX, drawSvg, isSvg, svgDpi, type SvgLibrary } from './drawSvg.ts';
 import { statedDpi } from './statedDpi.ts';
 
-/** Decodes with the browser's own decoders (in a worker or a page); TIFF and HEIC, which not all browsers read, and SVG, which never gets into the page, through libraries loaded when needed. */
+/**
+ * Decodes with the browser's own decoders (in a worker or a page); TIFF and HEIC, which not all browsers read, and SVG, which never gets into the page, through
+ * libraries loaded when needed.
+ */
 export const decodeInBrowser: DecodePicture = async (bytes, file, { drawnSidePx = DRAWN_SIDE_PX } = {}) => {
   if (isSvg(bytes)) {
     const picture = drawSvg(await loadSvg(), bytes, file, drawnSidePx, await loadFonts());

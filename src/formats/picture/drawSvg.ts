@@ -34,7 +34,8 @@ export function isSvg(bytes: Uint8Array): boolean {
 }
 
 /**
- * Draws an SVG (W3C SVG 1.1) as a picture whose long side has `sidePx`, clear where nothing is drawn. Scripts, animation and anything that lies outside the file
+ * Draws an SVG (W3C SVG 1.1) as a picture whose long side has `sidePx`, clear where nothing is drawn. Scripts, animation and anything that lies outside the
+ * file
  * are left out by the library; text comes in the shipped font.
  * @throws AppError `fileTooLarge`, `badDrawing` or `pictureTooSmall`.
  */
@@ -61,7 +62,8 @@ export function drawSvg(library: SvgLibrary, bytes: Uint8Array, file: string, si
 const UNIT_MM: Readonly<Record<string, number>> = { mm: 1, cm: 10, q: 0.25, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6, px: 25.4 / 96, '': 25.4 / 96 };
 
 /**
- * Resolution at which a drawing was drawn, dots per inch, by the width or height that its root states (SVG 1.1, 5.1.2); undefined when it states none or a percentage.
+ * Resolution at which a drawing was drawn, dots per inch, by the width or height that its root states (SVG 1.1, 5.1.2); undefined when it states none or a
+ * percentage.
  * @param picture its size in px.
  */
 export function svgDpi(bytes: Uint8Array, picture: { readonly width: number; readonly height: number }): number | undefined {

@@ -29,7 +29,8 @@ function head(widthMm: number, heightMm: number, title: string): string {
 const ROLE_IDS: Readonly<Record<PathRole, string>> = { print: 'print', cut: 'art', weedLine: 'weed-lines', box: 'boxes', fold: 'folds', mark: 'marks' };
 
 /**
- * What is done on a sheet as SVG at true size: width, height and viewBox in mm, one group for the film, named by it, and in it one for each role. As lines every ring is an unfilled
+ * What is done on a sheet as SVG at true size: width, height and viewBox in mm, one group for the film, named by it, and in it one for each role. As lines
+ * every ring is an unfilled
  * path of its own, as shapes every piece is one filled path with its holes; all but the art itself are always lines.
  */
 export function writeSheetSvg({ film, widthMm, heightMm, runs }: CutPlan, title: string, cutAs: CutAs): string {

@@ -34,7 +34,8 @@ type Hold =
   | { readonly kind: 'frame'; readonly start: Point; readonly add: boolean };
 
 /**
- * Editing outlines a node at a time: choosing, dragging, and what the card's buttons do. A drag is shown as it goes and becomes one change of the part when it ends.
+ * Editing outlines a node at a time: choosing, dragging, and what the card's buttons do. A drag is shown as it goes and becomes one change of the part when it
+ * ends.
  * @param isOn whether nodes are shown. @param scale CSS px on one px of the picture.
  */
 export function useNodeEditing(isOn: Ref<boolean>, scale: Ref<number>) {

@@ -14,7 +14,11 @@ export interface Variant {
 const FINENESS_STEP = 30;
 const LOOSER = 3;
 
-/** The variants that a part invites to be compared with: coarser and finer, one tone fewer and more, the other meeting, the other ways. @param found what it has now. @param tones how many those are, the background counted. */
+/**
+ * The variants that a part invites to be compared with: coarser and finer, one tone fewer and more, the other meeting, the other ways.
+ * @param found what it has now.
+ * @param tones how many those are, the background counted.
+ */
 export function variantsOf(part: TracedPart, found: FoundFilms, tones = 3): Variant[] {
   const { separation, outline } = part;
   const withWay = (next: Separation): TracedPart => ({ ...part, separation: next });

@@ -23,7 +23,10 @@ const UNIT_MM = 100;
 
 const halfDiagonal = (widthPx: number, heightPx: number): number => Math.hypot(widthPx, heightPx) / 2;
 
-/** Where a point of the sheet is in the photo, px; written into `out`. Radial distortion by Brown's even terms (D. C. Brown, "Close-range camera calibration", Photogrammetric Engineering 37(8), 1971). */
+/**
+ * Where a point of the sheet is in the photo, px; written into `out`. Radial distortion by Brown's even terms (D. C. Brown, "Close-range camera calibration",
+ * Photogrammetric Engineering 37(8), 1971).
+ */
 export function photoFromSheet({ plane, lens, widthPx, heightPx }: SheetView, xMm: number, yMm: number, out: Float64Array): void {
   project(plane, xMm / UNIT_MM, yMm / UNIT_MM, out);
   const square = out[0] * out[0] + out[1] * out[1];
@@ -64,7 +67,13 @@ export function sheetFromPhoto({ plane: h, lens, widthPx, heightPx }: SheetView,
 }
 
 /** The view that fits points without bending further than a known lens does. @returns undefined when the points do not determine it. */
-export function viewThrough(sheetMm: ArrayLike<number>, photoPx: ArrayLike<number>, widthPx: number, heightPx: number, lens: Lens = STRAIGHT): SheetView | undefined {
+export function viewThrough(
+  sheetMm: ArrayLike<number>,
+  photoPx: ArrayLike<number>,
+  widthPx: number,
+  heightPx: number,
+  lens: Lens = STRAIGHT,
+): SheetView | undefined {
   const half = halfDiagonal(widthPx, heightPx);
   const from = Float64Array.from(sheetMm, (v) => v / UNIT_MM);
   const to = new Float64Array(photoPx.length);
@@ -78,7 +87,8 @@ const LEAST_FOR_LENS = 8;
 const ROUNDS = 30;
 
 /**
- * The view of a sheet and the lens through which it was taken, from marks found in the photo: Levenberg-Marquardt on the distances in the photo (K. Levenberg, Quart. Appl.
+ * The view of a sheet and the lens through which it was taken, from marks found in the photo: Levenberg-Marquardt on the distances in the photo (K. Levenberg,
+ * Quart. Appl.
  * Math. 2, 1944; D. Marquardt, SIAM J. Appl. Math. 11, 1963), numeric derivatives.
  */
 export function fitView(start: SheetView, sheetMm: ArrayLike<number>, photoPx: ArrayLike<number>): SheetView {

@@ -37,7 +37,9 @@ export function findMarks(luma: Uint8Array, width: number, height: number): Foun
   }
   const marks: FoundMark[] = [];
   for (const ring of rings) {
-    const dotted = others.some((dot) => Math.hypot(dot.x - ring.x, dot.y - ring.y) < ring.short * 0.3 && dot.area < ring.area * 0.2 && dot.area > ring.area * 0.01);
+    const dotted = others.some(
+      (dot) => Math.hypot(dot.x - ring.x, dot.y - ring.y) < ring.short * 0.3 && dot.area < ring.area * 0.2 && dot.area > ring.area * 0.01,
+    );
     const refined = refineMiddle(luma, width, height, ring);
     if (refined !== undefined) marks.push({ ...refined, longPx: ring.long, shortPx: ring.short, dotted });
   }
@@ -48,7 +50,10 @@ type Region = Ring & { readonly area: number };
 /** Most of a photo that one mark may cover. */
 const LARGEST_SHARE = 0.02;
 
-/** 1 where a pixel is well darker than the mean of a wide window around it (D. Bradley & G. Roth, "Adaptive thresholding using the integral image", J. Graphics Tools 12(2), 2007, doi:10.1080/2151237X.2007.10129236). */
+/**
+ * 1 where a pixel is well darker than the mean of a wide window around it (D. Bradley & G. Roth, "Adaptive thresholding using the integral image", J. Graphics
+ * Tools 12(2), 2007, doi:10.1080/2151237X.2007.10129236).
+ */
 function inkOf(luma: Uint8Array, width: number, height: number): Uint8Array {
   const half = Math.max(8, Math.round(Math.max(width, height) / 16));
   const sums = new Float64Array((width + 1) * (height + 1));

@@ -16,7 +16,8 @@ const NEAR_FIRST = 2.2;
 const NEAR = 0.8;
 
 /**
- * Finds which rings are the marks of which paper. The corners are looked for among the points of the convex hull; the four that place most of the other marks, with dots where
+ * Finds which rings are the marks of which paper. The corners are looked for among the points of the convex hull; the four that place most of the other marks,
+ * with dots where
  * dots should be, win. @returns undefined when no four do.
  */
 export function matchMarks(rings: readonly FoundMark[], widthPx: number, heightPx: number, lens: Lens = STRAIGHT): MatchedSheet | undefined {
@@ -76,7 +77,14 @@ export function missesMm({ paper, view, found }: MatchedSheet): number[] {
   });
 }
 
-function viewFromCorners(marks: readonly SheetMark[], four: readonly FoundMark[], turn: number, widthPx: number, heightPx: number, lens: Lens): SheetView | undefined {
+function viewFromCorners(
+  marks: readonly SheetMark[],
+  four: readonly FoundMark[],
+  turn: number,
+  widthPx: number,
+  heightPx: number,
+  lens: Lens,
+): SheetView | undefined {
   const sheet = CORNERS.flatMap((k) => [marks[k].xMm, marks[k].yMm]);
   const photo = CORNERS.flatMap((_, k) => [four[(k + turn) % 4].x, four[(k + turn) % 4].y]);
   return viewThrough(sheet, photo, widthPx, heightPx, lens);

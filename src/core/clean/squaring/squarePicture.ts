@@ -67,11 +67,19 @@ export function* squarePicture(photo: Rgba8, options: SquaringOptions): Task<Squ
   const rings = findMarks(luma, photo.width, photo.height);
   yield 0.25;
   const sheet = marks.corners === undefined ? matchMarks(rings, photo.width, photo.height, lens) : fromCorners(rings, photo, marks.corners, lens);
-  if (sheet === undefined) throw new AppError(isBlurred(rings) ? 'photoBlurred' : 'marksMissing', { found: rings.length, needed: marksOf('a4').length, which: '' });
+  if (sheet === undefined)
+    throw new AppError(isBlurred(rings) ? 'photoBlurred' : 'marksMissing', { found: rings.length, needed: marksOf('a4').length, which: '' });
   assertGood(sheet, luma, photo, options.allowMissing === true);
   const misses = missesMm(sheet);
   const found = sheet.found.filter((mark) => mark !== undefined).length;
-  const known = { view: sheet.view, area: workArea(sheet.paper), marksFound: found, marksOnSheet: sheet.found.length, meanMissMm: misses.reduce((a, b) => a + b, 0) / misses.length, worstMissMm: Math.max(...misses) };
+  const known = {
+    view: sheet.view,
+    area: workArea(sheet.paper),
+    marksFound: found,
+    marksOnSheet: sheet.found.length,
+    meanMissMm: misses.reduce((a, b) => a + b, 0) / misses.length,
+    worstMissMm: Math.max(...misses),
+  };
   if (known.worstMissMm > WORST_MISS_MM) throw new AppError('marksMisfit', { missMm: Math.round(known.worstMissMm * 100) / 100 });
   return { ...(yield* flattened(photo, options, known)), paper: sheet.paper };
 }
@@ -85,7 +93,11 @@ function* flattened(photo: Rgba8, options: SquaringOptions, known: Omit<Squared,
   return { ...known, picture, resolution };
 }
 
-function viewOfCorners(photo: Rgba8, { corners, widthMm, heightMm }: Extract<SquaringMarks, { by: 'corners' }>, lens?: Lens): { view: SheetView; area: SheetArea } {
+function viewOfCorners(
+  photo: Rgba8,
+  { corners, widthMm, heightMm }: Extract<SquaringMarks, { by: 'corners' }>,
+  lens?: Lens,
+): { view: SheetView; area: SheetArea } {
   if (corners.length !== 4 || !isConvex(corners)) throw new AppError('badCorners');
   const middle = corners.map(([x, y]) => [x - photo.width / 2, y - photo.height / 2] as const);
   const height = heightMm ?? widthMm / rectangleAspect(middle, Math.hypot(photo.width, photo.height) / 2);
@@ -107,7 +119,13 @@ function fromCorners(rings: readonly FoundMark[], photo: Rgba8, corners: readonl
   if (corners.length !== 4 || !isConvex(corners)) throw new AppError('badCorners');
   const matches = (['a4', 'letter'] as const).flatMap((paper) => {
     const marks = marksOf(paper);
-    const view = viewThrough(CORNERS.flatMap((k) => [marks[k].xMm, marks[k].yMm]), corners.flat(), photo.width, photo.height, lens);
+    const view = viewThrough(
+      CORNERS.flatMap((k) => [marks[k].xMm, marks[k].yMm]),
+      corners.flat(),
+      photo.width,
+      photo.height,
+      lens,
+    );
     const match = view === undefined ? undefined : settled(paper, view, rings);
     return match === undefined ? [] : [match];
   });

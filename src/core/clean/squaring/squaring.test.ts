@@ -26,7 +26,11 @@ function workSize({ width, height, data }: Rgba8, pxPerMm: number): [number, num
 
 describe('squarePicture', () => {
   it('brings a tilted photo through a bent lens to true scale, any way up, on both papers', () => {
-    for (const [paper, tilt, turn, k1] of [['a4', 30, 5, -0.08], ['a4', 12, 185, 0.05], ['letter', 25, 3, 0]] as const) {
+    for (const [paper, tilt, turn, k1] of [
+      ['a4', 30, 5, -0.08],
+      ['a4', 12, 185, 0.05],
+      ['letter', 25, 3, 0],
+    ] as const) {
       const { picture, resolution, paper: found, worstMissMm, area } = finish(squarePicture(photoOf(paper, tilted(paper, tilt, turn, k1)), bySheet));
       expect(found).toBe(paper);
       expect(worstMissMm).toBeLessThan(0.1);
@@ -50,27 +54,41 @@ describe('squarePicture', () => {
   it('works from four corners and one length', () => {
     const view = tilted('a4', 25, 10);
     const at = new Float64Array(2);
-    const corners = [[30, 60], [180, 60], [180, 180], [30, 180]].map(([x, y]): PointPx => {
+    const corners = [
+      [30, 60],
+      [180, 60],
+      [180, 180],
+      [30, 180],
+    ].map(([x, y]): PointPx => {
       photoFromSheet(view, x, y, at);
       return [at[0], at[1]];
     });
     const { area } = finish(squarePicture(photoOf('a4', view), { marks: { by: 'corners', corners, widthMm: 150 }, levelLight: false }));
     expect(Math.abs(area.heightMm - 120)).toBeLessThan(0.5);
     const crossed = [corners[0], corners[2], corners[1], corners[3]];
-    expect(codeOf(() => finish(squarePicture(makeRgba8(40, 30), { marks: { by: 'corners', corners: crossed, widthMm: 60 }, levelLight: false })))).toBe('badCorners');
+    expect(codeOf(() => finish(squarePicture(makeRgba8(40, 30), { marks: { by: 'corners', corners: crossed, widthMm: 60 }, levelLight: false })))).toBe(
+      'badCorners',
+    );
   });
 });
 
 describe('camera', () => {
   it('goes to the photo and back', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 35, noNaN: true }), fc.double({ min: 0, max: 360, noNaN: true }), fc.double({ min: -0.1, max: 0.1, noNaN: true }), fc.double({ min: 0, max: 210, noNaN: true }), fc.double({ min: 0, max: 297, noNaN: true }), (tilt, turn, k1, x, y) => {
-        const view = tilted('a4', tilt, turn, k1);
-        const at = new Float64Array(2);
-        photoFromSheet(view, x, y, at);
-        sheetFromPhoto(view, at[0], at[1], at);
-        expect(Math.hypot(at[0] - x, at[1] - y)).toBeLessThan(0.01);
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 35, noNaN: true }),
+        fc.double({ min: 0, max: 360, noNaN: true }),
+        fc.double({ min: -0.1, max: 0.1, noNaN: true }),
+        fc.double({ min: 0, max: 210, noNaN: true }),
+        fc.double({ min: 0, max: 297, noNaN: true }),
+        (tilt, turn, k1, x, y) => {
+          const view = tilted('a4', tilt, turn, k1);
+          const at = new Float64Array(2);
+          photoFromSheet(view, x, y, at);
+          sheetFromPhoto(view, at[0], at[1], at);
+          expect(Math.hypot(at[0] - x, at[1] - y)).toBeLessThan(0.01);
+        },
+      ),
       { seed: 91, numRuns: 200 },
     );
   });
@@ -91,7 +109,12 @@ describe('camera', () => {
   it('tells the aspect of a rectangle seen at an angle, and straight on', () => {
     const [focal, depth] = [1500, 700];
     for (const tilt of [0, 0.4]) {
-      const corners = [[-90, -60], [90, -60], [90, 60], [-90, 60]].map(([x, y]): [number, number] => {
+      const corners = [
+        [-90, -60],
+        [90, -60],
+        [90, 60],
+        [-90, 60],
+      ].map(([x, y]): [number, number] => {
         const turned = [x * Math.cos(0.5) - y * Math.sin(0.5), x * Math.sin(0.5) + y * Math.cos(0.5)];
         const z = depth + turned[1] * Math.sin(tilt);
         return [(focal * turned[0]) / z, (focal * turned[1] * Math.cos(tilt)) / z];
@@ -106,7 +129,12 @@ describe('camera', () => {
       const area = workArea(paper);
       for (const { xMm, yMm } of marksOf(paper)) {
         expect(Math.min(xMm, yMm, widthMm - xMm, heightMm - yMm)).toBeGreaterThan(MARK_RADIUS_MM + 5);
-        expect(xMm + MARK_RADIUS_MM < area.xMm || xMm - MARK_RADIUS_MM > area.xMm + area.widthMm || yMm + MARK_RADIUS_MM < area.yMm || yMm - MARK_RADIUS_MM > area.yMm + area.heightMm).toBe(true);
+        expect(
+          xMm + MARK_RADIUS_MM < area.xMm ||
+            xMm - MARK_RADIUS_MM > area.xMm + area.widthMm ||
+            yMm + MARK_RADIUS_MM < area.yMm ||
+            yMm - MARK_RADIUS_MM > area.yMm + area.heightMm,
+        ).toBe(true);
       }
       expect(marksOf(paper)).toHaveLength(18);
     }

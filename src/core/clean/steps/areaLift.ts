@@ -36,7 +36,14 @@ export const areaLift: StepKind<AreaLiftStep> = {
     const x = Math.floor(artXFromPicture(art.frame, step.at.xPx));
     const y = Math.floor(artYFromPicture(art.frame, step.at.yPx));
     if (x < 0 || y < 0 || x >= art.width || y >= art.height || art.alpha[y * art.width + x] === 0) return { art, facts: { areaPx2: 0, offArt: 1 } };
-    const lift = yield* liftAt(art, x, y, { tolerance: step.tolerance, everywhere: false, enclosed: step.enclosed, spared: placesInArt(art.frame, step.spared ?? []), soft: step.soft, guardPx: (step.guardPx ?? 0) * art.frame.scale });
+    const lift = yield* liftAt(art, x, y, {
+      tolerance: step.tolerance,
+      everywhere: false,
+      enclosed: step.enclosed,
+      spared: placesInArt(art.frame, step.spared ?? []),
+      soft: step.soft,
+      guardPx: (step.guardPx ?? 0) * art.frame.scale,
+    });
     const { tolerance, areaPx2, finds, found } = lift;
     const holds = found === undefined ? {} : { holdsFrom: found.holdsFrom, holdsTo: found.holdsTo };
     const enclosed = finds.filter((find) => !find.spared).length;

@@ -7,8 +7,12 @@ import { drawIn, type DrawInStep } from './strokes.ts';
 import type { StepContext } from './step.ts';
 
 const contextOf = (art: Art): StepContext => ({ picture: art, finished: { by: 'width', sizeMm: 100, turnDeg: 0 } });
-const drawn = (art: Art, strokes: DrawInStep['strokes']): Art => finish(drawIn.run(art, { kind: 'drawIn', id: 'd', enabled: true, v: 1, strokes }, contextOf(art))).art;
-const pixel = ({ width, colour: { data }, alpha }: Art, x: number, y: number): number[] => [...data.slice(4 * (y * width + x), 4 * (y * width + x) + 3), alpha[y * width + x]];
+const drawn = (art: Art, strokes: DrawInStep['strokes']): Art =>
+  finish(drawIn.run(art, { kind: 'drawIn', id: 'd', enabled: true, v: 1, strokes }, contextOf(art))).art;
+const pixel = ({ width, colour: { data }, alpha }: Art, x: number, y: number): number[] => [
+  ...data.slice(4 * (y * width + x), 4 * (y * width + x) + 3),
+  alpha[y * width + x],
+];
 
 describe('drawing in', () => {
   const paper = artFromText(Array.from({ length: 12 }, () => '............'));
@@ -47,7 +51,8 @@ describe('drawing in', () => {
 describe('gap mending in a frame', () => {
   it('closes breaks inside of it and leaves all others', () => {
     const lines = artFromShare(sampled(120, 90, (x, y) => (Math.abs(y - 30) < 2 || Math.abs(y - 60) < 2) && Math.abs(x - 60) > 4));
-    const gapsOf = (frame?: Parameters<typeof mendGaps>[3]): number[] => finish(mendGaps(artFromPicture(lines.colour), 13, [], frame)).joints.map(({ points }) => Math.round(points[1]));
+    const gapsOf = (frame?: Parameters<typeof mendGaps>[3]): number[] =>
+      finish(mendGaps(artFromPicture(lines.colour), 13, [], frame)).joints.map(({ points }) => Math.round(points[1]));
     expect(gapsOf().sort()).toEqual([30, 60]);
     expect(gapsOf({ xPx: 40, yPx: 45, widthPx: 40, heightPx: 30 })).toEqual([60]);
     expect(gapsOf({ xPx: 0, yPx: 0, widthPx: 20, heightPx: 20 })).toEqual([]);

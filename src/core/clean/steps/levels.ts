@@ -8,7 +8,12 @@ export const levelsSchema = z.strictObject({
   kind: z.literal('levels'),
   ...stepBase,
   /** Lightness that becomes black and the one that becomes white; `auto` finds both, so that a pale drawing comes out black. */
-  points: z.union([z.literal('auto'), z.strictObject({ black: z.number().min(0).max(254), white: z.number().min(1).max(255) }).refine(({ black, white }) => black < white, 'black must lie below white')]),
+  points: z.union([
+    z.literal('auto'),
+    z
+      .strictObject({ black: z.number().min(0).max(254), white: z.number().min(1).max(255) })
+      .refine(({ black, white }) => black < white, 'black must lie below white'),
+  ]),
   gamma: z.number().min(0.1).max(10),
   /** −1 to 1: half the range darker or lighter. */
   brightness: z.number().min(-1).max(1).optional(),

@@ -34,12 +34,26 @@ export const squaring: StepKind<SquaringStep> = {
     const marks: SquaringMarks =
       step.marks.by === 'sheet'
         ? { by: 'sheet' }
-        : { by: 'corners', corners: step.marks.corners.map(({ xPx, yPx }) => [(xPx - leftPx) * scale, (yPx - topPx) * scale] as const), widthMm: step.marks.widthMm, ...(step.marks.heightMm === undefined ? {} : { heightMm: step.marks.heightMm }) };
+        : {
+            by: 'corners',
+            corners: step.marks.corners.map(({ xPx, yPx }) => [(xPx - leftPx) * scale, (yPx - topPx) * scale] as const),
+            widthMm: step.marks.widthMm,
+            ...(step.marks.heightMm === undefined ? {} : { heightMm: step.marks.heightMm }),
+          };
     const squared = yield* squarePicture(pictureFromArt(art), { marks, levelLight: step.levelLight, ...(step.lens === undefined ? {} : { lens: step.lens }) });
     const { k1, k2 } = squared.view.lens;
     // Told in pixels of the whole picture, also when this is a reduced one.
     const pxPerMm = squared.resolution / scale;
-    const facts = { pxPerMm, meanMissMm: squared.meanMissMm, worstMissMm: squared.worstMissMm, marksFound: squared.marksFound, widthMm: squared.area.widthMm, heightMm: squared.area.heightMm, k1, k2 };
+    const facts = {
+      pxPerMm,
+      meanMissMm: squared.meanMissMm,
+      worstMissMm: squared.worstMissMm,
+      marksFound: squared.marksFound,
+      widthMm: squared.area.widthMm,
+      heightMm: squared.area.heightMm,
+      k1,
+      k2,
+    };
     return { art: artFromPicture(squared.picture, scale), facts };
   },
 };

@@ -18,7 +18,12 @@ export const stepBase = {
 export const pointSchema = z.strictObject({ xPx: z.number().finite(), yPx: z.number().finite() });
 
 /** A rectangle in picture pixels. */
-export const rectSchema = z.strictObject({ xPx: z.number().finite(), yPx: z.number().finite(), widthPx: z.number().positive().finite(), heightPx: z.number().positive().finite() });
+export const rectSchema = z.strictObject({
+  xPx: z.number().finite(),
+  yPx: z.number().finite(),
+  widthPx: z.number().positive().finite(),
+  heightPx: z.number().positive().finite(),
+});
 
 /** Places of finds that the step leaves alone, in picture pixels. */
 export const sparedSchema = z.array(pointSchema).max(5000).optional();

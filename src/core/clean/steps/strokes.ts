@@ -38,7 +38,10 @@ export function placedStroke(frame: Frame, { radiusPx, points }: Stroke): { radi
   return { radius: radiusPx * frame.scale, points: placed };
 }
 
-/** Share of every art pixel that the strokes cover, 0 to 255. @param colours what strokes that stay within a colour go by, and where its first pixel lies in it. */
+/**
+ * Share of every art pixel that the strokes cover, 0 to 255.
+ * @param colours what strokes that stay within a colour go by, and where its first pixel lies in it.
+ */
 function coverOf(art: Art, strokes: RubOutStep['strokes'], colours: Art): Uint8Array {
   const cover = new Uint8Array(art.alpha.length);
   for (const stroke of strokes) {

@@ -25,8 +25,21 @@ export const subjectLift: StepKind<SubjectLiftStep> = {
   revision: 4,
   readsSize: false,
   *run(art, step) {
-    const strokes = step.strokes.map((stroke) => ({ says: stroke.says, lasso: stroke.lasso === true, teaches: stroke.teaches === true, ...placedStroke(art.frame, stroke) }));
+    const strokes = step.strokes.map((stroke) => ({
+      says: stroke.says,
+      lasso: stroke.lasso === true,
+      teaches: stroke.teaches === true,
+      ...placedStroke(art.frame, stroke),
+    }));
     const lift = yield* liftSubject(art, strokes, { rimPx: (step.rimPx ?? 0) * art.frame.scale, largest: step.largest === true });
-    return { art: lift.art, facts: { areaPx2: lift.areaPx2, liftedPercent: Math.round((100 * lift.areaPx2) / art.alpha.length), strokes: strokes.length, unsure: lift.isSure ? 0 : 1 } };
+    return {
+      art: lift.art,
+      facts: {
+        areaPx2: lift.areaPx2,
+        liftedPercent: Math.round((100 * lift.areaPx2) / art.alpha.length),
+        strokes: strokes.length,
+        unsure: lift.isSure ? 0 : 1,
+      },
+    };
   },
 };

@@ -23,7 +23,12 @@ export const sweep: StepKind<SweepStep> = {
   *run(art, step, context) {
     const perMm2 = artResolution(art, context.finished, step.speckMm2) ** 2;
     yield 0.1;
-    const { art: swept, specks, pinholes, finds } = yield* within(sweepArt(art, step.speckMm2 * perMm2, step.pinholeMm2 * perMm2, placesInArt(art.frame, step.spared ?? [])), 0.1, 1);
+    const {
+      art: swept,
+      specks,
+      pinholes,
+      finds,
+    } = yield* within(sweepArt(art, step.speckMm2 * perMm2, step.pinholeMm2 * perMm2, placesInArt(art.frame, step.spared ?? [])), 0.1, 1);
     return { art: swept, facts: { specks, pinholes }, finds: findsInPicture(art.frame, finds) };
   },
 };

@@ -22,7 +22,13 @@ const verdict = (byAreas: Uint8Array, tone: number, sharp: Float32Array, standin
 describe('betterSubject', () => {
   it('takes what stands out where areas are bits of the ground, or all of the picture', () => {
     expect(verdict(mask(bits), 90, rim)).toBe('standing');
-    expect(verdict(mask(() => true), 90, rim)).toBe('standing');
+    expect(
+      verdict(
+        mask(() => true),
+        90,
+        rim,
+      ),
+    ).toBe('standing');
   });
 
   it('takes areas where both are alike, where what they leave out is just the ground, and where no sharp edge bears out the other', () => {
@@ -32,13 +38,44 @@ describe('betterSubject', () => {
   });
 
   it('takes a plain shape for a guess where areas tell nothing and no edge is sharp, if it is of quite another colour', () => {
-    expect([verdict(mask(() => false), 90, nowhere), verdict(mask(() => false), 190, nowhere)]).toEqual(['none', 'areas']);
+    expect([
+      verdict(
+        mask(() => false),
+        90,
+        nowhere,
+      ),
+      verdict(
+        mask(() => false),
+        190,
+        nowhere,
+      ),
+    ]).toEqual(['none', 'areas']);
     // Thin bits inside of what stands out, as brows and a mouth are of a face.
-    expect(verdict(mask((x, y) => x > 20 && x < 40 && x % 4 === 2 && y > 23 && y < 37), 90, nowhere)).toBe('none');
+    expect(
+      verdict(
+        mask((x, y) => x > 20 && x < 40 && x % 4 === 2 && y > 23 && y < 37),
+        90,
+        nowhere,
+      ),
+    ).toBe('none');
   });
 
   it('does not take what is next to nothing, or nearly all, for a thing that stands out', () => {
-    expect(verdict(mask(disc), 90, rim, mask((x, y) => x === 30 && y < 4))).toBe('areas');
-    expect(verdict(mask(disc), 90, rim, mask(() => true))).toBe('areas');
+    expect(
+      verdict(
+        mask(disc),
+        90,
+        rim,
+        mask((x, y) => x === 30 && y < 4),
+      ),
+    ).toBe('areas');
+    expect(
+      verdict(
+        mask(disc),
+        90,
+        rim,
+        mask(() => true),
+      ),
+    ).toBe('areas');
   });
 });

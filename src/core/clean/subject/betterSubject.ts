@@ -29,7 +29,8 @@ const LEAST_SHARE = 0.01;
 const MOST_SHARE = 0.8;
 
 /**
- * Which of two masks shows the subject. Areas are right wherever the ground is even or out of focus; where the ground has sharp edges of its own, as grain and planks, or the subject areas that
+ * Which of two masks shows the subject. Areas are right wherever the ground is even or out of focus; where the ground has sharp edges of its own, as grain and
+ * planks, or the subject areas that
  * look like it, they fall to bits, and what stands out has the shorter border.
  * @returns `none` when what stands out is no better than a guess and areas have found next to nothing, or all.
  */
@@ -42,7 +43,8 @@ export function betterSubject({ byAreas, standing, ground, colours, edges }: Two
   const areasTellNothing = areas.areaPx2 === 0 || areas.areaPx2 > MOST_SHARE * width * height;
   // Soft pictures have no sharp edges at all: then a plain shape of quite another colour is the best guess.
   if (areasTellNothing) return stands.raggedness > RAGGED || difference < QUITE_ANOTHER ? 'areas' : stands.sharpShare < BORNE_OUT ? 'none' : 'standing';
-  if (stands.sharpShare < BORNE_OUT && areas.raggedness > RAGGED && areas.areaPx2 < Math.min(NEXT_TO_NOTHING * width * height, BITS_OF_IT * stands.areaPx2)) return 'none';
+  if (stands.sharpShare < BORNE_OUT && areas.raggedness > RAGGED && areas.areaPx2 < Math.min(NEXT_TO_NOTHING * width * height, BITS_OF_IT * stands.areaPx2))
+    return 'none';
   if (stands.sharpShare < BORNE_OUT || stands.raggedness > SIMPLER * areas.raggedness) return 'areas';
   return difference >= LEAST_DIFFERENCE + NOISES * edges.noise ? 'standing' : 'areas';
 }

@@ -9,14 +9,16 @@ const ROUNDS = 4;
 const SAMPLES = 12_000;
 
 /**
- * What colours a side of a picture has: a mixture of normal distributions, each with its middle, the inverse of its covariance (xx, xy, xz, yy, yz, zz) and the logarithm of its weight over
+ * What colours a side of a picture has: a mixture of normal distributions, each with its middle, the inverse of its covariance (xx, xy, xz, yy, yz, zz) and the
+ * logarithm of its weight over
  * the root of the determinant: ten numbers a part.
  */
 export type ColourMixture = Float64Array;
 const STRIDE = 10;
 
 /**
- * Fits a mixture to pixels: k-means from colours far from each other, then one distribution a cluster (as C. Rother, V. Kolmogorov & A. Blake, "GrabCut", ACM TOG 23(3), 2004,
+ * Fits a mixture to pixels: k-means from colours far from each other, then one distribution a cluster (as C. Rother, V. Kolmogorov & A. Blake, "GrabCut", ACM
+ * TOG 23(3), 2004,
  * doi:10.1145/1015706.1015720).
  * @param weight how much each pixel counts, 0 and up. @returns empty when none counts.
  */
@@ -61,7 +63,7 @@ function farApart({ values, count }: Samples): Float64Array {
   if (count === 0) return new Float64Array(0);
   const far = new Float64Array(count).fill(Infinity);
   const centres: number[] = [];
-  for (let next = count >> 1; centres.length < 3 * PARTS; ) {
+  for (let next = count >> 1; centres.length < 3 * PARTS;) {
     const [r, g, b] = [values[4 * next], values[4 * next + 1], values[4 * next + 2]];
     centres.push(r, g, b);
     for (let k = 0; k < count; k++) {
@@ -101,9 +103,27 @@ function distributions({ values, count, total }: Samples, own: Uint8Array, parts
     for (let k = 0; k < count; k++) if (own[k] === part) addTo(s, values[4 * k], values[4 * k + 1], values[4 * k + 2], values[4 * k + 3]);
     if (s[0] <= 0) continue;
     const [x, y, z] = [s[1] / s[0], s[2] / s[0], s[3] / s[0]];
-    const [xx, xy, xz, yy, yz, zz] = [s[4] / s[0] - x * x + FLOOR, s[5] / s[0] - x * y, s[6] / s[0] - x * z, s[7] / s[0] - y * y + FLOOR, s[8] / s[0] - y * z, s[9] / s[0] - z * z + FLOOR];
+    const [xx, xy, xz, yy, yz, zz] = [
+      s[4] / s[0] - x * x + FLOOR,
+      s[5] / s[0] - x * y,
+      s[6] / s[0] - x * z,
+      s[7] / s[0] - y * y + FLOOR,
+      s[8] / s[0] - y * z,
+      s[9] / s[0] - z * z + FLOOR,
+    ];
     const det = xx * (yy * zz - yz * yz) - xy * (xy * zz - yz * xz) + xz * (xy * yz - yy * xz);
-    out.push(x, y, z, (yy * zz - yz * yz) / det, (xz * yz - xy * zz) / det, (xy * yz - xz * yy) / det, (xx * zz - xz * xz) / det, (xy * xz - xx * yz) / det, (xx * yy - xy * xy) / det, Math.log(s[0] / total) - 0.5 * Math.log(det));
+    out.push(
+      x,
+      y,
+      z,
+      (yy * zz - yz * yz) / det,
+      (xz * yz - xy * zz) / det,
+      (xy * yz - xz * yy) / det,
+      (xx * zz - xz * xz) / det,
+      (xy * xz - xx * yz) / det,
+      (xx * yy - xy * xy) / det,
+      Math.log(s[0] / total) - 0.5 * Math.log(det),
+    );
   }
   return Float64Array.from(out);
 }
@@ -128,7 +148,12 @@ export function unlikeness(mixture: ColourMixture, r: number, g: number, b: numb
     const x = r - mixture[at];
     const y = g - mixture[at + 1];
     const z = b - mixture[at + 2];
-    const far = 0.5 * (x * (mixture[at + 3] * x + 2 * (mixture[at + 4] * y + mixture[at + 5] * z)) + y * (mixture[at + 6] * y + 2 * mixture[at + 7] * z) + mixture[at + 8] * z * z) - mixture[at + 9];
+    const far =
+      0.5 *
+        (x * (mixture[at + 3] * x + 2 * (mixture[at + 4] * y + mixture[at + 5] * z)) +
+          y * (mixture[at + 6] * y + 2 * mixture[at + 7] * z) +
+          mixture[at + 8] * z * z) -
+      mixture[at + 9];
     if (far < least) least = far;
   }
   return least;

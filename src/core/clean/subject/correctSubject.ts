@@ -34,8 +34,10 @@ interface Window {
 }
 
 /**
- * Changes a subject near one stroke: a graph cut in the stroke's neighbourhood alone, whose rim stays as it was. What lies under the stroke is as it says; what is like the colours under it
- * and not parted from it by an edge goes along, the nearer the more, by ways that edges make longer (the seeds of Y. Boykov & M.-P. Jolly, ICCV 2001, doi:10.1109/ICCV.2001.937505, held within a window).
+ * Changes a subject near one stroke: a graph cut in the stroke's neighbourhood alone, whose rim stays as it was. What lies under the stroke is as it says; what
+ * is like the colours under it
+ * and not parted from it by an edge goes along, the nearer the more, by ways that edges make longer (the seeds of Y. Boykov & M.-P. Jolly, ICCV 2001,
+ * doi:10.1109/ICCV.2001.937505, held within a window).
  * @param marks what earlier and later strokes settled: stays. @returns another mask; the one that comes in stays.
  */
 export function correctSubject(subject: Uint8Array, { width, height, planes }: Planes, marks: Uint8Array, { says, cover, reachPx }: Correction): Uint8Array {
@@ -95,7 +97,14 @@ function windowOf(away: ArrayLike<number>, width: number, height: number, reachP
 const OVER_EDGE = 0.3;
 
 /** Length of the way from the stroke to each pixel of a window, px, over edges longer: what lies behind one is another thing, however like its colour. */
-function wayInside(planes: Planes['planes'], cover: Uint8Array, pitch: number, { left, top, width, height }: Window, step2: number, reachPx: number): Float32Array {
+function wayInside(
+  planes: Planes['planes'],
+  cover: Uint8Array,
+  pitch: number,
+  { left, top, width, height }: Window,
+  step2: number,
+  reachPx: number,
+): Float32Array {
   const seeds = new Uint8Array(width * height);
   const cost = new Float32Array(width * height);
   for (let y = 0; y < height; y++) {
@@ -124,11 +133,13 @@ function coloursUnder(cover: Uint8Array, [red, green, blue]: Planes['planes']): 
 
 function nearest2([red, green, blue]: Planes['planes'], i: number, colours: Float32Array): number {
   let least = Infinity;
-  for (let k = 0; k < colours.length; k += 3) least = Math.min(least, (red[i] - colours[k]) ** 2 + (green[i] - colours[k + 1]) ** 2 + (blue[i] - colours[k + 2]) ** 2);
+  for (let k = 0; k < colours.length; k += 3)
+    least = Math.min(least, (red[i] - colours[k]) ** 2 + (green[i] - colours[k + 1]) ** 2 + (blue[i] - colours[k + 2]) ** 2);
   return least;
 }
 
-const distance2 = ([red, green, blue]: Planes['planes'], i: number, j: number): number => (red[i] - red[j]) ** 2 + (green[i] - green[j]) ** 2 + (blue[i] - blue[j]) ** 2;
+const distance2 = ([red, green, blue]: Planes['planes'], i: number, j: number): number =>
+  (red[i] - red[j]) ** 2 + (green[i] - green[j]) ** 2 + (blue[i] - blue[j]) ** 2;
 
 /** How much neighbours differ in a window, levels: grain and texture are no edges. */
 function stepOf(planes: Planes['planes'], width: number, { left, top, width: w, height: h }: Window): number {

@@ -31,7 +31,8 @@ export interface FoundSubject {
 const STAND_OUT_SIDE_PX = 300;
 
 /**
- * Tells the subject of a picture from its ground in two ways, by areas between sharp edges and by what stands out, and takes that which the picture bears out better (`betterSubject.ts`).
+ * Tells the subject of a picture from its ground in two ways, by areas between sharp edges and by what stands out, and takes that which the picture bears out
+ * better (`betterSubject.ts`).
  * @param marks one of `MARK` or 0 for each pixel. @param bySaying takes the marks for strokes that tell what the subject is, where nothing else does.
  */
 export function* findSubject(picture: Rgba8, marks: Uint8Array, bySaying = false): Task<FoundSubject> {
@@ -55,7 +56,9 @@ function refinedStanding(picture: Rgba8, marks: Uint8Array): Uint8Array {
   const small = shrinkToSide(picture, STAND_OUT_SIDE_PX);
   const colours = planesOf(small);
   const few = new Uint8Array(small.width * small.height);
-  for (let i = 0; i < marks.length; i++) if (marks[i] !== 0) few[Math.floor((Math.floor(i / width) * small.height) / height) * small.width + Math.floor(((i % width) * small.width) / width)] = marks[i];
+  for (let i = 0; i < marks.length; i++)
+    if (marks[i] !== 0)
+      few[Math.floor((Math.floor(i / width) * small.height) / height) * small.width + Math.floor(((i % width) * small.width) / width)] = marks[i];
   const mask = standingOut(colours, sharpEdges(small, colours).sharp, few);
   return small.width === width ? mask : refineMask(picture, mask, small.width, small.height);
 }
@@ -69,8 +72,10 @@ function groundAround(colours: Planes, subject: Uint8Array): SmoothGround {
 }
 
 /**
- * Areas are parted by sharp edges (flat art laid on paper or on a softened photograph has them, shadows and light have not); those along the picture's border and what joins them without an
- * edge are ground, continued smoothly under the rest; a graph cut then decides each pixel by its area, its colour against that ground, and edges (after Y. Boykov & M.-P. Jolly,
+ * Areas are parted by sharp edges (flat art laid on paper or on a softened photograph has them, shadows and light have not); those along the picture's border
+ * and what joins them without an
+ * edge are ground, continued smoothly under the rest; a graph cut then decides each pixel by its area, its colour against that ground, and edges (after Y.
+ * Boykov & M.-P. Jolly,
  * "Interactive graph cuts", ICCV 2001, doi:10.1109/ICCV.2001.937505).
  */
 function* subjectByAreas(colours: Planes, edges: SharpEdges, marks: Uint8Array): Task<{ subject: Uint8Array; ground: SmoothGround }> {
@@ -133,7 +138,8 @@ function gridOf({ colours, area, sharp, noise, marks }: Seen, ground: SmoothGrou
   const mayShade = isCalm(ground, certain, noise);
   for (let i = 0; i < n; i++) {
     // Only what joined the ground by itself may be its shadow: dark art on a light ground would look the same.
-    const distance = mayShade && area[i] === GROUND && sharp[i] === 0 ? shadedDistance(planes, ground.colour.planes, i) : plainDistance(planes, ground.colour.planes, i);
+    const distance =
+      mayShade && area[i] === GROUND && sharp[i] === 0 ? shadedDistance(planes, ground.colour.planes, i) : plainDistance(planes, ground.colour.planes, i);
     const unsure = area[i] === GROUND ? (1 + far[i] / UNSURE_PX) ** 2 : 1;
     const stray = distance / (floor + 2 * ground.spread[i] * unsure);
     const colour = Math.min(MOST_COST, 0.5 * stray) - 2;
@@ -181,7 +187,12 @@ function dropSoftParts(subject: Uint8Array, sharp: Float32Array, marks: Uint8Arr
     for (let i = parts.runStart[run]; i < parts.runEnd[run]; i++) {
       if (marks[i] === MARK.keep) kept[part] = 1;
       const x = i % width;
-      if ((x > 0 && subject[i - 1] === 0) || (x < width - 1 && subject[i + 1] === 0) || (i >= width && subject[i - width] === 0) || (i + width < subject.length && subject[i + width] === 0)) {
+      if (
+        (x > 0 && subject[i - 1] === 0) ||
+        (x < width - 1 && subject[i + 1] === 0) ||
+        (i >= width && subject[i - width] === 0) ||
+        (i + width < subject.length && subject[i + width] === 0)
+      ) {
         length[part]++;
         sum[part] += sharp[i];
       }

@@ -28,7 +28,10 @@ interface Border {
   length: number;
   /** How much of it is sharp, px. */
   sharp: number;
-  /** Sums, where it is not sharp, of the colour changes over it, and over as many pixels before and behind it, from the lower to the higher area number; three channels each. */
+  /**
+   * Sums, where it is not sharp, of the colour changes over it, and over as many pixels before and behind it, from the lower to the higher area number; three
+   * channels each.
+   */
   readonly over: Float64Array;
   readonly before: Float64Array;
   readonly behind: Float64Array;
@@ -243,7 +246,13 @@ function areaMeans({ labels, count: areas, distance }: Basins, colours: Planes, 
   return Array.from({ length: areas }, (_, k) => {
     const at = k * 9;
     const count = Math.max(1, sums[at]);
-    return { count: sums[at], difference: Math.hypot(sums[at + 2], sums[at + 3], sums[at + 4]) / count, shaded: shadedDifference(sums, at, count), spread: sums[at + 1] / count, activity: sums[at + 8] / count };
+    return {
+      count: sums[at],
+      difference: Math.hypot(sums[at + 2], sums[at + 3], sums[at + 4]) / count,
+      shaded: shadedDifference(sums, at, count),
+      spread: sums[at + 1] / count,
+      activity: sums[at + 8] / count,
+    };
   });
 }
 

@@ -49,8 +49,10 @@ export interface SubjectLift {
 }
 
 /**
- * Clears everything but the subject, which is found by itself and corrected by strokes, in their order, each near itself unless it teaches. What is clear already stays clear. About two
- * seconds whatever the size, and 0.2 µs a pixel along the border; another stroke on the same picture costs a tenth, since what was found without it is remembered.
+ * Clears everything but the subject, which is found by itself and corrected by strokes, in their order, each near itself unless it teaches. What is clear
+ * already stays clear. About two
+ * seconds whatever the size, and 0.2 µs a pixel along the border; another stroke on the same picture costs a tenth, since what was found without it is
+ * remembered.
  * @throws AppError `noSubject` when all of it is ground.
  */
 export function* liftSubject(art: Art, strokes: readonly SubjectStroke[] = [], { rimPx = 0, largest = false }: SubjectOptions = {}): Task<SubjectLift> {
@@ -87,7 +89,8 @@ const MOST_SHADED = 0.004;
 const PLAIN_AROUND = 0.6;
 
 /**
- * In flat art areas go or stay as a whole, thin lines and small bits too, and the edge is known as exactly as after a lift by pointing. Where one tone has most of the border it is the
+ * In flat art areas go or stay as a whole, thin lines and small bits too, and the edge is known as exactly as after a lift by pointing. Where one tone has most
+ * of the border it is the
  * ground, and what has quite another tone and does not touch the border is not.
  * @param isSaid whether strokes said what stays: then that counts alone. @returns undefined where a shadow lies on the ground, which is no flat art then.
  */
@@ -156,10 +159,17 @@ function* foundIn(art: Art, strokes: readonly SubjectStroke[]): Task<{ small: Rg
   const marksWith = (some: readonly SubjectStroke[]): Uint8Array => marksOf(art, small.width, small.height, some);
   const isSame = (marks: Uint8Array, found: Found | undefined): found is Found => found !== undefined && marks.every((mark, i) => mark === found.marks[i]);
   const plain = marksWith([]);
-  const alone: Found = isSame(plain, before?.alone) ? before.alone : { marks: plain, subject: yield* within(findSubject(small, plain), 0, strokes.length > 0 ? 0.5 : 1) };
+  const alone: Found = isSame(plain, before?.alone)
+    ? before.alone
+    : { marks: plain, subject: yield* within(findSubject(small, plain), 0, strokes.length > 0 ? 0.5 : 1) };
   const said = alone.subject.isSure ? strokes.filter(({ teaches }) => teaches === true) : strokes;
   const marks = marksWith(said);
-  const last: Found = said.length === 0 ? alone : isSame(marks, before?.last) ? before.last : { marks, subject: yield* within(findSubject(small, marks, !alone.subject.isSure), 0.5, 1) };
+  const last: Found =
+    said.length === 0
+      ? alone
+      : isSame(marks, before?.last)
+        ? before.last
+        : { marks, subject: yield* within(findSubject(small, marks, !alone.subject.isSure), 0.5, 1) };
   foundBefore.set(art.colour, { small, alone, last });
   return { small, found: last.subject, said };
 }
@@ -170,7 +180,13 @@ const LEAST_REACH_PX = 16;
 const MOST_REACH_PX = 120;
 
 /** The subject after all strokes, each near itself but for those that it was found by. @param scale pixels of the reduced picture on one of the art. */
-function corrected({ subject, colours }: FoundSubject, scale: number, strokes: readonly SubjectStroke[], said: readonly SubjectStroke[], largest: boolean): Uint8Array {
+function corrected(
+  { subject, colours }: FoundSubject,
+  scale: number,
+  strokes: readonly SubjectStroke[],
+  said: readonly SubjectStroke[],
+  largest: boolean,
+): Uint8Array {
   const { width, height } = colours;
   const covers = strokes.map((stroke) => coverOf(stroke, scale, width, height));
   const marks = new Uint8Array(width * height);
@@ -217,7 +233,8 @@ function insideOf(path: Float64Array, width: number, height: number): Uint8Array
       if (y0 > y + 0.5 !== y1 > y + 0.5) at.push(path[2 * j] + ((path[2 * k] - path[2 * j]) * (y + 0.5 - y0)) / (y1 - y0));
     }
     at.sort((a, b) => a - b);
-    for (let k = 0; k + 1 < at.length; k += 2) inside.fill(1, y * width + Math.max(0, Math.ceil(at[k] - 0.5)), y * width + Math.max(0, Math.min(width, Math.ceil(at[k + 1] - 0.5))));
+    for (let k = 0; k + 1 < at.length; k += 2)
+      inside.fill(1, y * width + Math.max(0, Math.ceil(at[k] - 0.5)), y * width + Math.max(0, Math.min(width, Math.ceil(at[k + 1] - 0.5))));
   }
   return inside;
 }
@@ -227,7 +244,8 @@ function largestPart(subject: Uint8Array, marks: Uint8Array, width: number, heig
   const parts = labelRegions(subject, width, height, 1, true);
   const kept = new Uint8Array(parts.count);
   if (parts.count > 0) kept[largestRegion(parts)] = 1;
-  for (let run = 0; run < parts.runStart.length; run++) for (let i = parts.runStart[run]; i < parts.runEnd[run]; i++) if (marks[i] === MARK.keep) kept[parts.regionOfRun[run]] = 1;
+  for (let run = 0; run < parts.runStart.length; run++)
+    for (let i = parts.runStart[run]; i < parts.runEnd[run]; i++) if (marks[i] === MARK.keep) kept[parts.regionOfRun[run]] = 1;
   return fillRegions(parts, kept, new Uint8Array(subject.length));
 }
 

@@ -49,7 +49,15 @@ function sideRow(subject: Uint8Array, depth: Int8Array, width: number, height: n
     const left = x > 0 ? -1 : 0;
     const right = x < width - 1 ? 1 : 0;
     const own = subject[i];
-    const around = subject[i + up + left] + subject[i + up] + subject[i + up + right] + subject[i + left] + subject[i + right] + subject[i + down + left] + subject[i + down] + subject[i + down + right];
+    const around =
+      subject[i + up + left] +
+      subject[i + up] +
+      subject[i + up + right] +
+      subject[i + left] +
+      subject[i + right] +
+      subject[i + down + left] +
+      subject[i + down] +
+      subject[i + down + right];
     depth[i] = own !== 0 ? (around === 8 ? DEEP : 1) : around === 0 ? -DEEP : -1;
   }
 }

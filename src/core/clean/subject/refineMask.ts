@@ -60,7 +60,13 @@ class Flood {
     for (let i = 0; i < mask.length; i++) {
       if (mask[i] === UNKNOWN) continue;
       const x = i % width;
-      if ((x > 0 && mask[i - 1] === UNKNOWN) || (x < width - 1 && mask[i + 1] === UNKNOWN) || (i >= width && mask[i - width] === UNKNOWN) || (i + width < mask.length && mask[i + width] === UNKNOWN)) this.buckets[0].push(i);
+      if (
+        (x > 0 && mask[i - 1] === UNKNOWN) ||
+        (x < width - 1 && mask[i + 1] === UNKNOWN) ||
+        (i >= width && mask[i - width] === UNKNOWN) ||
+        (i + width < mask.length && mask[i + width] === UNKNOWN)
+      )
+        this.buckets[0].push(i);
     }
   }
 

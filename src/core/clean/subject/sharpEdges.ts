@@ -66,7 +66,16 @@ function stepAlong(dx: number, dy: number, width: number): number {
   return sy * width + sx;
 }
 
-function sharpRow(planes: readonly Float32Array[], soft: readonly Float32Array[], sharp: Float32Array, steepness: Steepness, width: number, height: number, y: number, floor: number): void {
+function sharpRow(
+  planes: readonly Float32Array[],
+  soft: readonly Float32Array[],
+  sharp: Float32Array,
+  steepness: Steepness,
+  width: number,
+  height: number,
+  y: number,
+  floor: number,
+): void {
   const up = y > 0 ? width : 0;
   const down = y < height - 1 ? width : 0;
   for (let x = 0, i = y * width; x < width; x++, i++) {

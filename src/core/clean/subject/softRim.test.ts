@@ -22,7 +22,8 @@ function composed(share: (x: number, y: number) => number, noise = 1): { art: Ar
     truth[i] = sum / 16;
     const front = [92 + 10 * Math.sin(x / 9), 58, 34];
     const back = [150 + (30 * x) / SIZE, 190, 225 - (25 * y) / SIZE];
-    for (let c = 0; c < 3; c++) data[i * 4 + c] = Math.max(0, Math.min(255, Math.round(front[c] * truth[i] + back[c] * (1 - truth[i]) + noise * (random() - 0.5))));
+    for (let c = 0; c < 3; c++)
+      data[i * 4 + c] = Math.max(0, Math.min(255, Math.round(front[c] * truth[i] + back[c] * (1 - truth[i]) + noise * (random() - 0.5))));
   }
   return { art: artFromPicture(makeRgba8(SIZE, SIZE, data, true)), truth };
 }
@@ -71,7 +72,10 @@ describe('a soft rim', () => {
 
   it('follows a border that is out of focus, once it is known where about it runs', () => {
     const { art, truth } = composed((x, y) => Math.max(0, Math.min(1, (66 - Math.hypot(x - MIDDLE, y - MIDDLE)) / 12)));
-    const hard = withAlpha(art, Uint8Array.from(truth, (v) => (v >= 0.5 ? 255 : 0)));
+    const hard = withAlpha(
+      art,
+      Uint8Array.from(truth, (v) => (v >= 0.5 ? 255 : 0)),
+    );
     const ground = (i: number, out: Float64Array): void => out.set([150 + (30 * (i % SIZE)) / SIZE, 190, 225 - (25 * Math.floor(i / SIZE)) / SIZE]);
     const soft = finish(softenRim(hard, art, ground, 12));
     expect(rimError(soft, truth)).toBeLessThan(0.5 * rimError(hard, truth));

@@ -15,7 +15,8 @@ const TRACE = 0.025;
 const LITTLE = 0.35;
 
 /**
- * Alpha and true colour in a rim around a subject's border: hair, fur, what is out of focus. Within `rimPx` to both sides of the border alpha is solved for; on a
+ * Alpha and true colour in a rim around a subject's border: hair, fur, what is out of focus. Within `rimPx` to both sides of the border alpha is solved for; on
+ * a
  * large picture it is solved on a reduced one, whose lines from colour to alpha are then read at each full pixel (K. He & J. Sun, "Fast guided filter",
  * arXiv:1505.00996, 2015). The ground's tint is taken out by the compositing equation, where enough of the subject is there.
  * @param lifted the art as it was cut out with a hard border. @param original the art before. @param ground the ground's colour at a pixel of the art.
@@ -109,7 +110,8 @@ function rimRow({ original, alpha, colour, ground, solved, unknown, front, small
     const k = row + Math.min(smallWidth - 1, Math.floor(((x + 0.5) * smallWidth) / width));
     if (unknown[k] === 0) continue;
     const line = solved.lines;
-    const solvedShare = smallWidth === width ? solved.alpha[k] : line[4 * k] * rgb[4 * i] + line[4 * k + 1] * rgb[4 * i + 1] + line[4 * k + 2] * rgb[4 * i + 2] + line[4 * k + 3];
+    const solvedShare =
+      smallWidth === width ? solved.alpha[k] : line[4 * k] * rgb[4 * i] + line[4 * k + 1] * rgb[4 * i + 1] + line[4 * k + 2] * rgb[4 * i + 2] + line[4 * k + 3];
     const share = Math.max(0, Math.min(1, (solvedShare - TRACE) / (1 - 2 * TRACE)));
     alpha[i] = Math.round(original.alpha[i] * share);
     if (share >= 1) {

@@ -23,8 +23,10 @@ const TELLS_OF_GROUND = 1 / 3;
 const TELLS_LEAST = 1e-4;
 
 /**
- * The subject as what stands out from all that leads to the picture's border without a step, and has other colours: barriers give the first guess, or ways from strokes where there are some that
- * keep, mixtures of colours and cuts by turns the rest (C. Rother, V. Kolmogorov & A. Blake, "GrabCut", ACM TOG 23(3), 2004, doi:10.1145/1015706.1015720). Departs from it in that colours
+ * The subject as what stands out from all that leads to the picture's border without a step, and has other colours: barriers give the first guess, or ways from
+ * strokes where there are some that
+ * keep, mixtures of colours and cuts by turns the rest (C. Rother, V. Kolmogorov & A. Blake, "GrabCut", ACM TOG 23(3), 2004, doi:10.1145/1015706.1015720).
+ * Departs from it in that colours
  * which no side has speak for the subject, since the ground is seen all around.
  * @param colours a small picture, some 300 px. @param sharp its sharp edges. @param marks one of `MARK` or 0 for each pixel. @returns 1 where the subject is.
  */
@@ -36,8 +38,14 @@ export function standingOut(colours: Planes, sharp: Float32Array, marks: Uint8Ar
   let subject: Uint8Array = guess.first;
   for (let i = 0; i < subject.length; i++) if (marks[i] !== 0) subject[i] = marks[i] === MARK.keep ? 1 : 0;
   for (let round = 0; round < ROUNDS; round++) {
-    const front = fitMixture(planes, guess.ofSubject.map((tells, i) => (subject[i] !== 0 ? tells : 0)));
-    const back = fitMixture(planes, guess.ofGround.map((tells, i) => (subject[i] !== 0 ? 0 : tells)));
+    const front = fitMixture(
+      planes,
+      guess.ofSubject.map((tells, i) => (subject[i] !== 0 ? tells : 0)),
+    );
+    const back = fitMixture(
+      planes,
+      guess.ofGround.map((tells, i) => (subject[i] !== 0 ? 0 : tells)),
+    );
     if (front.length === 0 || back.length === 0) break;
     const terminal = new Float32Array(subject.length);
     for (let i = 0; i < terminal.length; i++) {
@@ -127,17 +135,34 @@ const STEP_COST = 0.05;
 /** What lies nearer to the subject's strokes still tells a little about the ground when it is cut off from them. */
 const TELLS_LITTLE = 0.01;
 
-/** Whether ways lead to the strokes that keep or to ground, where edges make ways longer (X. Bai & G. Sapiro, "A geodesic framework for fast interactive image and video segmentation and matting", ICCV 2007, doi:10.1109/ICCV.2007.4408931). */
+/**
+ * Whether ways lead to the strokes that keep or to ground, where edges make ways longer (X. Bai & G. Sapiro, "A geodesic framework for fast interactive image
+ * and video segmentation and matting", ICCV 2007, doi:10.1109/ICCV.2007.4408931).
+ */
 function nearStrokes({ width, planes }: Planes, sharp: Float32Array, seeds: Uint8Array, marks: Uint8Array): Guess {
   const cost = Float32Array.from(sharp, (own, i) => {
     let steps = 0;
-    for (const plane of planes) steps += Math.abs(plane[i] - plane[(i + 1) % width === 0 ? i : i + 1]) + Math.abs(plane[i] - plane[i + width < plane.length ? i + width : i]);
+    for (const plane of planes)
+      steps += Math.abs(plane[i] - plane[(i + 1) % width === 0 ? i : i + 1]) + Math.abs(plane[i] - plane[i + width < plane.length ? i + width : i]);
     return 1 + SHARP_COST * own + STEP_COST * steps;
   });
-  const toKeep = wayFrom(cost, marks.map((mark) => (mark === MARK.keep ? 1 : 0)), width);
-  const toGround = wayFrom(cost, marks.map((mark, i) => (mark === MARK.clear || (mark === 0 && seeds[i] !== 0) ? 1 : 0)), width);
+  const toKeep = wayFrom(
+    cost,
+    marks.map((mark) => (mark === MARK.keep ? 1 : 0)),
+    width,
+  );
+  const toGround = wayFrom(
+    cost,
+    marks.map((mark, i) => (mark === MARK.clear || (mark === 0 && seeds[i] !== 0) ? 1 : 0)),
+    width,
+  );
   const nearer = toKeep.map((way, i) => (toGround[i] === Infinity ? 1 : (toGround[i] - way) / Math.max(1, toGround[i] + way)));
-  return { first: Uint8Array.from(nearer, (v) => (v > 0 ? 1 : 0)), says: nearer.map((v) => SAID_NEAR * v), ofSubject: nearer.map((v) => 1 + Math.max(0, v)), ofGround: nearer.map((v) => Math.max(TELLS_LITTLE, -v)) };
+  return {
+    first: Uint8Array.from(nearer, (v) => (v > 0 ? 1 : 0)),
+    says: nearer.map((v) => SAID_NEAR * v),
+    ofSubject: nearer.map((v) => 1 + Math.max(0, v)),
+    ofGround: nearer.map((v) => Math.max(TELLS_LITTLE, -v)),
+  };
 }
 
 /** Share of the cost of parting that any step lowers; sharp edges alone lower the rest. */

@@ -34,16 +34,28 @@ function costOf({ width, height, terminal, right, down }: GridCut, side: ArrayLi
 describe('minCut', () => {
   it('finds the cheapest of all divisions', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 4 }), fc.integer({ min: 1, max: 3 }), fc.infiniteStream(fc.integer({ min: 0, max: 40 })), (width, height, numbers) => {
-        const n = width * height;
-        const next = (): number => numbers.next().value as number;
-        const make = (of: () => number): Float32Array => new Float32Array(n).map(of);
-        const grid: GridCut = { width, height, terminal: make(() => next() - 20), right: make(() => next() / 4), down: make(() => next() / 4) };
-        let least = Infinity;
-        for (let bits = 0; bits < 1 << n; bits++) least = Math.min(least, costOf(grid, Array.from({ length: n }, (_, i) => (bits >> i) & 1)));
-        const found = minCut({ ...grid, terminal: grid.terminal.slice() });
-        expect(costOf(grid, found)).toBeCloseTo(least, 3);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 4 }),
+        fc.integer({ min: 1, max: 3 }),
+        fc.infiniteStream(fc.integer({ min: 0, max: 40 })),
+        (width, height, numbers) => {
+          const n = width * height;
+          const next = (): number => numbers.next().value as number;
+          const make = (of: () => number): Float32Array => new Float32Array(n).map(of);
+          const grid: GridCut = { width, height, terminal: make(() => next() - 20), right: make(() => next() / 4), down: make(() => next() / 4) };
+          let least = Infinity;
+          for (let bits = 0; bits < 1 << n; bits++)
+            least = Math.min(
+              least,
+              costOf(
+                grid,
+                Array.from({ length: n }, (_, i) => (bits >> i) & 1),
+              ),
+            );
+          const found = minCut({ ...grid, terminal: grid.terminal.slice() });
+          expect(costOf(grid, found)).toBeCloseTo(least, 3);
+        },
+      ),
       { seed: 81, numRuns: 150 },
     );
   });
@@ -63,7 +75,8 @@ function composed(inside: (x: number, y: number) => boolean, subject: Paint, gro
     for (let k = 0; k < 16; k++) if (inside(x + ((k % 4) + 0.5) / 4, y + (Math.floor(k / 4) + 0.5) / 4)) hits++;
     truth[i] = hits / 16;
     const [front, back] = [subject(x, y), ground(x, y)];
-    for (let c = 0; c < 3; c++) data[i * 4 + c] = Math.max(0, Math.min(255, Math.round(front[c] * truth[i] + back[c] * (1 - truth[i]) + noise * (random() - 0.5))));
+    for (let c = 0; c < 3; c++)
+      data[i * 4 + c] = Math.max(0, Math.min(255, Math.round(front[c] * truth[i] + back[c] * (1 - truth[i]) + noise * (random() - 0.5))));
   }
   return { art: artFromPicture(makeRgba8(SIZE, SIZE, data, true)), truth };
 }
@@ -85,7 +98,8 @@ const RED: Paint = () => [170, 50, 60];
 const disc = (x: number, y: number): boolean => Math.hypot(x - 80, y - 76) < 38;
 const ring = (x: number, y: number): boolean => disc(x, y) && Math.hypot(x - 80, y - 76) > 22;
 /** Light that falls off by a fifth towards one corner. */
-const paper: Paint = (x, y) => [250, 246, 238].map((v) => v * (1 - 0.2 * ((x * x + y * y) / (2 * SIZE * SIZE)))) as unknown as readonly [number, number, number];
+const paper: Paint = (x, y) =>
+  [250, 246, 238].map((v) => v * (1 - 0.2 * ((x * x + y * y) / (2 * SIZE * SIZE)))) as unknown as readonly [number, number, number];
 /** Broad soft patches of many colours, as a photograph out of focus. */
 const soft: Paint = (x, y) => [128 + 90 * Math.sin(x / 13) * Math.cos(y / 17), 120 + 80 * Math.sin(x / 19 + y / 11), 110 + 90 * Math.cos(x / 15 - y / 23)];
 
@@ -124,8 +138,14 @@ describe('liftSubject', () => {
 
   it('takes a flat drawing off a plain ground whole, its thin lines too, with the edge where it was', () => {
     // A disc on a stalk of a pixel and a half, with a ring of the ground's colour in it.
-    const inside = (x: number, y: number): boolean => (Math.hypot(x - 80, y - 60) < 40 && !(Math.abs(Math.hypot(x - 80, y - 60) - 25) < 4)) || (Math.abs(x - 80.3) < 0.75 && y >= 60 && y < 150);
-    const { art, truth } = composed(inside, () => [170, 40, 50], () => [250, 247, 240], 6);
+    const inside = (x: number, y: number): boolean =>
+      (Math.hypot(x - 80, y - 60) < 40 && !(Math.abs(Math.hypot(x - 80, y - 60) - 25) < 4)) || (Math.abs(x - 80.3) < 0.75 && y >= 60 && y < 150);
+    const { art, truth } = composed(
+      inside,
+      () => [170, 40, 50],
+      () => [250, 247, 240],
+      6,
+    );
     const { alpha } = finish(liftSubject(art)).art;
     let off = 0;
     for (let i = 0; i < truth.length; i++) {
@@ -151,7 +171,12 @@ describe('liftSubject', () => {
   });
 
   it('changes only what is near a stroke, unless it teaches', () => {
-    const three = (x: number, y: number): boolean => [[30, 40], [120, 45], [75, 120]].some(([cx, cy]) => Math.hypot(x - cx, y - cy) < 22);
+    const three = (x: number, y: number): boolean =>
+      [
+        [30, 40],
+        [120, 45],
+        [75, 120],
+      ].some(([cx, cy]) => Math.hypot(x - cx, y - cy) < 22);
     const { art } = composed(three, RED, paper);
     const before = finish(liftSubject(art)).art.alpha;
     const stroke = { says: 'clear', radius: 4, points: [112, 45, 128, 45] } as const;
@@ -194,7 +219,10 @@ describe('liftSubject', () => {
     };
 
     it('finds a painted board on grained wood whole, and leaves no grain', () => {
-      for (const paint of [[31, 79, 107], [243, 239, 230]] as const) {
+      for (const paint of [
+        [31, 79, 107],
+        [243, 239, 230],
+      ] as const) {
         const board: Paint = (x, y) => (Math.abs(x - 80) < 20 && Math.abs(y - 84) < 8 ? [240, 210, 138] : paint);
         const { art, truth } = composed((x, y) => Math.hypot((x - 80) / 1.3, y - 84) < 42, board, grain, 6);
         const { overlap } = scored(finish(liftSubject(art)).art, truth);
@@ -204,10 +232,20 @@ describe('liftSubject', () => {
 
     it('keeps dark outlines on a dark ground, and what is pale inside of a rind on white paper', () => {
       const lined: Paint = (x, y) => (Math.hypot(x - 80, y - 80) > 42 ? [12, 10, 16] : [224, 191, 106]);
-      const dark = composed((x, y) => Math.hypot(x - 80, y - 80) < 48, lined, (x) => [40 + x / 20, 38 + x / 20, 58 + x / 16], 4);
+      const dark = composed(
+        (x, y) => Math.hypot(x - 80, y - 80) < 48,
+        lined,
+        (x) => [40 + x / 20, 38 + x / 20, 58 + x / 16],
+        4,
+      );
       expect(scored(finish(liftSubject(dark.art)).art, dark.truth).overlap).toBeGreaterThan(0.97);
       const fruit: Paint = (x, y) => (Math.hypot(x - 80, y - 80) > 44 ? [77, 138, 60] : [244, 241, 224]);
-      const pale = composed((x, y) => Math.hypot(x - 80, y - 80) < 50, fruit, (x, y) => [252 - (x + y) / 20, 251 - (x + y) / 20, 249 - (x + y) / 20], 3);
+      const pale = composed(
+        (x, y) => Math.hypot(x - 80, y - 80) < 50,
+        fruit,
+        (x, y) => [252 - (x + y) / 20, 251 - (x + y) / 20, 249 - (x + y) / 20],
+        3,
+      );
       expect(scored(finish(liftSubject(pale.art)).art, pale.truth).overlap).toBeGreaterThan(0.97);
     });
 
@@ -218,23 +256,41 @@ describe('liftSubject', () => {
       const person: Paint = (x, y) => (inHead(x, y) ? [232 - (x + y) / 4, 190 - (x + y) / 4, 165 - (x + y) / 4] : [50 + x / 3, 120 + y / 4, 110 - x / 4]);
       const { art, truth } = composed((x, y) => inHead(x, y) || inBody(x, y), person, room, 5);
       const [keep, clear] = [MARK.keep, MARK.clear];
-      const saidAt = (x: number, y: number): number => ((Math.abs(x - 80) < 5 && y > 42 && y < 80) || (Math.abs(y - 145) < 5 && x > 40 && x < 120) ? keep : y < 120 && (Math.abs(x - 12) < 4 || Math.abs(x - 148) < 4 || Math.abs(y - 12) < 4) ? clear : 0);
+      const saidAt = (x: number, y: number): number =>
+        (Math.abs(x - 80) < 5 && y > 42 && y < 80) || (Math.abs(y - 145) < 5 && x > 40 && x < 120)
+          ? keep
+          : y < 120 && (Math.abs(x - 12) < 4 || Math.abs(x - 148) < 4 || Math.abs(y - 12) < 4)
+            ? clear
+            : 0;
       const marks = Uint8Array.from({ length: SIZE * SIZE }, (_, i) => saidAt(i % SIZE, Math.floor(i / SIZE)));
       const { subject, isSure } = finish(findSubject(art.colour, marks, true));
       expect(isSure).toBe(false);
       expect(subject.every((own, i) => marks[i] === 0 || own === (marks[i] === keep ? 1 : 0))).toBe(true);
-      const [both, either] = subject.reduce(([and, or], own, i) => [and + (own === 1 && truth[i] >= 0.5 ? 1 : 0), or + (own === 1 || truth[i] >= 0.5 ? 1 : 0)], [0, 0]);
+      const [both, either] = subject.reduce(
+        ([and, or], own, i) => [and + (own === 1 && truth[i] >= 0.5 ? 1 : 0), or + (own === 1 || truth[i] >= 0.5 ? 1 : 0)],
+        [0, 0],
+      );
       expect(both / either).toBeGreaterThan(0.9);
     });
 
     it('takes nothing away by a stroke that keeps, and brings nothing back by one that clears', () => {
-      const { art, truth } = composed((x, y) => Math.hypot((x - 80) / 1.3, y - 84) < 42, () => [31, 79, 107], grain, 6);
+      const { art, truth } = composed(
+        (x, y) => Math.hypot((x - 80) / 1.3, y - 84) < 42,
+        () => [31, 79, 107],
+        grain,
+        6,
+      );
       const subject = Uint8Array.from(truth, (share) => (share >= 0.5 ? 1 : 0));
       const place = fc.integer({ min: 8, max: SIZE - 8 });
       fc.assert(
         fc.property(place, place, fc.constantFrom('keep' as const, 'clear' as const), (x, y, says) => {
           const cover = Uint8Array.from(subject, (_, i) => (Math.hypot((i % SIZE) - x, Math.floor(i / SIZE) - y) < 6 ? 1 : 0));
-          const after = correctSubject(subject, planesOf(art.colour), cover.map((under) => (under === 0 ? 0 : MARK[says])), { says, cover, reachPx: 30 });
+          const after = correctSubject(
+            subject,
+            planesOf(art.colour),
+            cover.map((under) => (under === 0 ? 0 : MARK[says])),
+            { says, cover, reachPx: 30 },
+          );
           const side = says === 'keep' ? 1 : 0;
           expect(after.every((now, i) => now === side || now === subject[i])).toBe(true);
           expect(after.every((now, i) => cover[i] === 0 || now === side)).toBe(true);
@@ -270,9 +326,14 @@ describe('parts of it', () => {
   });
 
   it('a mixture of colours knows those that it was made of', () => {
-    const colours = [[200, 30, 30], [20, 60, 160]] as const;
+    const colours = [
+      [200, 30, 30],
+      [20, 60, 160],
+    ] as const;
     const random = randomFrom(9);
-    const planes = [0, 1, 2].map((c) => Float32Array.from({ length: 400 }, (_, i) => colours[i % 2][c] + 6 * (random() - 0.5))) as unknown as Parameters<typeof fitMixture>[0];
+    const planes = [0, 1, 2].map((c) => Float32Array.from({ length: 400 }, (_, i) => colours[i % 2][c] + 6 * (random() - 0.5))) as unknown as Parameters<
+      typeof fitMixture
+    >[0];
     const mixture = fitMixture(planes, new Float32Array(400).fill(1));
     const own = colours.map(([r, g, b]) => unlikeness(mixture, r, g, b));
     expect(unlikeness(mixture, 110, 45, 95)).toBeGreaterThan(Math.max(...own) + 20);
@@ -280,8 +341,19 @@ describe('parts of it', () => {
   });
 
   it('sharpEdges tells a sharp step from a soft one of the same height', () => {
-    const step: Rgba8 = composed((x) => x > 50, () => [60, 60, 60], () => [180, 180, 180]).art.colour;
-    const gentle: Rgba8 = composed(() => false, RED, (x) => { const v = 120 - 60 * Math.tanh((x - 50) / 5); return [v, v, v]; }).art.colour;
+    const step: Rgba8 = composed(
+      (x) => x > 50,
+      () => [60, 60, 60],
+      () => [180, 180, 180],
+    ).art.colour;
+    const gentle: Rgba8 = composed(
+      () => false,
+      RED,
+      (x) => {
+        const v = 120 - 60 * Math.tanh((x - 50) / 5);
+        return [v, v, v];
+      },
+    ).art.colour;
     const strongest = (picture: Rgba8): number => Math.max(...sharpEdges(picture, planesOf(picture)).sharp);
     expect(strongest(step)).toBeGreaterThan(10);
     expect(strongest(gentle)).toBe(0);
@@ -289,7 +361,8 @@ describe('parts of it', () => {
 
   it('basinsOf does not let a narrow gap join two areas', () => {
     const [width, height] = [60, 40];
-    const wall = (gap: number): Float32Array => Float32Array.from({ length: width * height }, (_, i) => (i % width === 30 && Math.abs(Math.floor(i / width) - 20) > gap ? 9 : 0));
+    const wall = (gap: number): Float32Array =>
+      Float32Array.from({ length: width * height }, (_, i) => (i % width === 30 && Math.abs(Math.floor(i / width) - 20) > gap ? 9 : 0));
     const parts = (gap: number): number => {
       const { labels } = basinsOf(wall(gap), width, height);
       return labels[20 * width + 10] === labels[20 * width + 50] ? 1 : 2;
@@ -298,7 +371,11 @@ describe('parts of it', () => {
   });
 
   it('smoothGround continues a slope under what is not ground', () => {
-    const { colour } = composed(() => false, RED, (x) => [40 + x, 100, 200 - x]).art;
+    const { colour } = composed(
+      () => false,
+      RED,
+      (x) => [40 + x, 100, 200 - x],
+    ).art;
     const known = new Uint8Array(SIZE * SIZE).map((_, i) => (Math.hypot((i % SIZE) - 80, Math.floor(i / SIZE) - 80) > 40 ? 1 : 0));
     const { colour: continued } = smoothGround(planesOf(colour), known);
     const middle = 80 * SIZE + 80;

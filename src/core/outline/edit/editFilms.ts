@@ -1,5 +1,21 @@
 import { isEnd, isSmooth, nodeAt, placeOn, sideAt, sideCount, type EditNode, type EditPath, type Point } from './editPath.ts';
-import { cornered, distance, handleMoved, isNear, nodeAdded, nodeRemoved, sameSide, sideChanges, smoothed, splitSide, straightened, turnedSide, withNode, withReplaced, type Replacement } from './nodeEdits.ts';
+import {
+  cornered,
+  distance,
+  handleMoved,
+  isNear,
+  nodeAdded,
+  nodeRemoved,
+  sameSide,
+  sideChanges,
+  smoothed,
+  splitSide,
+  straightened,
+  turnedSide,
+  withNode,
+  withReplaced,
+  type Replacement,
+} from './nodeEdits.ts';
 
 /** The outlines of a film while they are edited. */
 export interface FilmPaths {
@@ -28,7 +44,8 @@ export type Refusal = 'filmsMeet' | 'notOneOutline' | 'notEnds';
 export type Edit = { readonly films: readonly FilmPaths[] } | { readonly refused: Refusal };
 
 /**
- * Edits of nodes. Films that meet have the very same edge, and keep it: what changes on a shared edge changes in every film that has it. All give new films; those that
+ * Edits of nodes. Films that meet have the very same edge, and keep it: what changes on a shared edge changes in every film that has it. All give new films;
+ * those that
  * an edit did not touch are the same objects as before.
  */
 
@@ -44,7 +61,8 @@ const mapPaths = (films: readonly FilmPaths[], change: (path: EditPath) => EditP
     return paths.every((path, k) => path === film.paths[k]) ? film : { ...film, paths };
   });
 
-const replaceAll = (films: readonly FilmPaths[], replacements: readonly Replacement[]): readonly FilmPaths[] => replacements.reduce((all, each) => mapPaths(all, (path) => withReplaced(path, each)), films);
+const replaceAll = (films: readonly FilmPaths[], replacements: readonly Replacement[]): readonly FilmPaths[] =>
+  replacements.reduce((all, each) => mapPaths(all, (path) => withReplaced(path, each)), films);
 
 /** Moves nodes with their handles, and the nodes of other films at the same places. */
 export function moveNodes(films: readonly FilmPaths[], refs: readonly NodeRef[], dx: number, dy: number): FilmPaths[] {
@@ -82,29 +100,39 @@ export function shapeNodes(films: readonly FilmPaths[], refs: readonly NodeRef[]
 }
 
 /** Side for side, so that nodes keep their numbers. */
-const replaceSides = (films: readonly FilmPaths[], replacements: readonly Replacement[]): FilmPaths[] => mapPaths(films, (path) => replacements.reduce((now, { from: [from], to: [to] }) => {
-  for (let k = 0; k < sideCount(now); k++) {
-    const side = sideAt(now, k);
-    if (sameSide(side, from)) return withSide(now, k, to.out, to.in);
-    if (sameSide(side, turnedSide(from))) return withSide(now, k, to.in, to.out);
-  }
-  return now;
-}, path));
+const replaceSides = (films: readonly FilmPaths[], replacements: readonly Replacement[]): FilmPaths[] =>
+  mapPaths(films, (path) =>
+    replacements.reduce((now, { from: [from], to: [to] }) => {
+      for (let k = 0; k < sideCount(now); k++) {
+        const side = sideAt(now, k);
+        if (sameSide(side, from)) return withSide(now, k, to.out, to.in);
+        if (sameSide(side, turnedSide(from))) return withSide(now, k, to.in, to.out);
+      }
+      return now;
+    }, path),
+  );
 
 function withSide(path: EditPath, k: number, out: Point | undefined, arriving: Point | undefined): EditPath {
   const end = (k + 1) % path.nodes.length;
-  return { ...path, nodes: path.nodes.map((node, at): EditNode => {
-    const { in: oldIn, out: oldOut } = node;
-    const nextOut = at === k ? out : oldOut;
-    const nextIn = at === end ? arriving : oldIn;
-    return { x: node.x, y: node.y, ...(nextIn === undefined ? {} : { in: nextIn }), ...(nextOut === undefined ? {} : { out: nextOut }) };
-  }) };
+  return {
+    ...path,
+    nodes: path.nodes.map((node, at): EditNode => {
+      const { in: oldIn, out: oldOut } = node;
+      const nextOut = at === k ? out : oldOut;
+      const nextIn = at === end ? arriving : oldIn;
+      return { x: node.x, y: node.y, ...(nextIn === undefined ? {} : { in: nextIn }), ...(nextOut === undefined ? {} : { out: nextOut }) };
+    }),
+  };
 }
 
 /** Removes nodes; a whole outline when all of its nodes are among them. */
 export function removeNodes(films: readonly FilmPaths[], refs: readonly NodeRef[]): Edit {
   const places = refs.map((ref) => ({ ref, at: nodeAt(pathOf(films, ref), ref.node) }));
-  const wholes = new Set(places.filter(({ ref }) => places.filter((other) => sameOutline(other.ref, ref)).length >= pathOf(films, ref).nodes.length).map(({ ref }) => `${ref.film} ${ref.path}`));
+  const wholes = new Set(
+    places
+      .filter(({ ref }) => places.filter((other) => sameOutline(other.ref, ref)).length >= pathOf(films, ref).nodes.length)
+      .map(({ ref }) => `${ref.film} ${ref.path}`),
+  );
   let now: readonly FilmPaths[] = films;
   for (const { ref, at } of places) {
     if (wholes.has(`${ref.film} ${ref.path}`)) continue;
@@ -133,7 +161,9 @@ const sameOutline = (a: NodeRef, b: NodeRef): boolean => a.film === b.film && a.
 function meetsWithin(films: readonly FilmPaths[], { from }: Replacement): boolean {
   return films.some(({ paths }) =>
     paths.some((path) => {
-      const has = from.map((side) => Array.from({ length: sideCount(path) }, (_, k) => sideAt(path, k)).some((own) => sameSide(own, side) || sameSide(own, turnedSide(side))));
+      const has = from.map((side) =>
+        Array.from({ length: sideCount(path) }, (_, k) => sideAt(path, k)).some((own) => sameSide(own, side) || sameSide(own, turnedSide(side))),
+      );
       return has.includes(true) && has.includes(false);
     }),
   );
@@ -151,24 +181,37 @@ export function straighten(films: readonly FilmPaths[], a: NodeRef, b: NodeRef):
   return meetsWithin(films, replacement) ? { refused: 'filmsMeet' } : { films: replaceAll(films, [replacement]) };
 }
 
-const lengthBetween = (path: EditPath, first: number, count: number): number => Array.from({ length: count }, (_, k) => distance(nodeAt(path, first + k), nodeAt(path, first + k + 1))).reduce((sum, each) => sum + each, 0);
+const lengthBetween = (path: EditPath, first: number, count: number): number =>
+  Array.from({ length: count }, (_, k) => distance(nodeAt(path, first + k), nodeAt(path, first + k + 1))).reduce((sum, each) => sum + each, 0);
 
 /** Joins two open ends of a film with a line, or in one node where they lie within `oneNodePx` of each other. */
 export function joinEnds(films: readonly FilmPaths[], a: NodeRef, b: NodeRef, oneNodePx: number): Edit {
-  if (a.film !== b.film || !isEnd(pathOf(films, a), a.node) || !isEnd(pathOf(films, b), b.node) || (a.path === b.path && a.node === b.node)) return { refused: 'notEnds' };
+  if (a.film !== b.film || !isEnd(pathOf(films, a), a.node) || !isEnd(pathOf(films, b), b.node) || (a.path === b.path && a.node === b.node))
+    return { refused: 'notEnds' };
   const [first, second] = [pathOf(films, a), pathOf(films, b)];
   if (a.path === b.path) return { films: withPath(films, a, closedUp(first.nodes, oneNodePx)) };
   const before = a.node === 0 ? turnedNodes(first.nodes) : first.nodes;
   const after = b.node === 0 ? second.nodes : turnedNodes(second.nodes);
   const nodes = meeting(before[before.length - 1], after[0], oneNodePx);
   const joined: EditPath = { closed: false, nodes: [...before.slice(0, -1), ...nodes, ...after.slice(1)] };
-  return { films: films.map((film) => (film.id === a.film ? { ...film, paths: film.paths.map((path, k) => (k === a.path ? joined : path)).filter((_, k) => k !== b.path) } : film)) };
+  return {
+    films: films.map((film) =>
+      film.id === a.film ? { ...film, paths: film.paths.map((path, k) => (k === a.path ? joined : path)).filter((_, k) => k !== b.path) } : film,
+    ),
+  };
 }
 
 /** End and start of two outlines as one node, or as two with a line between. */
 function meeting(end: EditNode, start: EditNode, oneNodePx: number): EditNode[] {
   if (distance(end, start) > oneNodePx) return [end, start];
-  return [{ x: (end.x + start.x) / 2, y: (end.y + start.y) / 2, ...(end.in === undefined ? {} : { in: end.in }), ...(start.out === undefined ? {} : { out: start.out }) }];
+  return [
+    {
+      x: (end.x + start.x) / 2,
+      y: (end.y + start.y) / 2,
+      ...(end.in === undefined ? {} : { in: end.in }),
+      ...(start.out === undefined ? {} : { out: start.out }),
+    },
+  ];
 }
 
 function closedUp(nodes: readonly EditNode[], oneNodePx: number): EditPath {
@@ -177,9 +220,14 @@ function closedUp(nodes: readonly EditNode[], oneNodePx: number): EditPath {
   return { closed: true, nodes: joint.length === 2 ? nodes : [joint[0], ...nodes.slice(1, -1)] };
 }
 
-const turnedNodes = (nodes: readonly EditNode[]): EditNode[] => [...nodes].reverse().map(({ x, y, in: arriving, out }) => ({ x, y, ...(out === undefined ? {} : { in: out }), ...(arriving === undefined ? {} : { out: arriving }) }));
+const turnedNodes = (nodes: readonly EditNode[]): EditNode[] =>
+  [...nodes]
+    .reverse()
+    .map(({ x, y, in: arriving, out }) => ({ x, y, ...(out === undefined ? {} : { in: out }), ...(arriving === undefined ? {} : { out: arriving }) }));
 
-/** Cuts an outline open at a node, in its own film only: a gap of `gapPx` is left out, so that both ends can be taken; as a tab, it holds a piece in the sheet. */
+/**
+ * Cuts an outline open at a node, in its own film only: a gap of `gapPx` is left out, so that both ends can be taken; as a tab, it holds a piece in the sheet.
+ */
 export function cutOpen(films: readonly FilmPaths[], ref: NodeRef, gapPx: number): Edit {
   const path = pathOf(films, ref);
   if (isEnd(path, ref.node)) return { refused: 'notOneOutline' };
@@ -199,7 +247,9 @@ export function cutOpen(films: readonly FilmPaths[], ref: NodeRef, gapPx: number
   }
   const first: EditPath = { closed: false, nodes: [...path.nodes.slice(0, ref.node - 1), lastBefore, end] };
   const second: EditPath = { closed: false, nodes: [start, firstAfter, ...path.nodes.slice(ref.node + 2)] };
-  return { films: films.map((film) => (film.id === ref.film ? { ...film, paths: [...film.paths.map((each, k) => (k === ref.path ? first : each)), second] } : film)) };
+  return {
+    films: films.map((film) => (film.id === ref.film ? { ...film, paths: [...film.paths.map((each, k) => (k === ref.path ? first : each)), second] } : film)),
+  };
 }
 
 const withInOf = ({ in: _old, ...node }: EditNode, arriving: Point | undefined): EditNode => ({ ...node, ...(arriving === undefined ? {} : { in: arriving }) });
@@ -218,4 +268,5 @@ function lengthShare(side: Parameters<typeof placeOn>[0], length: number): numbe
   return 1 / 3;
 }
 
-const withPath = (films: readonly FilmPaths[], ref: { readonly film: string; readonly path: number }, path: EditPath): FilmPaths[] => films.map((film) => (film.id === ref.film ? { ...film, paths: film.paths.map((old, k) => (k === ref.path ? path : old)) } : film));
+const withPath = (films: readonly FilmPaths[], ref: { readonly film: string; readonly path: number }, path: EditPath): FilmPaths[] =>
+  films.map((film) => (film.id === ref.film ? { ...film, paths: film.paths.map((old, k) => (k === ref.path ? path : old)) } : film));

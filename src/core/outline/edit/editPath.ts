@@ -12,7 +12,9 @@ export interface EditNode extends Point {
   readonly out?: Point;
 }
 
-/** One outline for editing: objects, because it is handled a node at a time. Side k runs from node k to the next; of a closed one the last runs back to node 0. */
+/**
+ * One outline for editing: objects, because it is handled a node at a time. Side k runs from node k to the next; of a closed one the last runs back to node 0.
+ */
 export interface EditPath {
   readonly closed: boolean;
   readonly nodes: readonly EditNode[];

@@ -9,7 +9,19 @@ import { isOpenRing, nodeCount, ringArea, ringCount, type Curves } from '../curv
 import { nestRings } from '../nestRings.ts';
 import { curvesFromPathData, isPathData, pathData } from '../pathData.ts';
 import { piecesOf } from '../pieces.ts';
-import { addNode, cutOpen, joinEnds, moveHandle, moveNodes, removeNodes, shapeNodes, straighten, type Edit, type FilmPaths, type NodeRef } from './editFilms.ts';
+import {
+  addNode,
+  cutOpen,
+  joinEnds,
+  moveHandle,
+  moveNodes,
+  removeNodes,
+  shapeNodes,
+  straighten,
+  type Edit,
+  type FilmPaths,
+  type NodeRef,
+} from './editFilms.ts';
 import { curvesFromPaths, isSmooth, isStraight, nodeAt, pathsFromCurves, placeOn, sideAt, sideCount, type EditPath, type Side } from './editPath.ts';
 import { distance, isNear, sameSide, turnedSide } from './nodeEdits.ts';
 
@@ -19,24 +31,30 @@ const art = paintedArt(120, 80, (x, y) => {
   if (Math.hypot(x - 45.3, y - 40.2) < 15.1) return { r: 242, g: 182, b: 50 };
   return x < 45.4 ? { r: 179, g: 38, b: 46 } : x < 80.6 ? { r: 36, g: 80, b: 154 } : { r: 20, g: 120, b: 60 };
 });
-const { films: traced } = finish(flatFilms(art, finish(flatTones(art, { count: 5, leastAreaPx2: 5 })), 'inset', { followPx: 0.2, cornerRad: 0.42, shapes: true }));
+const { films: traced } = finish(
+  flatFilms(art, finish(flatTones(art, { count: 5, leastAreaPx2: 5 })), 'inset', { followPx: 0.2, cornerRad: 0.42, shapes: true }),
+);
 const start: FilmPaths[] = traced.map(({ tone, curves }) => ({ id: `tone-${tone}`, paths: pathsFromCurves(curves) }));
 
-const sidesOf = (films: readonly FilmPaths[]): { film: string; side: Side }[] => films.flatMap(({ id, paths }) => paths.flatMap((path) => Array.from({ length: sideCount(path) }, (_, k) => ({ film: id, side: sideAt(path, k) }))));
+const sidesOf = (films: readonly FilmPaths[]): { film: string; side: Side }[] =>
+  films.flatMap(({ id, paths }) => paths.flatMap((path) => Array.from({ length: sideCount(path) }, (_, k) => ({ film: id, side: sideAt(path, k) }))));
 /** Sides that two films share. */
 function shared(films: readonly FilmPaths[]): number {
   const all = sidesOf(films);
-  return all.filter(({ film, side }) => all.some((other) => other.film !== film && (sameSide(other.side, side) || sameSide(other.side, turnedSide(side))))).length;
+  return all.filter(({ film, side }) => all.some((other) => other.film !== film && (sameSide(other.side, side) || sameSide(other.side, turnedSide(side)))))
+    .length;
 }
 /** Ends of sides that nothing but one film passes next to another film's end without being it. */
-const refsOf = (films: readonly FilmPaths[]): NodeRef[] => films.flatMap(({ id, paths }) => paths.flatMap((path, k) => path.nodes.map((_, node) => ({ film: id, path: k, node }))));
+const refsOf = (films: readonly FilmPaths[]): NodeRef[] =>
+  films.flatMap(({ id, paths }) => paths.flatMap((path, k) => path.nodes.map((_, node) => ({ film: id, path: k, node }))));
 const nodeOf = (films: readonly FilmPaths[], { film, path, node }: NodeRef) => nodeAt(films.find(({ id }) => id === film)!.paths[path], node);
 const made = (edit: Edit): readonly FilmPaths[] => {
   if ('refused' in edit) throw new Error(`refused: ${edit.refused}`);
   return edit.films;
 };
 /** In how many outlines a node is. */
-const outlinesAt = (films: readonly FilmPaths[], ref: NodeRef): number => films.flatMap(({ paths }) => paths).filter((path) => path.nodes.some((node) => isNear(node, nodeOf(films, ref)))).length;
+const outlinesAt = (films: readonly FilmPaths[], ref: NodeRef): number =>
+  films.flatMap(({ paths }) => paths).filter((path) => path.nodes.some((node) => isNear(node, nodeOf(films, ref)))).length;
 const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, ring) => ringArea(curves, ring)).reduce((sum, area) => sum + area, 0);
 const pathAreas = (films: readonly FilmPaths[]): number => films.reduce((sum, { paths }) => sum + areaOf(curvesFromPaths(paths)), 0);
 
@@ -58,11 +76,17 @@ describe('editing nodes', () => {
   it('moves a node in all films that have it, so that no seam opens', () => {
     const refs = refsOf(start);
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.nat(refs.length - 1), fc.double({ min: -3, max: 3, noNaN: true }), fc.double({ min: -3, max: 3, noNaN: true })), { minLength: 1, maxLength: 8 }), (moves) => {
-        let films: readonly FilmPaths[] = start;
-        for (const [at, dx, dy] of moves) films = moveNodes(films, [refs[at]], dx, dy);
-        expect(shared(films)).toBe(shared(start));
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.nat(refs.length - 1), fc.double({ min: -3, max: 3, noNaN: true }), fc.double({ min: -3, max: 3, noNaN: true })), {
+          minLength: 1,
+          maxLength: 8,
+        }),
+        (moves) => {
+          let films: readonly FilmPaths[] = start;
+          for (const [at, dx, dy] of moves) films = moveNodes(films, [refs[at]], dx, dy);
+          expect(shared(films)).toBe(shared(start));
+        },
+      ),
       { seed: 11, numRuns: 40 },
     );
   });
@@ -112,20 +136,56 @@ describe('editing nodes', () => {
   });
 
   it('rounds the corner of two straight sides', () => {
-    const square: FilmPaths[] = [{ id: 'a', paths: [{ closed: true, nodes: [{ x: 0, y: 0 }, { x: 30, y: 0 }, { x: 30, y: 30 }, { x: 0, y: 30 }] }] }];
-    const [{ paths: [path] }] = shapeNodes(square, [{ film: 'a', path: 0, node: 1 }], 'smooth');
+    const square: FilmPaths[] = [
+      {
+        id: 'a',
+        paths: [
+          {
+            closed: true,
+            nodes: [
+              { x: 0, y: 0 },
+              { x: 30, y: 0 },
+              { x: 30, y: 30 },
+              { x: 0, y: 30 },
+            ],
+          },
+        ],
+      },
+    ];
+    const [
+      {
+        paths: [path],
+      },
+    ] = shapeNodes(square, [{ film: 'a', path: 0, node: 1 }], 'smooth');
     expect(isSmooth(path, 1)).toBe(true);
     expect(path.nodes[1].in).toBeDefined();
     expect(isSmooth(path, 0)).toBe(false);
   });
 
   it('straightens the shorter way between two nodes', () => {
-    const path: EditPath = { closed: true, nodes: [{ x: 0, y: 0 }, { x: 10, y: -4 }, { x: 20, y: 0 }, { x: 20, y: 30 }, { x: 10, y: 31 }, { x: 0, y: 30 }] };
+    const path: EditPath = {
+      closed: true,
+      nodes: [
+        { x: 0, y: 0 },
+        { x: 10, y: -4 },
+        { x: 20, y: 0 },
+        { x: 20, y: 30 },
+        { x: 10, y: 31 },
+        { x: 0, y: 30 },
+      ],
+    };
     const films = made(straighten([{ id: 'a', paths: [path] }], { film: 'a', path: 0, node: 2 }, { film: 'a', path: 0, node: 0 }));
     const { nodes } = films[0].paths[0];
     expect(nodes).toHaveLength(5);
     expect(nodes.some((node) => isNear(node, { x: 10, y: -4 }))).toBe(false);
-    expect(isStraight(sideAt(films[0].paths[0], nodes.findIndex((node) => isNear(node, { x: 0, y: 0 }))))).toBe(true);
+    expect(
+      isStraight(
+        sideAt(
+          films[0].paths[0],
+          nodes.findIndex((node) => isNear(node, { x: 0, y: 0 })),
+        ),
+      ),
+    ).toBe(true);
     expect(straighten(films, { film: 'a', path: 0, node: 1 }, { film: 'a', path: 0, node: 1 })).toEqual({ refused: 'notOneOutline' });
   });
 
@@ -150,9 +210,29 @@ describe('editing nodes', () => {
   });
 
   it('parts an open line in two, and joins two open lines', () => {
-    const line: FilmPaths[] = [{ id: 'a', paths: [{ closed: false, nodes: [{ x: 0, y: 0 }, { x: 10, y: 0 }, { x: 20, y: 0 }, { x: 30, y: 0 }] }] }];
+    const line: FilmPaths[] = [
+      {
+        id: 'a',
+        paths: [
+          {
+            closed: false,
+            nodes: [
+              { x: 0, y: 0 },
+              { x: 10, y: 0 },
+              { x: 20, y: 0 },
+              { x: 30, y: 0 },
+            ],
+          },
+        ],
+      },
+    ];
     const parted = made(cutOpen(line, { film: 'a', path: 0, node: 1 }, 1));
-    expect(parted[0].paths.map(({ nodes }) => nodes.map(({ x }) => x))).toEqual([[0, 9.5], [10.5, 20, 30]].map((xs) => xs.map((x) => expect.closeTo(x, 0) as number)));
+    expect(parted[0].paths.map(({ nodes }) => nodes.map(({ x }) => x))).toEqual(
+      [
+        [0, 9.5],
+        [10.5, 20, 30],
+      ].map((xs) => xs.map((x) => expect.closeTo(x, 0) as number)),
+    );
     const joined = made(joinEnds(parted, { film: 'a', path: 0, node: 1 }, { film: 'a', path: 1, node: 0 }, 2));
     expect(joined[0].paths).toHaveLength(1);
     expect(joined[0].paths[0].nodes.map(({ x }) => x)).toEqual([0, expect.closeTo(10, 1), 20, 30]);
@@ -184,14 +264,18 @@ describe('path data', () => {
   });
 
   it('refuses what it does not write', () => {
-    for (const text of ['M0 0', 'L1 1', 'M0 0L1', 'M0 0 A1 1 0 0 0 2 2', 'M0 0L1 1Q2 2 3 3', 'M0 0L1 1; alert', 'M0 0L1e999 1']) expect(isPathData(text)).toBe(false);
+    for (const text of ['M0 0', 'L1 1', 'M0 0L1', 'M0 0 A1 1 0 0 0 2 2', 'M0 0L1 1Q2 2 3 3', 'M0 0L1 1; alert', 'M0 0L1e999 1'])
+      expect(isPathData(text)).toBe(false);
     expect(isPathData(pathData(traced[0].curves))).toBe(true);
     expect(isPathData('')).toBe(true);
     expect(() => curvesFromPathData('M0 0L1')).toThrow(RangeError);
   });
 
   it('nests rings by where they lie, whatever their order and direction', () => {
-    const square = (x: number, size: number, turned: boolean): string => (turned ? `M${x} ${x}L${x} ${x + size}L${x + size} ${x + size}L${x + size} ${x}Z` : `M${x} ${x}L${x + size} ${x}L${x + size} ${x + size}L${x} ${x + size}Z`);
+    const square = (x: number, size: number, turned: boolean): string =>
+      turned
+        ? `M${x} ${x}L${x} ${x + size}L${x + size} ${x + size}L${x + size} ${x}Z`
+        : `M${x} ${x}L${x + size} ${x}L${x + size} ${x + size}L${x} ${x + size}Z`;
     const nested = nestRings(curvesFromPathData(square(20, 10, false) + square(0, 100, true) + square(10, 60, false) + square(80, 10, true)));
     expect(isProperlyNested(nested, 0.01)).toBe(true);
     expect(Array.from(nested.parent).sort()).toEqual([-1, 0, 0, 1]);

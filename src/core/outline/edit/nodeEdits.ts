@@ -10,10 +10,17 @@ export interface Replacement {
 /** A side in two at t (de Casteljau). */
 export function splitSide(side: Side, t: number): readonly [Side, Side] {
   const at = placeOn(side, t);
-  if (isStraight(side)) return [{ from: side.from, to: at }, { from: at, to: side.to }];
+  if (isStraight(side))
+    return [
+      { from: side.from, to: at },
+      { from: at, to: side.to },
+    ];
   const [a, b, c, d] = controlsOf(side);
   const [ab, bc, cd] = [between(a, b, t), between(b, c, t), between(c, d, t)];
-  return [{ from: a, out: ab, in: between(ab, bc, t), to: at }, { from: at, out: between(bc, cd, t), in: cd, to: d }];
+  return [
+    { from: a, out: ab, in: between(ab, bc, t), to: at },
+    { from: at, out: between(bc, cd, t), in: cd, to: d },
+  ];
 }
 
 /** A new node on a side; the curve stays as it is. */
@@ -35,10 +42,18 @@ export function straightened(path: EditPath, first: number, count: number): Repl
 export function cornered(path: EditPath, k: number): EditNode {
   const node = nodeAt(path, k);
   const toward = (other: Point): Point => between(node, other, 1 / 3);
-  return { x: node.x, y: node.y, ...(node.in === undefined ? {} : { in: toward(nodeAt(path, k - 1)) }), ...(node.out === undefined ? {} : { out: toward(nodeAt(path, k + 1)) }) };
+  return {
+    x: node.x,
+    y: node.y,
+    ...(node.in === undefined ? {} : { in: toward(nodeAt(path, k - 1)) }),
+    ...(node.out === undefined ? {} : { out: toward(nodeAt(path, k + 1)) }),
+  };
 }
 
-/** A node that the outline passes smoothly: along a straight side where there is one, else along the line that halves its turn. Two straight sides become curves. */
+/**
+ * A node that the outline passes smoothly: along a straight side where there is one, else along the line that halves its turn. Two straight sides become
+ * curves.
+ */
 export function smoothed(path: EditPath, k: number): EditNode {
   const node = nodeAt(path, k);
   const before = nodeAt(path, k - 1);
@@ -46,11 +61,17 @@ export function smoothed(path: EditPath, k: number): EditNode {
   const bothStraight = node.in === undefined && node.out === undefined;
   const arriving = unit(node.in ?? before, node);
   const leaving = unit(node, node.out ?? after);
-  const direction = bothStraight || (node.in !== undefined && node.out !== undefined) ? bisector(arriving, leaving) : node.in === undefined ? arriving : leaving;
+  const direction =
+    bothStraight || (node.in !== undefined && node.out !== undefined) ? bisector(arriving, leaving) : node.in === undefined ? arriving : leaving;
   const along = (length: number): Point => ({ x: node.x + direction.x * length, y: node.y + direction.y * length });
   const inLength = node.in === undefined ? distance(before, node) / 3 : distance(node.in, node);
   const outLength = node.out === undefined ? distance(node, after) / 3 : distance(node, node.out);
-  return { x: node.x, y: node.y, ...(node.in !== undefined || bothStraight ? { in: along(-inLength) } : {}), ...(node.out !== undefined || bothStraight ? { out: along(outLength) } : {}) };
+  return {
+    x: node.x,
+    y: node.y,
+    ...(node.in !== undefined || bothStraight ? { in: along(-inLength) } : {}),
+    ...(node.out !== undefined || bothStraight ? { out: along(outLength) } : {}),
+  };
 }
 
 /** A node with one handle elsewhere. @param smooth whether the other handle turns with it, at its own length. */
@@ -85,7 +106,12 @@ const sameHandle = (a: Point | undefined, b: Point | undefined): boolean => (a =
 /** Whether two sides are the same line or curve in the same direction. */
 export const sameSide = (a: Side, b: Side): boolean => isNear(a.from, b.from) && isNear(a.to, b.to) && sameHandle(a.out, b.out) && sameHandle(a.in, b.in);
 
-export const turnedSide = (side: Side): Side => ({ from: side.to, to: side.from, ...(side.in === undefined ? {} : { out: side.in }), ...(side.out === undefined ? {} : { in: side.out }) });
+export const turnedSide = (side: Side): Side => ({
+  from: side.to,
+  to: side.from,
+  ...(side.in === undefined ? {} : { out: side.in }),
+  ...(side.out === undefined ? {} : { in: side.out }),
+});
 
 /** The path with a run of sides replaced wherever it has them, in either direction; the path itself when it has not. */
 export function withReplaced(path: EditPath, { from, to }: Replacement): EditPath {
@@ -108,7 +134,13 @@ function replacedAt({ closed, nodes }: EditPath, first: number, count: number, t
   // A closed outline is opened where the run starts, so that the run never wraps around.
   const turned = closed ? [...nodes.slice(first), ...nodes.slice(0, first)] : nodes;
   const start = closed ? 0 : first;
-  const inner = to.slice(1).map((side, k): EditNode => ({ ...plain(side.from), ...(to[k].in === undefined ? {} : { in: to[k].in }), ...(side.out === undefined ? {} : { out: side.out }) }));
+  const inner = to
+    .slice(1)
+    .map((side, k): EditNode => ({
+      ...plain(side.from),
+      ...(to[k].in === undefined ? {} : { in: to[k].in }),
+      ...(side.out === undefined ? {} : { out: side.out }),
+    }));
   const whole = closed && count === turned.length;
   const startNode = withHandle(turned[start], 'out', to[0].out);
   if (whole) return { closed, nodes: [withHandle(startNode, 'in', to[to.length - 1].in), ...inner] };

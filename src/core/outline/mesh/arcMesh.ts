@@ -20,7 +20,8 @@ import { junctions } from './junctions.ts';
 import { saddleRule } from './saddles.ts';
 
 /**
- * The edges between all tones as a planar graph. Each arc is one curve, fitted once, which the tones on both of its sides use: neighbours have not a similar edge
+ * The edges between all tones as a planar graph. Each arc is one curve, fitted once, which the tones on both of its sides use: neighbours have not a similar
+ * edge
  * but the same one. Coordinates are px of the art.
  */
 export interface ArcMesh {
@@ -106,11 +107,19 @@ export function* fitMesh(arcs: CrackArcs, places: CrackPlaces, width: number, he
   }
   const curves = builder.build();
   // What is kept was made parallel where it is; what is new must go on meeting it.
-  return { kind: 'arcMesh', width, height, arcs, curves: options.shapes && kept === undefined ? withParallels(curves, options.followPx, { width, height }) : curves, strayPx: finder.strayPx() };
+  return {
+    kind: 'arcMesh',
+    width,
+    height,
+    arcs,
+    curves: options.shapes && kept === undefined ? withParallels(curves, options.followPx, { width, height }) : curves,
+    strayPx: finder.strayPx(),
+  };
 }
 
 /**
- * An edge that compression or noise has roughened is followed no closer than this times its roughness: single points may stray as far, while the mean square holds the curve
+ * An edge that compression or noise has roughened is followed no closer than this times its roughness: single points may stray as far, while the mean square
+ * holds the curve
  * to the middle of them. The latter is this share of what is to be followed, and of no weight where the edge is clean.
  */
 const ROUGH_FOLLOWS = 6;
@@ -150,7 +159,12 @@ function drawArc(builder: CurvesBuilder, ring: Ring, from: End | undefined, to: 
 
 function sectionsOf(ring: Ring, from: End, to: End, options: ArcOptions): Section[] {
   const trimPx = TRIM_PX * options.edgeWidthPx;
-  const corners = alignCorners(ring, findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: options.edgeWidthPx }), options.followPx * STRAIGHT_SHARE, trimPx);
+  const corners = alignCorners(
+    ring,
+    findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: options.edgeWidthPx }),
+    options.followPx * STRAIGHT_SHARE,
+    trimPx,
+  );
   const sections: Section[] = [];
   let start = from;
   let first = 0;

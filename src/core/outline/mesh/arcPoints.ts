@@ -12,7 +12,8 @@ export interface CrackPlaces {
   /** The labels between which edges are placed from now on. */
   between(left: number, right: number): void;
   /**
-   * Where the edge crosses from the centre of cell `left` towards that of `left + across`, px; NaN where it runs nearly along the way between the two and is better placed by
+   * Where the edge crosses from the centre of cell `left` towards that of `left + across`, px; NaN where it runs nearly along the way between the two and is
+   * better placed by
    * others, unless `every` crossing is wanted.
    * @param along from a cell to the next one in the direction of travel.
    */

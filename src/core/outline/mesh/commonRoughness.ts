@@ -7,7 +7,8 @@ const LONG = 48;
 const ENOUGH = 96;
 
 /**
- * How rough each arc is, px: as rough as its own points say, but no rougher than the long edges between the same two tones are, or than all long edges where those are few. Compression and
+ * How rough each arc is, px: as rough as its own points say, but no rougher than the long edges between the same two tones are, or than all long edges where
+ * those are few. Compression and
  * noise roughen all edges between two tones alike, while the third differences of a short arc, such as a letter's counter, are those of its shape.
  */
 export function commonRoughness({ left, right, count }: CrackArcs, points: readonly ArcPoints[]): (arc: number) => number {
@@ -22,7 +23,9 @@ export function commonRoughness({ left, right, count }: CrackArcs, points: reado
     else pair.push(k);
   }
   const overall = middleOf(all, points);
-  const ofPair = new Map([...pairs].map(([pair, arcs]) => [pair, arcs.reduce((sum, k) => sum + points[k].ring.n, 0) >= ENOUGH ? middleOf(arcs, points) : overall]));
+  const ofPair = new Map(
+    [...pairs].map(([pair, arcs]) => [pair, arcs.reduce((sum, k) => sum + points[k].ring.n, 0) >= ENOUGH ? middleOf(arcs, points) : overall]),
+  );
   return (arc) => Math.min(points[arc].roughPx, ofPair.get(pairOf(arc)) ?? overall);
 }
 

@@ -3,9 +3,22 @@ import { describe, expect, it } from 'vitest';
 import { CLEAR, makeLabelMap, type LabelMap } from '../../raster/labelMap.ts';
 import { crackArcs, DOWN, leftCell, LEFT, RIGHT, rightCell, UP, type CrackArcs } from './crackArcs.ts';
 
-const mapOf = (...rows: string[]): LabelMap => makeLabelMap(rows[0].length, rows.length, Uint8Array.from(rows.join(''), (letter) => (letter === '.' ? CLEAR : Number(letter))));
+const mapOf = (...rows: string[]): LabelMap =>
+  makeLabelMap(
+    rows[0].length,
+    rows.length,
+    Uint8Array.from(rows.join(''), (letter) => (letter === '.' ? CLEAR : Number(letter))),
+  );
 const arcsOf = (map: LabelMap): CrackArcs => crackArcs(map, () => () => true);
-const anyMap = fc.tuple(fc.integer({ min: 1, max: 9 }), fc.integer({ min: 1, max: 9 }), fc.infiniteStream(fc.integer({ min: 0, max: 3 }))).map(([width, height, labels]) => makeLabelMap(width, height, Uint8Array.from({ length: width * height }, () => labels.next().value as number)));
+const anyMap = fc
+  .tuple(fc.integer({ min: 1, max: 9 }), fc.integer({ min: 1, max: 9 }), fc.infiniteStream(fc.integer({ min: 0, max: 3 })))
+  .map(([width, height, labels]) =>
+    makeLabelMap(
+      width,
+      height,
+      Uint8Array.from({ length: width * height }, () => labels.next().value as number),
+    ),
+  );
 
 /** The vertex that a crack leads to. */
 const ends = (crack: number, stride: number): number => (crack >> 2) + ({ [UP]: -stride, [RIGHT]: 1, [DOWN]: stride, [LEFT]: -1 }[crack & 3] as number);

@@ -3,7 +3,8 @@ import { CLEAR, type LabelMap } from '../../raster/labelMap.ts';
 
 /**
  * The boundaries of a label map as chains of cracks, the unit edges between pixels of different labels. Cracks start at vertices, the corners of pixels.
- * Everything is counted in a lattice with one column and one row of `CLEAR` around the map: vertex v lies between the cells v − stride − 1, v − stride, v − 1 and v.
+ * Everything is counted in a lattice with one column and one row of `CLEAR` around the map: vertex v lies between the cells v − stride − 1, v − stride, v − 1
+ * and v.
  */
 export interface CrackArcs {
   /** The labels with a border of `CLEAR`. */
@@ -25,8 +26,10 @@ export interface CrackArcs {
 }
 
 /** The cells to the left and to the right of the crack that leaves a vertex in a direction. */
-export const leftCell = (v: number, direction: number, stride: number): number => (direction === UP ? v - stride - 1 : direction === RIGHT ? v - stride : direction === DOWN ? v : v - 1);
-export const rightCell = (v: number, direction: number, stride: number): number => (direction === UP ? v - stride : direction === RIGHT ? v : direction === DOWN ? v - 1 : v - stride - 1);
+export const leftCell = (v: number, direction: number, stride: number): number =>
+  direction === UP ? v - stride - 1 : direction === RIGHT ? v - stride : direction === DOWN ? v : v - 1;
+export const rightCell = (v: number, direction: number, stride: number): number =>
+  direction === UP ? v - stride : direction === RIGHT ? v : direction === DOWN ? v - 1 : v - stride - 1;
 
 export const UP = 0;
 export const RIGHT = 1;
@@ -40,7 +43,8 @@ const MAX_ARCS = 150_000;
 export type JoinsNorthWest = (vertex: number) => boolean;
 
 /**
- * Follows all cracks: first from node to node, then those that close on themselves. Nodes are where three or more labels meet, where an edge meets the picture's frame, and
+ * Follows all cracks: first from node to node, then those that close on themselves. Nodes are where three or more labels meet, where an edge meets the
+ * picture's frame, and
  * the picture's corners, so that what lies along the frame is straight. Where only two labels meet in four
  * cells, or one label twice and two others, the label that is there twice is joined across the corner; for two labels `joinsNorthWest` says which.
  * @throws AppError `tooIntricate` above `MAX_ARCS`.
@@ -94,7 +98,8 @@ class Tracer {
       const southWest = cells[v - 1];
       const southEast = cells[v];
       if (northWest === northEast && southWest === southEast) continue;
-      const degree = (northWest !== northEast ? 1 : 0) + (northEast !== southEast ? 1 : 0) + (southEast !== southWest ? 1 : 0) + (southWest !== northWest ? 1 : 0);
+      const degree =
+        (northWest !== northEast ? 1 : 0) + (northEast !== southEast ? 1 : 0) + (southEast !== southWest ? 1 : 0) + (southWest !== northWest ? 1 : 0);
       if (degree < 3 || (degree === 4 && (northWest === southEast || northEast === southWest))) continue;
       for (let direction = 0; direction < 4; direction++) if (this.isOpen(v, direction)) this.follow(v, direction, v);
     }

@@ -13,7 +13,10 @@ const THIN_REACH = 7;
 const WIDEST = 2.5;
 /** A share this near to none or all counts as the end of the edge, of 255. */
 const NEAR = 18;
-/** A colour of a strip's profile may lie so far outside of the triangle of its three tones, as a share of its sides, and off its plane, of 255; else a fourth tone has a part in it. */
+/**
+ * A colour of a strip's profile may lie so far outside of the triangle of its three tones, as a share of its sides, and off its plane, of 255; else a fourth
+ * tone has a part in it.
+ */
 const OVER = 0.25;
 const STRANGE = 40;
 /** Two tones that surround a thin strip and the strip's own must make a triangle this high, of 255, for its two edges to be told apart by colour. */
@@ -23,7 +26,8 @@ const LEAST_HEIGHT = 20;
  * Says where an edge between two tones runs inside its pixels. A pixel's share of the second tone is its place on the way from the first tone's colour to the
  * second's; for an edge to what is clear, its alpha. Summed across the edge, from where there is only the one to where there is only the other, the shares say
  * exactly where a straight edge runs, and a symmetric blur does not change it (lowest grey moment: Tabatabai & Mitchell, IEEE PAMI 6(2), 1984,
- * doi:10.1109/TPAMI.1984.4767502). Where a third tone lies too near for that, the colours of the whole profile, from the first tone across a thin strip to the third,
+ * doi:10.1109/TPAMI.1984.4767502). Where a third tone lies too near for that, the colours of the whole profile, from the first tone across a thin strip to the
+ * third,
  * are the sum of the three tones times their widths, which least squares solves for.
  */
 export class EdgePlaces implements CrackPlaces {
@@ -132,7 +136,8 @@ export class EdgePlaces implements CrackPlaces {
 
   /**
    * How far from the centre of cell `from` (of the first tone) towards that of its neighbour `from + across` (of the second) the edge lies, px.
-   * Mostly between 0 and 1, at most half a pixel more to either side. NaN where a fourth tone has a part in the profile, unless some place is wanted at any rate.
+   * Mostly between 0 and 1, at most half a pixel more to either side. NaN where a fourth tone has a part in the profile, unless some place is wanted at any
+   * rate.
    */
   private place(from: number, across: number, atAnyRate: boolean): number {
     const { first, second } = this;

@@ -31,7 +31,12 @@ interface Arrival extends Ray {
  * @param smoothRad the largest turn with which an edge passes a node smoothly, radians.
  * @param placeOf where a node lies when that is known already.
  */
-export function junctions(arcs: CrackArcs, points: readonly ArcPoints[], smoothRad: number, placeOf?: (node: number) => { x: number; y: number } | undefined): ArcEnds {
+export function junctions(
+  arcs: CrackArcs,
+  points: readonly ArcPoints[],
+  smoothRad: number,
+  placeOf?: (node: number) => { x: number; y: number } | undefined,
+): ArcEnds {
   const ends = new Array<End | undefined>(arcs.count * 2);
   const fit = new SideFit();
   for (const [node, slots] of slotsByNode(arcs)) {
@@ -130,7 +135,10 @@ function passSmoothly(arrivals: readonly Arrival[], place: { x: number; y: numbe
   const dx = a.dx - b.dx;
   const dy = a.dy - b.dy;
   const length = Math.hypot(dx, dy);
-  for (const [arrival, sign] of [[a, 1], [b, -1]] as const) {
+  for (const [arrival, sign] of [
+    [a, 1],
+    [b, -1],
+  ] as const) {
     // Towards the node is along the travel of an arc that ends here.
     const way = (arrival.slot & 1) === 1 ? sign : -sign;
     ends[arrival.slot] = endAt(place.x, place.y, (way * dx) / length, (way * dy) / length);

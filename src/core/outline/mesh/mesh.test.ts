@@ -41,13 +41,21 @@ const nearest = ({ r, g, b }: Rgb): number => {
 
 /** The labels of an art drawn by `paint`: that of each pixel's middle. */
 const labelled = (width: number, height: number, paint: (x: number, y: number) => Rgb): LabelMap =>
-  makeLabelMap(width, height, Uint8Array.from({ length: width * height }, (_, i) => nearest(paint((i % width) + 0.5, Math.floor(i / width) + 0.5))));
+  makeLabelMap(
+    width,
+    height,
+    Uint8Array.from({ length: width * height }, (_, i) => nearest(paint((i % width) + 0.5, Math.floor(i / width) + 0.5))),
+  );
 
 function meshFrom(width: number, height: number, paint: (x: number, y: number) => Rgb): ArcMesh {
   return meshOf(paintedArt(width, height, paint), labelled(width, height, paint), TONES, DEFAULT_OUTLINE);
 }
 
-const outlineOfLabel = (mesh: ArcMesh, label: number): Curves => filmOutline(mesh, sidesOfLabels(mesh.arcs, (other) => other === label));
+const outlineOfLabel = (mesh: ArcMesh, label: number): Curves =>
+  filmOutline(
+    mesh,
+    sidesOfLabels(mesh.arcs, (other) => other === label),
+  );
 const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, ring) => ringArea(curves, ring)).reduce((sum, area) => sum + area, 0);
 
 /** Each segment as text from end to end, whichever way it runs. */
@@ -69,7 +77,11 @@ function segmentsOf(curves: Curves): { forward: Set<string>; backward: Set<strin
 
 function noise(width: number, height: number, seed: number, labels: number): { art: Art; map: LabelMap } {
   const random = randomFrom(seed);
-  const map = makeLabelMap(width, height, Uint8Array.from({ length: width * height }, () => Math.floor(random() * labels)));
+  const map = makeLabelMap(
+    width,
+    height,
+    Uint8Array.from({ length: width * height }, () => Math.floor(random() * labels)),
+  );
   return { art: flatArt(map), map };
 }
 
@@ -110,12 +122,18 @@ describe('arc mesh', () => {
 
   it('runs within a tenth of a pixel of straight and round edges, and its junctions lie where the edges meet', () => {
     const mesh = meshFrom(96, 80, (x, y) => (y > 40.3 ? RED : x > 47.7 ? BLUE : WHITE));
-    const [meeting] = [...new Set(mesh.arcs.from)].filter((node) => node >= 0).map((node) => Array.from(mesh.arcs.from).indexOf(node)).filter((arc) => Math.hypot(mesh.curves.coords[mesh.curves.coordStart[arc]] - 48, mesh.curves.coords[mesh.curves.coordStart[arc] + 1] - 40) < 3);
+    const [meeting] = [...new Set(mesh.arcs.from)]
+      .filter((node) => node >= 0)
+      .map((node) => Array.from(mesh.arcs.from).indexOf(node))
+      .filter((arc) => Math.hypot(mesh.curves.coords[mesh.curves.coordStart[arc]] - 48, mesh.curves.coords[mesh.curves.coordStart[arc] + 1] - 40) < 3);
     const at = mesh.curves.coordStart[meeting];
     // Sampled eight times each way, the edges lie at eighths of a pixel.
     expect(mesh.curves.coords[at]).toBeCloseTo(47.75, 2);
     expect(mesh.curves.coords[at + 1]).toBeCloseTo(40.25, 2);
-    const round = outlineOfLabel(meshFrom(64, 64, (x, y) => (Math.hypot(x - 31.4, y - 32.7) < 20.2 ? SUN : BLUE)), 3);
+    const round = outlineOfLabel(
+      meshFrom(64, 64, (x, y) => (Math.hypot(x - 31.4, y - 32.7) < 20.2 ? SUN : BLUE)),
+      3,
+    );
     expect(ringCount(round)).toBe(1);
     const { points } = flatten(round, 0.002);
     for (let k = 0; k < points.length; k += 2) expect(Math.abs(Math.hypot(points[k] - 31.4, points[k + 1] - 32.7) - 20.2)).toBeLessThan(0.06);
@@ -168,7 +186,11 @@ describe('arc mesh', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 10_000 }), fc.integer({ min: 2, max: 5 }), (seed, labels) => {
         const { map: blocks } = noise(7, 6, seed, labels);
-        const map = makeLabelMap(7 * SIDE, 6 * SIDE, new Uint8Array(42 * SIDE * SIDE).map((_, i) => blocks.data[7 * Math.floor(i / (7 * SIDE * SIDE)) + Math.floor((i % (7 * SIDE)) / SIDE)]));
+        const map = makeLabelMap(
+          7 * SIDE,
+          6 * SIDE,
+          new Uint8Array(42 * SIDE * SIDE).map((_, i) => blocks.data[7 * Math.floor(i / (7 * SIDE * SIDE)) + Math.floor((i % (7 * SIDE)) / SIDE)]),
+        );
         const mesh = meshOf(flatArt(map), map, TONES, DEFAULT_OUTLINE);
         for (let label = 0; label < labels; label++) {
           const outline = outlineOfLabel(mesh, label);
@@ -221,7 +243,11 @@ describe('regions and stacking', () => {
       }
       for (let arc = 0; arc < mesh.arcs.count; arc++) {
         const [a, b] = [regions.left[arc], regions.right[arc]];
-        for (const [own, other] of [[a, b], [b, a]]) if (filmOf[own] === film && filmOf[other] >= 0 && ranks[filmOf[other]] > ranks[film]) expect(covered[film * regions.count + other]).toBe(1);
+        for (const [own, other] of [
+          [a, b],
+          [b, a],
+        ])
+          if (filmOf[own] === film && filmOf[other] >= 0 && ranks[filmOf[other]] > ranks[film]) expect(covered[film * regions.count + other]).toBe(1);
       }
     }
   });
@@ -247,9 +273,11 @@ describe('flat films', () => {
     const tones = finish(flatTones(art, { count: 3, leastAreaPx2: 4 }));
     const order = [tones.ground, ...tones.tones.map((_, k) => k).filter((k) => k !== tones.ground)];
     const [lower, upper] = finish(flatFilms(art, tones, 'inset', DEFAULT_OUTLINE, order, 3)).films.map(({ curves }) => boundsOf(curves) as Bounds);
-    const near = (found: readonly number[], wanted: readonly number[], within: number): void => found.forEach((value, k) => expect(Math.abs(value - wanted[k])).toBeLessThan(within));
+    const near = (found: readonly number[], wanted: readonly number[], within: number): void =>
+      found.forEach((value, k) => expect(Math.abs(value - wanted[k])).toBeLessThan(within));
     near([lower.top, lower.bottom, upper.top, upper.bottom], [10.3, 49.6, 10.3, 49.6], 0.15);
-    const [hidden, rest] = lower.left < 20 ? [lower.right - 44.6, [lower.left, upper.left, upper.right]] : [44.6 - lower.left, [upper.left, upper.right, lower.right]];
+    const [hidden, rest] =
+      lower.left < 20 ? [lower.right - 44.6, [lower.left, upper.left, upper.right]] : [44.6 - lower.left, [upper.left, upper.right, lower.right]];
     near(rest, [10.4, 44.6, 79.7], 0.15);
     expect(Math.abs(hidden - 3)).toBeLessThan(0.06);
   });
@@ -257,15 +285,23 @@ describe('flat films', () => {
   it('leaves edges that a reach does not concern as they are, node for node', () => {
     const art = paintedArt(96, 80, boat);
     const tones = finish(flatTones(art, { count: 5, leastAreaPx2: 4 }));
-    const films = (meet: Meet, reachPx: number): readonly Curves[] => finish(flatFilms(art, tones, meet, DEFAULT_OUTLINE, undefined, reachPx)).films.map(({ curves }) => curves);
+    const films = (meet: Meet, reachPx: number): readonly Curves[] =>
+      finish(flatFilms(art, tones, meet, DEFAULT_OUTLINE, undefined, reachPx)).films.map(({ curves }) => curves);
     const own = films('inset', 0).map((curves) => segmentsOf(curves));
-    for (const [meet, reachPx] of [['inset', 1], ['inset', 6], ['middle', 0]] as const) {
+    for (const [meet, reachPx] of [
+      ['inset', 1],
+      ['inset', 6],
+      ['middle', 0],
+    ] as const) {
       for (const [k, curves] of films(meet, reachPx).entries()) {
         const reached = segmentsOf(curves).forward;
         // What no other film has on its other side is edge to the ground.
         const toGround = [...own[k].forward].filter((segment) => own.every(({ backward }, other) => other === k || !backward.has(segment)));
         expect(toGround.length).toBeGreaterThan(0);
-        expect(toGround.filter((segment) => !reached.has(segment)), `${meet} ${reachPx}, film ${k}`).toEqual([]);
+        expect(
+          toGround.filter((segment) => !reached.has(segment)),
+          `${meet} ${reachPx}, film ${k}`,
+        ).toEqual([]);
       }
     }
   });
@@ -292,10 +328,17 @@ describe('edges that are rough or thin', () => {
   it('are as rough as long edges between the same tones, not as the shape of a small one is', () => {
     /** A letter's counter beside a long clean edge: its bends are no roughness. */
     const mesh = (paint: (x: number, y: number) => Rgb): Curves => outlineOfLabel(meshFrom(120, 60, paint), 4);
-    const counter = (x: number, y: number): boolean => x > 20.3 && x < 28.6 && Math.abs(y - 20.2) < (x > 24 ? Math.sqrt(Math.max(0, 4.6 ** 2 - (x - 24) ** 2)) : 4.6);
+    const counter = (x: number, y: number): boolean =>
+      x > 20.3 && x < 28.6 && Math.abs(y - 20.2) < (x > 24 ? Math.sqrt(Math.max(0, 4.6 ** 2 - (x - 24) ** 2)) : 4.6);
     const outline = mesh((x, y) => (y > 40.3 || (x > 12 && x < 36 && y > 8 && y < 32 && !counter(x, y)) ? BLACK : WHITE));
-    const smallest = Array.from({ length: ringCount(outline) }, (_, ring) => ring).sort((a, b) => Math.abs(ringArea(outline, a)) - Math.abs(ringArea(outline, b)))[0];
-    const box = boundsOf({ ...outline, verbStart: outline.verbStart.slice(smallest, smallest + 2), coordStart: outline.coordStart.slice(smallest, smallest + 2) }) as Bounds;
+    const smallest = Array.from({ length: ringCount(outline) }, (_, ring) => ring).sort(
+      (a, b) => Math.abs(ringArea(outline, a)) - Math.abs(ringArea(outline, b)),
+    )[0];
+    const box = boundsOf({
+      ...outline,
+      verbStart: outline.verbStart.slice(smallest, smallest + 2),
+      coordStart: outline.coordStart.slice(smallest, smallest + 2),
+    }) as Bounds;
     // Its square side stays straight and its corners stay out: no circle or ellipse has taken its place.
     expect(Math.abs(Math.abs(ringArea(outline, smallest)) - (3.7 * 9.2 + (Math.PI * 4.6 ** 2) / 2))).toBeLessThan(1.5);
     expect(box.left).toBeLessThan(20.6);
@@ -311,7 +354,10 @@ describe('edges that are rough or thin', () => {
   });
 
   it('hold together along a diagonal of single pixels, of whichever tone', () => {
-    for (const [line, ground] of [[BLACK, WHITE], [WHITE, BLACK]] as const) {
+    for (const [line, ground] of [
+      [BLACK, WHITE],
+      [WHITE, BLACK],
+    ] as const) {
       const paint = (x: number, y: number): Rgb => (Math.floor(x) === Math.floor(y) && x > 6 && x < 34 ? line : ground);
       const outline = outlineOfLabel(meshFrom(40, 40, paint), nearest(line));
       const inner = Array.from({ length: ringCount(outline) }, (_, ring) => Math.abs(ringArea(outline, ring))).filter((area) => area < 200);

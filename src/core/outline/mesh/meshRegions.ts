@@ -13,7 +13,10 @@ export interface MeshRegions {
   readonly areaPx2: Float64Array;
   /** A cell of each region, counted in the picture: its first in reading order; −1 where that lies outside. */
   readonly firstPixel: Int32Array;
-  /** The cells of the mesh's lattice in runs of one region: from where, up to where, and which. A row of the lattice has `stride` cells, one of them outside on either side of the picture. */
+  /**
+   * The cells of the mesh's lattice in runs of one region: from where, up to where, and which. A row of the lattice has `stride` cells, one of them outside on
+   * either side of the picture.
+   */
   readonly runs: { readonly start: Int32Array; readonly end: Int32Array; readonly region: Int32Array };
   readonly stride: number;
   readonly cells: number;

@@ -3,7 +3,8 @@ import type { ArcMesh } from './arcMesh.ts';
 import type { MeshRegions } from './meshRegions.ts';
 
 /**
- * Films of the regions with every piece and opening below a size left out: regions of one film that hang together over an edge, smaller than that, become the film, or
+ * Films of the regions with every piece and opening below a size left out: regions of one film that hang together over an edge, smaller than that, become the
+ * film, or
  * none, with which they share most of their edge. Smallest first, so that bits inside bits go together. What lies outside of the picture stays.
  * @param filmOf film of each region, −1 for none; not changed. @param leastAreaPx2 px², by the curves themselves.
  */
@@ -28,7 +29,8 @@ export function withoutSmallPieces({ arcs, curves }: ArcMesh, regions: MeshRegio
     if (group.some((region) => regions.firstPixel[region] < 0)) continue;
     if (group.reduce((sum, region) => sum + area[region], 0) >= leastAreaPx2) continue;
     const votes = new Map<number, number>();
-    for (const region of group) for (const { arc, other } of neighbours[region]) if (out[other] !== out[seed]) votes.set(out[other], (votes.get(out[other]) ?? 0) + lengthOf(arc));
+    for (const region of group)
+      for (const { arc, other } of neighbours[region]) if (out[other] !== out[seed]) votes.set(out[other], (votes.get(out[other]) ?? 0) + lengthOf(arc));
     const [best] = [...votes].sort(([a, x], [b, y]) => y - x || a - b);
     if (best !== undefined) for (const region of group) out[region] = best[0];
   }

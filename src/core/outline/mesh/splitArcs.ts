@@ -39,11 +39,21 @@ export function splitArcs(arcs: CrackArcs, isNode: (vertex: number) => boolean):
       }
     }
   }
-  return { ...arcs, count: out.left.length, starts: Int32Array.from(out.starts), cracks, left: Uint8Array.from(out.left), right: Uint8Array.from(out.right), from: Int32Array.from(out.from), to: Int32Array.from(out.to) };
+  return {
+    ...arcs,
+    count: out.left.length,
+    starts: Int32Array.from(out.starts),
+    cracks,
+    left: Uint8Array.from(out.left),
+    right: Uint8Array.from(out.right),
+    from: Int32Array.from(out.from),
+    to: Int32Array.from(out.to),
+  };
 }
 
 /**
- * Says which arc of one set an arc of another runs along from end to end, both of one lattice: twice its number, one more when it runs against it; −1 when along none.
+ * Says which arc of one set an arc of another runs along from end to end, both of one lattice: twice its number, one more when it runs against it; −1 when
+ * along none.
  */
 export function sameArcs(arcs: CrackArcs): (other: CrackArcs, arc: number) => number {
   const { starts, cracks, stride } = arcs;
