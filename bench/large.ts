@@ -10,7 +10,6 @@ const SIDE_PX = 3464;
 const ROUNDS = 3;
 /** What is done, and the nearest that a library does. */
 const DONE: readonly (readonly [string, string | undefined])[] = [
-  ['open', 'native decoder'],
   ['area lift', undefined],
   ['subject lift', undefined],
   ['tidy', 'native median filter'],

@@ -46,6 +46,42 @@ describe('trace --proposed', () => {
   });
 });
 
+describe('trace --recipe', () => {
+  const enlarged = at('enlarged.json');
+
+  it('cleans first: with the steps of a file, or those that are proposed', async () => {
+    const crop = { kind: 'crop', id: 'c', enabled: true, v: 1, rect: { xPx: 100, yPx: 20, widthPx: 130, heightPx: 160 } };
+    await writeFile(at('crop.json'), JSON.stringify([crop]));
+    expect((await limner('trace', flag, '--recipe', at('crop.json'), '--colours', 'auto', '--width', '240mm', '--out', at('cropped.svg'))).code).toBe(0);
+    const svg = await readFile(at('cropped.svg'), 'utf8');
+    // The frame is the picture's; what lies left of the crop is gone.
+    expect(svg).toMatch(/width="240mm" height="200mm"/);
+    const xs = [...svg.matchAll(/[ML](-?[\d.]+)[ ,]/g)].map(([, x]) => Number(x));
+    expect(Math.min(...xs)).toBeGreaterThan(99);
+    expect(Math.max(...xs)).toBeLessThan(211);
+    expect((await limner('trace', flag, '--recipe', 'proposed', '--colours', '4', '--out', at('four.svg'))).code).toBe(0);
+    expect(groupsOf(await readFile(at('four.svg'), 'utf8'))).toHaveLength(3);
+  });
+
+  it('gives outlines of the same size from an enlarged art', async () => {
+    await writeFile(enlarged, JSON.stringify([{ kind: 'enlarging', id: 'e', enabled: true, v: 1, times: 2 }]));
+    const boxOf = async (...options: string[]): Promise<number[]> => {
+      await limner('trace', flag, ...options, '--colours', 'auto', '--width', '240mm', '--force', '--out', at('boxed.svg'));
+      const xs = [...(await readFile(at('boxed.svg'), 'utf8')).matchAll(/[ML](-?[\d.]+)[ ,]/g)].map(([, x]) => Number(x));
+      return [Math.min(...xs), Math.max(...xs)];
+    };
+    const [plainBox, largeBox] = [await boxOf(), await boxOf('--recipe', enlarged)];
+    for (const k of [0, 1]) expect(Math.abs(plainBox[k] - largeBox[k])).toBeLessThan(0.3);
+  });
+
+  it('says what is wrong with a recipe, and does not write over it', async () => {
+    await writeFile(at('bad.json'), '[{"kind":"polish"}]');
+    expect((await limner('trace', flag, '--recipe', at('bad.json'), '--out', at('no.svg'))).err).toContain('bad.json');
+    const { code, err } = await limner('trace', flag, '--recipe', enlarged, '--out', at('x.svg'), '--report', enlarged);
+    expect([code === 0, err.includes('enlarged.json')]).toEqual([false, true]);
+  });
+});
+
 describe('auto', () => {
   it('goes from pictures to sheets, and does what the job that it keeps would do', async () => {
     const { code, out, err } = await limner('auto', flag, plain, '--out', at('done'), '--width', '150mm', '--job');

@@ -1,51 +1,38 @@
 import { basename, dirname, extname } from 'node:path';
 import { figuresOf, figuresTogether } from '../../src/core/check/figures.ts';
 import { mostLayers } from '../../src/core/check/mostLayers.ts';
-import { hexFromRgb } from '../../src/core/colour/hex.ts';
-import { AppError, isAppError } from '../../src/core/errors/appError.ts';
-import { scaling } from '../../src/core/geometry/affine.ts';
-import { finishFilms } from '../../src/core/run/finishFilms.ts';
-import { tracedPart, type TracedPart } from '../../src/core/job/tracedPart.ts';
+import { AppError } from '../../src/core/errors/appError.ts';
 import type { Film } from '../../src/core/film/film.ts';
-import type { Separation, Meet } from '../../src/core/separate/separation.ts';
+import { scaling } from '../../src/core/geometry/affine.ts';
 import { newJob } from '../../src/core/job/newJob.ts';
-import { proposedJob } from '../../src/core/propose/propose.ts';
-import { proofOfFilms } from '../../src/core/run/proofOfFilms.ts';
-import { cleanPart } from '../../src/core/run/runJob.ts';
-import { separateArt, type SeparatedArt } from '../../src/core/run/separateArt.ts';
-import { USUAL_STOCK } from '../../src/core/film/stock.ts';
-import { finish } from '../../src/core/task/task.ts';
 import { ringCount, type Curves } from '../../src/core/outline/curves.ts';
-import { DEFAULT_OUTLINE, outlineOf } from '../../src/core/outline/traceOutline.ts';
 import { transformCurves } from '../../src/core/outline/transformCurves.ts';
-import { artFromPicture, type Art } from '../../src/core/raster/art.ts';
-import { oneTone } from '../../src/core/separate/oneTone.ts';
+import { artFromPicture } from '../../src/core/raster/art.ts';
+import { proofOfFilms } from '../../src/core/run/proofOfFilms.ts';
 import { mmFromPx, px, pxPerMm, pxPerMmFromDpi } from '../../src/core/units/length.ts';
 import { writeDxf } from '../../src/formats/dxf/writeDxf.ts';
 import { filmPicture } from '../../src/formats/picture/filmPicture.ts';
 import { idFromName, writeOutlineSvg } from '../../src/formats/svg/writeSvg.ts';
-import { autoOrNumber, choiceOption, DRAW_OPTION, FORCE_OPTION, drawnSide, lengthOption, numberOption, oneInput, required, type Parsed } from '../arguments.ts';
+import { DRAW_OPTION, FORCE_OPTION, drawnSide, lengthOption, numberOption, oneInput, required } from '../arguments.ts';
 import { encodeFile } from '../encodeFile.ts';
 import { readPicture } from '../files.ts';
 import { Outputs } from '../outputs.ts';
-import { finishTelling } from '../progress.ts';
 import { Timings } from '../timings.ts';
-import type { Command, Console } from './command.ts';
+import { BORDER_MM, PROPOSED, traceArt, tracePlan, type Traced } from '../tracePlan.ts';
+import type { Command } from './command.ts';
 
 /** Resolution assumed for a picture that states none: a CSS pixel. */
 const ASSUMED_DPI = 96;
-const MEETS: readonly Meet[] = ['stacked', 'inset', 'middle'];
 const ENDINGS = ['.svg', '.dxf', '.png'];
-const BORDER_MM = 100;
-
-type Traced = Pick<SeparatedArt, 'films' | 'tone' | 'tones' | 'strayPx'>;
 
 export const trace: Command = {
-  usage: 'limner trace IN --out OUT.svg|OUT.dxf|OUT.png [--proposed | --colours N|auto | --tones N | --detail N] [--meet stacked|inset|middle] [--reach 0.5] [--border 2] [--width 200mm] [--report OUT.json] [--timings]',
+  usage:
+    'limner trace IN --out OUT.svg|OUT.dxf|OUT.png [--recipe FILE|proposed] [--proposed | --colours N|auto | --tones N | --detail N] [--meet stacked|inset|middle] [--reach 0.5] [--border 2] [--width 200mm] [--report OUT.json] [--timings]',
   about: 'Outlines a picture as one colour or as several films and writes it as SVG, DXF, or one PNG a film.',
   options: {
     ...DRAW_OPTION,
     out: { takes: 'the SVG, DXF or PNG file to write', about: 'the file to write; its ending says which: .svg; .dxf with curves as splines and a layer a film; .png for OUT-1-RED.png and so on, one for each film' },
+    recipe: { takes: 'a JSON file, or proposed', about: 'clean it first: a list of steps, a job whose recipe is meant, or as the first look at the picture proposes' },
     proposed: { about: 'recipe, tones and films as the first look at the picture proposes' },
     colours: { takes: 'auto or a whole number from 1 to 32', about: 'tones, counting the background: 2 is one colour on a ground (default 2)' },
     tones: { takes: 'a whole number from 2 to 6', about: 'tones of lightness for photos, the lightest being the blank; each film carries all darker ones' },
@@ -69,20 +56,21 @@ export const trace: Command = {
     if (!ENDINGS.includes(ending)) throw new AppError('badValue', { name: '--out', value: out, takes: 'a name that ends in .svg, .dxf or .png' });
     const widthMm = lengthOption(parsed, 'width');
     const chordMm = numberOption(parsed, 'chord', 0.001, 10);
-    const films = filmsFor(parsed);
+    const plan = await tracePlan(parsed);
     const report = parsed.values.get('report');
-    const outputs = await Outputs.of([input], parsed.values.has('force'));
+    const recipeFile = parsed.values.get('recipe');
+    const outputs = await Outputs.of(recipeFile === undefined || recipeFile === PROPOSED ? [input] : [input, recipeFile], parsed.values.has('force'));
     for (const file of report === undefined ? [out] : [out, report]) await outputs.check(file);
     await outputs.prepare(dirname(out));
     const timings = new Timings();
     const { picture, statedDpi } = await timings.measure('decode', () => readPicture(input, drawnSide(parsed)));
     const resolution = widthMm === undefined ? pxPerMmFromDpi(statedDpi ?? ASSUMED_DPI) : pxPerMm(picture.width / widthMm);
     const art = artFromPicture(picture);
-    const traced = await timings.measure('trace', () => films(art, resolution, console));
+    const traced = await timings.measure('trace', () => traceArt(plan, art, resolution, basename(input), console));
     if (traced.films.every(({ outline }) => ringCount(outline) === 0)) throw new AppError('nothingToCut');
     const inMm = scaling(mmFromPx(px(1), resolution));
     const outlines = namedApart(traced.films.map(({ film, outline }) => ({ film, curves: transformCurves(outline, inMm) })));
-    const [wideMm, highMm] = [mmFromPx(px(picture.width), resolution), mmFromPx(px(picture.height), resolution)];
+    const [wideMm, highMm] = [mmFromPx(px(traced.widthPx), resolution), mmFromPx(px(traced.heightPx), resolution)];
     await timings.measure('write', async () => {
       if (ending === '.dxf') await outputs.write(out, writeDxf(outlines, highMm, chordMm));
       else if (ending === '.svg') await outputs.write(out, writeOutlineSvg(outlines, wideMm, highMm, basename(input)));
@@ -93,7 +81,7 @@ export const trace: Command = {
         }
       }
     });
-    if (report !== undefined) await outputs.write(report, `${JSON.stringify(reportOf(art, traced, outlines, resolution, timings), null, 2)}\n`);
+    if (report !== undefined) await outputs.write(report, `${JSON.stringify(reportOf(traced, outlines, timings), null, 2)}\n`);
     if (parsed.values.has('timings')) console.out(timings.lines());
     return 0;
   },
@@ -107,7 +95,7 @@ interface FilmOutline {
 /** The same with ids that follow the names, which is how files tell films apart. */
 const namedApart = (films: readonly FilmOutline[]): FilmOutline[] => films.map(({ film, curves }) => ({ film: { ...film, id: film.name }, curves }));
 
-function reportOf(art: Art, traced: Traced, films: readonly FilmOutline[], resolution: number, timings: Timings): Record<string, unknown> {
+function reportOf(traced: Traced, films: readonly FilmOutline[], timings: Timings): Record<string, unknown> {
   const figures = films.map(({ curves }) => figuresOf(curves));
   const { layers } = mostLayers(films.map(({ curves }) => curves));
   return {
@@ -115,56 +103,7 @@ function reportOf(art: Art, traced: Traced, films: readonly FilmOutline[], resol
     together: figuresTogether(figures),
     mostLayers: layers,
     tones: traced.tones,
-    proof: { differs: proofOfFilms(newJob(''), art, traced).differs, ...(traced.strayPx === undefined ? {} : { edgeMm: traced.strayPx / resolution }) },
+    proof: { differs: proofOfFilms(newJob(''), traced.art, { ...traced, films: traced.artFilms }).differs, ...(traced.strayPx === undefined ? {} : { edgeMm: traced.strayPx / traced.artPxPerMm }) },
     ms: timings.record,
   };
 }
-
-/** What the options ask for, checked before the picture is read. */
-function filmsFor(parsed: Parsed): (art: Art, resolution: number, console: Console) => Traced {
-  const tones = numberOption(parsed, 'tones', 2, 6, true);
-  const detail = numberOption(parsed, 'detail', 0, 100);
-  const threshold = autoOrNumber(parsed, 'threshold', 0, 255);
-  const common = { meet: choiceOption(parsed, 'meet', MEETS) ?? 'stacked', reachMm: numberOption(parsed, 'reach', 0, 20) ?? 0 } as const;
-  const borderMm = numberOption(parsed, 'border', 0, BORDER_MM);
-  const outline: TracedPart['outline'] = { ...freshPart().outline, ...(parsed.values.has('outermost') ? { outermost: true } : {}), ...(borderMm === undefined ? {} : { around: { widthMm: borderMm, openings: 'kept' as const } }) };
-  const count = parsed.values.get('colours') === 'auto' ? 'auto' : (numberOption(parsed, 'colours', 1, 32, true) ?? 2);
-  const ways = ['proposed', 'colours', 'tones', 'detail'].filter((name) => parsed.values.has(name));
-  if (ways.length > 1) throw new AppError('badValue', { name: `--${ways[1]}`, value: `given with --${ways[0]}`, takes: 'its place: give one of them' });
-  const by = (separation: Separation) => (art: Art, resolution: number, console: Console): Traced => finished(separated(art, separation, resolution, console), outline, art, resolution);
-  if (parsed.values.has('proposed')) return (art, resolution, console) => asProposed(art, outline, resolution, console);
-  if (tones !== undefined) return by({ way: 'tones', count: tones, ...common });
-  if (detail !== undefined) return by({ way: 'backDetail', fineness: detail, threshold, back: 'open' });
-  const flat = by({ way: 'flat', count, ...common });
-  return (art, resolution, console) => {
-    const ink = count === 2 ? oneColour(art, threshold) : undefined;
-    return ink === undefined ? flat(art, resolution, console) : finished(ink, outline, art, resolution);
-  };
-}
-
-/** A part as it starts. */
-const freshPart = (): TracedPart => tracedPart(newJob(''));
-
-const finished = (separated: SeparatedArt, outline: TracedPart['outline'], art: Art, resolution: number): Traced => ({ ...separated, films: finishFilms({ outline, films: freshPart().films }, art.frame, separated, () => resolution) });
-
-/** One ink on its ground; undefined when the two differ in hue alone. */
-function oneColour(art: Art, threshold: number | 'auto'): SeparatedArt | undefined {
-  try {
-    const tone = oneTone(art, { source: 'threshold', threshold, inkIs: 'auto' });
-    const outline = outlineOf(tone.share);
-    return { films: [{ film: { id: 'Ink', name: 'Ink', colour: hexFromRgb(tone.ink) }, outline }], whole: () => outline, tone };
-  } catch (error) {
-    if (isAppError(error) && error.code === 'oneColour' && threshold === 'auto') return undefined;
-    throw error;
-  }
-}
-
-/** Films as the first look proposes them: of the cleaned art, put back on the frame of the picture. */
-function asProposed(came: Art, outline: TracedPart['outline'], resolution: number, console: Console): Traced {
-  const part = tracedPart(proposedJob(newJob('Proposed'), came.colour, USUAL_STOCK));
-  const { art } = finish(cleanPart(part, came.colour, 'picture'));
-  return finished(separated(art, part.separation, resolution, console, part.films), outline, art, resolution);
-}
-
-/** Films as a part with these settings has them. */
-const separated = (art: Art, separation: Separation, resolution: number, console: Console, films = freshPart().films): SeparatedArt => finishTelling(separateArt({ separation, films, outline: { leastPieceMm2: 0 } }, art, DEFAULT_OUTLINE, () => resolution), console, 'outlining');
