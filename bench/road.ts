@@ -136,8 +136,7 @@ async function walk(road: Road, sent: readonly Sent[], plain: ReadonlyMap<string
 
 /**
  * What each clean-up step costs the outlines: beside outlines of the picture as it came, inside of a job and through a saved PNG. Medians of the ratios, the
- * worst drawing in
- * brackets. `ROAD_STEPS` and `ROAD_CONDITIONS` name some of them, `ROAD_VERBOSE` tells each drawing.
+ * worst drawing in brackets. `ROAD_STEPS` and `ROAD_CONDITIONS` name some of them, `ROAD_VERBOSE` tells each drawing.
  */
 export async function benchRoad(): Promise<void> {
   const drawings = [...colourDrawings(), ...Array.from({ length: COMPOSED }, (_, k) => composedDrawing(60 + k, 3 + k))];

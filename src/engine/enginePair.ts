@@ -10,8 +10,7 @@ const OF_REDUCED = {
 
 /**
  * Two engines as one, so that both cores are used and what is looked at while something is changed never waits for the whole picture: `reduced` makes previews,
- * moments and thumbnails, `whole` all that needs every pixel.
- * Both open every picture; calls of the reduced one wait until it has done so.
+ * moments and thumbnails, `whole` all that needs every pixel. Both open every picture; calls of the reduced one wait until it has done so.
  */
 export function enginePair(whole: EngineClient, reduced: EngineClient): EngineClient {
   let opening: Promise<unknown> = Promise.resolve();

@@ -37,8 +37,7 @@ const THUMBNAIL_SIDE_PX = 320;
 const REMOVED_GAIN = 8;
 /**
  * Room for what runs made, bytes. Of a twelve-megapixel job: a few steps with colours of their own (48 MB each) and those around them with masks (12 MB); tones
- * and mesh of the full art and of the
- * reduced one. With the decoded pictures all is below 400 MB.
+ * and mesh of the full art and of the reduced one. With the decoded pictures all is below 400 MB.
  */
 const KEPT_ROOM = { steps: 140_000_000, tones: 80_000_000, outlined: 20_000_000, designs: 20_000_000 };
 /** The same for an engine that has reduced pictures only, of at most 640,000 pixels. */

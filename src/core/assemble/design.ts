@@ -90,8 +90,7 @@ export function composeDesign(objects: readonly PlacedLayers[], order: readonly 
 
 /**
  * Films of several objects in one order. A single object's stands as it is; of several those on the rack lie as they do there, and each other film comes right
- * above the one that it lies on
- * in its object.
+ * above the one that it lies on in its object.
  */
 function pressingOrder(objects: readonly (readonly string[])[], rack: readonly string[]): string[] {
   if (objects.length === 1) return [...objects[0]];

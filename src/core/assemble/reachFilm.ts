@@ -20,8 +20,7 @@ const BAND_PX = 1.5;
 
 /**
  * The outline of a film that runs on under neighbours, as printers trap: where it meets what lies below or nothing it keeps its true edge, node for node; under
- * a neighbour it
- * ends along a line at its reach, half way to what lies beyond (counted from whole pixels, so true to half a one), or where the neighbour ends.
+ * a neighbour it ends along a line at its reach, half way to what lies beyond (counted from whole pixels, so true to half a one), or where the neighbour ends.
  * @param own outline of what the film covers without reaching.
  * @param filmOfCell film of each cell of the mesh's lattice, −1 for none.
  * @param film whose outline is wanted.
@@ -97,8 +96,7 @@ function nodePlaces({ arcs, curves }: ArcMesh): Map<number, { x: number; y: numb
 
 /**
  * How far each pixel lies beyond the end of the film's reach, px: below 0 within, far where it does not run on. The nearest chord of the film's outline is
- * passed on from pixel to
- * pixel, only as far as the film reaches, and measured exactly.
+ * passed on from pixel to pixel, only as far as the film reaches, and measured exactly.
  */
 function beyondReach(own: Curves, films: Int16Array, film: number, under: readonly Under[], width: number, height: number): Float32Array {
   const beyond = new Float32Array(films.length).fill(Infinity);

@@ -15,8 +15,7 @@ const ROUNDS = 12;
 
 /**
  * The order in which films lie over each other with the least edge and the least film on any spot: as a film runs on under those above it, an edge is cut once
- * for each film
- * between its two sides. `ranks` gives each film a place from 0 (lowest); what is no film has none and lies below all.
+ * for each film between its two sides. `ranks` gives each film a place from 0 (lowest); what is no film has none and lies below all.
  * @param filmOf film of each region, −1 for none. @param films how many there are.
  */
 export function stackOrder(mesh: ArcMesh, regions: MeshRegions, filmOf: Int32Array, films: number): Int32Array {
@@ -65,8 +64,7 @@ function costOf(order: readonly number[], between: Float64Array, films: number):
 
 /**
  * For each film the regions that it covers: its own, and those of films that lie whole on it, as far as they keep its edges away from what is seen. Every such
- * region that
- * touches one of its own is covered whole; others only where that saves edge.
+ * region that touches one of its own is covered whole; others only where that saves edge.
  * @param runsUnder whether a film runs on under the whole of another. @returns for film k 1 at each region it covers, at k × regions.count.
  */
 export function coveredRegions(

@@ -18,8 +18,7 @@ export const NO_FIGURES: Figures = { pieces: 0, nodes: 0, areaMm2: 0, cutLengthM
 
 /**
  * Weeding by hand, as an estimate to compare by and not a promise: waste is pulled along every cut edge, each opening is picked out with the hook, and around
- * small pieces one goes
- * slowly so that they stay down.
+ * small pieces one goes slowly so that they stay down.
  */
 const WEEDING = { perMetreS: 25, perOpeningS: 2.5, perPieceS: 1, perSmallPieceS: 4, smallMm2: 15 } as const;
 

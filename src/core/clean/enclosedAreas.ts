@@ -24,8 +24,8 @@ export const DETAIL = 2;
 
 /**
  * Which areas of about the ground's colour are ground that is closed off: counters of letters, gaps between arms. Light details of the drawing are not: those
- * whose own
- * colour is another one although the tolerance reaches it, and those that are drawn as lines, also where only bits of a thin line are as light as the ground.
+ * whose own colour is another one although the tolerance reaches it, and those that are drawn as lines, also where only bits of a thin line are as light as the
+ * ground.
  * @param regions areas within the tolerance of the ground's colour.
  * @param light 1 for all that is rather like the ground, but what was lifted.
  * @param ground 1 where it was lifted.

@@ -15,10 +15,8 @@ const FROM_RESTLESS = 0.3;
 
 /**
  * Enlarges flat art without steps or blur. Cubic convolution gives a smooth picture; across each edge it is made as steep as a sharp edge of the larger picture
- * is; and
- * what the result, averaged over the old pixels, differs from the picture is put back, from restless art in part, so that edges stand where the old mixed
- * pixels say (M. Irani & S. Peleg,
- * "Improving resolution by image registration", CVGIP 53(3), 1991, doi:10.1016/1049-9652(91)90045-L).
+ * is; and what the result, averaged over the old pixels, differs from the picture is put back, from restless art in part, so that edges stand where the old
+ * mixed pixels say (M. Irani & S. Peleg, "Improving resolution by image registration", CVGIP 53(3), 1991, doi:10.1016/1049-9652(91)90045-L).
  * @throws AppError `enlargedTooLarge`.
  */
 export function* enlarge(art: Art, times: 2 | 4): Task<Art> {

@@ -17,10 +17,9 @@ export interface FewerColours {
 }
 
 /**
- * Brings the art to its few real tones. Plain places are read first: they give the palette, and they keep the nearest tone. A pixel that is not plain is
- * a mixture when its colour lies on the way between two tones that are plain nearby; then it belongs to the nearer of those two and never to a third that
- * happens to lie in between. What no such mixture explains (a thin line) keeps its own nearest tone. Along edges pixels stay mixtures of their tones, so that
- * what
+ * Brings the art to its few real tones. Plain places are read first: they give the palette, and they keep the nearest tone. A pixel that is not plain is a
+ * mixture when its colour lies on the way between two tones that are plain nearby; then it belongs to the nearer of those two and never to a third that happens
+ * to lie in between. What no such mixture explains (a thin line) keeps its own nearest tone. Along edges pixels stay mixtures of their tones, so that what
  * follows still finds the edge inside of them.
  * @param count tones including the background, 2 to 32, or `auto`.
  */

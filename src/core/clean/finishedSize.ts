@@ -17,8 +17,8 @@ const ROUNDS = 6;
 
 /**
  * Resolution of the art once it is brought to its finished size, in art pixels per mm: by the box around its ink, which is what is there, or on a plain ground
- * what differs from it.
- * An art that is all ground, or fills its frame, is measured by the frame. The same scale holds for steps of the recipe and for the pieces that are cut.
+ * what differs from it. An art that is all ground, or fills its frame, is measured by the frame. The same scale holds for steps of the recipe and for the
+ * pieces that are cut.
  * @param finished of what is cut, without a border around it.
  * @param leastMm2 bits of ink smaller than this do not count: they are left out.
  */

@@ -3,9 +3,8 @@ import { fillRegions, labelRegions } from '../raster/labelRegions.ts';
 
 /**
  * Keeps of a lifted area what can be reached from the point without passing a gap narrower than `guardPx`: an opening of the area by a disc, the part of it at
- * the
- * point, and around that what lies within the disc's reach (J. Serra, Image Analysis and Mathematical Morphology, 1982). Nooks too narrow for the disc
- * that lead nowhere wide are kept.
+ * the point, and around that what lies within the disc's reach (J. Serra, Image Analysis and Mathematical Morphology, 1982). Nooks too narrow for the disc that
+ * lead nowhere wide are kept.
  * @param mask 1 where the lift reached; not changed. @param x whole pixel at which it starts; the same for `y`.
  */
 export function guardLeaks(mask: Uint8Array, width: number, height: number, x: number, y: number, guardPx: number): Uint8Array {

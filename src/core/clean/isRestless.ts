@@ -9,8 +9,7 @@ const OF_EDGES = 0.6;
 
 /**
  * Whether flat art carries noise or what compression leaves around edges, which a mean over the picture does not tell from a clean one (`noiseLevel`): most of
- * it is plain in both.
- * Every pixel of every second row is looked at.
+ * it is plain in both. Every pixel of every second row is looked at.
  */
 export function isRestless(picture: Rgba8): boolean {
   const { width, height } = picture;

@@ -9,8 +9,7 @@ const SAME_NOISY = 2.5;
 
 /**
  * A smoothed picture with its mixed pixels as they came: what lies along an edge and is like no plain pixel beside it is a mixture, and says where inside of it
- * the edge
- * runs, which a mean with others along the edge would not.
+ * the edge runs, which a mean with others along the edge would not.
  * @param reach what was smoothed, levels of 255.
  */
 export function keepMixtures(before: Rgba8, smooth: Rgba8, alpha: Uint8Array, reach: number): Rgba8 {

@@ -38,8 +38,8 @@ interface Piece {
 
 /**
  * Which ink is lettering: pieces of like size in rows of three or more, of which some fork, hold an opening or turn back (after the grouping of components into
- * lines
- * of text by Fletcher & Kasturi, "A robust algorithm for text string separation from mixed text/graphics images", IEEE TPAMI 10(6), 1988, doi:10.1109/34.9112).
+ * lines of text by Fletcher & Kasturi, "A robust algorithm for text string separation from mixed text/graphics images", IEEE TPAMI 10(6), 1988,
+ * doi:10.1109/34.9112).
  * @param ink 1 where there is ink. @param ends where the lines of the ink end. @returns 1 on the pixels of lettering.
  */
 export function letteringMask(ink: Uint8Array, width: number, height: number, ends: readonly LineEnd[]): Uint8Array {

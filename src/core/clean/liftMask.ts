@@ -36,8 +36,7 @@ export function colourMask(art: Art, colour: Rgb, tolerance: number): Uint8Array
 
 /**
  * Adds to `mask` every closed-off area of the lifted colour (counters of letters, gaps between arms) but those that are spared. Gives all of them, in art
- * pixels, and the pixels
- * of about that colour which stay: spared ones and light details.
+ * pixels, and the pixels of about that colour which stay: spared ones and light details.
  */
 export function addEnclosed(
   art: Art,

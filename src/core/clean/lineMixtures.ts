@@ -14,8 +14,7 @@ const OF_IT = 40;
 
 /**
  * Whether a colour that is only found in thin lines is what a hairline of a stronger colour becomes where it lies between two rows of pixels: then the stronger
- * one is found beside nearly
- * every pixel of it. A line that is that colour all along is not.
+ * one is found beside nearly every pixel of it. A line that is that colour all along is not.
  * @param plain not 0 where a pixel is read. @param strongIsSolid whether areas have the stronger colour.
  */
 export function isLineMixture({ data, width, height }: Rgba8, plain: Uint8Array, weak: Rgb, strong: Rgb, strongIsSolid: boolean): boolean {

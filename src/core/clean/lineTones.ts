@@ -23,8 +23,7 @@ const LEAST_SHARE = 0.0004;
 
 /**
  * Whether a colour without areas is that of lines that have it: as the light grey line that holds white art on white paper, whose grey is just what a darker
- * ink mixes to with the
- * paper. Such a line has one ground on both sides, is broader than the mixture along an edge, and nothing in it is stronger.
+ * ink mixes to with the paper. Such a line has one ground on both sides, is broader than the mixture along an edge, and nothing in it is stronger.
  * @param plain `PLAIN` or `NARROW` where a pixel is read.
  */
 export function isLineTone(picture: Rgba8, plain: Uint8Array, tone: Rgb): boolean {

@@ -27,11 +27,9 @@ export type InkThreshold = 'local' | 'found' | number;
 
 /**
  * Keeps ink and clears the rest by local contrast, so that pale marks (pencil, watermarks, paper grain) and shade go: a pixel is ink when it is darker than a
- * threshold from the mean and the standard deviation of its neighbourhood (J. Sauvola & M. Pietikäinen, "Adaptive document image binarization",
- * Pattern Recognition 33(2), 2000, doi:10.1016/S0031-3203(99)00055-2). Departs from it in that it only says which
- * pixels are ink: along their edges they keep the share of it that their colours tell, so that edges stay where they are drawn (`clearLifted`); a threshold
- * that is given or found for the whole
- * picture moves them.
+ * threshold from the mean and the standard deviation of its neighbourhood (J. Sauvola & M. Pietikäinen, "Adaptive document image binarization", Pattern
+ * Recognition 33(2), 2000, doi:10.1016/S0031-3203(99)00055-2). Departs from it in that it only says which pixels are ink: along their edges they keep the share
+ * of it that their colours tell, so that edges stay where they are drawn (`clearLifted`); a threshold that is given or found for the whole picture moves them.
  * @param detail 0 keeps only strong ink, 1 also faint lines; a given lightness leaves it out of account.
  */
 export function* pickLines(art: Art, detail: number, threshold: InkThreshold = 'local'): Task<{ art: Art; inkShare: number }> {

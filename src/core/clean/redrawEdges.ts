@@ -16,8 +16,7 @@ const ROWS_PER_TURN = 64;
 
 /**
  * The art in its tones with edges as sharp as they came: a pixel near an edge becomes the mixture of the tones around it that its own colour is nearest to, so
- * that it
- * still says where inside of it the edge runs; all others become their tone.
+ * that it still says where inside of it the edge runs; all others become their tone.
  * @param labels index into `tones` for every pixel. @returns the colours; alpha has no part in it.
  */
 export function* redrawEdges({ colour, alpha, width, height }: Art, labels: Uint8Array, tones: readonly Rgb[]): Task<Rgba8> {

@@ -22,8 +22,7 @@ export interface MixedPixels {
 
 /**
  * Gives the pixels outside the cores their tones: a mixture of two tones that have cores nearby takes the nearer of those two, what no mixture explains its
- * own.
- * Thin lines have no core: what lies between a core's tone and a line's is a mixture of the two. Sets of tones are bits of a word, and what is gathered
+ * own. Thin lines have no core: what lies between a core's tone and a line's is a mixture of the two. Sets of tones are bits of a word, and what is gathered
  * for a column serves all pixels of the row beside it.
  */
 export function* settleMixed(mixed: MixedPixels): Task<Uint8Array> {

@@ -100,9 +100,8 @@ const STAYS = ONES << 8;
 
 /**
  * Pixels `from` to `to` of a row, all of whose neighbours exist. A neighbour is like the pixel when neither difference, with the reach and 256 added, runs
- * below
- * 256 in any field (L. Lamport, "Multiple byte processing with full-word instructions", CACM 18(8), 1975, doi:10.1145/360933.360994). Where all are equal the
- * pixel stays as it is, which is most of flat art.
+ * below 256 in any field (L. Lamport, "Multiple byte processing with full-word instructions", CACM 18(8), 1975, doi:10.1145/360933.360994). Where all are equal
+ * the pixel stays as it is, which is most of flat art.
  */
 function filterInside(fields: Int32Array, out: Uint8Array, from: number, to: number, width: number, reach: number, alone: number): void {
   const slack = Math.imul(ONES, 256 + reach);

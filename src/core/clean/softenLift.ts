@@ -5,10 +5,8 @@ import { Softening } from './softening.ts';
 
 /**
  * Clears the pixels of `lifted` and gives the mixed pixels on both sides of its edge the share of art they hold: their colour lies on the way from the ground
- * as it
- * is there to the art's colour beside it, both read where they are plain; the ground's tint is taken out of them (the compositing equation solved for alpha;
- * Porter & Duff,
- * "Compositing digital images", SIGGRAPH 1984, doi:10.1145/800031.808606). So the edge stays where it was inside of the pixels.
+ * as it is there to the art's colour beside it, both read where they are plain; the ground's tint is taken out of them (the compositing equation solved for
+ * alpha; Porter & Duff, "Compositing digital images", SIGGRAPH 1984, doi:10.1145/800031.808606). So the edge stays where it was inside of the pixels.
  * @param lifted 1 where the art goes clear.
  * @param ground the colour that was lifted, for places where none of it is plain.
  * @param soft false for hard edges: no mixed pixels at all.

@@ -100,8 +100,7 @@ export class Softening {
 
   /**
    * The pixels that may be mixtures: from the lift's edge outwards as far as it reaches, and inwards as long as they do not come nearer to the ground again.
-   * Beyond a thin line
-   * around white art there is no mixture with the ground.
+   * Beyond a thin line around white art there is no mixture with the ground.
    */
   rim(): number[] {
     const {

@@ -12,8 +12,8 @@ const OFF_THE_WAY = 60;
 
 /**
  * Marks, beside what is plain, the pixels of lines too thin to have any: with plain areas on both sides and a colour that no mixture of the two makes. Where a
- * tone is only there in
- * such lines, as the ink of a drawing that was sent small, they are all that shows it. Single pixels, alone or in a pattern, are not marked.
+ * tone is only there in such lines, as the ink of a drawing that was sent small, they are all that shows it. Single pixels, alone or in a pattern, are not
+ * marked.
  * @param plain what is marked so far; changed.
  */
 export function markThinLines(picture: Rgba8, plain: Uint8Array): void {

@@ -32,8 +32,8 @@ const SMALLEST_JAG = 0.2;
 
 /**
  * Smooths the edges of flat art by an amount, in px: each tone's share is blurred and the strongest tone wins, with mixed pixels where two are equal. True
- * corners keep
- * their place (they turn at a larger scale, where jags cancel out), and so do thin parts and narrow counters (an opening by a disc would lose them).
+ * corners keep their place (they turn at a larger scale, where jags cancel out), and so do thin parts and narrow counters (an opening by a disc would lose
+ * them).
  */
 export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
   const { width, height } = art;

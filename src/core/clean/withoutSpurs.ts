@@ -4,8 +4,7 @@ const SPUR_MORE_PX = 1.5;
 
 /**
  * A thinned drawing without the twigs that ragged edges, frayed ends and blots leave on it: where a line ends in several short twigs the longest of them stays
- * as its end, and where one
- * leaves the side of a line it goes. What a broad shape leaves, twigs alone, stays as it is.
+ * as its end, and where one leaves the side of a line it goes. What a broad shape leaves, twigs alone, stays as it is.
  * @param skeleton 1 on lines one pixel wide. @param inside distance from each pixel of ink to the ground, px. @returns a new raster.
  */
 export function withoutSpurs(skeleton: Uint8Array, inside: Float32Array, width: number, height: number): Uint8Array {

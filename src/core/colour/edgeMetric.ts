@@ -10,8 +10,7 @@ const EXTRA = (Math.sqrt(TINT + LUMA * LUMA_2) - PLAIN) / LUMA_2;
 
 /**
  * Writes a colour (0 to 255 a channel) in the space in which mixtures along an edge are weighed: distances in it count lightness more than tint. It is linear,
- * so that
- * mixtures stay mixtures.
+ * so that mixtures stay mixtures.
  */
 export function writeForEdges(r: number, g: number, b: number, out: Float64Array, at: number): void {
   const luma = EXTRA * (LUMA_R * r + LUMA_G * g + LUMA_B * b);

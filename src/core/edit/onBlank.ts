@@ -4,8 +4,7 @@ import { BLANKS, type BlankChoice } from '../process/blanks.ts';
 
 /**
  * The job on another blank, in the size and by the process that are usual there. A size or process that was set in the job, other than the usual one of the
- * blank before, stays; so
- * does that of a blank of one's own.
+ * blank before, stays; so does that of a blank of one's own.
  */
 export function onBlank(job: Job, { blank, process, widthMm }: BlankChoice): Job {
   const before = BLANKS.find((choice) => choice.blank.name === job.blank.name);

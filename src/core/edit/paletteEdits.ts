@@ -27,8 +27,7 @@ const MAX_SPOTS = 500;
 
 /**
  * Changes of the palette. Each holds what was found as it is and then changes one thing, so that the rest does not move under one's hands. All give a new part;
- * one whose
- * separation is not by flat colours comes back as it is.
+ * one whose separation is not by flat colours comes back as it is.
  */
 
 /** How many tones there are with the background: where it is clear it is none of them, but counts as one. */
@@ -190,9 +189,8 @@ export function keepTone(part: TracedPart, found: FoundFilms, tone: number, on: 
 
 /**
  * Lets the palette be found anew, but for the tones that are kept. What is found takes the film of the tone that it was before, by its colour: names, colours,
- * tones cut from one film, pairs of
- * films and areas pointed at go along. A tone that is not found again keeps its film for when it is. Outlines held by hand are let go: their edges may be
- * others then.
+ * tones cut from one film, pairs of films and areas pointed at go along. A tone that is not found again keeps its film for when it is. Outlines held by hand
+ * are let go: their edges may be others then.
  */
 export function findTonesAnew(part: TracedPart, found: FoundFilms, count: number | 'auto' = 'auto'): TracedPart {
   if (part.separation.way !== 'flat') return part;

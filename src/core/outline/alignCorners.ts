@@ -17,8 +17,7 @@ interface Line {
 
 /**
  * Moves corners onto the straight sides that end at them: to where two straight sides meet, or over to the one that is straight. A side's line is fitted to all
- * of its points, so that a long
- * edge lies where its whole length says and not where the pixels beside its corners do.
+ * of its points, so that a long edge lies where its whole length says and not where the pixels beside its corners do.
  * @param straightPx how far a point of a straight side may lie from its line, px. @param trimPx points nearer than this to a corner lie on its rounding, px.
  */
 export function alignCorners(ring: Ring, corners: readonly Corner[], straightPx: number, trimPx: number): Corner[] {

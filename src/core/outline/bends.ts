@@ -10,10 +10,8 @@ const STRAIGHT_PX = 0.1;
 
 /**
  * Tells a small arc from a corner of the same turn. Read over a few pixels the two look alike: the sides of a place on an arc are fitted by lines nearly as
- * well as
- * those of a corner. Compared are a circle through both sides and a line for each, without what sampling rounds off; where the sides go on straight for twice
- * the
- * length, it is a corner. One instance holds the scratch space of one ring.
+ * well as those of a corner. Compared are a circle through both sides and a line for each, without what sampling rounds off; where the sides go on straight for
+ * twice the length, it is a corner. One instance holds the scratch space of one ring.
  */
 export class Bends {
   private readonly x = new Float64Array(MOST);

@@ -13,8 +13,7 @@ const AROUND = 6;
 
 /**
  * Whether a cubic between two joints of a section swings further from the section's points than its points from it: it is fitted by where they are, and what it
- * does
- * between and beyond them nobody asked. Distances are to the chords from point to point, looked for near where the place before was.
+ * does between and beyond them nobody asked. Distances are to the chords from point to point, looked for near where the place before was.
  */
 export function bulges(section: Section, from: number, to: number, { x1, y1, x2, y2 }: FittedCubic, tolerancePx: number): boolean {
   const { x: xs, y: ys } = section;

@@ -1,8 +1,7 @@
 /**
  * Calms the points of an edge over a width: each becomes the mean of those around it, weighted by a Gaussian of their distance along the edge, applied twice so
- * that rounds do not
- * shrink ("twicing": J. W. Tukey, "Exploratory data analysis", 1977, 16B). Towards the ends of an open edge the width narrows, so that they stay where they
- * are.
+ * that rounds do not shrink ("twicing": J. W. Tukey, "Exploratory data analysis", 1977, 16B). Towards the ends of an open edge the width narrows, so that they
+ * stay where they are.
  * @param along distance along the edge to each point. @param sigmaPx of the Gaussian; 0 or less leaves the points alone.
  */
 export function calmed(x: Float64Array, y: Float64Array, along: Float64Array, closed: boolean, sigmaPx: number): { x: Float64Array; y: Float64Array } {

@@ -1,8 +1,8 @@
 /**
- * Closed outlines of lines and cubic Béziers. Ring k starts at the point coords[coordStart[k]], coords[coordStart[k] + 1] and runs through
- * the verbs verbStart[k] to verbStart[k+1] (exclusive): LINE takes one further point, CUBIC three. The last verb of a ring ends at its start; one that was cut
- * open by hand ends elsewhere, has no ring around it and is no piece.
- * Orientation and nesting are those of `Rings`: outer rings clockwise on screen, holes the other way, parent[k] the ring directly around.
+ * Closed outlines of lines and cubic Béziers. Ring k starts at the point coords[coordStart[k]], coords[coordStart[k] + 1] and runs through the verbs
+ * verbStart[k] to verbStart[k+1] (exclusive): LINE takes one further point, CUBIC three. The last verb of a ring ends at its start; one that was cut open by
+ * hand ends elsewhere, has no ring around it and is no piece. Orientation and nesting are those of `Rings`: outer rings clockwise on screen, holes the other
+ * way, parent[k] the ring directly around.
  */
 export interface Curves {
   readonly kind: 'curves';

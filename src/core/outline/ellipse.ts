@@ -17,10 +17,8 @@ const LONGEST = 12;
 
 /**
  * The ellipse through a ring's points by direct least squares (A. Fitzgibbon, M. Pilu & R. B. Fisher, "Direct least square fitting of ellipses", IEEE PAMI
- * 21(5), 1999,
- * doi:10.1109/34.765658, in the stable form of R. Halíř & J. Flusser, WSCG 1998), or undefined when a point is further than `tolerancePx` from it, by the
- * first-order distance of
- * P. D. Sampson (1982), or the points are not near it as a whole.
+ * 21(5), 1999, doi:10.1109/34.765658, in the stable form of R. Halíř & J. Flusser, WSCG 1998), or undefined when a point is further than `tolerancePx` from it,
+ * by the first-order distance of P. D. Sampson (1982), or the points are not near it as a whole.
  */
 export function ellipseOf(ring: Ring, tolerancePx: number): Ellipse | undefined {
   const { n, x, y } = ring;

@@ -25,12 +25,11 @@ export const MAX_RINGS = 200_000;
 const FEW = 12;
 
 /**
- * The lines on which a pixel would be half ink, by marching squares on the lattice of pixel centres (Lorensen & Cline, "Marching cubes",
- * SIGGRAPH 1987, doi:10.1145/37401.37422, in two dimensions) with saddles decided by the bilinear surface (Nielson & Hamann, "The asymptotic
- * decider", 1991, doi:10.1109/VISUAL.1991.175782), but for thin lines, which hold together. Where along a lattice edge the line crosses is not read by linear
- * interpolation, which is
- * up to 0.09 px off for area-sampled edges, but from the ink summed across the edge, which is exact for straight ones (`edgeShift`).
- * Coordinates are px, integers at pixel corners. Outside the raster there is no ink.
+ * The lines on which a pixel would be half ink, by marching squares on the lattice of pixel centres (Lorensen & Cline, "Marching cubes", SIGGRAPH 1987,
+ * doi:10.1145/37401.37422, in two dimensions) with saddles decided by the bilinear surface (Nielson & Hamann, "The asymptotic decider", 1991,
+ * doi:10.1109/VISUAL.1991.175782), but for thin lines, which hold together. Where along a lattice edge the line crosses is not read by linear interpolation,
+ * which is up to 0.09 px off for area-sampled edges, but from the ink summed across the edge, which is exact for straight ones (`edgeShift`). Coordinates are
+ * px, integers at pixel corners. Outside the raster there is no ink.
  * @throws AppError `tooIntricate` above `MAX_RINGS` rings.
  */
 export function isolines(share: ShareMap): Isolines {

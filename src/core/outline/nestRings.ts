@@ -8,8 +8,7 @@ const CHORD = 0.1;
 
 /**
  * Finds which ring lies in which by their geometry and turns each into the direction of its depth. Rings come out parents first; open ones last, without a
- * parent.
- * Rings that cross count as lying side by side. Quadratic in the number of rings whose boxes overlap.
+ * parent. Rings that cross count as lying side by side. Quadratic in the number of rings whose boxes overlap.
  */
 export function nestRings(curves: Curves): Curves {
   const rings = flatten(curves, CHORD);

@@ -16,10 +16,8 @@ const CORNER_RAD = 0.8;
 
 /**
  * The outline at a distance around others, as a disc of that radius rolls around them: what comes near grows together, corners outside turn round, those inside
- * stay sharp. The field of
- * distances is made by passing on the nearest chord of the edge from cell to cell (P.-E. Danielsson, "Euclidean distance mapping", Computer Graphics and Image
- * Processing 14, 1980,
- * doi:10.1016/0146-664X(80)90054-4), its line at the width is outlined like ink. O(cells).
+ * stay sharp. The field of distances is made by passing on the nearest chord of the edge from cell to cell (P.-E. Danielsson, "Euclidean distance mapping",
+ * Computer Graphics and Image Processing 14, 1980, doi:10.1016/0146-664X(80)90054-4), its line at the width is outlined like ink. O(cells).
  * @param width in units of the coordinates, above 0.
  */
 export function offsetOutline(curves: Curves, width: number): Curves {

@@ -23,8 +23,7 @@ interface Line {
 
 /**
  * Makes lines that are parallel to each other, or level, or upright, within the tolerance exactly so. Each keeps its middle; corners are put where their lines
- * meet, and a curve's
- * end moves with its handle. Places that several rings or arcs share stay shared.
+ * meet, and a curve's end moves with its handle. Places that several rings or arcs share stay shared.
  * @param tolerancePx how far a curve may lie from its edge; ends move by a part of it.
  * @param frame of the picture, along which alone places on it move.
  */

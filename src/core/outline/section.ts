@@ -50,8 +50,7 @@ export function sectionBetween(ring: Ring, fromIndex: number, toIndex: number, f
 
 /**
  * The stretch of an open edge from point `fromIndex` to `toIndex` (inclusive) between two ends, which are corners or junctions. Points nearer than `trimPx` to
- * an end are left
- * out: they lie on its rounding, or a third tone has a part in them.
+ * an end are left out: they lie on its rounding, or a third tone has a part in them.
  */
 export function sectionWithin(ring: Ring, fromIndex: number, toIndex: number, from: End, to: End, trimPx: number, calmPx = 0): Section {
   const xs = new Float64Array(toIndex - fromIndex + 3);

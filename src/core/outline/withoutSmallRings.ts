@@ -3,8 +3,7 @@ import { piecesOf } from './pieces.ts';
 
 /**
  * The outlines without pieces and openings smaller than an area. An opening goes with all that lies in it; of a piece only what is its own goes, and what lies
- * in its openings stays.
- * Open rings stay. Rings come in with their parents before them, and go out so.
+ * in its openings stays. Open rings stay. Rings come in with their parents before them, and go out so.
  */
 export function withoutSmallRings(curves: Curves, leastArea: number): Curves {
   const pieces = piecesOf(curves);

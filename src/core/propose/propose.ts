@@ -69,8 +69,7 @@ export function startedWith(job: Job, { start: { process, ...start } }: Proposal
 
 /**
  * Looks at a picture and proposes how to start a job with it: recipe, way of separating, tones, films as they lie on the shelf, how they meet, size on the
- * blank, and another process where
- * the job's own does not suit. A second at most whatever the picture's size.
+ * blank, and another process where the job's own does not suit. A second at most whatever the picture's size.
  */
 export function* propose(job: Job, picture: Rgba8, stock: readonly Film[]): Task<Proposals> {
   const look = firstLook(picture);

@@ -3,8 +3,7 @@ const PASSES = 3;
 
 /**
  * A blur near to a Gaussian of `sigmaPx` by running means, whose cost does not grow with the width (P. Kovesi, "Fast almost-Gaussian filtering", DICTA 2010,
- * doi:10.1109/DICTA.2010.30).
- * The border pixels are repeated outwards. From about 2 px on the spread is true to a tenth; below use the exact one. O(pixels).
+ * doi:10.1109/DICTA.2010.30). The border pixels are repeated outwards. From about 2 px on the spread is true to a tenth; below use the exact one. O(pixels).
  */
 export function boxBlurred(plane: Float32Array, width: number, height: number, sigmaPx: number): Float32Array {
   const out = new Float32Array(plane.length);

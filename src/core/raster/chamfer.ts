@@ -4,8 +4,8 @@ const DIAGONAL = 4;
 
 /**
  * Distance of every cell that is not 0 to the nearest one that is, in thirds of a px, within 8 % of the true one; beyond the raster all is 0. Two passes with
- * steps of 3 and 4 (G. Borgefors, "Distance
- * transformations in digital images", CVGIP 34, 1986, doi:10.1016/S0734-189X(86)80047-0): an eighth of the time of the exact one.
+ * steps of 3 and 4 (G. Borgefors, "Distance transformations in digital images", CVGIP 34, 1986, doi:10.1016/S0734-189X(86)80047-0): an eighth of the time of
+ * the exact one.
  */
 export function chamferInside(cells: Uint8Array, width: number, height: number): Uint16Array {
   const out = new Uint16Array(cells.length);

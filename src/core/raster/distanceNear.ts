@@ -6,8 +6,7 @@ const FAR = 1e5;
 
 /**
  * Distance of every cell of some stretches to the nearest cell whose being 0 is `isZero`, centre to centre, px; `FAR` elsewhere. Exact as far as cells outside
- * the stretches are like all cells around them: there only
- * the nearest one to each side counts. Costs what the stretches hold, whatever the raster.
+ * the stretches are like all cells around them: there only the nearest one to each side counts. Costs what the stretches hold, whatever the raster.
  * @param out as many values as cells.
  */
 export function distanceNear(cells: Uint8Array, isZero: boolean, where: Stretches, width: number, height: number, out: Float32Array): Float32Array {

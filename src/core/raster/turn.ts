@@ -54,8 +54,7 @@ function directionOf({ quarters, angleDeg }: Turn): { cos: number; sin: number }
 
 /**
  * The art turned about its middle; whole quarters move pixels, other angles mix four. What it uncovers goes on as the art's border does, where that is one
- * plain
- * colour or the turn straightens no more than a little; else it is clear. Later steps count from its upper left corner.
+ * plain colour or the turn straightens no more than a little; else it is clear. Later steps count from its upper left corner.
  */
 export function turnArt(art: Art, turn: Turn): Art {
   const { width, height, frame } = art;

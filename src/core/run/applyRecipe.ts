@@ -52,8 +52,7 @@ export const keepSteps = (bytes: number, reports = 2000): KeptSteps => ({ outcom
 
 /**
  * Runs a recipe's switched-on steps in order. A pure function of its input: with or without kept results the pixels are the same. It goes on after the last
- * step
- * whose result is kept, so that a change costs only what comes after it, whatever was dropped before.
+ * step whose result is kept, so that a change costs only what comes after it, whatever was dropped before.
  */
 export function* applyRecipe({ picture, pictureKey, recipe, finished, kept }: RecipeInput): Task<CleanResult> {
   const active = recipe.filter((step) => step.enabled);

@@ -47,8 +47,7 @@ export function* cleanPart(
 
 /**
  * From clean art to sheets: each traced object separated and outlined, all objects put together, laid out and checked. A pure function of its input; what is
- * kept of earlier runs saves time
- * alone: another name or colour of a film, another number of copies, another sheet traces and checks nothing again.
+ * kept of earlier runs saves time alone: another name or colour of a film, another number of copies, another sheet traces and checks nothing again.
  * @param arts of the traced objects that have a picture, by their ids. @param focus the object that is told about; the lowest when absent.
  * @throws AppError of the stage that cannot go on. RangeError when there is no art of the object in focus.
  */

@@ -55,11 +55,9 @@ const LEAST_LEFT = 0.02;
 
 /**
  * Takes art as a back, all of it that is not ground, and one layer of detail on it: what is darker than a step of lightness once the art has been calmed over a
- * width that the
- * fineness sets. The step is the one with the least squared error (Otsu, IEEE Trans. SMC 9(1), 1979) and the same for every fineness. Clear pixels take no part
- * in the calming
- * (normalised convolution: Knutsson & Westin, CVPR 1993, doi:10.1109/CVPR.1993.341081), so that the rim neither darkens nor pales. A plain ground around opaque
- * art is lifted first.
+ * width that the fineness sets. The step is the one with the least squared error (Otsu, IEEE Trans. SMC 9(1), 1979) and the same for every fineness. Clear
+ * pixels take no part in the calming (normalised convolution: Knutsson & Westin, CVPR 1993, doi:10.1109/CVPR.1993.341081), so that the rim neither darkens nor
+ * pales. A plain ground around opaque art is lifted first.
  * @throws AppError `nothingToCut` when all is clear, `oneColour` when there is no detail.
  */
 export function* backDetail(whole: Art, { fineness, threshold, leastAreaPx2 }: BackDetailOptions): Task<BackDetail> {

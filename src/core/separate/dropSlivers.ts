@@ -13,9 +13,8 @@ const BROAD = 254;
 
 /**
  * Takes out slivers: strips of at most two pixels along an edge between two tones that have a third one's label, because compression has drawn the mixture of
- * the two off
- * the straight way between them. Where the mixture explains the strip's colours better than its own tone, each pixel goes to the nearer of the two. A real thin
- * line has its own colour and stays.
+ * the two off the straight way between them. Where the mixture explains the strip's colours better than its own tone, each pixel goes to the nearer of the two.
+ * A real thin line has its own colour and stays.
  */
 export function dropSlivers(labels: LabelMap, colour: Rgba8, tones: readonly Rgb[]): LabelMap {
   const { width, height } = labels;

@@ -15,10 +15,9 @@ const AROUND_PX = 3;
 
 /**
  * Joins strokes thinner than a pixel that half-way lines would break into beads: where the stroke runs between two rows of pixels, each of the two has less
- * than half of it. Pixels on the
- * crest of such a stroke become just half ink, when they connect places that are ink (hysteresis: J. Canny, "A computational approach to edge detection", IEEE
- * PAMI 8(6), 1986, doi:10.1109/TPAMI.1986.4767851);
- * a stroke that is faint all along never is ink and stays away. Gaps in ink are joined likewise.
+ * than half of it. Pixels on the crest of such a stroke become just half ink, when they connect places that are ink (hysteresis: J. Canny, "A computational
+ * approach to edge detection", IEEE PAMI 8(6), 1986, doi:10.1109/TPAMI.1986.4767851); a stroke that is faint all along never is ink and stays away. Gaps in ink
+ * are joined likewise.
  * @param share of ink, 0 to 255; changed.
  */
 export function joinThinStrokes(share: Uint8Array, width: number, height: number): void {

@@ -35,8 +35,7 @@ export interface LightnessTones extends FlatTones {
 
 /**
  * Brings a photo to a few tones of lightness, darkest first. The steps between them are the ones with the least squared error (Otsu, IEEE Trans. SMC 9(1),
- * 1979, for several
- * classes, solved exactly by dynamic programming); there each lies half way between its two tones. The lightest tone is the blank.
+ * 1979, for several classes, solved exactly by dynamic programming); there each lies half way between its two tones. The lightest tone is the blank.
  * @throws AppError `nothingToCut` when all is clear, `oneColour` when there are fewer lightnesses than tones.
  */
 export function* lightnessTones(art: Art, { count, steps, leastAreaPx2 }: LightnessOptions): Task<LightnessTones> {

@@ -104,8 +104,7 @@ export class Sliver {
 
   /**
    * Whether it is one side of a strong edge that compression has made a little lighter or darker: its tone is near to that side, beside what the edge is high,
-   * and hardly a pixel of it
-   * really has that tone.
+   * and hardly a pixel of it really has that tone.
    */
   isOvershoot(): boolean {
     const { first, second, tone, far } = this;
@@ -115,8 +114,7 @@ export class Sliver {
 
   /**
    * Whether it is where the tints of the two tones have run into each other, as in JPEG files, which keep tint at half the resolution of lightness: each of the
-   * two lies between those of the
-   * tones, but not at the same place, and ways to the strip's own tone explain the colours no better.
+   * two lies between those of the tones, but not at the same place, and ways to the strip's own tone explain the colours no better.
    */
   isBled(): boolean {
     const { bled, asLine, count } = this;

@@ -14,9 +14,8 @@ const SAMPLES = 60_000;
 
 /**
  * The two colours of which a tone is made: the means of two clusters of its pixels in OKLab (S. Lloyd, "Least squares quantization in PCM", IEEE Trans. Inf.
- * Theory 28(2), 1982,
- * doi:10.1109/TIT.1982.1056489), begun at the two ends of its main direction. Only pixels with none but their own tone around them count: those along edges are
- * mixtures.
+ * Theory 28(2), 1982, doi:10.1109/TIT.1982.1056489), begun at the two ends of its main direction. Only pixels with none but their own tone around them count:
+ * those along edges are mixtures.
  * @throws AppError `toneIsEven` when there are no two.
  */
 export function splitTone(picture: Rgba8, { data: labels, width, height }: LabelMap, tone: number): [Rgb, Rgb] {

@@ -16,8 +16,7 @@ export interface DxfExtent {
 
 /**
  * A whole DXF file of release 2000 (AC1015, Autodesk's published reference) around the entities of its model space: header, tables, blocks and objects, every
- * record with a
- * handle and its owner, as strict readers want them.
+ * record with a handle and its owner, as strict readers want them.
  * @param draw puts the entities; it is given the handle of the block that owns them.
  */
 export function dxfFile(layers: readonly DxfLayerRecord[], extent: DxfExtent, draw: (text: DxfText, owner: string) => void): string {

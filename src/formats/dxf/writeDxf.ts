@@ -18,8 +18,8 @@ const INDEXED: readonly (readonly [number, number, number, number])[] = [[1, 255
 
 /**
  * Outlines as DXF (release 2000), in layers named after their films, millimetres, y up. Straight segments are LINE entities, cubics SPLINE entities of degree 3
- * whose
- * control points are those of the cubic, so no curve is broken into chords. For readers that know no splines, whole outlines as LWPOLYLINE entities instead.
+ * whose control points are those of the cubic, so no curve is broken into chords. For readers that know no splines, whole outlines as LWPOLYLINE entities
+ * instead.
  * @param heightMm of the frame: its lower edge is the format's zero line.
  * @param chordMm largest distance of polylines from the curves; curves stay curves when absent.
  */

@@ -35,8 +35,7 @@ export function isSvg(bytes: Uint8Array): boolean {
 
 /**
  * Draws an SVG (W3C SVG 1.1) as a picture whose long side has `sidePx`, clear where nothing is drawn. Scripts, animation and anything that lies outside the
- * file
- * are left out by the library; text comes in the shipped font.
+ * file are left out by the library; text comes in the shipped font.
  * @throws AppError `fileTooLarge`, `badDrawing` or `pictureTooSmall`.
  */
 export function drawSvg(library: SvgLibrary, bytes: Uint8Array, file: string, sidePx: number, fonts: readonly Uint8Array[]): Rgba8 {

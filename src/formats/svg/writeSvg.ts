@@ -30,8 +30,7 @@ const ROLE_IDS: Readonly<Record<PathRole, string>> = { print: 'print', cut: 'art
 
 /**
  * What is done on a sheet as SVG at true size: width, height and viewBox in mm, one group for the film, named by it, and in it one for each role. As lines
- * every ring is an unfilled
- * path of its own, as shapes every piece is one filled path with its holes; all but the art itself are always lines.
+ * every ring is an unfilled path of its own, as shapes every piece is one filled path with its holes; all but the art itself are always lines.
  */
 export function writeSheetSvg({ film, widthMm, heightMm, runs }: CutPlan, title: string, cutAs: CutAs): string {
   const id = idFromName(film.name);

@@ -56,8 +56,7 @@ interface Place {
 
 /**
  * The frame brought to an aspect (width over height) by growing or shrinking about what stays in place while it is dragged: the corner or the middle of the
- * edge
- * across from the hold.
+ * edge across from the hold.
  */
 export function withAspect(rect: RectPx, hold: CropHold, from: Place, aspect: number, widthPx: number, heightPx: number): RectPx {
   const right = rect.xPx + rect.widthPx;

@@ -14,8 +14,7 @@ const REACH_PX = 14;
 
 /**
  * Setting the four corners of a rectangle for squaring. While they are set the table shows the photo as it reaches the step, for the corners lie on that and
- * not
- * on the flat picture that comes out. States: idle, or one corner held.
+ * not on the flat picture that comes out. States: idle, or one corner held.
  */
 export function useCorners(step: Ref<Step | undefined>) {
   const bench = useBench();

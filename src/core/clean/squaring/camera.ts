@@ -88,8 +88,7 @@ const ROUNDS = 30;
 
 /**
  * The view of a sheet and the lens through which it was taken, from marks found in the photo: Levenberg-Marquardt on the distances in the photo (K. Levenberg,
- * Quart. Appl.
- * Math. 2, 1944; D. Marquardt, SIAM J. Appl. Math. 11, 1963), numeric derivatives.
+ * Quart. Appl. Math. 2, 1944; D. Marquardt, SIAM J. Appl. Math. 11, 1963), numeric derivatives.
  */
 export function fitView(start: SheetView, sheetMm: ArrayLike<number>, photoPx: ArrayLike<number>): SheetView {
   const bends = sheetMm.length / 2 >= LEAST_FOR_LENS;

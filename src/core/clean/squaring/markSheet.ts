@@ -23,8 +23,7 @@ const CLEARANCE_MM = 6;
 
 /**
  * The marks of a sheet, clockwise from the upper left corner. That corner's mark is dotted, so that the sheet is never taken upside down; on Letter the next
- * one
- * is dotted too, which tells the papers apart.
+ * one is dotted too, which tells the papers apart.
  */
 export function marksOf(paper: Paper): SheetMark[] {
   const { widthMm, heightMm } = PAPERS[paper];

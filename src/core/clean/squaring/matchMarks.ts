@@ -17,8 +17,7 @@ const NEAR = 0.8;
 
 /**
  * Finds which rings are the marks of which paper. The corners are looked for among the points of the convex hull; the four that place most of the other marks,
- * with dots where
- * dots should be, win. @returns undefined when no four do.
+ * with dots where dots should be, win. @returns undefined when no four do.
  */
 export function matchMarks(rings: readonly FoundMark[], widthPx: number, heightPx: number, lens: Lens = STRAIGHT): MatchedSheet | undefined {
   const corners = hullOf(rings);

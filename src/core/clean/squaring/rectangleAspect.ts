@@ -3,9 +3,8 @@ const LEAST_PERSPECTIVE = 0.01;
 
 /**
  * Width over height of a rectangle seen at an angle, from its four corners, for square pixels and the optical axis in the middle of the photo (Z. Zhang & L.-W.
- * He, "Whiteboard scanning and
- * image enhancement", Digital Signal Processing 17(2), 2007, doi:10.1016/j.dsp.2006.05.006). Seen nearly straight on, where the lens cannot be told, the ratio
- * of the mean sides is taken.
+ * He, "Whiteboard scanning and image enhancement", Digital Signal Processing 17(2), 2007, doi:10.1016/j.dsp.2006.05.006). Seen nearly straight on, where the
+ * lens cannot be told, the ratio of the mean sides is taken.
  * @param corners upper left, upper right, lower right, lower left, in px from the middle of the photo.
  */
 export function rectangleAspect(corners: readonly (readonly [number, number])[], halfDiagonalPx: number): number {

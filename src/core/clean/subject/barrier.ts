@@ -3,10 +3,8 @@ const SCANS = 3;
 
 /**
  * How high the barrier is that a way from the seeds to each pixel must cross at least: the difference between the highest and the lowest value on it (minimum
- * barrier distance, in the
- * raster-scanning approximation of J. Zhang et al., "Minimum barrier salient object detection at 80 FPS", ICCV 2015, doi:10.1109/ICCV.2015.165). What the
- * ground's own texture and slow
- * light lead to without a step has none.
+ * barrier distance, in the raster-scanning approximation of J. Zhang et al., "Minimum barrier salient object detection at 80 FPS", ICCV 2015,
+ * doi:10.1109/ICCV.2015.165). What the ground's own texture and slow light lead to without a step has none.
  * @param plane any values. @param seeds 1 where ways begin. @returns in the unit of the plane, `Infinity` without seeds.
  */
 export function barrierFrom(plane: Float32Array, seeds: Uint8Array, width: number): Float32Array {

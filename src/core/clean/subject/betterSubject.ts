@@ -30,8 +30,7 @@ const MOST_SHARE = 0.8;
 
 /**
  * Which of two masks shows the subject. Areas are right wherever the ground is even or out of focus; where the ground has sharp edges of its own, as grain and
- * planks, or the subject areas that
- * look like it, they fall to bits, and what stands out has the shorter border.
+ * planks, or the subject areas that look like it, they fall to bits, and what stands out has the shorter border.
  * @returns `none` when what stands out is no better than a guess and areas have found next to nothing, or all.
  */
 export function betterSubject({ byAreas, standing, ground, colours, edges }: TwoSubjects): 'areas' | 'standing' | 'none' {

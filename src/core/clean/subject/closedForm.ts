@@ -18,8 +18,7 @@ export interface ClosedForm {
 
 /**
  * Alpha where it is not known, from where it is: in every window of 3 × 3 pixels alpha is taken for a straight function of colour, and the alpha that bends
- * these the
- * least is solved for (A. Levin, D. Lischinski & Y. Weiss, "A closed-form solution to natural image matting", IEEE TPAMI 30(2), 2008,
+ * these the least is solved for (A. Levin, D. Lischinski & Y. Weiss, "A closed-form solution to natural image matting", IEEE TPAMI 30(2), 2008,
  * doi:10.1109/TPAMI.2007.1177), by conjugate gradients with the matrix never written down (K. He, J. Sun & X. Tang, "Fast matting using large kernel matting
  * Laplacian matrices", CVPR 2010, doi:10.1109/CVPR.2010.5539896). About 1 µs a pixel and round.
  * @param start alpha, 0 to 1: what is known, and a first guess elsewhere. @param unknown 1 where alpha is wanted; not on the outermost two rows and columns.

@@ -10,16 +10,14 @@ const SAMPLES = 12_000;
 
 /**
  * What colours a side of a picture has: a mixture of normal distributions, each with its middle, the inverse of its covariance (xx, xy, xz, yy, yz, zz) and the
- * logarithm of its weight over
- * the root of the determinant: ten numbers a part.
+ * logarithm of its weight over the root of the determinant: ten numbers a part.
  */
 export type ColourMixture = Float64Array;
 const STRIDE = 10;
 
 /**
  * Fits a mixture to pixels: k-means from colours far from each other, then one distribution a cluster (as C. Rother, V. Kolmogorov & A. Blake, "GrabCut", ACM
- * TOG 23(3), 2004,
- * doi:10.1145/1015706.1015720).
+ * TOG 23(3), 2004, doi:10.1145/1015706.1015720).
  * @param weight how much each pixel counts, 0 and up. @returns empty when none counts.
  */
 export function fitMixture(planes: Three, weight: Float32Array): ColourMixture {

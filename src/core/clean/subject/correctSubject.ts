@@ -35,9 +35,8 @@ interface Window {
 
 /**
  * Changes a subject near one stroke: a graph cut in the stroke's neighbourhood alone, whose rim stays as it was. What lies under the stroke is as it says; what
- * is like the colours under it
- * and not parted from it by an edge goes along, the nearer the more, by ways that edges make longer (the seeds of Y. Boykov & M.-P. Jolly, ICCV 2001,
- * doi:10.1109/ICCV.2001.937505, held within a window).
+ * is like the colours under it and not parted from it by an edge goes along, the nearer the more, by ways that edges make longer (the seeds of Y. Boykov &
+ * M.-P. Jolly, ICCV 2001, doi:10.1109/ICCV.2001.937505, held within a window).
  * @param marks what earlier and later strokes settled: stays. @returns another mask; the one that comes in stays.
  */
 export function correctSubject(subject: Uint8Array, { width, height, planes }: Planes, marks: Uint8Array, { says, cover, reachPx }: Correction): Uint8Array {

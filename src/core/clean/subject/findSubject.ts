@@ -73,10 +73,8 @@ function groundAround(colours: Planes, subject: Uint8Array): SmoothGround {
 
 /**
  * Areas are parted by sharp edges (flat art laid on paper or on a softened photograph has them, shadows and light have not); those along the picture's border
- * and what joins them without an
- * edge are ground, continued smoothly under the rest; a graph cut then decides each pixel by its area, its colour against that ground, and edges (after Y.
- * Boykov & M.-P. Jolly,
- * "Interactive graph cuts", ICCV 2001, doi:10.1109/ICCV.2001.937505).
+ * and what joins them without an edge are ground, continued smoothly under the rest; a graph cut then decides each pixel by its area, its colour against that
+ * ground, and edges (after Y. Boykov & M.-P. Jolly, "Interactive graph cuts", ICCV 2001, doi:10.1109/ICCV.2001.937505).
  */
 function* subjectByAreas(colours: Planes, edges: SharpEdges, marks: Uint8Array): Task<{ subject: Uint8Array; ground: SmoothGround }> {
   const { width, height } = colours;

@@ -50,9 +50,8 @@ export interface SubjectLift {
 
 /**
  * Clears everything but the subject, which is found by itself and corrected by strokes, in their order, each near itself unless it teaches. What is clear
- * already stays clear. About two
- * seconds whatever the size, and 0.2 µs a pixel along the border; another stroke on the same picture costs a tenth, since what was found without it is
- * remembered.
+ * already stays clear. About two seconds whatever the size, and 0.2 µs a pixel along the border; another stroke on the same picture costs a tenth, since what
+ * was found without it is remembered.
  * @throws AppError `noSubject` when all of it is ground.
  */
 export function* liftSubject(art: Art, strokes: readonly SubjectStroke[] = [], { rimPx = 0, largest = false }: SubjectOptions = {}): Task<SubjectLift> {
@@ -90,8 +89,7 @@ const PLAIN_AROUND = 0.6;
 
 /**
  * In flat art areas go or stay as a whole, thin lines and small bits too, and the edge is known as exactly as after a lift by pointing. Where one tone has most
- * of the border it is the
- * ground, and what has quite another tone and does not touch the border is not.
+ * of the border it is the ground, and what has quite another tone and does not touch the border is not.
  * @param isSaid whether strokes said what stays: then that counts alone. @returns undefined where a shadow lies on the ground, which is no flat art then.
  */
 function* clearAround(art: Art, mask: Uint8Array, isSaid: boolean): Task<Art | undefined> {

@@ -16,8 +16,7 @@ const LITTLE = 0.35;
 
 /**
  * Alpha and true colour in a rim around a subject's border: hair, fur, what is out of focus. Within `rimPx` to both sides of the border alpha is solved for; on
- * a
- * large picture it is solved on a reduced one, whose lines from colour to alpha are then read at each full pixel (K. He & J. Sun, "Fast guided filter",
+ * a large picture it is solved on a reduced one, whose lines from colour to alpha are then read at each full pixel (K. He & J. Sun, "Fast guided filter",
  * arXiv:1505.00996, 2015). The ground's tint is taken out by the compositing equation, where enough of the subject is there.
  * @param lifted the art as it was cut out with a hard border. @param original the art before. @param ground the ground's colour at a pixel of the art.
  */

@@ -24,10 +24,8 @@ const TELLS_LEAST = 1e-4;
 
 /**
  * The subject as what stands out from all that leads to the picture's border without a step, and has other colours: barriers give the first guess, or ways from
- * strokes where there are some that
- * keep, mixtures of colours and cuts by turns the rest (C. Rother, V. Kolmogorov & A. Blake, "GrabCut", ACM TOG 23(3), 2004, doi:10.1145/1015706.1015720).
- * Departs from it in that colours
- * which no side has speak for the subject, since the ground is seen all around.
+ * strokes where there are some that keep, mixtures of colours and cuts by turns the rest (C. Rother, V. Kolmogorov & A. Blake, "GrabCut", ACM TOG 23(3), 2004,
+ * doi:10.1145/1015706.1015720). Departs from it in that colours which no side has speak for the subject, since the ground is seen all around.
  * @param colours a small picture, some 300 px. @param sharp its sharp edges. @param marks one of `MARK` or 0 for each pixel. @returns 1 where the subject is.
  */
 export function standingOut(colours: Planes, sharp: Float32Array, marks: Uint8Array): Uint8Array {

@@ -3,8 +3,7 @@ const SCANS = 8;
 
 /**
  * Length of the shortest way to each pixel, where every pixel costs something to enter (generalised distance transform by raster scans; P. J. Toivanen, "New
- * geodesic distance transforms for
- * gray-scale images", Pattern Recognition Letters 17(5), 1996, doi:10.1016/0167-8655(96)00010-4).
+ * geodesic distance transforms for gray-scale images", Pattern Recognition Letters 17(5), 1996, doi:10.1016/0167-8655(96)00010-4).
  * @param cost above 0 for each pixel. @param seeds 1 where ways begin. @returns in the unit of the cost, `Infinity` without seeds.
  */
 export function wayFrom(cost: Float32Array, seeds: Uint8Array, width: number): Float32Array {

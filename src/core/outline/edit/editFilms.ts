@@ -45,8 +45,7 @@ export type Edit = { readonly films: readonly FilmPaths[] } | { readonly refused
 
 /**
  * Edits of nodes. Films that meet have the very same edge, and keep it: what changes on a shared edge changes in every film that has it. All give new films;
- * those that
- * an edit did not touch are the same objects as before.
+ * those that an edit did not touch are the same objects as before.
  */
 
 const pathOf = (films: readonly FilmPaths[], ref: { readonly film: string; readonly path: number }): EditPath => {

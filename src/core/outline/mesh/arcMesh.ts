@@ -21,8 +21,7 @@ import { saddleRule } from './saddles.ts';
 
 /**
  * The edges between all tones as a planar graph. Each arc is one curve, fitted once, which the tones on both of its sides use: neighbours have not a similar
- * edge
- * but the same one. Coordinates are px of the art.
+ * edge but the same one. Coordinates are px of the art.
  */
 export interface ArcMesh {
   readonly kind: 'arcMesh';
@@ -119,8 +118,7 @@ export function* fitMesh(arcs: CrackArcs, places: CrackPlaces, width: number, he
 
 /**
  * An edge that compression or noise has roughened is followed no closer than this times its roughness: single points may stray as far, while the mean square
- * holds the curve
- * to the middle of them. The latter is this share of what is to be followed, and of no weight where the edge is clean.
+ * holds the curve to the middle of them. The latter is this share of what is to be followed, and of no weight where the edge is clean.
  */
 const ROUGH_FOLLOWS = 6;
 const ROUGH_RMS = 0.7;

@@ -13,8 +13,7 @@ export interface CrackPlaces {
   between(left: number, right: number): void;
   /**
    * Where the edge crosses from the centre of cell `left` towards that of `left + across`, px; NaN where it runs nearly along the way between the two and is
-   * better placed by
-   * others, unless `every` crossing is wanted.
+   * better placed by others, unless `every` crossing is wanted.
    * @param along from a cell to the next one in the direction of travel.
    */
   crossing(left: number, across: number, along: number, every: boolean): number;

@@ -6,8 +6,7 @@ const LEAST_PX = 2;
 
 /**
  * Closes what a reach leaves open of a neighbour that it nearly runs through, as under a line: a slit that lies under that neighbour alone, no broader than
- * both its sides reach, is not worth a cut, nobody sees it,
- * and its waste cannot be lifted.
+ * both its sides reach, is not worth a cut, nobody sees it, and its waste cannot be lifted.
  * @param isOpen 1 where the film does not lie; what is closed is set to 0. @param reachOf how far the film runs on at a pixel, px; 0 where it may not.
  */
 export function closeSlits(isOpen: Uint8Array, width: number, height: number, reachOf: (pixel: number) => number): void {

@@ -8,8 +8,8 @@ const ENOUGH = 96;
 
 /**
  * How rough each arc is, px: as rough as its own points say, but no rougher than the long edges between the same two tones are, or than all long edges where
- * those are few. Compression and
- * noise roughen all edges between two tones alike, while the third differences of a short arc, such as a letter's counter, are those of its shape.
+ * those are few. Compression and noise roughen all edges between two tones alike, while the third differences of a short arc, such as a letter's counter, are
+ * those of its shape.
  */
 export function commonRoughness({ left, right, count }: CrackArcs, points: readonly ArcPoints[]): (arc: number) => number {
   const pairs = new Map<number, number[]>();

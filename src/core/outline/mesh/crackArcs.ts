@@ -44,9 +44,8 @@ export type JoinsNorthWest = (vertex: number) => boolean;
 
 /**
  * Follows all cracks: first from node to node, then those that close on themselves. Nodes are where three or more labels meet, where an edge meets the
- * picture's frame, and
- * the picture's corners, so that what lies along the frame is straight. Where only two labels meet in four
- * cells, or one label twice and two others, the label that is there twice is joined across the corner; for two labels `joinsNorthWest` says which.
+ * picture's frame, and the picture's corners, so that what lies along the frame is straight. Where only two labels meet in four cells, or one label twice and
+ * two others, the label that is there twice is joined across the corner; for two labels `joinsNorthWest` says which.
  * @throws AppError `tooIntricate` above `MAX_ARCS`.
  */
 export function crackArcs(labels: LabelMap, joinsNorthWest: (cells: Uint8Array, stride: number) => JoinsNorthWest): CrackArcs {

@@ -27,8 +27,7 @@ const LEAST_HEIGHT = 20;
  * second's; for an edge to what is clear, its alpha. Summed across the edge, from where there is only the one to where there is only the other, the shares say
  * exactly where a straight edge runs, and a symmetric blur does not change it (lowest grey moment: Tabatabai & Mitchell, IEEE PAMI 6(2), 1984,
  * doi:10.1109/TPAMI.1984.4767502). Where a third tone lies too near for that, the colours of the whole profile, from the first tone across a thin strip to the
- * third,
- * are the sum of the three tones times their widths, which least squares solves for.
+ * third, are the sum of the three tones times their widths, which least squares solves for.
  */
 export class EdgePlaces implements CrackPlaces {
   private readonly words: Int32Array;

@@ -19,8 +19,8 @@ export function sidesOfLabels(arcs: CrackArcs, isOf: (label: number) => boolean)
 
 /**
  * The outline of a film: all arcs with the film on one side only, put together to rings, outer ones clockwise on screen, holes the other way, each with the
- * ring around it.
- * Curves are copied, never fitted anew, so films that meet have the very same edge. Where the film touches itself only at a node, it is two pieces.
+ * ring around it. Curves are copied, never fitted anew, so films that meet have the very same edge. Where the film touches itself only at a node, it is two
+ * pieces.
  */
 export function filmOutline(mesh: ArcMesh, sides: FilmSides): Curves {
   const halves = halvesOf(mesh.arcs, sides);

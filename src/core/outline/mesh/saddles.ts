@@ -4,8 +4,8 @@ import type { EdgePlaces } from './edgePlaces.ts';
 
 /**
  * At a corner of pixels around which two tones alternate, a thin line of one of them goes through; the grey of its pixels, each of which it only partly covers,
- * would break it into beads. Elsewhere it is
- * the pair that the bilinear surface through the four shares joins (Nielson & Hamann, "The asymptotic decider", 1991, doi:10.1109/VISUAL.1991.175782).
+ * would break it into beads. Elsewhere it is the pair that the bilinear surface through the four shares joins (Nielson & Hamann, "The asymptotic decider",
+ * 1991, doi:10.1109/VISUAL.1991.175782).
  */
 export const saddleRule =
   (places: EdgePlaces, cells: Uint8Array, stride: number): JoinsNorthWest =>

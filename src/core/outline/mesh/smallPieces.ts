@@ -4,8 +4,7 @@ import type { MeshRegions } from './meshRegions.ts';
 
 /**
  * Films of the regions with every piece and opening below a size left out: regions of one film that hang together over an edge, smaller than that, become the
- * film, or
- * none, with which they share most of their edge. Smallest first, so that bits inside bits go together. What lies outside of the picture stays.
+ * film, or none, with which they share most of their edge. Smallest first, so that bits inside bits go together. What lies outside of the picture stays.
  * @param filmOf film of each region, −1 for none; not changed. @param leastAreaPx2 px², by the curves themselves.
  */
 export function withoutSmallPieces({ arcs, curves }: ArcMesh, regions: MeshRegions, filmOf: Int32Array, leastAreaPx2: number): Int32Array {
