@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { decode as decodeBmp } from 'bmp-ts';
 import type * as resvg from '@resvg/resvg-wasm';
@@ -13,6 +12,7 @@ import { decodeHeic, type HeicLibrary } from '../src/formats/picture/decodeHeic.
 import type { DecodePicture } from '../src/formats/picture/decodedPicture.ts';
 import { DRAWN_SIDE_PX, drawSvg, isSvg, svgDpi, type SvgLibrary } from '../src/formats/picture/drawSvg.ts';
 import { statedDpi } from '../src/formats/picture/statedDpi.ts';
+import { packageFile } from './packageFile.ts';
 
 /** Decodes on the command line and in tests: native decoders for all but BMP, HEIC and SVG, upright by EXIF, embedded profiles turned into sRGB, first frame only. */
 export const decodeFile: DecodePicture = async (bytes, file, { drawnSidePx = DRAWN_SIDE_PX } = {}) => {
@@ -35,7 +35,6 @@ export const decodeFile: DecodePicture = async (bytes, file, { drawnSidePx = DRA
 
 // Code that was kept compiled cannot import while it runs, but it can require.
 const load = createRequire(import.meta.url);
-const packageFile = (name: string): Promise<Buffer> => readFile(load.resolve(name));
 
 let svgLibrary: Promise<SvgLibrary> | undefined;
 function loadSvg(): Promise<SvgLibrary> {

@@ -25,7 +25,8 @@ export function flatten(curves: Curves, tolerance: number): Rings {
   return { kind: 'rings', points: Float64Array.from(points), starts: Int32Array.from(starts) };
 }
 
-function chordCount(c: ArrayLike<number>, at: number, tolerance: number): number {
+/** Chords of the cubic at `at` that lie within a tolerance of it. */
+export function chordCount(c: ArrayLike<number>, at: number, tolerance: number): number {
   const d1 = Math.hypot(c[at] - 2 * c[at + 2] + c[at + 4], c[at + 1] - 2 * c[at + 3] + c[at + 5]);
   const d2 = Math.hypot(c[at + 2] - 2 * c[at + 4] + c[at + 6], c[at + 3] - 2 * c[at + 5] + c[at + 7]);
   return Math.max(1, Math.min(500, Math.ceil(Math.sqrt((0.75 * Math.max(d1, d2)) / tolerance))));

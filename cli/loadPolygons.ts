@@ -1,0 +1,12 @@
+import startClipper from 'clipper2-wasm/dist/es/clipper2z.js';
+import type { PolygonLibrary } from '../src/core/combine/polygonLibrary.ts';
+import { polygonLibrary } from '../src/formats/polygons/polygonLibrary.ts';
+import { packageFile } from './packageFile.ts';
+
+let library: Promise<PolygonLibrary> | undefined;
+
+/** The polygon library, started once. */
+export function loadPolygons(): Promise<PolygonLibrary> {
+  library ??= (async () => polygonLibrary(await startClipper({ wasmBinary: await packageFile('clipper2-wasm/dist/es/clipper2z.wasm') })))();
+  return library;
+}
