@@ -7,6 +7,6 @@ let library: Promise<PolygonLibrary> | undefined;
 
 /** The polygon library, started once. */
 export function loadPolygons(): Promise<PolygonLibrary> {
-  library ??= (async () => polygonLibrary(await startClipper({ wasmBinary: await packageFile('clipper2-wasm/dist/es/clipper2z.wasm') })))();
+  library ??= (async () => polygonLibrary(await startClipper({ wasmBinary: new Uint8Array(await packageFile('clipper2-wasm/dist/es/clipper2z.wasm')).buffer })))();
   return library;
 }

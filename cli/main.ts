@@ -5,15 +5,18 @@ import { parseArguments } from './arguments.ts';
 import { auto } from './commands/auto.ts';
 import type { Command, Console } from './commands/command.ts';
 import { clean } from './commands/clean.ts';
+import { combine } from './commands/combine.ts';
+import { importDrawing } from './commands/import.ts';
 import { lift } from './commands/lift.ts';
 import { look } from './commands/look.ts';
 import { marks } from './commands/marks.ts';
+import { offset } from './commands/offset.ts';
 import { report } from './commands/report.ts';
 import { run } from './commands/run.ts';
 import { square } from './commands/square.ts';
 import { trace } from './commands/trace.ts';
 
-const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto, report };
+const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto, report, import: importDrawing, combine, offset };
 
 function overview(): string {
   const lines = Object.entries(COMMANDS).map(([name, command]) => `  ${name.padEnd(8)}${command.about}`);

@@ -134,20 +134,25 @@ test('a twelve-megapixel photo opens, lifts and shows its cut while the page goe
   await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('piece', { timeout: 60_000 });
 });
 
-test('a scan on shaded paper becomes clean ink: light levelled, break mended, two tones', async ({ page }) => {
+test('a scan on shaded paper becomes clean ink: light levelled, break mended, its tones found', async ({ page }) => {
   await openShelf(page);
   await page.getByRole('button', { name: 'Open Bell buoy tote' }).click();
   await goTo(page, 'Clean');
-  for (const [name, words] of [['Light levelling', 'light fell off by'], ['Levels', 'found: '], ['Gap mending', /^[1-9] breaks? closed/], ['Fewer colours', 'found: 2 tones'], ['Smoothing', 'noise']] as const) {
+  for (const [name, words] of [['Light levelling', 'light fell off by'], ['Levels', 'found: '], ['Gap mending', /^[1-9] breaks? closed/], ['Fewer colours', /^found: [23] tones$/], ['Smoothing', 'noise']] as const) {
     await addStep(page, name);
     await expect(page.locator('.step', { hasText: name }).locator('.words')).toContainText(words, { timeout: 30_000 });
   }
   await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('piece');
+  await settled(page);
+  // Paper, ink, and the faint line under it, which the picture reduced for the screen does not show.
+  const words = page.locator('.step', { hasText: 'Fewer colours' }).locator('.words');
+  await expect(words).toHaveText('found: 3 tones');
   await page.getByRole('button', { name: /^Fewer colours/ }).click();
-  await setQuantity(page, 'Tones with background', '3');
-  await expect(page.locator('.step', { hasText: 'Fewer colours' }).locator('.words')).toContainText(/^[23] tones/);
+  await setQuantity(page, 'Tones with background', '2');
+  await expect(words).toContainText(/^2 tones/);
   await page.keyboard.press('Control+z');
-  await expect(page.locator('.step', { hasText: 'Fewer colours' }).locator('.words')).toContainText('found: 2 tones');
+  await settled(page);
+  await expect(words).toHaveText('found: 3 tones');
 });
 
 test('a first look says what the picture is and shows ways to start, one of which is taken by a click', async ({ page }) => {

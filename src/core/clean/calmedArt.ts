@@ -18,20 +18,20 @@ export interface CalmedArt {
 
 /** What the last art was calmed to is kept up to this size, px: a proposal, a sweep that finds nothing and the separation after it all read the same art. */
 const KEPT_PX = 4_500_000;
-let last: { readonly colour: WeakRef<Uint8Array>; readonly alpha: WeakRef<Uint8Array> | undefined; readonly calmed: CalmedArt } | undefined;
+let last: { readonly colour: WeakRef<Uint8Array>; readonly alpha: WeakRef<Uint8Array> | 'whole'; readonly calmed: CalmedArt } | undefined;
 
 /** Calms an art. A pure function of it: that the last one is kept saves time alone. */
 export function* calmedArt(art: Art): Task<CalmedArt> {
   const { colour, alpha, width, height } = art;
   // Where nothing is clear all alphas are the same.
-  const ofAlpha = isOpaque(alpha) ? undefined : alpha;
-  if (last !== undefined && last.colour.deref() === colour.data && last.alpha?.deref() === ofAlpha) return last.calmed;
+  const isWhole = isOpaque(alpha);
+  if (last?.colour.deref() === colour.data && (isWhole ? last.alpha === 'whole' : last.alpha !== 'whole' && last.alpha.deref() === alpha)) return last.calmed;
   const noise = noiseLevel(colour);
   const smooth = yield* within(sigmaFilter(colour, Math.max(12, Math.min(40, 10 + 3 * noise)), false), 0, 0.8);
   const plain = plainPixels(smooth, alpha, 6 + noise);
   yield 0.9;
   markThinLines(smooth, plain);
   const calmed = { noise, smooth, plain };
-  last = width * height > KEPT_PX ? undefined : { colour: new WeakRef(colour.data), alpha: ofAlpha === undefined ? undefined : new WeakRef(ofAlpha), calmed };
+  last = width * height > KEPT_PX ? undefined : { colour: new WeakRef(colour.data), alpha: isWhole ? 'whole' : new WeakRef(alpha), calmed };
   return calmed;
 }

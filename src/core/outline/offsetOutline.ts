@@ -2,7 +2,8 @@ import { makeShareMap } from '../raster/raster.ts';
 import { followedBy, scaling, translation } from '../geometry/affine.ts';
 import { chordDistance2, chordsOf, eachCellNear } from './chords.ts';
 import { coverageOf } from './coverage.ts';
-import { boundsOf, CurvesBuilder, depthOf, isOpenRing, ringCount, type Curves } from './curves.ts';
+import { boundsOf, coordsOfVerb, CurvesBuilder, depthOf, isOpenRing, LINE, ringCount, type Curves } from './curves.ts';
+import { nestRings } from './nestRings.ts';
 import { outlineOf } from './traceOutline.ts';
 import { transformCurves } from './transformCurves.ts';
 
@@ -21,6 +22,72 @@ const CORNER_RAD = 0.8;
  * @param width in units of the coordinates, above 0.
  */
 export function offsetOutline(curves: Curves, width: number): Curves {
+  return outlineAround(curves, width, true);
+}
+
+/**
+ * The outline at a distance inside of others: what is left when a disc of that radius rolls along them. What is narrower than twice the distance goes.
+ * @param width in units of the coordinates, above 0.
+ */
+export function insetOutline(curves: Curves, width: number): Curves {
+  const box = boundsOf(curves);
+  if (box === undefined || !(width > 0)) return curves;
+  const margin = 3 * width;
+  const around = new CurvesBuilder();
+  around.start(box.left - margin, box.top - margin, -1);
+  around.line(box.right + margin, box.top - margin);
+  around.line(box.right + margin, box.bottom + margin);
+  around.line(box.left - margin, box.bottom + margin);
+  around.line(box.left - margin, box.top - margin);
+  around.close();
+  for (let ring = 0; ring < ringCount(curves); ring++) if (!isOpenRing(curves, ring)) around.copy(curves, ring, -1);
+  // What is around them grows instead; its own outer edge is left out again.
+  const grown = offsetOutline(nestRings(around.build()), width);
+  const left = new CurvesBuilder();
+  for (let ring = 0; ring < ringCount(grown); ring++) if (grown.parent[ring] >= 0) left.copy(grown, ring, -1);
+  return nestRings(left.build());
+}
+
+/**
+ * The outline of a line drawn with a round pen: what lies nearer to the curves than `radius`, on both sides. Rings may be open.
+ * @param radius in units of the coordinates, above 0.
+ */
+export function strokeOutline(curves: Curves, radius: number): Curves {
+  return outlineAround(thereAndBack(curves), radius, false);
+}
+
+/** Open rings as closed ones that go back the way they came. */
+function thereAndBack(curves: Curves): Curves {
+  const builder = new CurvesBuilder();
+  for (let ring = 0; ring < ringCount(curves); ring++) {
+    if (!isOpenRing(curves, ring)) {
+      builder.copy(curves, ring, -1);
+      continue;
+    }
+    const { verbs, coords, verbStart, coordStart } = curves;
+    let at = coordStart[ring];
+    builder.start(coords[at], coords[at + 1], -1);
+    for (let v = verbStart[ring]; v < verbStart[ring + 1]; v++, at += coordsOfVerb(verbs[v - 1])) drawVerb(builder, coords, verbs[v], at, 1);
+    for (let v = verbStart[ring + 1] - 1; v >= verbStart[ring]; v--) {
+      at -= coordsOfVerb(verbs[v]);
+      drawVerb(builder, coords, verbs[v], at, -1);
+    }
+    builder.close();
+  }
+  return builder.build();
+}
+
+/** A line or cubic whose first point stands at `at`, there or back. */
+function drawVerb(builder: CurvesBuilder, c: Float64Array, verb: number, at: number, way: 1 | -1): void {
+  if (verb === LINE) {
+    const to = way === 1 ? at + 2 : at;
+    builder.line(c[to], c[to + 1]);
+  } else if (way === 1) builder.cubic(c[at + 2], c[at + 3], c[at + 4], c[at + 5], c[at + 6], c[at + 7]);
+  else builder.cubic(c[at + 4], c[at + 5], c[at + 2], c[at + 3], c[at], c[at + 1]);
+}
+
+/** @param isFilled whether what lies inside of the rings belongs to it. */
+function outlineAround(curves: Curves, width: number, isFilled: boolean): Curves {
   const box = boundsOf(curves);
   if (box === undefined || !(width > 0)) return curves;
   const margin = width * 1.2;
@@ -30,7 +97,7 @@ export function offsetOutline(curves: Curves, width: number): Curves {
   const inField = transformCurves(curves, toField);
   const columns = Math.ceil(wide / cell) + 2;
   const rows = Math.ceil(high / cell) + 2;
-  const inside = coverageOf(inField, columns, rows);
+  const inside = isFilled ? coverageOf(inField, columns, rows) : new Uint8Array(columns * rows);
   const distance = distanceToEdge(inField, columns, rows);
   const radius = width / cell;
   // Half-way is at the radius; the eight bits span four cells of distance, a sixty-fourth of one each.
