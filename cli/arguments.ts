@@ -86,12 +86,12 @@ export function choiceOption<Choice extends string>(parsed: Parsed, name: string
   return found;
 }
 
-/** A length in mm, or undefined. A bare number is mm. */
-export function lengthOption(parsed: Parsed, name: string): number | undefined {
+/** A length in mm, or undefined. A bare number is mm. @param least and @param most of it, mm. */
+export function lengthOption(parsed: Parsed, name: string, least = 1, most = 10_000): number | undefined {
   const text = parsed.values.get(name);
   if (text === undefined) return undefined;
   const length = parseLength(text, 'mm');
-  if (length === undefined || !(length >= 1 && length <= 10_000)) throw new AppError('badValue', { name: `--${name}`, value: text, takes: 'a length from 1 mm to 10 m such as 200mm, 20cm or "3 1/2 in"' });
+  if (length === undefined || !(length >= least && length <= most)) throw new AppError('badValue', { name: `--${name}`, value: text, takes: `a length from ${least} mm to ${most >= 1000 ? `${most / 1000} m` : `${most} mm`} such as ${least < 1 ? '2mm, 0.4mm' : '200mm, 20cm'} or "3 1/2 in"` });
   return length;
 }
 

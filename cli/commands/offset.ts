@@ -2,9 +2,8 @@ import { basename } from 'node:path';
 import { AppError } from '../../src/core/errors/appError.ts';
 import { ringCount } from '../../src/core/outline/curves.ts';
 import { insetOutline, offsetOutline } from '../../src/core/outline/offsetOutline.ts';
-import { parseLength } from '../../src/core/units/parseLength.ts';
 import { writeOutlineSvg } from '../../src/formats/svg/writeSvg.ts';
-import { FORCE_OPTION, oneInput, required } from '../arguments.ts';
+import { FORCE_OPTION, lengthOption, oneInput, required } from '../arguments.ts';
 import { Outputs } from '../outputs.ts';
 import { readDrawing } from '../readDrawing.ts';
 import type { Command } from './command.ts';
@@ -18,13 +17,13 @@ export const offset: Command = {
   async run(parsed) {
     const input = oneInput(parsed);
     const out = required(parsed, 'out', 'the SVG file to write');
-    const text = required(parsed, 'by', 'a length, such as 2mm').trim();
-    const length = parseLength(text.replace(/^-/, ''), 'mm');
-    if (length === undefined || !(length > 0 && length <= MOST_MM)) throw new AppError('badValue', { name: '--by', value: text, takes: `a length up to ${MOST_MM} mm that is not 0, such as 2mm or -1mm` });
+    required(parsed, 'by', 'a length, such as 2mm');
+    const byMm = lengthOption(parsed, 'by', -MOST_MM, MOST_MM) ?? 0;
+    if (byMm === 0) throw new AppError('badValue', { name: '--by', value: '0', takes: 'a length that is not 0, such as 2mm or -1mm' });
     const outputs = await Outputs.of([input], parsed.values.has('force'));
     await outputs.check(out);
     const { widthMm, heightMm, layers } = await readDrawing(input);
-    const films = layers.map(({ name, colour, curves }) => ({ film: { id: name, name, colour }, curves: text.startsWith('-') ? insetOutline(curves, length) : offsetOutline(curves, length) }));
+    const films = layers.map(({ name, colour, curves }) => ({ film: { id: name, name, colour }, curves: byMm < 0 ? insetOutline(curves, -byMm) : offsetOutline(curves, byMm) }));
     if (films.every(({ curves }) => ringCount(curves) === 0)) throw new AppError('nothingToCut');
     await outputs.write(out, writeOutlineSvg(films, widthMm, heightMm, basename(input)));
     return 0;

@@ -5,6 +5,7 @@ export type ErrorCode =
   | 'truncated'
   | 'damaged'
   | 'badDrawing'
+  | 'badFont'
   | 'fileTooLarge'
   | 'pictureTooLarge'
   | 'pictureTooSmall'

@@ -32,8 +32,12 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
     todo: 'Open it in a program that shows it and save it anew as PNG, or ask for it again.',
   }),
   badDrawing: (d) => ({
-    what: `${named(d)} is not a whole SVG drawing, or nothing in it has a size.`,
-    todo: 'Open it in the program that drew it and export it once more, or export a PNG.',
+    what: `${named(d)} is not a whole drawing that Limner reads${d['reason'] === undefined ? ', or nothing in it has a size' : `: ${d['reason']}`}.`,
+    todo: 'Open it in the program that drew it and export it once more, as SVG or DXF, or export a PNG.',
+  }),
+  badFont: (d) => ({
+    what: `${named(d)} is not a font that Limner reads${d['reason'] === undefined ? '' : `: ${d['reason']}`}.`,
+    todo: 'Use a TTF, OTF, WOFF or WOFF2 file, or one of the fonts that are shipped.',
   }),
   fileTooLarge: (d) => ({
     what: `${named(d)} has ${d['megabytes']} MB; Limner reads files up to ${d['limitMegabytes']} MB.`,

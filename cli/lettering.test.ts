@@ -1,0 +1,61 @@
+import { readFile, stat, writeFile } from 'node:fs/promises';
+import { describe, expect, it } from 'vitest';
+import { MANNERS } from '../src/core/lettering/fonts.ts';
+import { boundsOf, ringCount } from '../src/core/outline/curves.ts';
+import { readSvg } from '../src/formats/svg/readSvg.ts';
+import { limner, ownFolder } from '../tests/fixtures/command.ts';
+import { loadPolygons } from './loadPolygons.ts';
+
+const at = await ownFolder();
+const library = await loadPolygons();
+interface Listed {
+  readonly name: string;
+  readonly manner: string;
+  readonly file: string;
+}
+const listed = JSON.parse((await limner('fonts', '--json')).out) as Listed[];
+const drawn = async (file: string) => readSvg(library, new Uint8Array(await readFile(file)), file);
+
+describe('fonts', () => {
+  it('are at least forty, in every manner, each with its file', async () => {
+    expect(listed.length).toBeGreaterThanOrEqual(40);
+    expect(new Set(listed.map(({ manner }) => manner))).toEqual(new Set(MANNERS));
+    for (const { file } of listed) expect((await stat(file)).size).toBeGreaterThan(1000);
+    expect((await limner('fonts')).out.trim().split('\n')).toHaveLength(listed.length);
+  });
+});
+
+describe('letter', () => {
+  it('writes a text at its true size, by a name or a file, with spaces and capitals as they come', async () => {
+    for (const font of ['Oswald', 'bebas neue', listed[0].file]) {
+      expect((await limner('letter', 'HI', '--font', font, '--height', '30mm', '--out', at('hi.svg'), '--force')).code).toBe(0);
+      const { heightMm, layers } = await drawn(at('hi.svg'));
+      expect(Math.abs(heightMm - 30)).toBeLessThan(0.3);
+      expect(ringCount(layers[0].curves)).toBe(2);
+    }
+  });
+
+  it('goes around a circle, joins, gets thicker and as wide as it is told', async () => {
+    expect((await limner('letter', 'VILLAGE REGATTA', '--font', 'Graduate', '--height', '12mm', '--around-circle', '--out', at('round.svg'))).code).toBe(0);
+    const round = await drawn(at('round.svg'));
+    expect(round.heightMm / round.widthMm).toBeGreaterThan(0.8);
+    expect((await limner('letter', 'regatta', '--font', 'Pacifico', '--height', '20mm', '--join', '--out', at('joined.svg'))).code).toBe(0);
+    const [joined] = (await drawn(at('joined.svg'))).layers;
+    expect(Array.from(joined.curves.parent).filter((parent) => parent < 0)).toHaveLength(1);
+    expect((await limner('letter', 'ROW', '--font', 'Oswald', '--height', '1in', '--width', '120mm', '--thicken', '0.5mm', '--out', at('wide.svg'))).code).toBe(0);
+    expect(Math.abs((await drawn(at('wide.svg'))).widthMm - 121)).toBeLessThan(0.1);
+    const box = boundsOf((await drawn(at('wide.svg'))).layers[0].curves);
+    expect(Math.abs((box?.bottom ?? 0) - (box?.top ?? 0) - 26.4)).toBeLessThan(1.5);
+  });
+
+  it('names the font that has a missing character, and says what is wrong', async () => {
+    expect((await limner('letter', 'Row ☃', '--font', 'Oswald', '--height', '20mm', '--out', at('snow.svg'))).err).toContain('☃');
+    expect((await limner('letter', 'Row', '--font', 'No Such Font', '--height', '20mm', '--out', at('no.svg'))).code).toBe(2);
+    expect((await limner('letter', 'Row', '--font', 'Oswald', '--out', at('no.svg'))).code).toBe(2);
+    expect((await limner('letter', '', '--font', 'Oswald', '--height', '20mm', '--out', at('no.svg'))).code).toBe(2);
+    expect((await limner('letter', ' ', '--font', 'Oswald', '--height', '20mm', '--out', at('no.svg'))).code).toBe(1);
+    expect((await limner('letter', 'A'.repeat(10_000), '--font', 'Oswald', '--height', '20mm', '--out', at('no.svg'))).code).toBe(2);
+    await writeFile(at('broken.ttf'), Buffer.concat([(await readFile(listed[3].file)).subarray(0, 3000), Buffer.alloc(500)]));
+    expect((await limner('letter', 'Row', '--font', at('broken.ttf'), '--height', '20mm', '--out', at('no.svg'))).err).toContain('broken.ttf');
+  });
+});

@@ -1,0 +1,102 @@
+import { joinOverlaps } from '../combine/combineCurves.ts';
+import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
+import { AppError } from '../errors/appError.ts';
+import { followedBy, rotation, translation, type Affine } from '../geometry/affine.ts';
+import { boundsOf, CurvesBuilder, ringCount, type Curves } from '../outline/curves.ts';
+import { insetOutline, offsetOutline } from '../outline/offsetOutline.ts';
+import { transformCurves } from '../outline/transformCurves.ts';
+import type { FontFace, ShapedGlyph } from './fontFace.ts';
+import { glyphCurves } from './glyphCurves.ts';
+import { DEFAULT_LETTERING, type Lettering } from './lettering.ts';
+
+/** A text as outlines. */
+export interface LetteredText {
+  /** mm; the foot of the first line begins at 0, 0, or the circle has its middle there. */
+  readonly curves: Curves;
+  /** Characters that the font does not have, each once. */
+  readonly missing: readonly string[];
+}
+
+interface PlacedGlyph {
+  readonly glyph: ShapedGlyph;
+  /** Where its own origin stands: along its line, and above its foot, mm. */
+  readonly xMm: number;
+  readonly upMm: number;
+  /** How far the line goes on with it, mm. */
+  readonly advanceMm: number;
+}
+
+/**
+ * Sets a text in a font: glyphs with their ligatures and kerning, spaced, in lines or around a circle, one outline each unless they are joined. The curves are those of the font: quadratic ones are the cubics that draw
+ * the same.
+ * @throws AppError `nothingToCut` for a text that shows nothing.
+ */
+export function letterCurves(library: PolygonLibrary, face: FontFace, lettering: Lettering): LetteredText {
+  const { heightMm, lineSpacing = DEFAULT_LETTERING.lineSpacing, around } = lettering;
+  const scale = heightMm / face.capitalHeight;
+  const lines = lettering.text.replace(/\r\n?/g, '\n').split('\n').map((line) => placedLine(face, line, scale, lettering));
+  const glyphs = new Map<number, Curves>();
+  const outlineOf = ({ id, outline }: ShapedGlyph): Curves => {
+    let curves = glyphs.get(id);
+    if (curves === undefined) glyphs.set(id, (curves = joinOverlaps(library, glyphCurves(outline, scale))));
+    return curves;
+  };
+  const longest = Math.max(...lines.map(widthOf));
+  const builder = new CurvesBuilder();
+  let rings = 0;
+  for (const [k, line] of lines.entries()) {
+    for (const placed of line) {
+      const where = around === undefined ? onLine(placed, lettering, line, longest, k * lineSpacing * heightMm) : onCircle(placed, line, around, (around.side === 'top' ? lines.length - 1 - k : k) * lineSpacing * heightMm, heightMm);
+      const own = transformCurves(outlineOf(placed.glyph), where);
+      for (let ring = 0; ring < ringCount(own); ring++) builder.copy(own, ring, own.parent[ring] < 0 ? -1 : rings + own.parent[ring]);
+      rings += ringCount(own);
+    }
+  }
+  const set = finished(library, fitted(builder.build(), lettering.widthMm), lettering);
+  if (ringCount(set) === 0) throw new AppError('nothingToCut');
+  const missing = new Set(lines.flat().flatMap(({ glyph }) => (glyph.isMissing ? [glyph.text] : [])));
+  return { curves: set, missing: [...missing] };
+}
+
+/** A line's glyphs one after the other. */
+function placedLine(face: FontFace, line: string, scale: number, { heightMm, spacing = DEFAULT_LETTERING.spacing }: Lettering): PlacedGlyph[] {
+  const placed: PlacedGlyph[] = [];
+  let xMm = 0;
+  for (const glyph of face.shape(line)) {
+    const advanceMm = glyph.advance * scale + spacing * heightMm;
+    placed.push({ glyph, xMm: xMm + glyph.xOffset * scale, upMm: glyph.yOffset * scale, advanceMm });
+    xMm += advanceMm;
+  }
+  return placed;
+}
+
+/** How long a line is, without the spacing after its last letter. */
+const widthOf = (line: readonly PlacedGlyph[]): number => (line.length === 0 ? 0 : line[line.length - 1].xMm + line[line.length - 1].advanceMm);
+
+function onLine({ xMm, upMm }: PlacedGlyph, { align = DEFAULT_LETTERING.align }: Lettering, line: readonly PlacedGlyph[], longest: number, downMm: number): Affine {
+  const free = longest - widthOf(line);
+  const shift = align === 'left' ? 0 : align === 'right' ? free : free / 2;
+  return translation(xMm + shift, downMm - upMm);
+}
+
+/** Each glyph stands upright on the circle at its own middle; the line's middle is at the top, or at the bottom, where it reads from the left as well. */
+function onCircle({ xMm, upMm, advanceMm }: PlacedGlyph, line: readonly PlacedGlyph[], { diameterMm, side }: NonNullable<Lettering['around']>, outMm: number, heightMm: number): Affine {
+  const radius = diameterMm / 2 + outMm;
+  const middle = xMm + advanceMm / 2;
+  const angle = (middle - widthOf(line) / 2) / radius;
+  if (side === 'top') return followedBy(translation(xMm - middle, -radius - upMm), rotation(angle, 0, 0));
+  // Along the bottom the tops of the letters point inwards: their feet lie as far out as their heads do at the top.
+  return followedBy(translation(xMm - middle, radius + heightMm - upMm), rotation(-angle * (radius / (radius + heightMm)), 0, 0));
+}
+
+/** Narrowed or spread to a width. */
+function fitted(curves: Curves, widthMm: number | undefined): Curves {
+  const box = boundsOf(curves);
+  if (widthMm === undefined || box === undefined || !(box.right > box.left)) return curves;
+  return transformCurves(curves, { a: widthMm / (box.right - box.left), b: 0, c: 0, d: 1, e: 0, f: 0 });
+}
+
+function finished(library: PolygonLibrary, curves: Curves, { join, thickenMm = 0 }: Lettering): Curves {
+  const joined = join === true || thickenMm !== 0 ? joinOverlaps(library, curves) : curves;
+  return thickenMm > 0 ? offsetOutline(joined, thickenMm) : thickenMm < 0 ? insetOutline(joined, -thickenMm) : joined;
+}
