@@ -13,6 +13,8 @@ import { USUAL_STOCK } from '../src/core/film/stock.ts';
 import { assertFits } from '../src/core/layout/laySheet.ts';
 import { pictureFromArt } from '../src/core/raster/art.ts';
 import { finish } from '../src/core/task/task.ts';
+import { ShapeMaker } from '../src/engine/designShapes.ts';
+import { shapeTools } from './shapeTools.ts';
 import { cleanPart, cutJob, cutPlansOf, type KeyedArt } from '../src/core/run/runJob.ts';
 import { ARCHIVE_ENDING, writeArchive } from '../src/formats/archive/archive.ts';
 import { sheetsDxf } from '../src/formats/dxf/sheetsDxf.ts';
@@ -84,7 +86,8 @@ export async function runOne({ job: asked, proposed, keepJob, input, pictures = 
       skipped.push(`${kind === undefined ? `step ${step.id}` : STEP_NAMES[kind].toLowerCase()} skipped: ${explain({ code: step.skipped, details: {} }).what}`);
     }
     const arts = new Map([[part.id, clean], ...(await timings.measure('clean', () => otherArts(job, part.id, pictures)))]);
-    const cut = await timings.measure('cut', () => finish(cutJob(job, arts, part.id)));
+    const shapes = await new ShapeMaker(shapeTools).of(job);
+    const cut = await timings.measure('cut', () => finish(cutJob(job, arts, part.id, undefined, shapes)));
     const measured = (): Record<string, unknown> => measuresOf(job, clean.art, cut, wanted.report);
     warnings.push(...skipped, ...warningsOf(job, cut));
     measures = { ...(await (wanted.report === 'full' ? timings.measure('report', measured) : measured())), steps: clean.steps };

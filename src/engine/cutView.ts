@@ -44,6 +44,8 @@ export function cutView(cut: CutResult, { frame }: Pick<Art, 'frame'>): CutView 
     place: { fromOutline: cut.place.fromOutline, resolution: pxPerMm(cut.place.resolution / frame.scale) },
     rack: cut.rack.map((film) => ({ film, ...(figures.get(film.id) ?? NO_FIGURES) })),
     sheets: cut.sheets,
+    boxes: cut.boxes,
+    originMm: cut.originMm,
     findings: cut.findings,
     findingsAt: cut.findings.map(({ xMm, yMm }) => {
       const { x, y } = placed(pictureFromDesign, xMm, yMm);

@@ -22,6 +22,7 @@ import { resample, shrinkToSide } from '../core/raster/shrink.ts';
 import type { DecodePicture } from '../formats/picture/decodedPicture.ts';
 import { writePng } from '../formats/picture/writePng.ts';
 import { OpenPictures } from './openPictures.ts';
+import { ShapeMaker, type ShapeTools } from './designShapes.ts';
 import { cutView, partsOf } from './cutView.ts';
 import { drain } from './drain.ts';
 import { exportFile } from './exportFile.ts';
@@ -60,6 +61,8 @@ interface PreparedRun {
 export interface LocalEngineOptions {
   /** Is told of outlines that no picture should give; the checks for that run only where it is given: in tests and while developing. */
   readonly onFault?: ((words: string) => void) | undefined;
+  /** For lettering and objects that cut; jobs that have them cannot be run without. */
+  readonly tools?: ShapeTools | undefined;
   /** Pictures are kept reduced for the screen and not whole: for an engine that is asked for previews alone. */
   readonly reducedOnly?: boolean;
 }
@@ -68,6 +71,7 @@ export interface LocalEngineOptions {
 export class LocalEngine implements Engine {
   private readonly pictures: OpenPictures;
   private readonly kept: KeptRuns;
+  private readonly shapes: ShapeMaker;
   private cleanArt: { readonly key: string; readonly art: Art } | undefined;
   private baseArt: { readonly key: string; readonly art: Art } | undefined;
   private proposed: { readonly key: string; readonly proposals: Proposals } | undefined;
@@ -80,6 +84,7 @@ export class LocalEngine implements Engine {
     decode: DecodePicture,
     private readonly options: LocalEngineOptions = {},
   ) {
+    this.shapes = new ShapeMaker(options.tools);
     this.pictures = new OpenPictures(decode, options.reducedOnly === true);
     this.kept = keepRuns(options.reducedOnly === true ? REDUCED_ROOM : KEPT_ROOM);
   }
@@ -249,7 +254,8 @@ export class LocalEngine implements Engine {
 
   private async cut(job: Job, partId: string | undefined, clean: CleanResult, quality: Quality, isStale: () => boolean, onProgress?: OnProgress): Promise<CutResult> {
     const { id: focus } = tracedPart(job, partId);
-    const cut = await drain(cutJob(job, await this.cleansOf(job, focus, clean, quality, isStale), focus, this.kept), isStale, onProgress);
+    const cleans = await this.cleansOf(job, focus, clean, quality, isStale);
+    const cut = await drain(cutJob(job, cleans, focus, this.kept, await this.shapes.of(job)), isStale, onProgress);
     const { onFault } = this.options;
     if (onFault !== undefined) for (const { film, outline } of cut.films) if (!isProperlyNested(outline, NESTING_PX)) onFault(`the rings of ${film.name} do not lie in each other as they should`);
     return cut;

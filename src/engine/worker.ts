@@ -1,6 +1,7 @@
 import { expose, transfer } from 'comlink';
 import { plainFromError, type PlainError } from '../core/errors/appError.ts';
 import { decodeInBrowser } from '../formats/picture/decodeInBrowser.ts';
+import { browserTools } from './browserTools.ts';
 import { HANDED_OVER, REDUCED, type CallName } from './calls.ts';
 import { LocalEngine } from './localEngine.ts';
 
@@ -11,6 +12,7 @@ const engine = new LocalEngine(decodeInBrowser, {
   // eslint-disable-next-line no-console -- seen by who develops, in no build
   onFault: import.meta.env.DEV ? (words) => console.error(words) : undefined,
   reducedOnly: self.name === REDUCED,
+  tools: browserTools,
 });
 
 /** Does a call by its name; arguments and answer have passed the types on the other side. */

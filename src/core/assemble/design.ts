@@ -62,30 +62,75 @@ const ROUNDING_MM = 1e-9;
 
 /** What lies in a design as one: outlines of films in their own mm, and where they are put. */
 export interface PlacedLayers {
+  /** Of the object; those of a group are those of what it holds. */
+  readonly id?: string;
   readonly layers: readonly DesignLayer[];
   readonly placement?: Affine | undefined;
+  /** Cut out of all that lies below, instead of being there. */
+  readonly cutsOut?: boolean | undefined;
 }
 
 /**
  * Puts objects together, lowest first: what several have of one film becomes one layer, where the film goes on first.
  * @param order films in the order of pressing; those that it does not name follow in the order of the objects.
- * @returns the design, and how the objects' common mm were moved so that its box starts at 0, 0.
+ * @param cutOut what cuts outlines out of each other; not needed where no object cuts.
+ * @returns the design, how the objects' common mm were moved so that its box starts at 0, 0, and the box of each object that has an id.
  */
-export function composeDesign(objects: readonly PlacedLayers[], order: readonly string[]): { readonly design: Design; readonly moved: Affine } {
-  const placedLayers = objects.flatMap(({ layers, placement }) =>
-    layers.map(({ filmId, curves }) => ({ filmId, curves: placement === undefined ? curves : transformCurves(curves, placement) })),
-  );
+export function composeDesign(objects: readonly PlacedLayers[], order: readonly string[], cutOut?: CutOut): ComposedDesign {
+  const inPlace = objects.map(({ layers, placement, ...object }) => ({
+    ...object,
+    layers: layers.map(({ filmId, curves }): DesignLayer => ({ filmId, curves: placement === undefined ? curves : transformCurves(curves, placement) })),
+  }));
+  const placedLayers = withoutCuts(inPlace, cutOut);
   const box = boxAround(placedLayers);
   const moved = Math.hypot(box.left, box.top) < ROUNDING_MM ? IDENTITY : translation(-box.left, -box.top);
   const layers = pressingOrder(
-    objects.map((object) => object.layers.map(({ filmId }) => filmId)),
+    objects.flatMap((object) => (object.cutsOut === true ? [] : [object.layers.map(({ filmId }) => filmId)])),
     order,
   ).map((filmId): DesignLayer => {
     const own = placedLayers.filter((layer) => layer.filmId === filmId).map(({ curves }) => curves);
     const curves = own.length === 1 ? own[0] : joinCurves(own);
     return { filmId, curves: moved === IDENTITY ? curves : transformCurves(curves, moved) };
   });
-  return { design: { layers, widthMm: mm(box.right - box.left), heightMm: mm(box.bottom - box.top) }, moved };
+  const boxes = inPlace.flatMap(({ id, layers: own }) => {
+    const around = id === undefined || own.length === 0 ? undefined : boxAround(own);
+    return around === undefined ? [] : [{ id: id as string, left: around.left - box.left, top: around.top - box.top, right: around.right - box.left, bottom: around.bottom - box.top }];
+  });
+  return { design: { layers, widthMm: mm(box.right - box.left), heightMm: mm(box.bottom - box.top) }, moved, boxes };
+}
+
+/** The first outline without the second. */
+export type CutOut = (from: Curves, what: Curves) => Curves;
+
+/** Where an object lies in a design, mm. */
+export interface ObjectBox extends Bounds {
+  readonly id: string;
+}
+
+export interface ComposedDesign {
+  readonly design: Design;
+  readonly moved: Affine;
+  readonly boxes: readonly ObjectBox[];
+}
+
+/** What is left of the objects' outlines once those that cut have cut, lowest first. @throws RangeError when something cuts and nothing is there to do it. */
+function withoutCuts(objects: readonly Pick<PlacedLayers, 'layers' | 'cutsOut'>[], cutOut: CutOut | undefined): DesignLayer[] {
+  let left: DesignLayer[] = [];
+  for (const { layers, cutsOut } of objects) {
+    if (cutsOut !== true) {
+      left.push(...layers);
+      continue;
+    }
+    if (cutOut === undefined) throw new RangeError('nothing is there to cut outlines out of each other');
+    for (const { curves } of layers) left = left.map((layer) => ({ ...layer, curves: overlap(layer.curves, curves) ? cutOut(layer.curves, curves) : layer.curves }));
+  }
+  return left.filter(({ curves }) => boundsOf(curves) !== undefined);
+}
+
+/** Whether the boxes of two outlines do: others have nothing to do with each other. */
+function overlap(a: Curves, b: Curves): boolean {
+  const [p, q] = [boundsOf(a), boundsOf(b)];
+  return p !== undefined && q !== undefined && p.left < q.right && q.left < p.right && p.top < q.bottom && q.top < p.bottom;
 }
 
 /**

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { recipeSchema } from '../clean/recipe.ts';
 import { filmId } from '../film/film.ts';
 import { outlineSettingsSchema } from '../outline/outlineSettings.ts';
+import { letteringSchema } from '../lettering/lettering.ts';
 import { isPathData } from '../outline/pathData.ts';
 import { separationSchema } from '../separate/separation.ts';
 import { finishedSizeSchema } from '../units/finishedSize.ts';
@@ -52,8 +53,15 @@ const shapeSchema = z.discriminatedUnion('form', [
 ]);
 export type Shape = z.infer<typeof shapeSchema>;
 
-export const figureSchema = z.strictObject({ kind: z.literal('figure'), ...common, film: filmId, shape: shapeSchema });
+/** Whether what it covers is cut out of all that lies below it, instead of being a film of its own. */
+const cutsOut = z.boolean().optional();
+
+export const figureSchema = z.strictObject({ kind: z.literal('figure'), ...common, film: filmId, shape: shapeSchema, cutsOut });
 export type FigureObject = z.infer<typeof figureSchema>;
+
+/** A text set in a font. Its own mm have their zero in the middle of the box around it, or of the circle that it stands on. */
+export const letteringObjectSchema = z.strictObject({ kind: z.literal('lettering'), ...common, film: filmId, lettering: letteringSchema, cutsOut });
+export type LetteringObject = z.infer<typeof letteringObjectSchema>;
 
 const importedPath = z.strictObject({
   film: filmId,
@@ -77,7 +85,7 @@ export interface GroupObject {
   placement?: z.infer<typeof placementSchema> | undefined;
   objects: DesignObject[];
 }
-export type DesignObject = TracedObject | FigureObject | ImportedObject | GroupObject;
+export type DesignObject = TracedObject | FigureObject | LetteringObject | ImportedObject | GroupObject;
 
 const groupSchema = z.strictObject({
   kind: z.literal('group'),
@@ -88,7 +96,7 @@ const groupSchema = z.strictObject({
 });
 
 /** What a design is made of. */
-export const objectSchema = z.discriminatedUnion('kind', [tracedSchema, figureSchema, importedSchema, groupSchema]);
+export const objectSchema = z.discriminatedUnion('kind', [tracedSchema, figureSchema, letteringObjectSchema, importedSchema, groupSchema]);
 
 /** All objects that are no group, lowest first, whatever they lie in. */
 export const plainObjects = (objects: readonly DesignObject[]): Exclude<DesignObject, GroupObject>[] =>

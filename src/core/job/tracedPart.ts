@@ -45,7 +45,7 @@ function withObject(objects: readonly DesignObject[], next: TracedObject): Desig
 export const filmsNamed = (objects: readonly DesignObject[]): Set<string> => new Set(plainObjects(objects).flatMap(filmsOfObject));
 
 function filmsOfObject(object: Exclude<DesignObject, GroupObject>): string[] {
-  if (object.kind === 'figure') return [object.film];
+  if (object.kind === 'figure' || object.kind === 'lettering') return [object.film];
   if (object.kind === 'imported') return object.paths.map(({ film }) => film);
   const { separation } = object;
   switch (separation.way) {

@@ -13,13 +13,13 @@ import type { Rgba8 } from '../raster/raster.ts';
 import { canonicalJson, hashText } from '../task/hash.ts';
 import { within, type Task } from '../task/task.ts';
 import { applyRecipe, type CleanResult, type KeptSteps } from './applyRecipe.ts';
-import { designRun } from './designRun.ts';
+import { designRun, type DesignRun, type DesignShapes } from './designRun.ts';
 import { filmsOf } from './filmsOf.ts';
 import { keptOr, rememberTones, type KeptRuns } from './keptRuns.ts';
 import { finishedSizeOf, outlinePart, type OutlinedArt } from './outlinePart.ts';
 
 /** What is cut of a job, and what one of its traced objects became on the way: its films, tones and steps. */
-export interface CutResult extends OutlinedArt {
+export interface CutResult extends OutlinedArt, Pick<DesignRun, 'boxes' | 'originMm'> {
   readonly design: Design;
   /** Where that object lies in the design. */
   readonly place: TracedPlace;
@@ -48,10 +48,11 @@ export function* cleanPart(
 /**
  * From clean art to sheets: each traced object separated and outlined, all objects put together, laid out and checked. A pure function of its input; what is
  * kept of earlier runs saves time alone: another name or colour of a film, another number of copies, another sheet traces and checks nothing again.
+ * @param shapes what lettering and objects that cut need; a job without them needs none.
  * @param arts of the traced objects that have a picture, by their ids. @param focus the object that is told about; the lowest when absent.
  * @throws AppError of the stage that cannot go on. RangeError when there is no art of the object in focus.
  */
-export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = tracedPart(job).id, kept?: KeptRuns): Task<CutResult> {
+export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = tracedPart(job).id, kept?: KeptRuns, shapes?: DesignShapes): Task<CutResult> {
   if (!arts.has(focus)) throw new RangeError(`no art of the object ${focus}`);
   const outlined = new Map<string, OutlinedArt>();
   const keys: string[] = [];
@@ -69,8 +70,8 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
     keys.push(own);
   }
   const frames = new Map([...arts].map(([id, { art }]) => [id, art]));
-  const { design, places, findings } = yield* keptOr(kept?.designs, designKey(job, keys), function* () {
-    return designRun(job, outlined, frames);
+  const { design, places, findings, boxes, originMm } = yield* keptOr(kept?.designs, designKey(job, keys), function* () {
+    return designRun(job, outlined, frames, shapes);
   });
   const films = new Map([...job.films, ...[...outlined.values()].flatMap((own) => own.films.map(({ film }) => film))].map((film) => [film.id, film]));
   return {
@@ -80,6 +81,8 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
     rack: design.layers.flatMap(({ filmId }) => films.get(filmId) ?? []),
     sheets: sheetsOf(job, design),
     findings,
+    boxes,
+    originMm,
   };
 }
 

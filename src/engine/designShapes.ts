@@ -1,0 +1,57 @@
+import { AppError } from '../core/errors/appError.ts';
+import type { PolygonLibrary } from '../core/combine/polygonLibrary.ts';
+import { translation } from '../core/geometry/affine.ts';
+import type { Job } from '../core/job/job.ts';
+import { plainObjects } from '../core/job/objects.ts';
+import type { FontFace } from '../core/lettering/fontFace.ts';
+import { letterCurves } from '../core/lettering/letterCurves.ts';
+import type { Lettering } from '../core/lettering/lettering.ts';
+import { boundsOf, type Curves } from '../core/outline/curves.ts';
+import { transformCurves } from '../core/outline/transformCurves.ts';
+import type { DesignShapes } from '../core/run/designRun.ts';
+import { canonicalJson } from '../core/task/hash.ts';
+
+/** What is loaded when a job has lettering, or objects that cut. */
+export interface ShapeTools {
+  polygons(): Promise<PolygonLibrary>;
+  /** @throws AppError `badFont` for a font that is not shipped. */
+  font(name: string): Promise<FontFace>;
+}
+
+/** Letterings that are kept set: some more than one job has. */
+const MOST_KEPT = 100;
+
+/** Sets the letterings of jobs and keeps them: each keystroke sets one anew and no other. */
+export class ShapeMaker {
+  private readonly kept = new Map<string, Curves>();
+
+  constructor(private readonly tools: ShapeTools | undefined) {}
+
+  /** What a job's design needs of them; undefined when it needs nothing. */
+  async of(job: Pick<Job, 'objects'>): Promise<DesignShapes | undefined> {
+    const plain = plainObjects(job.objects);
+    const letterings = plain.flatMap((object) => (object.kind === 'lettering' ? [object] : []));
+    if (letterings.length === 0 && !plain.some((object) => object.kind === 'figure' && object.cutsOut === true)) return undefined;
+    if (this.tools === undefined) throw new AppError('unexpected', { message: 'lettering cannot be set here' });
+    const library = await this.tools.polygons();
+    const lettered = new Map<string, Curves>();
+    for (const { id, lettering } of letterings) lettered.set(id, await this.set(library, lettering, this.tools));
+    return { library, lettered };
+  }
+
+  private async set(library: PolygonLibrary, lettering: Lettering, tools: ShapeTools): Promise<Curves> {
+    const key = canonicalJson(lettering);
+    const known = this.kept.get(key);
+    if (known !== undefined) return known;
+    const { curves } = letterCurves(library, await tools.font(lettering.font), lettering);
+    const box = boundsOf(curves);
+    // Around a circle its middle is the zero already; else the middle of the box is, so that a text stays in its place while it is typed.
+    const set = lettering.around !== undefined || box === undefined ? curves : transformCurves(curves, translation(-(box.left + box.right) / 2, -(box.top + box.bottom) / 2));
+    this.kept.set(key, set);
+    for (const [oldest] of this.kept) {
+      if (this.kept.size <= MOST_KEPT) break;
+      this.kept.delete(oldest);
+    }
+    return set;
+  }
+}
