@@ -28,6 +28,9 @@ import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
 import { useReadout } from '../shared/useReadout.ts';
 import { drawBlank } from './drawBlank.ts';
+import PartCard from './PartCard.vue';
+import PartsCard from './PartsCard.vue';
+import { useParts } from './useParts.ts';
 
 const bench = useBench();
 const settings = useSettings();
@@ -38,6 +41,8 @@ const part = computed(() => bench.part as TracedPart);
 /** Of several parts the design's own measures are not those of any. */
 const partCount = computed(() => plainObjects(job.value.objects).length);
 const isOnePart = computed(() => partCount.value === 1);
+const parts = useParts();
+const filmed = computed(() => (parts.part.value?.kind === 'lettering' || parts.part.value?.kind === 'figure' ? parts.part.value : undefined));
 const film = computed(() => oneFilmOf(job.value.films));
 const design = computed(() => bench.result?.cut?.design);
 const place = computed(() => (design.value === undefined ? { xMm: 0, yMm: 0 } : placeOnBlank(job.value.place, job.value.blank, design.value)));
@@ -54,9 +59,15 @@ const draw: DrawScene = (context, view) => {
   // On the blank one sees film and not the knife; only a film of the blank's own colour gets a hairline, or it would not be seen.
   for (const [k, path] of paths.value.entries()) if (isLost(films.value[k].film.colour)) strokeHairline(context, path, moved, job.value.blank.colour);
   context.save();
-  context.strokeStyle = '#9e2f4b';
+  const chosen = parts.box.value;
+  context.strokeStyle = chosen === undefined ? '#9e2f4b' : '#7d7264';
   context.setLineDash([6, 4]);
   context.strokeRect(moved.x, moved.y, design.value.widthMm * view.scale, design.value.heightMm * view.scale);
+  if (chosen !== undefined) {
+    context.strokeStyle = '#9e2f4b';
+    context.setLineDash([]);
+    context.strokeRect(moved.x + chosen.left * view.scale, moved.y + chosen.top * view.scale, (chosen.right - chosen.left) * view.scale, (chosen.bottom - chosen.top) * view.scale);
+  }
   context.restore();
 };
 
@@ -81,16 +92,34 @@ function centre(): void {
   bench.commit('Place: centred', rest);
 }
 
-const hold = shallowRef<{ from: TablePoint; place: { xMm: number; yMm: number } }>();
+/** What is dragged: a part of the design from where the job had it, or all of it. */
+const hold = shallowRef<{ from: TablePoint; place: { xMm: number; yMm: number }; part?: { id: string; job: Job } }>();
+/** The highest part that was added at a place of the blank. */
+function partAt(point: TablePoint): string | undefined {
+  const boxes = bench.result?.cut?.boxes ?? [];
+  const [x, y] = [point.x - place.value.xMm, point.y - place.value.yMm];
+  return plainObjects(job.value.objects).findLast(({ id, kind }) => kind !== 'traced' && boxes.some((each) => each.id === id && x >= each.left && x <= each.right && y >= each.top && y <= each.bottom))?.id;
+}
 function press(point: TablePoint): void {
   const d = design.value;
   if (d === undefined) return;
   const { xMm, yMm } = place.value;
+  const pointed = partAt(point);
+  parts.select(pointed);
+  if (pointed !== undefined) {
+    hold.value = { from: point, place: { ...place.value }, part: { id: pointed, job: job.value } };
+    return;
+  }
   if (point.x >= xMm && point.y >= yMm && point.x <= xMm + d.widthMm && point.y <= yMm + d.heightMm) hold.value = { from: point, place: { ...place.value } };
 }
 function move(point: TablePoint): void {
   pointerMm.value = { x: point.x, y: point.y };
   if (hold.value === undefined) return;
+  const { from, part: dragged } = hold.value;
+  if (dragged !== undefined) {
+    bench.preview(parts.shifted(dragged.id, round(point.x - from.x), round(point.y - from.y), dragged.job));
+    return;
+  }
   dragPlace({ xMm: round(hold.value.place.xMm + point.x - hold.value.from.x), yMm: round(hold.value.place.yMm + point.y - hold.value.from.y) });
 }
 function release(): void {
@@ -108,11 +137,17 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     bench.revert();
     return;
   }
+  if ((event.key === 'Delete' || event.key === 'Backspace') && !isTyping(event.target) && filmed.value !== undefined) {
+    event.preventDefault();
+    parts.remove();
+    return;
+  }
   const nudge = NUDGES[event.key];
   if (nudge === undefined || isTyping(event.target) || design.value === undefined) return;
   event.preventDefault();
   const by = event.shiftKey ? 10 : 1;
-  setPlace({ xMm: round(place.value.xMm + nudge[0] * by), yMm: round(place.value.yMm + nudge[1] * by) }, 'Nudge');
+  if (filmed.value !== undefined) bench.commit('Nudge', parts.shifted(filmed.value.id, nudge[0] * by, nudge[1] * by));
+  else setPlace({ xMm: round(place.value.xMm + nudge[0] * by), yMm: round(place.value.yMm + nudge[1] * by) }, 'Nudge');
 });
 </script>
 
@@ -120,7 +155,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   <StageLayout title="Assemble" :aside="job.blank.name">
     <template #table>
       <LightTable
-        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[design, place, films, job.blank]" label="Design on the blank" :cursor="hold === undefined ? undefined : 'grabbing'"
+        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[design, place, films, job.blank, parts.box.value]" label="Design on the blank" :cursor="hold === undefined ? undefined : 'grabbing'"
         @view="(view) => (cssPxPerMm = view.scale)" @press="press" @move="move" @release="release" @leave="pointerMm = undefined"
       >
         <ProblemNote />
@@ -130,6 +165,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <template #rack><JobRack /></template>
     <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
+      <PartsCard :parts="parts" />
+      <PartCard v-if="filmed !== undefined" :key="filmed.id" :parts="parts" :part="filmed" />
       <TrayCard v-if="isOnePart" title="Finished size" about="aspect is locked: one side leads, the other follows">
         <QuantityInput
           kind="length" label="Width" :unit="settings.unit" :model-value="design?.widthMm ?? part.size.sizeMm" :least="1" :most="10000"

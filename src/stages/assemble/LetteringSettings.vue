@@ -1,0 +1,104 @@
+<script setup lang="ts">
+import { ElSelect, ElSwitch } from 'element-plus';
+import { computed, ref, watch } from 'vue';
+import type { FilmedObject } from '../../core/edit/objectEdits.ts';
+import { MANNERS, SHIPPED_FONTS } from '../../core/lettering/fonts.ts';
+import { DEFAULT_LETTERING, MAX_LETTERS, type Lettering } from '../../core/lettering/lettering.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
+import ChoiceInput from '../../ui/ChoiceInput.vue';
+import QuantityInput from '../../ui/QuantityInput.vue';
+import type { Parts } from './useParts.ts';
+
+/** What is written, and how it is set. It is seen on the table with each keystroke. */
+const props = defineProps<{ parts: Parts; lettering: Lettering }>();
+const bench = useBench();
+const settings = useSettings();
+
+const withSettings = (change: Partial<Lettering>) => (object: FilmedObject): FilmedObject => {
+  if (object.kind !== 'lettering') return object;
+  const entries = Object.entries({ ...object.lettering, ...change }).filter(([, value]) => value !== undefined);
+  return { ...object, lettering: Object.fromEntries(entries) as Lettering };
+};
+const drag = (change: Partial<Lettering>): void => props.parts.preview(withSettings(change));
+function set(label: string, change: Partial<Lettering>): void {
+  drag(change);
+  bench.commitPreview(label);
+}
+
+/** What stands in the field; an empty one is no lettering yet, so that the last text stays on the table. */
+const text = ref(props.lettering.text);
+watch(() => props.lettering.text, (now) => {
+  if (text.value.trim() !== '') text.value = now;
+});
+function type(written: string): void {
+  text.value = written;
+  if (written.trim() !== '') drag({ text: written });
+}
+function typed(): void {
+  if (text.value.trim() === '') text.value = props.lettering.text;
+  else bench.commitPreview('Text');
+}
+
+/** Bound as a whole: the component's declared types take its options for prop definitions. */
+const FONTS = { options: MANNERS.flatMap((manner) => SHIPPED_FONTS.filter((font) => font.manner === manner).map(({ name }) => ({ value: name, label: `${name}, ${manner}` }))) } as object;
+const hasLines = computed(() => props.lettering.text.includes('\n'));
+const ALIGN = { left: 'left', middle: 'middle', right: 'right' } as const;
+const SIDES = { top: 'over the top', bottom: 'along the bottom' } as const;
+/** A circle on which the text takes about a third. */
+const usualDiameter = computed(() => Math.max(10, Math.round(props.lettering.text.length * props.lettering.heightMm * 0.6)));
+</script>
+
+<template>
+  <label class="text">
+    <span>Text</span>
+    <textarea :value="text" :maxlength="MAX_LETTERS" rows="2" spellcheck="false" @input="type(($event.target as HTMLTextAreaElement).value)" @change="typed" />
+  </label>
+  <label class="row">
+    <span>Font</span>
+    <ElSelect v-bind="FONTS" class="fonts" filterable :model-value="lettering.font" aria-label="Font" @change="set('Font', { font: $event as string })" />
+  </label>
+  <QuantityInput kind="length" label="Capital height" :unit="settings.unit" :model-value="lettering.heightMm" :least="0.5" :most="2000" @change="drag({ heightMm: $event })" @done="set('Height', { heightMm: $event })" @cancel="bench.revert" />
+  <QuantityInput label="Letter spacing" suffix="%" :model-value="100 * (lettering.spacing ?? 0)" :least="-50" :most="500" @change="drag({ spacing: $event / 100 })" @done="set('Spacing', { spacing: $event / 100 })" @cancel="bench.revert" />
+  <template v-if="hasLines">
+    <QuantityInput label="Line spacing" suffix="%" :model-value="100 * (lettering.lineSpacing ?? DEFAULT_LETTERING.lineSpacing)" :least="50" :most="1000" @change="drag({ lineSpacing: $event / 100 })" @done="set('Line spacing', { lineSpacing: $event / 100 })" @cancel="bench.revert" />
+    <label class="row"><span>Lines stand</span><ChoiceInput label="Lines stand" small :choices="ALIGN" :model-value="lettering.align ?? DEFAULT_LETTERING.align" @choose="set('Lines', { align: $event })" /></label>
+  </template>
+  <label class="row"><span>On a circle</span><ElSwitch size="small" :model-value="lettering.around !== undefined" @change="set('Circle', { around: $event === true ? { diameterMm: usualDiameter, side: 'top' } : undefined })" /></label>
+  <template v-if="lettering.around !== undefined">
+    <QuantityInput kind="length" label="Circle diameter" :unit="settings.unit" :model-value="lettering.around.diameterMm" :least="1" :most="5000" @change="drag({ around: { ...lettering.around, diameterMm: $event } })" @done="set('Circle', { around: { ...lettering.around, diameterMm: $event } })" @cancel="bench.revert" />
+    <label class="row"><span>Reads</span><ChoiceInput label="Reads" small :choices="SIDES" :model-value="lettering.around.side" @choose="set('Circle', { around: { diameterMm: lettering.around.diameterMm, side: $event } })" /></label>
+  </template>
+  <QuantityInput kind="length" label="Thicken" :unit="settings.unit" :model-value="lettering.thickenMm ?? 0" :least="-20" :most="20" @change="drag({ thickenMm: $event === 0 ? undefined : $event })" @done="set('Thicken', { thickenMm: $event === 0 ? undefined : $event })" @cancel="bench.revert" />
+  <label class="row"><span>Join letters that touch</span><ElSwitch size="small" :model-value="lettering.join === true" @change="set('Join', { join: $event === true ? true : undefined })" /></label>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+  min-height: 30px;
+}
+.fonts {
+  width: 168px;
+}
+.text {
+  display: block;
+  margin-bottom: 4px;
+}
+textarea {
+  display: block;
+  width: 100%;
+  box-sizing: border-box;
+  margin-top: 4px;
+  padding: 5px 8px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 4px;
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+  resize: vertical;
+}
+</style>
