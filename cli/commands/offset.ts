@@ -1,9 +1,10 @@
 import { basename } from 'node:path';
 import { AppError } from '../../src/core/errors/appError.ts';
+import { offsetCurves } from '../../src/core/combine/offsetCurves.ts';
 import { ringCount } from '../../src/core/outline/curves.ts';
-import { insetOutline, offsetOutline } from '../../src/core/outline/offsetOutline.ts';
 import { writeOutlineSvg } from '../../src/formats/svg/writeSvg.ts';
 import { FORCE_OPTION, lengthOption, oneInput, required } from '../arguments.ts';
+import { loadPolygons } from '../loadPolygons.ts';
 import { Outputs } from '../outputs.ts';
 import { readDrawing } from '../readDrawing.ts';
 import type { Command } from './command.ts';
@@ -22,8 +23,9 @@ export const offset: Command = {
     if (byMm === 0) throw new AppError('badValue', { name: '--by', value: '0', takes: 'a length that is not 0, such as 2mm or -1mm' });
     const outputs = await Outputs.of([input], parsed.values.has('force'));
     await outputs.check(out);
+    const library = await loadPolygons();
     const { widthMm, heightMm, layers } = await readDrawing(input);
-    const films = layers.map(({ name, colour, curves }) => ({ film: { id: name, name, colour }, curves: byMm < 0 ? insetOutline(curves, -byMm) : offsetOutline(curves, byMm) }));
+    const films = layers.map(({ name, colour, curves }) => ({ film: { id: name, name, colour }, curves: offsetCurves(library, curves, byMm) }));
     if (films.every(({ curves }) => ringCount(curves) === 0)) throw new AppError('nothingToCut');
     await outputs.write(out, writeOutlineSvg(films, widthMm, heightMm, basename(input)));
     return 0;

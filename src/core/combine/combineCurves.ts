@@ -31,7 +31,18 @@ export function combineCurves(library: PolygonLibrary, kind: CombineKind, a: Cur
   if (nodeCount(a) + nodeCount(b) > MOST_NODES) throw new AppError('tooIntricate', { count: nodeCount(a) + nodeCount(b), limit: MOST_NODES });
   const map = chordMap([a, b], CHORD_MM);
   const [subject, clip] = map.rings;
-  const combined = library.combine(kind, subject, clip);
+  return curvesOf(map, library.combine(kind, subject, clip));
+}
+
+/** What rings that may cross themselves wind around clockwise. */
+export function settleCurves(library: PolygonLibrary, curves: Curves): Curves {
+  if (nodeCount(curves) > MOST_NODES) throw new AppError('tooIntricate', { count: nodeCount(curves), limit: MOST_NODES });
+  const map = chordMap([curves], CHORD_MM);
+  return curvesOf(map, library.settle(map.rings[0]));
+}
+
+/** Rings of the library as the curves that they came from. */
+function curvesOf(map: ChordMap, combined: MarkedRings): Curves {
   const reader = new StretchReader(map);
   const builder = new CurvesBuilder();
   for (let ring = 0; ring + 1 < combined.starts.length; ring++) drawRing(builder, map, reader.read(combined, ring));

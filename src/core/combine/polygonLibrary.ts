@@ -13,4 +13,6 @@ export type CombineKind = 'join' | 'cutOut' | 'common';
 export interface PolygonLibrary {
   /** What winds around a place at all is inside; holes run against their outlines. Points lie on a lattice of 10⁴ to a mm. */
   combine(kind: CombineKind, subject: MarkedRings, clip: MarkedRings): MarkedRings;
+  /** What rings wind around clockwise, counted over all of them; loops that wind the other way are left out. */
+  settle(rings: MarkedRings): MarkedRings;
 }

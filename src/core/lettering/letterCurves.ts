@@ -1,9 +1,9 @@
 import { joinOverlaps } from '../combine/combineCurves.ts';
+import { offsetCurves } from '../combine/offsetCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { AppError } from '../errors/appError.ts';
 import { followedBy, rotation, translation, type Affine } from '../geometry/affine.ts';
 import { boundsOf, CurvesBuilder, ringCount, type Curves } from '../outline/curves.ts';
-import { insetOutline, offsetOutline } from '../outline/offsetOutline.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import type { FontFace, ShapedGlyph } from './fontFace.ts';
 import { glyphCurves } from './glyphCurves.ts';
@@ -98,5 +98,5 @@ function fitted(curves: Curves, widthMm: number | undefined): Curves {
 
 function finished(library: PolygonLibrary, curves: Curves, { join, thickenMm = 0 }: Lettering): Curves {
   const joined = join === true || thickenMm !== 0 ? joinOverlaps(library, curves) : curves;
-  return thickenMm > 0 ? offsetOutline(joined, thickenMm) : thickenMm < 0 ? insetOutline(joined, -thickenMm) : joined;
+  return offsetCurves(library, joined, thickenMm);
 }

@@ -3,7 +3,6 @@ import { followedBy, scaling, translation } from '../geometry/affine.ts';
 import { chordDistance2, chordsOf, eachCellNear } from './chords.ts';
 import { coverageOf } from './coverage.ts';
 import { boundsOf, coordsOfVerb, CurvesBuilder, depthOf, isOpenRing, LINE, ringCount, type Curves } from './curves.ts';
-import { nestRings } from './nestRings.ts';
 import { outlineOf } from './traceOutline.ts';
 import { transformCurves } from './transformCurves.ts';
 
@@ -23,29 +22,6 @@ const CORNER_RAD = 0.8;
  */
 export function offsetOutline(curves: Curves, width: number): Curves {
   return outlineAround(curves, width, true);
-}
-
-/**
- * The outline at a distance inside of others: what is left when a disc of that radius rolls along them. What is narrower than twice the distance goes.
- * @param width in units of the coordinates, above 0.
- */
-export function insetOutline(curves: Curves, width: number): Curves {
-  const box = boundsOf(curves);
-  if (box === undefined || !(width > 0)) return curves;
-  const margin = 3 * width;
-  const around = new CurvesBuilder();
-  around.start(box.left - margin, box.top - margin, -1);
-  around.line(box.right + margin, box.top - margin);
-  around.line(box.right + margin, box.bottom + margin);
-  around.line(box.left - margin, box.bottom + margin);
-  around.line(box.left - margin, box.top - margin);
-  around.close();
-  for (let ring = 0; ring < ringCount(curves); ring++) if (!isOpenRing(curves, ring)) around.copy(curves, ring, -1);
-  // What is around them grows instead; its own outer edge is left out again.
-  const grown = offsetOutline(nestRings(around.build()), width);
-  const left = new CurvesBuilder();
-  for (let ring = 0; ring < ringCount(grown); ring++) if (grown.parent[ring] >= 0) left.copy(grown, ring, -1);
-  return nestRings(left.build());
 }
 
 /**

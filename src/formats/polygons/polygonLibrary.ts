@@ -1,4 +1,4 @@
-import type { MainModule, Path64, Paths64 } from 'clipper2-wasm/dist/clipper2z';
+import type { ClipType, FillRule, MainModule, Path64, Paths64 } from 'clipper2-wasm/dist/clipper2z';
 import type { CombineKind, MarkedRings, PolygonLibrary } from '../../core/combine/polygonLibrary.ts';
 
 /** Steps of the library's lattice on a mm. */
@@ -8,21 +8,22 @@ const OF_POINT = 3;
 
 /** The polygon library (Clipper2 by Angus Johnson, compiled to WebAssembly) as the core knows it. @param module as its package gives it. */
 export function polygonLibrary(module: MainModule): PolygonLibrary {
-  const { ClipType, FillRule } = module;
-  const kinds = { join: ClipType.Union, cutOut: ClipType.Difference, common: ClipType.Intersection } as const;
+  const kinds = { join: module.ClipType.Union, cutOut: module.ClipType.Difference, common: module.ClipType.Intersection } as const;
+  function run(type: ClipType, rule: FillRule, subject: MarkedRings, clip?: MarkedRings): MarkedRings {
+    const [subjects, clips, out] = [pathsOf(module, subject), clip === undefined ? new module.Paths64() : pathsOf(module, clip), new module.Paths64()];
+    const clipper = module.CreateClipper64(true);
+    try {
+      clipper.AddSubject(subjects);
+      clipper.AddClip(clips);
+      clipper.ExecutePath(type, rule, out);
+      return ringsOf(out);
+    } finally {
+      for (const each of [clipper, subjects, clips, out]) each.delete();
+    }
+  }
   return {
-    combine(kind: CombineKind, subject: MarkedRings, clip: MarkedRings): MarkedRings {
-      const [subjects, clips, out] = [pathsOf(module, subject), pathsOf(module, clip), new module.Paths64()];
-      const clipper = module.CreateClipper64(true);
-      try {
-        clipper.AddSubject(subjects);
-        clipper.AddClip(clips);
-        clipper.ExecutePath(kinds[kind], FillRule.NonZero, out);
-        return ringsOf(out);
-      } finally {
-        for (const each of [clipper, subjects, clips, out]) each.delete();
-      }
-    },
+    combine: (kind: CombineKind, subject: MarkedRings, clip: MarkedRings) => run(kinds[kind], module.FillRule.NonZero, subject, clip),
+    settle: (rings: MarkedRings) => run(module.ClipType.Union, module.FillRule.Positive, rings),
   };
 }
 
