@@ -1,5 +1,7 @@
-import { readFile, stat, writeFile } from 'node:fs/promises';
+import { readdir, readFile, stat, writeFile } from 'node:fs/promises';
+import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
+import { newJob } from '../src/core/job/newJob.ts';
 import { MANNERS } from '../src/core/lettering/fonts.ts';
 import { boundsOf, ringCount } from '../src/core/outline/curves.ts';
 import { readSvg } from '../src/formats/svg/readSvg.ts';
@@ -57,5 +59,28 @@ describe('letter', () => {
     expect((await limner('letter', 'A'.repeat(10_000), '--font', 'Oswald', '--height', '20mm', '--out', at('no.svg'))).code).toBe(2);
     await writeFile(at('broken.ttf'), Buffer.concat([(await readFile(listed[3].file)).subarray(0, 3000), Buffer.alloc(500)]));
     expect((await limner('letter', 'Row', '--font', at('broken.ttf'), '--height', '20mm', '--out', at('no.svg'))).err).toContain('broken.ttf');
+  });
+});
+
+describe('run --names', () => {
+  it('makes a design for each line of a list, each in its own files', async () => {
+    await writeFile(at('disc.png'), await sharp({ create: { width: 80, height: 80, channels: 3, background: '#fff' } }).composite([{ input: Buffer.from('<svg width="80" height="80"><circle cx="40" cy="40" r="30" fill="#123"/></svg>') }]).png().toBuffer());
+    const start = newJob('Crew');
+    const name = { kind: 'lettering' as const, id: 'name', film: start.films[0].id, placement: { a: 1, b: 0, c: 0, d: 1, e: 140, f: 320 }, lettering: { text: '{Name}', font: 'Oswald', heightMm: 30, mostWidthMm: 200 } };
+    await writeFile(at('crew.json'), JSON.stringify({ ...start, objects: [...start.objects, name] }));
+    await writeFile(at('crew.csv'), 'Name,Seat\nIda,1\n"Bartholomew the Boatman",2\nIda,3\n');
+    const { code, out, err } = await limner('run', at('crew.json'), at('disc.png'), '--names', at('crew.csv'), '--out', at('crew'));
+    expect([code, out, err]).toEqual([0, '3 of 3 pictures done\n', '']);
+    const files = (await readdir(at('crew'))).filter((each) => each.endsWith('.svg')).sort();
+    expect(files).toEqual(['disc-bartholomew-the-boatman.svg', 'disc-ida-2.svg', 'disc-ida.svg']);
+    const widths = await Promise.all(files.map(async (file) => (await readFile(at(`crew/${file}`), 'utf8')).length));
+    expect(widths[0]).toBeGreaterThan(widths[1]);
+  });
+
+  it('says what fits: a job without blanks, a list without its columns', async () => {
+    await writeFile(at('plain.json'), JSON.stringify(newJob('Plain')));
+    expect((await limner('run', at('plain.json'), at('disc.png'), '--names', at('crew.csv'), '--out', at('no'))).code).toBe(2);
+    await writeFile(at('other.csv'), 'Town\nMill\n');
+    expect((await limner('run', at('crew.json'), at('disc.png'), '--names', at('other.csv'), '--out', at('no'))).err).toContain('name');
   });
 });

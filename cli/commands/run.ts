@@ -1,22 +1,25 @@
 import { basename, extname } from 'node:path';
+import { blankName, blanksOf, withBlanksFilled } from '../../src/core/edit/fillBlanks.ts';
 import { AppError } from '../../src/core/errors/appError.ts';
 import type { Job } from '../../src/core/job/job.ts';
 import { readJob } from '../../src/core/job/readJob.ts';
 import { pictureOf, tracedPart } from '../../src/core/job/tracedPart.ts';
 import { ARCHIVE_ENDING, readArchive, type JobArchive } from '../../src/formats/archive/archive.ts';
+import { readNames, type NamesList } from '../../src/formats/names/readNames.ts';
 import { FORCE_OPTION, required } from '../arguments.ts';
 import { readBytes, readJson } from '../files.ts';
 import { Outputs } from '../outputs.ts';
 import { runMany, SPREAD_OPTIONS, WANTED_OPTIONS, wantedFiles } from '../runMany.ts';
 import type { RunTask } from '../runOne.ts';
 import { uniqueNames } from '../uniqueNames.ts';
-import type { Command } from './command.ts';
+import type { Command, Console } from './command.ts';
 
 export const run: Command = {
-  usage: 'limner run JOB.json|JOB.limner [IN...] --out DIR [--dxf] [--film-png] [--report short|full] [--shard 2/8] [--resume] [--force]',
+  usage: 'limner run JOB.json|JOB.limner [IN...] --out DIR [--names FILE.csv] [--dxf] [--film-png] [--report short|full] [--shard 2/8] [--resume] [--force]',
   about: "Applies a job's recipe, separation and layout to one or many pictures.",
   options: {
     out: { takes: 'a folder', about: 'folder for the files and report.json' },
+    names: { takes: 'a CSV file', about: 'a design for each of its lines: the columns fill the blanks of the lettering, “{Name}” by the column Name' },
     ...WANTED_OPTIONS,
     ...SPREAD_OPTIONS,
     ...FORCE_OPTION,
@@ -32,10 +35,25 @@ export const run: Command = {
     const outputs = await Outputs.of(parsed.inputs, force);
     await outputs.prepare(out);
     const names = uniqueNames(inputs.map((input) => ('path' in input ? input.path : input.name)));
-    const tasks = inputs.map((input, k): RunTask => ({ job, input, pictures: others, out, name: names[k], wanted, reads: parsed.inputs, force }));
+    const listFile = parsed.values.get('names');
+    const filled = listFile === undefined ? [{ job, suffix: '' }] : filledJobs(job, readNames(await readBytes(listFile), basename(listFile)), console);
+    const reads = listFile === undefined ? parsed.inputs : [...parsed.inputs, listFile];
+    const tasks = inputs.flatMap((input, k) => filled.map(({ job: own, suffix }): RunTask => ({ job: own, input, pictures: others, out, name: `${names[k]}${suffix}`, wanted, reads, force })));
     return runMany(tasks, console, outputs, job.name, parsed);
   },
 };
+
+/** A job for each line of a list, with what its files' names end in. @throws AppError `badValue` when the job has nothing to fill. */
+function filledJobs(job: Job, { columns, rows }: NamesList, console: Console): { job: Job; suffix: string }[] {
+  const blanks = blanksOf(job);
+  const known = columns.map(blankName);
+  const lacking = blanks.filter((blank) => !known.includes(blank));
+  if (blanks.length === lacking.length) throw new AppError('badValue', { name: '--names', value: columns.join(', '), takes: blanks.length === 0 ? 'a job whose lettering has blanks, such as {Name}' : `columns for the blanks of the job: ${blanks.join(', ')}` });
+  if (lacking.length > 0) console.err(`No column is called ${lacking.join(' or ')}: these blanks stay as they are written.\n`);
+  const used = known.filter((column) => blanks.includes(column));
+  const suffixes = uniqueNames(rows.map((row) => used.map((column) => row.get(column) ?? '').join(' ').replaceAll(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').toLowerCase() || 'empty'));
+  return rows.map((row, k) => ({ job: withBlanksFilled(job, row), suffix: `-${suffixes[k]}` }));
+}
 
 /** The job, and what it is applied to. @throws AppError `badJob`, `badArchive`, `badValue` when there is no picture. */
 async function readTask(jobPath: string, pictures: readonly string[]): Promise<{ job: Job; inputs: RunTask['input'][]; others: JobArchive['pictures'] }> {

@@ -6,6 +6,7 @@ export type ErrorCode =
   | 'damaged'
   | 'badDrawing'
   | 'badFont'
+  | 'badNames'
   | 'fileTooLarge'
   | 'pictureTooLarge'
   | 'pictureTooSmall'

@@ -39,6 +39,10 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
     what: `${named(d)} is not a font that Limner reads${d['reason'] === undefined ? '' : `: ${d['reason']}`}.`,
     todo: 'Use a TTF, OTF, WOFF or WOFF2 file, or one of the fonts that are shipped.',
   }),
+  badNames: (d) => ({
+    what: `${named(d)} is not a list of names: ${d['reason']}.`,
+    todo: 'Save it as CSV with the names of the columns in the first line and one line for each design.',
+  }),
   fileTooLarge: (d) => ({
     what: `${named(d)} has ${d['megabytes']} MB; Limner reads files up to ${d['limitMegabytes']} MB.`,
     todo: 'Save it as a PNG or JPEG at the size that the work needs.',

@@ -44,6 +44,10 @@ describe('lettering', () => {
     const leftOfSecond = (align: Lettering['align']): number => boxOf(set('HHHH\nI', { align })).left;
     expect(leftOfSecond('left')).toBeCloseTo(leftOfSecond('right'), 6);
     expect(widthOf('Regatta', { widthMm: 77 })).toBeCloseTo(77, 6);
+    const heightOf = (text: string, more?: Partial<Lettering>): number => boxOf(set(text, more)).bottom - boxOf(set(text, more)).top;
+    expect([widthOf('HHHH', { mostWidthMm: 40 }), heightOf('HHHH', { mostWidthMm: 40 }) < 19]).toEqual([expect.closeTo(40, 6), true]);
+    expect([widthOf('HHHH', { mostWidthMm: 40, whenWider: 'narrower' }), heightOf('HHHH', { mostWidthMm: 40, whenWider: 'narrower' })]).toEqual([expect.closeTo(40, 6), expect.closeTo(20, 6)]);
+    expect(widthOf('H', { mostWidthMm: 400 })).toBeCloseTo(widthOf('H'), 9);
   });
 
   it('joins script letters into one cut, and leaves letters apart that do not touch', () => {

@@ -52,7 +52,7 @@ export function letterCurves(library: PolygonLibrary, face: FontFace, lettering:
       rings += ringCount(own);
     }
   }
-  const set = finished(library, fitted(builder.build(), lettering.widthMm), lettering);
+  const set = finished(library, fitted(builder.build(), lettering), lettering);
   if (ringCount(set) === 0) throw new AppError('nothingToCut');
   const missing = new Set(lines.flat().flatMap(({ glyph }) => (glyph.isMissing ? [glyph.text] : [])));
   return { curves: set, missing: [...missing] };
@@ -89,11 +89,14 @@ function onCircle({ xMm, upMm, advanceMm }: PlacedGlyph, line: readonly PlacedGl
   return followedBy(translation(xMm - middle, radius + heightMm - upMm), rotation(-angle * (radius / (radius + heightMm)), 0, 0));
 }
 
-/** Narrowed or spread to a width. */
-function fitted(curves: Curves, widthMm: number | undefined): Curves {
+/** Narrowed or spread to a width, or made no wider than one. */
+function fitted(curves: Curves, { widthMm, mostWidthMm, whenWider = 'smaller' }: Lettering): Curves {
   const box = boundsOf(curves);
-  if (widthMm === undefined || box === undefined || !(box.right > box.left)) return curves;
-  return transformCurves(curves, { a: widthMm / (box.right - box.left), b: 0, c: 0, d: 1, e: 0, f: 0 });
+  const now = box === undefined ? 0 : box.right - box.left;
+  if (!(now > 0)) return curves;
+  const across = widthMm !== undefined ? widthMm / now : mostWidthMm !== undefined && mostWidthMm < now ? mostWidthMm / now : 1;
+  if (across === 1) return curves;
+  return transformCurves(curves, { a: across, b: 0, c: 0, d: widthMm === undefined && whenWider === 'smaller' ? across : 1, e: 0, f: 0 });
 }
 
 function finished(library: PolygonLibrary, curves: Curves, { join, thickenMm = 0 }: Lettering): Curves {

@@ -19,6 +19,9 @@ export const letteringSchema = z.strictObject({
   around: z.strictObject({ diameterMm: z.number().min(1).max(5000), side: z.enum(['top', 'bottom']) }).optional(),
   /** Made as wide as this by narrowing or spreading the letters, mm. */
   widthMm: z.number().min(0.5).max(10_000).optional(),
+  /** No wider than this, mm: a longer text is made smaller, or narrower alone. */
+  mostWidthMm: z.number().min(0.5).max(10_000).optional(),
+  whenWider: z.enum(['smaller', 'narrower']).optional(),
   /** Outlines moved outwards, or inwards below 0, mm. */
   thickenMm: z.number().min(-20).max(20).optional(),
   /** Letters that touch are cut as one. */

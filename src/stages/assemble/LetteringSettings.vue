@@ -44,6 +44,7 @@ function typed(): void {
 const FONTS = { options: MANNERS.flatMap((manner) => SHIPPED_FONTS.filter((font) => font.manner === manner).map(({ name }) => ({ value: name, label: `${name}, ${manner}` }))) } as object;
 const hasLines = computed(() => props.lettering.text.includes('\n'));
 const ALIGN = { left: 'left', middle: 'middle', right: 'right' } as const;
+const WIDER = { smaller: 'smaller', narrower: 'narrower' } as const;
 const SIDES = { top: 'over the top', bottom: 'along the bottom' } as const;
 /** A circle on which the text takes about a third. */
 const usualDiameter = computed(() => Math.max(10, Math.round(props.lettering.text.length * props.lettering.heightMm * 0.6)));
@@ -70,6 +71,11 @@ const usualDiameter = computed(() => Math.max(10, Math.round(props.lettering.tex
     <label class="row"><span>Reads</span><ChoiceInput label="Reads" small :choices="SIDES" :model-value="lettering.around.side" @choose="set('Circle', { around: { diameterMm: lettering.around.diameterMm, side: $event } })" /></label>
   </template>
   <QuantityInput kind="length" label="Thicken" :unit="settings.unit" :model-value="lettering.thickenMm ?? 0" :least="-20" :most="20" @change="drag({ thickenMm: $event === 0 ? undefined : $event })" @done="set('Thicken', { thickenMm: $event === 0 ? undefined : $event })" @cancel="bench.revert" />
+  <label class="row"><span>No wider than</span><ElSwitch size="small" aria-label="No wider than" :model-value="lettering.mostWidthMm !== undefined" @change="set('Width', { mostWidthMm: $event === true ? Math.max(10, Math.round(parts.box.value === undefined ? 200 : parts.box.value.right - parts.box.value.left)) : undefined, whenWider: undefined })" /></label>
+  <template v-if="lettering.mostWidthMm !== undefined">
+    <QuantityInput kind="length" label="Most width" :unit="settings.unit" :model-value="lettering.mostWidthMm" :least="0.5" :most="10000" @change="drag({ mostWidthMm: $event })" @done="set('Width', { mostWidthMm: $event })" @cancel="bench.revert" />
+    <label class="row"><span>A longer text is made</span><ChoiceInput label="A longer text is made" small :choices="WIDER" :model-value="lettering.whenWider ?? 'smaller'" @choose="set('Width', { whenWider: $event })" /></label>
+  </template>
   <label class="row"><span>Join letters that touch</span><ElSwitch size="small" :model-value="lettering.join === true" @change="set('Join', { join: $event === true ? true : undefined })" /></label>
 </template>
 
