@@ -77,10 +77,23 @@ describe('run --names', () => {
     expect(widths[0]).toBeGreaterThan(widths[1]);
   });
 
-  it('says what fits: a job without blanks, a list without its columns', async () => {
+  it('says what fits: a job without slots, a list without its columns', async () => {
     await writeFile(at('plain.json'), JSON.stringify(newJob('Plain')));
     expect((await limner('run', at('plain.json'), at('disc.png'), '--names', at('crew.csv'), '--out', at('no'))).code).toBe(2);
     await writeFile(at('other.csv'), 'Town\nMill\n');
     expect((await limner('run', at('crew.json'), at('disc.png'), '--names', at('other.csv'), '--out', at('no'))).err).toContain('name');
   });
+});
+
+describe('font-of', () => {
+  it('names the font of a picture of lettering, and its size', async () => {
+    await limner('letter', 'ROWING CLUB', '--font', 'Graduate', '--height', '30mm', '--out', at('sign.svg'), '--force');
+    const { heightMm } = await drawn(at('sign.svg'));
+    const image = sharp(at('sign.svg'), { density: 90 });
+    const perMm = ((await image.metadata()).height ?? 0) / heightMm;
+    await writeFile(at('sign.jpg'), await image.extend({ top: 10, bottom: 10, left: 10, right: 10, background: '#fff' }).flatten({ background: '#fff' }).jpeg({ quality: 60 }).toBuffer());
+    const guesses = JSON.parse((await limner('font-of', at('sign.jpg'), '--json')).out) as { font: string; score: number; heightPx: number }[];
+    expect([guesses.length, guesses[0].font, Math.abs(guesses[0].heightPx / (30 * perMm) - 1) < 0.05]).toEqual([listed.length, 'Graduate', true]);
+    expect((await limner('font-of', at('nothing.png'))).code).toBe(1);
+  }, 60_000);
 });

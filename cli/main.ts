@@ -6,6 +6,7 @@ import { auto } from './commands/auto.ts';
 import type { Command, Console } from './commands/command.ts';
 import { clean } from './commands/clean.ts';
 import { combine } from './commands/combine.ts';
+import { fontOfPicture } from './commands/fontOf.ts';
 import { fonts } from './commands/fonts.ts';
 import { importDrawing } from './commands/import.ts';
 import { letter } from './commands/letter.ts';
@@ -18,7 +19,7 @@ import { run } from './commands/run.ts';
 import { square } from './commands/square.ts';
 import { trace } from './commands/trace.ts';
 
-const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto, report, import: importDrawing, combine, offset, fonts, letter };
+const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto, report, import: importDrawing, combine, offset, fonts, letter, 'font-of': fontOfPicture };
 
 function overview(): string {
   const lines = Object.entries(COMMANDS).map(([name, command]) => `  ${name.padEnd(8)}${command.about}`);

@@ -1,5 +1,5 @@
 import { basename, extname } from 'node:path';
-import { blankName, blanksOf, withBlanksFilled } from '../../src/core/edit/fillBlanks.ts';
+import { slotName, slotsOf, withSlotsFilled } from '../../src/core/edit/fillSlots.ts';
 import { AppError } from '../../src/core/errors/appError.ts';
 import type { Job } from '../../src/core/job/job.ts';
 import { readJob } from '../../src/core/job/readJob.ts';
@@ -19,7 +19,7 @@ export const run: Command = {
   about: "Applies a job's recipe, separation and layout to one or many pictures.",
   options: {
     out: { takes: 'a folder', about: 'folder for the files and report.json' },
-    names: { takes: 'a CSV file', about: 'a design for each of its lines: the columns fill the blanks of the lettering, “{Name}” by the column Name' },
+    names: { takes: 'a CSV file', about: 'a design for each of its lines: the columns fill the slots of the lettering, “{Name}” by the column Name' },
     ...WANTED_OPTIONS,
     ...SPREAD_OPTIONS,
     ...FORCE_OPTION,
@@ -45,14 +45,14 @@ export const run: Command = {
 
 /** A job for each line of a list, with what its files' names end in. @throws AppError `badValue` when the job has nothing to fill. */
 function filledJobs(job: Job, { columns, rows }: NamesList, console: Console): { job: Job; suffix: string }[] {
-  const blanks = blanksOf(job);
-  const known = columns.map(blankName);
-  const lacking = blanks.filter((blank) => !known.includes(blank));
-  if (blanks.length === lacking.length) throw new AppError('badValue', { name: '--names', value: columns.join(', '), takes: blanks.length === 0 ? 'a job whose lettering has blanks, such as {Name}' : `columns for the blanks of the job: ${blanks.join(', ')}` });
-  if (lacking.length > 0) console.err(`No column is called ${lacking.join(' or ')}: these blanks stay as they are written.\n`);
-  const used = known.filter((column) => blanks.includes(column));
+  const slots = slotsOf(job);
+  const known = columns.map(slotName);
+  const lacking = slots.filter((slot) => !known.includes(slot));
+  if (slots.length === lacking.length) throw new AppError('badValue', { name: '--names', value: columns.join(', '), takes: slots.length === 0 ? 'a job whose lettering has slots, such as {Name}' : `columns for the slots of the job: ${slots.join(', ')}` });
+  if (lacking.length > 0) console.err(`No column is called ${lacking.join(' or ')}: these slots stay as they are written.\n`);
+  const used = known.filter((column) => slots.includes(column));
   const suffixes = uniqueNames(rows.map((row) => used.map((column) => row.get(column) ?? '').join(' ').replaceAll(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').toLowerCase() || 'empty'));
-  return rows.map((row, k) => ({ job: withBlanksFilled(job, row), suffix: `-${suffixes[k]}` }));
+  return rows.map((row, k) => ({ job: withSlotsFilled(job, row), suffix: `-${suffixes[k]}` }));
 }
 
 /** The job, and what it is applied to. @throws AppError `badJob`, `badArchive`, `badValue` when there is no picture. */

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { AppError } from '../../core/errors/appError.ts';
-import { blankName } from '../../core/edit/fillBlanks.ts';
+import { slotName } from '../../core/edit/fillSlots.ts';
 
 /** One line of a list: values by the names of its columns. */
 export type NamesRow = ReadonlyMap<string, string>;
@@ -29,7 +29,7 @@ export function readNames(bytes: Uint8Array, file: string): NamesList {
   if (head === undefined || lines.length === 0) throw new AppError('badNames', { file, reason: 'it needs a line that names the columns and one line for each design' });
   if (lines.length > MAX_ROWS) throw new AppError('badNames', { file, reason: `it has more than ${MAX_ROWS.toLocaleString('en')} lines` });
   const columns = head.map((each) => each.trim());
-  const names = columns.map(blankName);
+  const names = columns.map(slotName);
   if (columns.length > MOST_COLUMNS || names.some((name) => name === '') || new Set(names).size < names.length) throw new AppError('badNames', { file, reason: 'its first line does not name each column once' });
   return { columns, rows: lines.map((line) => new Map(names.map((name, k) => [name, (line[k] ?? '').trim()]))) };
 }

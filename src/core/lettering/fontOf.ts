@@ -1,0 +1,83 @@
+import type { FontFace } from './fontFace.ts';
+import { DRAWN_CAPITAL_PX, glyphShapes, inkShapes, type GlyphShape, type InkShape } from './glyphShapes.ts';
+import { AppError } from '../errors/appError.ts';
+import type { Task } from '../task/task.ts';
+
+/** A font, how alike it is to the letters of a picture, and how high a capital of it would be there. */
+export interface FontGuess {
+  readonly font: string;
+  /** 0 to 1. */
+  readonly score: number;
+  readonly heightPx: number;
+}
+
+/** Stems as much thicker or thinner than the font's are tried. */
+const WEIGHTS = [-0.15, 0, 0.15];
+/** So many letters tell a font. */
+const MOST_SHAPES = 40;
+/** Bits lower than this share of the highest letter are dots and commas, which many fonts share. */
+const LEAST_HEIGHT = 0.35;
+/** A letter of less than so many px is noise. */
+const LEAST_PX2 = 12;
+/** What a box that is twice as broad counts beside cells that differ throughout. */
+const ASPECT_WEIGHT = 0.25;
+/** What a letter that is twice as high as the others say counts. */
+const SIZE_WEIGHT = 0.35;
+/** Cells that differ by so much on the average bring the score down to a third. */
+const UNLIKE = 0.3;
+
+/**
+ * Ranks fonts by how alike their letters are to those of a picture, whatever is written: each bit of ink is held against every letter of a font, in three weights, by the ink in the cells of its box; letters of one text have
+ * one size, which counts too.
+ * @param share ink of each pixel, 0 to 255. @returns the likeliest first.
+ * @throws AppError `nothingToCut` where there is no letter.
+ */
+export function* fontOf(share: Uint8Array, width: number, height: number, faces: readonly FontFace[]): Task<FontGuess[]> {
+  const all = inkShapes(share, width, height, LEAST_PX2);
+  const highest = Math.max(0, ...all.map(({ heightPx }) => heightPx));
+  const letters = all.filter(({ heightPx }) => heightPx >= LEAST_HEIGHT * highest).slice(0, MOST_SHAPES);
+  if (letters.length === 0) throw new AppError('nothingToCut');
+  const guesses: FontGuess[] = [];
+  for (const [k, face] of faces.entries()) {
+    guesses.push(WEIGHTS.map((weight) => guessOf(face.name, letters, glyphShapes(face, weight))).reduce((best, guess) => (guess.score > best.score ? guess : best)));
+    yield (k + 1) / faces.length;
+  }
+  return guesses.sort((a, b) => b.score - a.score);
+}
+
+function guessOf(font: string, letters: readonly InkShape[], glyphs: readonly GlyphShape[]): FontGuess {
+  if (glyphs.length === 0) return { font, score: 0, heightPx: 0 };
+  // First each letter by itself, which tells the size; then by the size as well.
+  const alone = letters.map((letter) => best(letter, glyphs, undefined));
+  const capital = middleOf(alone.map(({ glyph }, k) => (letters[k].heightPx / glyph.heightPx) * DRAWN_CAPITAL_PX));
+  const together = letters.map((letter) => best(letter, glyphs, capital));
+  const heightPx = middleOf(together.map(({ glyph }, k) => (letters[k].heightPx / glyph.heightPx) * DRAWN_CAPITAL_PX));
+  const weights = letters.map(({ heightPx: own }) => own);
+  const off = together.reduce((sum, { off: own }, k) => sum + own * weights[k], 0) / weights.reduce((sum, each) => sum + each, 0);
+  return { font, score: Math.exp(-off / UNLIKE), heightPx };
+}
+
+function best(letter: InkShape, glyphs: readonly GlyphShape[], capital: number | undefined): { glyph: GlyphShape; off: number } {
+  let found = { glyph: glyphs[0], off: Infinity };
+  for (const glyph of glyphs) {
+    let off = ASPECT_WEIGHT * Math.abs(Math.log2(letter.aspect / glyph.aspect));
+    if (capital !== undefined) off += SIZE_WEIGHT * Math.abs(Math.log2((letter.heightPx / glyph.heightPx) * (DRAWN_CAPITAL_PX / capital)));
+    if (off >= found.off) continue;
+    off += differenceOf(letter.cells, glyph.cells, found.off - off);
+    if (off < found.off) found = { glyph, off };
+  }
+  return found;
+}
+
+/** Mean difference of two shapes' cells; broken off once it is more than enough. */
+function differenceOf(a: Float32Array, b: Float32Array, enough: number): number {
+  const most = enough * a.length;
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) {
+    sum += Math.abs(a[i] - b[i]);
+    if (sum > most) return Infinity;
+  }
+  return sum / a.length;
+}
+
+const middleOf = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1];
