@@ -76,7 +76,14 @@ const VIEWS = [
     await page.getByLabel(/^Shift .* by$/).press('Enter');
     await page.waitForTimeout(2500);
   } },
-  { name: 'assemble', job: 'Crew crest', stage: 'Assemble' },
+  { name: 'assemble', job: 'Crew crest', stage: 'Assemble', async act(page) {
+    await page.getByRole('button', { name: 'Add a part' }).click();
+    await page.getByRole('menuitem', { name: 'Lettering' }).click();
+    await page.getByLabel('Text', { exact: true }).fill('Spring Regatta');
+    await page.getByLabel('Text', { exact: true }).press('Tab');
+    await page.locator('.job[data-current="true"]').waitFor({ timeout: 60_000 });
+    await page.mouse.move(600, 400);
+  } },
   { name: 'layout', job: 'Crew crest', stage: 'Lay out' },
   { name: 'layout-copies', job: 'Heron glasses', stage: 'Lay out' },
   { name: 'layout-dark', job: 'Duck race soap', stage: 'Lay out', theme: 'dark' },
