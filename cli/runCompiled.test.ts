@@ -52,6 +52,11 @@ describe('a program that keeps what was compiled of it', () => {
         execFileSync(process.execPath, [new URL('../scripts/limner.mjs', import.meta.url).pathname, 'trace', picture, '--out', out, '--force'], { encoding: 'utf8' });
         expect(readFileSync(out, 'utf8')).toContain('<path');
       }
+      for (const words of [['letter', 'Row', '--font', 'Pacifico', '--height', '20mm', '--join'], ['offset', drawn, '--by', '2mm']]) {
+        const out = join(folder, 'out.svg');
+        execFileSync(process.execPath, [new URL('../scripts/limner.mjs', import.meta.url).pathname, ...words, '--out', out, '--force'], { encoding: 'utf8' });
+        expect(readFileSync(out, 'utf8')).toContain('<path');
+      }
     }
   }, 60_000);
 });

@@ -140,6 +140,18 @@ export interface Bounds {
   readonly bottom: number;
 }
 
+/** The box around points `from` to `to` (exclusive) of flat coordinates. */
+export function boxOfPoints(points: ArrayLike<number>, from: number, to: number): Bounds {
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (let i = from; i < to; i++) {
+    left = Math.min(left, points[2 * i]);
+    right = Math.max(right, points[2 * i]);
+    top = Math.min(top, points[2 * i + 1]);
+    bottom = Math.max(bottom, points[2 * i + 1]);
+  }
+  return { left, top, right, bottom };
+}
+
 /** The exact box around all rings; undefined when there are none. */
 export function boundsOf(curves: Curves): Bounds | undefined {
   if (curves.parent.length === 0) return undefined;

@@ -1,5 +1,5 @@
 import { insideRing } from './checkCurves.ts';
-import { CurvesBuilder, ringArea, type Bounds, type Curves } from './curves.ts';
+import { boxOfPoints, CurvesBuilder, ringArea, type Bounds, type Curves } from './curves.ts';
 import { flatten } from './flatten.ts';
 
 /** Chords for telling what lies in what, in units of the coordinates. */
@@ -15,7 +15,7 @@ export function nestBySense(curves: Curves): Curves {
   const rings = flatten(curves, CHORD);
   const { points, starts } = rings;
   const area = Array.from(curves.parent, (_, ring) => ringArea(curves, ring));
-  const boxes = Array.from(curves.parent, (_, ring) => boxOfRing(points, starts[ring], starts[ring + 1]));
+  const boxes = Array.from(curves.parent, (_, ring) => boxOfPoints(points, starts[ring], starts[ring + 1]));
   const bySize = Array.from(area.keys()).sort((a, b) => Math.abs(area[b]) - Math.abs(area[a]));
   const builder = new CurvesBuilder();
   const place = new Map<number, number>();
@@ -41,17 +41,6 @@ export function nestBySense(curves: Curves): Curves {
 function lastIndex(all: readonly number[], count: number, is: (value: number) => boolean): number | undefined {
   for (let k = count - 1; k >= 0; k--) if (is(all[k])) return all[k];
   return undefined;
-}
-
-function boxOfRing(points: Float64Array, from: number, to: number): Bounds {
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (let i = from; i < to; i++) {
-    left = Math.min(left, points[2 * i]);
-    right = Math.max(right, points[2 * i]);
-    top = Math.min(top, points[2 * i + 1]);
-    bottom = Math.max(bottom, points[2 * i + 1]);
-  }
-  return { left, top, right, bottom };
 }
 
 /** Whether a box holds another, but for what chords cut off. */

@@ -1,6 +1,6 @@
 import { signedArea } from '../geometry/rings.ts';
 import { insideRing } from './checkCurves.ts';
-import { coordsOfVerb, CurvesBuilder, isOpenRing, LINE, type Curves } from './curves.ts';
+import { boxOfPoints, coordsOfVerb, CurvesBuilder, isOpenRing, LINE, type Bounds, type Curves } from './curves.ts';
 import { flatten } from './flatten.ts';
 
 /** Chords for telling what lies in what, in units of the coordinates. */
@@ -15,7 +15,7 @@ export function nestRings(curves: Curves): Curves {
   const { points, starts } = rings;
   const count = curves.parent.length;
   const area = Array.from({ length: count }, (_, k) => signedArea(points, starts[k], starts[k + 1]));
-  const boxes = Array.from({ length: count }, (_, k) => boxOf(points, starts[k], starts[k + 1]));
+  const boxes = Array.from({ length: count }, (_, k) => boxOfPoints(points, starts[k], starts[k + 1]));
   const closed = Array.from(area.keys()).filter((k) => !isOpenRing(curves, k));
   const bySize = [...closed].sort((a, b) => Math.abs(area[b]) - Math.abs(area[a]));
   const parent = new Int32Array(count).fill(-1);
@@ -44,20 +44,7 @@ export function nestRings(curves: Curves): Curves {
   return builder.build();
 }
 
-type Box = readonly [left: number, top: number, right: number, bottom: number];
-
-function boxOf(points: Float64Array, from: number, to: number): Box {
-  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-  for (let i = from; i < to; i++) {
-    left = Math.min(left, points[2 * i]);
-    right = Math.max(right, points[2 * i]);
-    top = Math.min(top, points[2 * i + 1]);
-    bottom = Math.max(bottom, points[2 * i + 1]);
-  }
-  return [left, top, right, bottom];
-}
-
-const holds = (a: Box, b: Box): boolean => a[0] <= b[0] && a[1] <= b[1] && a[2] >= b[2] && a[3] >= b[3];
+const holds = (a: Bounds, b: Bounds): boolean => a.left <= b.left && a.top <= b.top && a.right >= b.right && a.bottom >= b.bottom;
 
 /** Copies a ring, turned round when it runs the wrong way. */
 function drawRingOf(builder: CurvesBuilder, { verbs, coords, verbStart, coordStart }: Curves, ring: number, parent: number, turned: boolean): void {
