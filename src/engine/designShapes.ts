@@ -45,8 +45,8 @@ export class ShapeMaker {
     if (known !== undefined) return known;
     const { curves } = letterCurves(library, await tools.font(lettering.font), lettering);
     const box = boundsOf(curves);
-    // Around a circle its middle is the zero already; else the middle of the box is, so that a text stays in its place while it is typed.
-    const set = lettering.around !== undefined || box === undefined ? curves : transformCurves(curves, translation(-(box.left + box.right) / 2, -(box.top + box.bottom) / 2));
+    // By the middle of its box a text stays in its place while it is typed, and when it goes on a circle.
+    const set = box === undefined ? curves : transformCurves(curves, translation(-(box.left + box.right) / 2, -(box.top + box.bottom) / 2));
     this.kept.set(key, set);
     for (const [oldest] of this.kept) {
       if (this.kept.size <= MOST_KEPT) break;

@@ -59,7 +59,7 @@ const cutsOut = z.boolean().optional();
 export const figureSchema = z.strictObject({ kind: z.literal('figure'), ...common, film: filmId, shape: shapeSchema, cutsOut });
 export type FigureObject = z.infer<typeof figureSchema>;
 
-/** A text set in a font. Its own mm have their zero in the middle of the box around it, or of the circle that it stands on. */
+/** A text set in a font. Its own mm have their zero in the middle of the box around it. */
 export const letteringObjectSchema = z.strictObject({ kind: z.literal('lettering'), ...common, film: filmId, lettering: letteringSchema, cutsOut });
 export type LetteringObject = z.infer<typeof letteringObjectSchema>;
 
