@@ -9,7 +9,9 @@ import { pictureKeyOf, type OpenedPicture, type OpenOptions } from './protocol.t
 /** Long side of the picture on which previews are computed, px. */
 const PREVIEW_SIDE_PX = 800;
 /** Pictures kept decoded: the newest, and older ones as long as all take no more than this, bytes. */
-const KEPT_BYTES = 110_000_000;
+const KEPT_BYTES = 104_000_000;
+/** The same where only reduced ones are kept: with what both engines keep of their runs all is below 400 MB. */
+const KEPT_REDUCED_BYTES = 16_000_000;
 
 export interface OpenPicture {
   /** What was said of it on opening, without what is shown. */
@@ -53,10 +55,11 @@ export class OpenPictures {
   }
 
   private dropOldest(newest: string): void {
+    const room = this.reducedOnly ? KEPT_REDUCED_BYTES : KEPT_BYTES;
     let bytes = 0;
     for (const { final, preview } of this.pictures.values()) bytes += final.data.byteLength + preview.data.byteLength;
     for (const [oldest, { final, preview }] of this.pictures) {
-      if (oldest === newest || bytes <= KEPT_BYTES) return;
+      if (oldest === newest || bytes <= room) return;
       this.pictures.delete(oldest);
       bytes -= final.data.byteLength + preview.data.byteLength;
     }
