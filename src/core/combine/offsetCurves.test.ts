@@ -8,7 +8,7 @@ import { boundsOf, nodeCount, ringArea, ringCount, type Curves } from '../outlin
 import { flatten } from '../outline/flatten.ts';
 import { nestRings } from '../outline/nestRings.ts';
 import { curvesFromPathData } from '../outline/pathData.ts';
-import { offsetCurves } from './offsetCurves.ts';
+import { offsetCurves, strokeCurves } from './offsetCurves.ts';
 
 const library = await loadPolygons();
 const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, k) => ringArea(curves, k)).reduce((sum, area) => sum + area, 0);
@@ -81,5 +81,58 @@ describe('moved outlines', () => {
     const [, most] = distances(shape, back);
     expect(most).toBeLessThan(0.6);
     expect(boundsOf(back)?.right).toBeCloseTo(boundsOf(shape)?.right ?? 0, 1);
+  });
+});
+
+describe('lines of a width', () => {
+  const line = (d: string): Curves => curvesFromPathData(d);
+  it('have the area of their length, their corners and their ends', () => {
+    const corner = line('M0 0L40 0L40 30');
+    const area = (corners: 'round' | 'sharp' | 'flat', ends: 'round' | 'flat' | 'square'): number => areaOf(strokeCurves(library, corner, 2, corners, ends));
+    expect(area('sharp', 'flat')).toBeCloseTo(70 * 4, 3);
+    expect(area('flat', 'flat')).toBeCloseTo(70 * 4 - 2, 3);
+    expect(area('round', 'flat')).toBeCloseTo(70 * 4 - 4 + Math.PI, 2);
+    expect(area('sharp', 'square')).toBeCloseTo(70 * 4 + 16, 3);
+    expect(area('sharp', 'round')).toBeCloseTo(70 * 4 + 4 * Math.PI, 2);
+  });
+
+  it('that are closed are rings, or full where they are broader than what they go around', () => {
+    const round = figureCurves({ form: 'round', widthMm: 20, heightMm: 20 });
+    expect(areaOf(strokeCurves(library, round, 3))).toBeCloseTo(Math.PI * (13 ** 2 - 7 ** 2), 0);
+    const full = strokeCurves(library, round, 12);
+    expect([ringCount(full), areaOf(full)]).toEqual([1, expect.closeTo(Math.PI * 22 ** 2, 0)]);
+  });
+
+  it('that curve and cross themselves lie everywhere within their half', () => {
+    const loop = line('M0 0C60 40 -40 40 20 0C24 -4 26 -4 30 6');
+    const made = strokeCurves(library, loop, 1.5);
+    // Of what crosses itself the edge is nowhere further away, and nowhere nearer but where rounding is.
+    const open = flatten(curvesFromPathData('M0 0C60 40 -40 40 20 0C24 -4 26 -4 30 6L30 6.0001'), 0.001);
+    let [least, most] = [Infinity, 0];
+    const edge = flatten(made, 0.002);
+    for (let i = 0; i < edge.points.length; i += 2) {
+      let near = Infinity;
+      for (let j = 0; j + 3 < open.points.length; j += 2) {
+        const [dx, dy] = [open.points[j + 2] - open.points[j], open.points[j + 3] - open.points[j + 1]];
+        const t = Math.max(0, Math.min(1, ((edge.points[i] - open.points[j]) * dx + (edge.points[i + 1] - open.points[j + 1]) * dy) / (dx * dx + dy * dy)));
+        near = Math.min(near, Math.hypot(edge.points[i] - open.points[j] - t * dx, edge.points[i + 1] - open.points[j + 1] - t * dy));
+      }
+      least = Math.min(least, near);
+      most = Math.max(most, near);
+    }
+    expect([least, most]).toEqual([expect.closeTo(1.5, 1), expect.closeTo(1.5, 2)]);
+  });
+
+  it('go where they are narrower than twice a way inwards, rounds as well as bars', () => {
+    for (const [w, h] of [[10, 10], [30, 6], [8, 40]]) {
+      const round = figureCurves({ form: 'round', widthMm: w, heightMm: h });
+      for (const by of [0.51, 0.6, 1, 3]) expect(ringCount(offsetCurves(library, round, -by * Math.min(w, h)))).toBe(0);
+    }
+  });
+
+  it('around a corner reach to its point, or are cut across', () => {
+    const bar = figureCurves({ form: 'rectangle', widthMm: 60, heightMm: 10 });
+    expect([areaOf(offsetCurves(library, bar, 2, 'sharp')), nodeCount(offsetCurves(library, bar, 2, 'sharp'))]).toEqual([expect.closeTo(64 * 14, 6), 4]);
+    expect([areaOf(offsetCurves(library, bar, 2, 'flat')), nodeCount(offsetCurves(library, bar, 2, 'flat'))]).toEqual([expect.closeTo(64 * 14 - 8, 6), 8]);
   });
 });

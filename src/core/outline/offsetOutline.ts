@@ -2,7 +2,7 @@ import { makeShareMap } from '../raster/raster.ts';
 import { followedBy, scaling, translation } from '../geometry/affine.ts';
 import { chordDistance2, chordsOf, eachCellNear } from './chords.ts';
 import { coverageOf } from './coverage.ts';
-import { boundsOf, coordsOfVerb, CurvesBuilder, depthOf, isOpenRing, LINE, ringCount, type Curves } from './curves.ts';
+import { boundsOf, CurvesBuilder, depthOf, isOpenRing, ringCount, type Curves } from './curves.ts';
 import { outlineOf } from './traceOutline.ts';
 import { transformCurves } from './transformCurves.ts';
 
@@ -21,49 +21,6 @@ const CORNER_RAD = 0.8;
  * @param width in units of the coordinates, above 0.
  */
 export function offsetOutline(curves: Curves, width: number): Curves {
-  return outlineAround(curves, width, true);
-}
-
-/**
- * The outline of a line drawn with a round pen: what lies nearer to the curves than `radius`, on both sides. Rings may be open.
- * @param radius in units of the coordinates, above 0.
- */
-export function strokeOutline(curves: Curves, radius: number): Curves {
-  return outlineAround(thereAndBack(curves), radius, false);
-}
-
-/** Open rings as closed ones that go back the way they came. */
-function thereAndBack(curves: Curves): Curves {
-  const builder = new CurvesBuilder();
-  for (let ring = 0; ring < ringCount(curves); ring++) {
-    if (!isOpenRing(curves, ring)) {
-      builder.copy(curves, ring, -1);
-      continue;
-    }
-    const { verbs, coords, verbStart, coordStart } = curves;
-    let at = coordStart[ring];
-    builder.start(coords[at], coords[at + 1], -1);
-    for (let v = verbStart[ring]; v < verbStart[ring + 1]; v++, at += coordsOfVerb(verbs[v - 1])) drawVerb(builder, coords, verbs[v], at, 1);
-    for (let v = verbStart[ring + 1] - 1; v >= verbStart[ring]; v--) {
-      at -= coordsOfVerb(verbs[v]);
-      drawVerb(builder, coords, verbs[v], at, -1);
-    }
-    builder.close();
-  }
-  return builder.build();
-}
-
-/** A line or cubic whose first point stands at `at`, there or back. */
-function drawVerb(builder: CurvesBuilder, c: Float64Array, verb: number, at: number, way: 1 | -1): void {
-  if (verb === LINE) {
-    const to = way === 1 ? at + 2 : at;
-    builder.line(c[to], c[to + 1]);
-  } else if (way === 1) builder.cubic(c[at + 2], c[at + 3], c[at + 4], c[at + 5], c[at + 6], c[at + 7]);
-  else builder.cubic(c[at + 4], c[at + 5], c[at + 2], c[at + 3], c[at], c[at + 1]);
-}
-
-/** @param isFilled whether what lies inside of the rings belongs to it. */
-function outlineAround(curves: Curves, width: number, isFilled: boolean): Curves {
   const box = boundsOf(curves);
   if (box === undefined || !(width > 0)) return curves;
   const margin = width * 1.2;
@@ -73,7 +30,7 @@ function outlineAround(curves: Curves, width: number, isFilled: boolean): Curves
   const inField = transformCurves(curves, toField);
   const columns = Math.ceil(wide / cell) + 2;
   const rows = Math.ceil(high / cell) + 2;
-  const inside = isFilled ? coverageOf(inField, columns, rows) : new Uint8Array(columns * rows);
+  const inside = coverageOf(inField, columns, rows);
   const distance = distanceToEdge(inField, columns, rows);
   const radius = width / cell;
   // Half-way is at the radius; the eight bits span four cells of distance, a sixty-fourth of one each.

@@ -63,7 +63,12 @@ describe('an SVG drawing', () => {
   it('has its strokes as outlines, as lines or not at all', () => {
     const line = '<path d="M10 10H60" fill="none" stroke="#00f" stroke-width="4"/>';
     const outlined = read(page(line));
-    expect(Math.abs(areaOf(outlined.layers[0].curves) - (50 * 4 + Math.PI * 4))).toBeLessThan(0.6);
+    expect(areaOf(outlined.layers[0].curves)).toBeCloseTo(50 * 4, 6);
+    const drawn = (attributes: string): number => areaOf(read(page(`<path d="M10 10H60V40" fill="none" stroke="#00f" ${attributes}/>`)).layers[0].curves);
+    expect(drawn('stroke-width="4"')).toBeCloseTo(80 * 4, 6);
+    expect(drawn('stroke-width="4" style="stroke-linejoin: bevel; stroke-linecap: square"')).toBeCloseTo(80 * 4 - 2 + 16, 6);
+    expect(drawn('stroke-width="4" stroke-linejoin="round" stroke-linecap="round"')).toBeCloseTo(80 * 4 - 4 + 5 * Math.PI, 1);
+    expect(read(page(line.replace('"4"', '"4px"'))).layers[0].curves).toEqual(outlined.layers[0].curves);
     expect(read(page(line), { strokes: 'line' }).layers[0]).toMatchObject({ openEnds: 1 });
     expect(() => read(page(line), { strokes: 'drop' })).toThrow();
     // A hairline is what a knife follows.

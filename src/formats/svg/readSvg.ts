@@ -1,18 +1,17 @@
 import { joinOverlaps, combineCurves } from '../../core/combine/combineCurves.ts';
+import { strokeCurves } from '../../core/combine/offsetCurves.ts';
 import type { PolygonLibrary } from '../../core/combine/polygonLibrary.ts';
 import { AppError } from '../../core/errors/appError.ts';
 import { followedBy, IDENTITY, type Affine } from '../../core/geometry/affine.ts';
 import { CurvesBuilder, isOpenRing, nodeCount, ringCount, type Curves } from '../../core/outline/curves.ts';
 import { nestRings } from '../../core/outline/nestRings.ts';
-import { strokeOutline } from '../../core/outline/offsetOutline.ts';
 import { Drawing, type ImportedDrawing, type StrokeUse } from '../drawing.ts';
+import { lengthOf, MM } from './svgLength.ts';
 import { curvesOfPath, shapePath } from './svgShapes.ts';
 import { FIRST_PAINT, paintOf, styleRules, type StyleRules, type SvgPaint } from './svgStyle.ts';
 import { svgTransform } from './svgTransform.ts';
 import { svgTree, type SvgNode } from './svgTree.ts';
 
-/** Millimetres of the units of CSS; a px is a ninety-sixth of an inch. */
-const MM: Readonly<Record<string, number>> = { '': 25.4 / 96, px: 25.4 / 96, mm: 1, cm: 10, in: 25.4, pt: 25.4 / 72, pc: 25.4 / 6, q: 0.25 };
 /** Elements that draw nothing by themselves. */
 const SILENT = new Set(['defs', 'title', 'desc', 'metadata', 'style', 'clipPath', 'symbol', 'linearGradient', 'radialGradient', 'namedview']);
 /** Elements that hold others. */
@@ -109,15 +108,16 @@ class SvgReader {
     if (fill !== undefined && filled !== undefined && ringCount(filled) > 0) this.drawing.add(fill, this.within(evenOdd ? nestRings(filled) : joinOverlaps(this.library, filled), clips));
     if (stroke === undefined || !(strokeWidth > 0)) return;
     const line = curvesOfPath(data, where, false);
-    if (line !== undefined && ringCount(line) > 0) this.drawStroke(line, stroke, strokeWidth * Math.sqrt(Math.abs(where.a * where.d - where.b * where.c)), fill !== undefined, clips);
+    if (line !== undefined && ringCount(line) > 0) this.drawStroke(line, { ...paint, stroke, strokeWidth: strokeWidth * Math.sqrt(Math.abs(where.a * where.d - where.b * where.c)) }, clips);
   }
 
-  private drawStroke(line: Curves, stroke: string, widthMm: number, isFilled: boolean, clips: readonly Curves[]): void {
+  /** @param paint with the stroke's width in mm. */
+  private drawStroke(line: Curves, { fill, stroke, strokeWidth: widthMm, strokeCorners, strokeEnds }: SvgPaint & { readonly stroke: string }, clips: readonly Curves[]): void {
     const use = this.options.strokes ?? (widthMm <= HAIRLINE_MM ? 'line' : 'outline');
     if (use === 'drop') return this.drawing.note('strokes that were left out');
-    if (use === 'outline') return this.drawing.add(stroke, this.within(strokeOutline(line, widthMm / 2), clips));
+    if (use === 'outline') return this.drawing.add(stroke, this.within(strokeCurves(this.library, line, widthMm / 2, strokeCorners, strokeEnds), clips));
     // The line around a filled shape is the shape's own outline.
-    if (isFilled) return;
+    if (fill !== undefined) return;
     const closed = new CurvesBuilder();
     const open = new CurvesBuilder();
     for (let ring = 0; ring < ringCount(line); ring++) (isOpenRing(line, ring) ? open : closed).copy(line, ring, -1);
@@ -134,13 +134,6 @@ class SvgReader {
 
 /** Per cent are of nothing that an outline is measured by: they count as 0. */
 const percentOf = (text: string | undefined): number => lengthOf(text, 0);
-
-/** A length in user units; those with a unit are counted in px of CSS, as the standard says. */
-function lengthOf(text: string | undefined, otherwise: number): number {
-  const found = /^\s*([-+]?[\d.]+(?:e[-+]?\d+)?)\s*([a-z]*)\s*$/i.exec(text ?? '');
-  const factor = found === null ? undefined : MM[found[2].toLowerCase()];
-  return found === null || factor === undefined ? otherwise : (Number(found[1]) * factor) / MM[''];
-}
 
 interface Page {
   readonly widthMm: number;

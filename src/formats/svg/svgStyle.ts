@@ -1,4 +1,6 @@
 import { formatHex, parse } from 'culori';
+import type { OffsetCorners, StrokeEnds } from '../../core/combine/offsetCurves.ts';
+import { lengthOf } from './svgLength.ts';
 import type { SvgNode } from './svgTree.ts';
 
 /** How an element is painted; what it does not say is that of the element around it. */
@@ -7,11 +9,16 @@ export interface SvgPaint {
   readonly fill: string | undefined;
   readonly stroke: string | undefined;
   readonly strokeWidth: number;
+  readonly strokeCorners: OffsetCorners;
+  readonly strokeEnds: StrokeEnds;
   readonly evenOdd: boolean;
   readonly isShown: boolean;
 }
 
-export const FIRST_PAINT: SvgPaint = { fill: '#000000', stroke: undefined, strokeWidth: 1, evenOdd: false, isShown: true };
+export const FIRST_PAINT: SvgPaint = { fill: '#000000', stroke: undefined, strokeWidth: 1, strokeCorners: 'sharp', strokeEnds: 'flat', evenOdd: false, isShown: true };
+
+const CORNERS: Readonly<Record<string, OffsetCorners>> = { round: 'round', miter: 'sharp', bevel: 'flat' };
+const ENDS: Readonly<Record<string, StrokeEnds>> = { round: 'round', butt: 'flat', square: 'square' };
 
 /** Rules of the style sheets in a drawing: by element, class or id, as drawing programs write them. */
 export interface StyleRules {
@@ -59,11 +66,12 @@ export function paintOf({ name, attributes }: SvgNode, around: SvgPaint, { of }:
     ...of.get(`#${attributes['id'] ?? ''}`),
     ...declarations(attributes['style'] ?? ''),
   };
-  const width = Number.parseFloat(said['stroke-width'] ?? '');
   return {
     fill: colourOf(said['fill'], around.fill, said['color']),
     stroke: colourOf(said['stroke'], around.stroke, said['color']),
-    strokeWidth: Number.isFinite(width) ? width : around.strokeWidth,
+    strokeWidth: lengthOf(said['stroke-width'], around.strokeWidth),
+    strokeCorners: CORNERS[said['stroke-linejoin'] ?? ''] ?? around.strokeCorners,
+    strokeEnds: ENDS[said['stroke-linecap'] ?? ''] ?? around.strokeEnds,
     evenOdd: said['fill-rule'] === undefined ? around.evenOdd : said['fill-rule'] === 'evenodd',
     isShown: around.isShown && said['display'] !== 'none' && said['visibility'] !== 'hidden' && said['opacity'] !== '0',
   };
