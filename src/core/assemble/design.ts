@@ -9,6 +9,8 @@ import { mm, mmFromPx, px, pxPerMm, type Mm, type PxPerMm } from '../units/lengt
 export interface DesignLayer {
   readonly filmId: string;
   readonly curves: Curves;
+  /** Lines that are drawn on the film and not cut, where it has any. */
+  readonly marks?: Curves | undefined;
 }
 
 /** Outlines of films at their finished size, in mm, the box around them starting at 0, 0. */

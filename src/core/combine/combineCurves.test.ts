@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
-import { figureCurves } from '../assemble/figureCurves.ts';
+import { figureCurves } from '../figure/figureCurves.ts';
 import { rotation, translation, followedBy } from '../geometry/affine.ts';
 import { nodeCount, ringArea, ringCount, type Curves } from '../outline/curves.ts';
 import { nestRings } from '../outline/nestRings.ts';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { loadFont } from '../../../cli/loadFont.ts';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
-import { figureCurves } from '../assemble/figureCurves.ts';
+import { figureCurves } from '../figure/figureCurves.ts';
 import { letterCurves } from '../lettering/letterCurves.ts';
 import { boundsOf, nodeCount, ringArea, ringCount, type Curves } from '../outline/curves.ts';
 import { flatten } from '../outline/flatten.ts';

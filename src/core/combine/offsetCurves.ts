@@ -1,6 +1,7 @@
-import { coordsOfVerb, CUBIC, CurvesBuilder, isOpenRing, ringCount, type Curves } from '../outline/curves.ts';
+import { CurvesBuilder, isOpenRing, ringCount, type Curves } from '../outline/curves.ts';
 import { settleCurves } from './combineCurves.ts';
 import type { PolygonLibrary } from './polygonLibrary.ts';
+import { directionAt, halvesOf, placeOf, SHORT_MM, sidesOf, speedOf, type Cubic, type Point, type Side } from './sides.ts';
 
 /** How far an offset curve may lie from its distance, mm. */
 const OFF_MM = 0.003;
@@ -14,14 +15,6 @@ const MOST_TURN = Math.PI / 4;
 const MOST_REACH = 4;
 /** Directions that differ by less go on smoothly, radians. */
 const SMOOTH = 1e-4;
-const SHORT_MM = 1e-7;
-
-interface Point {
-  readonly x: number;
-  readonly y: number;
-}
-type Cubic = readonly [Point, Point, Point, Point];
-
 /** What becomes of outer corners: an arc, the sides carried on to where they meet, or a straight cut across. */
 export const OFFSET_CORNERS = ['round', 'sharp', 'flat'] as const;
 export type OffsetCorners = (typeof OFFSET_CORNERS)[number];
@@ -56,24 +49,7 @@ export function strokeCurves(library: PolygonLibrary, curves: Curves, radiusMm: 
   return settleCurves(library, raw.build());
 }
 
-/** The sides of a ring as cubics, those without length left out; lines have their handles at thirds. */
-function sidesOf({ verbs, coords, verbStart, coordStart }: Curves, ring: number): { readonly cubic: Cubic; readonly isLine: boolean }[] {
-  const sides: { cubic: Cubic; isLine: boolean }[] = [];
-  let at = coordStart[ring];
-  const point = (k: number): Point => ({ x: coords[at + k], y: coords[at + k + 1] });
-  for (let v = verbStart[ring]; v < verbStart[ring + 1]; v++) {
-    const isLine = verbs[v] !== CUBIC;
-    const [a, b] = [point(0), point(isLine ? 2 : 6)];
-    const cubic: Cubic = isLine ? [a, between(a, b, 1 / 3), between(a, b, 2 / 3), b] : [a, point(2), point(4), b];
-    if (!isLine || Math.hypot(a.x - b.x, a.y - b.y) > SHORT_MM) if (directionAt(cubic, 0) !== undefined) sides.push({ cubic, isLine });
-    at += coordsOfVerb(verbs[v]);
-  }
-  return sides;
-}
-
-const between = (a: Point, b: Point, t: number): Point => ({ x: a.x + (b.x - a.x) * t, y: a.y + (b.y - a.y) * t });
-
-function offsetRing(builder: CurvesBuilder, sides: readonly { readonly cubic: Cubic; readonly isLine: boolean }[], byMm: number, corners: OffsetCorners, ends: StrokeEnds = 'round'): void {
+function offsetRing(builder: CurvesBuilder, sides: readonly Side[], byMm: number, corners: OffsetCorners, ends: StrokeEnds = 'round'): void {
   if (sides.length === 0) return;
   const pen = new OffsetPen(builder, byMm, corners, ends);
   for (const [k, side] of sides.entries()) {
@@ -255,17 +231,6 @@ function isFlat([a, b, c, d]: Cubic): boolean {
 
 const turned = ({ x, y }: Point, rad: number): Point => ({ x: x * Math.cos(rad) - y * Math.sin(rad), y: x * Math.sin(rad) + y * Math.cos(rad) });
 
-/** The direction at an end, by the first point that does not lie on it; undefined where all do. */
-function directionAt(cubic: Cubic, end: 0 | 1): Point | undefined {
-  const points = end === 0 ? cubic : ([...cubic].reverse() as unknown as Cubic);
-  for (const point of points.slice(1)) {
-    const [dx, dy] = [point.x - points[0].x, point.y - points[0].y];
-    const length = Math.hypot(dx, dy);
-    if (length > SHORT_MM) return end === 0 ? { x: dx / length, y: dy / length } : { x: -dx / length, y: -dy / length };
-  }
-  return undefined;
-}
-
 /** Signed curvature at an end: above 0 where it turns clockwise on screen. */
 function curvatureAt([a, b, c, d]: Cubic, end: 0 | 1): number {
   const [p, q, r] = end === 0 ? [a, b, c] : [d, c, b];
@@ -273,26 +238,4 @@ function curvatureAt([a, b, c, d]: Cubic, end: 0 | 1): number {
   const length = Math.hypot(ux, uy);
   if (length < SHORT_MM) return 0;
   return ((end === 0 ? 1 : -1) * (2 / 3) * (ux * vy - uy * vx)) / length ** 3;
-}
-
-function placeOf([a, b, c, d]: Cubic, t: number): Point {
-  const u = 1 - t;
-  const [p, q, r, s] = [u * u * u, 3 * u * u * t, 3 * u * t * t, t * t * t];
-  return { x: p * a.x + q * b.x + r * c.x + s * d.x, y: p * a.y + q * b.y + r * c.y + s * d.y };
-}
-
-function speedOf([a, b, c, d]: Cubic, t: number): Point {
-  const u = 1 - t;
-  const [p, q, r] = [3 * u * u, 6 * u * t, 3 * t * t];
-  return { x: p * (b.x - a.x) + q * (c.x - b.x) + r * (d.x - c.x), y: p * (b.y - a.y) + q * (c.y - b.y) + r * (d.y - c.y) };
-}
-
-function halvesOf([a, b, c, d]: Cubic): readonly [Cubic, Cubic] {
-  const [ab, bc, cd] = [between(a, b, 0.5), between(b, c, 0.5), between(c, d, 0.5)];
-  const [abc, bcd] = [between(ab, bc, 0.5), between(bc, cd, 0.5)];
-  const middle = between(abc, bcd, 0.5);
-  return [
-    [a, ab, abc, middle],
-    [middle, bcd, cd, d],
-  ];
 }

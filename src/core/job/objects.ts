@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { recipeSchema } from '../clean/recipe.ts';
+import { figureSchema } from '../figure/figure.ts';
 import { filmId } from '../film/film.ts';
 import { outlineSettingsSchema } from '../outline/outlineSettings.ts';
 import { letteringSchema } from '../lettering/lettering.ts';
+import { operationsSchema } from '../operate/operation.ts';
 import { isPathData } from '../outline/pathData.ts';
 import { separationSchema } from '../separate/separation.ts';
 import { finishedSizeSchema } from '../units/finishedSize.ts';
@@ -27,6 +29,8 @@ const common = {
   name: z.string().trim().min(1).max(120).optional(),
   /** As it stands when absent. */
   placement: placementSchema.optional(),
+  /** What is done to it, in this order. */
+  operations: operationsSchema.optional(),
 };
 
 /** What is made of a picture. Its own mm begin at the upper left of what is cut; its size alone tells the px on one of them. */
@@ -44,20 +48,11 @@ export const tracedSchema = z.strictObject({
 });
 export type TracedObject = z.infer<typeof tracedSchema>;
 
-const lengthMm = z.number().min(0.1).max(10_000);
-
-/** A basic shape, its box's upper left at 0, 0. */
-const shapeSchema = z.discriminatedUnion('form', [
-  z.strictObject({ form: z.literal('rectangle'), widthMm: lengthMm, heightMm: lengthMm, cornerMm: z.number().min(0).max(5000).optional() }),
-  z.strictObject({ form: z.literal('round'), widthMm: lengthMm, heightMm: lengthMm }),
-]);
-export type Shape = z.infer<typeof shapeSchema>;
-
 /** Whether what it covers is cut out of all that lies below it, instead of being a film of its own. */
 const cutsOut = z.boolean().optional();
 
-export const figureSchema = z.strictObject({ kind: z.literal('figure'), ...common, film: filmId, shape: shapeSchema, cutsOut });
-export type FigureObject = z.infer<typeof figureSchema>;
+export const figureObjectSchema = z.strictObject({ kind: z.literal('figure'), ...common, film: filmId, shape: figureSchema, cutsOut });
+export type FigureObject = z.infer<typeof figureObjectSchema>;
 
 /** A text set in a font. Its own mm have their zero in the middle of the box around it. */
 export const letteringObjectSchema = z.strictObject({ kind: z.literal('lettering'), ...common, film: filmId, lettering: letteringSchema, cutsOut });
@@ -77,12 +72,18 @@ export const importedSchema = z.strictObject({
 });
 export type ImportedObject = z.infer<typeof importedSchema>;
 
+/** How what lies in a group is put together, if it is: all as one outline of a film, what is in all, or the lowest without those above it. */
+export const groupCombineSchema = z.strictObject({ how: z.enum(['join', 'common', 'cutOut']), film: filmId });
+export type GroupCombine = z.infer<typeof groupCombineSchema>;
+
 /** Objects that are placed as one. */
 export interface GroupObject {
   kind: 'group';
   id: string;
   name?: string | undefined;
   placement?: z.infer<typeof placementSchema> | undefined;
+  operations?: z.infer<typeof operationsSchema> | undefined;
+  combine?: GroupCombine | undefined;
   objects: DesignObject[];
 }
 export type DesignObject = TracedObject | FigureObject | LetteringObject | ImportedObject | GroupObject;
@@ -90,13 +91,14 @@ export type DesignObject = TracedObject | FigureObject | LetteringObject | Impor
 const groupSchema = z.strictObject({
   kind: z.literal('group'),
   ...common,
+  combine: groupCombineSchema.optional(),
   get objects(): z.ZodType<DesignObject[]> {
     return z.array(objectSchema).min(1).max(MAX_OBJECTS);
   },
 });
 
 /** What a design is made of. */
-export const objectSchema = z.discriminatedUnion('kind', [tracedSchema, figureSchema, letteringObjectSchema, importedSchema, groupSchema]);
+export const objectSchema = z.discriminatedUnion('kind', [tracedSchema, figureObjectSchema, letteringObjectSchema, importedSchema, groupSchema]);
 
 /** All objects that are no group, lowest first, whatever they lie in. */
 export const plainObjects = (objects: readonly DesignObject[]): Exclude<DesignObject, GroupObject>[] =>

@@ -1,5 +1,5 @@
 import { composeDesign, makeDesign, type Design, type ObjectBox, type PlacedLayers, type TracedPlace } from '../assemble/design.ts';
-import { figureCurves } from '../assemble/figureCurves.ts';
+import { figureCurves } from '../figure/figureCurves.ts';
 import { cutCheck, type Finding } from '../check/cutCheck.ts';
 import { combineCurves } from '../combine/combineCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
