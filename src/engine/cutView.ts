@@ -1,4 +1,4 @@
-import type { Design } from '../core/assemble/design.ts';
+import type { Design, DesignLayer } from '../core/assemble/design.ts';
 import { figuresOf, NO_FIGURES, type Figures } from '../core/check/figures.ts';
 import { mostLayers, type MostLayers } from '../core/check/mostLayers.ts';
 import { hexFromRgb } from '../core/colour/hex.ts';
@@ -7,6 +7,7 @@ import { followedBy, inverseOf, placed } from '../core/geometry/affine.ts';
 import { pictureFromFrame } from '../core/outline/heldOutline.ts';
 import type { TracedTones } from '../core/run/traceTones.ts';
 import { regionMiddles } from '../core/outline/mesh/meshRegions.ts';
+import type { Curves } from '../core/outline/curves.ts';
 import { transformCurves } from '../core/outline/transformCurves.ts';
 import { pxPerMm } from '../core/units/length.ts';
 import type { Art } from '../core/raster/art.ts';
@@ -14,37 +15,41 @@ import { splitTone } from '../core/separate/splitTone.ts';
 import type { CutResult } from '../core/run/runJob.ts';
 import type { CutView, PartsView } from './protocol.ts';
 
-interface Told {
-  readonly figures: ReadonlyMap<string, Figures>;
-  readonly most: MostLayers;
-}
-const told = new WeakMap<Design, Told>();
+const counted = new WeakMap<Curves, Figures>();
+const most = new WeakMap<Design, MostLayers>();
 
-/** What is told of a design in numbers, counted once. */
-function toldOf(design: Design): Told {
-  const known = told.get(design);
-  if (known !== undefined) return known;
-  const made = { figures: new Map(design.layers.map(({ filmId, curves }) => [filmId, figuresOf(curves)])), most: mostLayers(design.layers.map(({ curves }) => curves)) };
-  told.set(design, made);
-  return made;
+/** What is told of outlines in numbers, counted once. */
+function figuresKept(curves: Curves): Figures {
+  const known = counted.get(curves) ?? figuresOf(curves);
+  counted.set(curves, known);
+  return known;
 }
+
+function mostKept(design: Design): MostLayers {
+  const known = most.get(design) ?? mostLayers(design.layers.map(({ curves }) => curves));
+  most.set(design, known);
+  return known;
+}
+
+const byFilm = (layers: readonly DesignLayer[]): Map<string, Figures> => new Map(layers.map(({ filmId, curves }) => [filmId, figuresKept(curves)]));
 
 /** What is shown of a cut: in px of the picture, whatever the art was reduced to. */
 export function cutView(cut: CutResult, { frame }: Pick<Art, 'frame'>): CutView {
   const toPicture = pictureFromFrame(frame);
   const pictureFromDesign = followedBy(inverseOf(cut.place.fromOutline), toPicture);
-  const { figures, most } = toldOf(cut.design);
+  const figures = byFilm(cut.design.layers);
+  const own = byFilm(cut.parts.find(({ id }) => id === cut.focus)?.layers ?? []);
   const optional = { tones: cut.tones, steps: cut.steps, histogram: cut.histogram };
   return {
-    films: cut.films.map(({ film, outline, mark, held }) => ({ film, outline: transformCurves(outline, toPicture), mark, ...(held === undefined ? {} : { held }), ...(figures.get(film.id) ?? NO_FIGURES) })),
+    films: cut.films.map(({ film, outline, mark, held }) => ({ film, outline: transformCurves(outline, toPicture), mark, ...(held === undefined ? {} : { held }), ...(own.get(film.id) ?? NO_FIGURES) })),
     ...(Object.fromEntries(Object.entries(optional).filter(([, value]) => value !== undefined)) as Partial<Pick<CutView, 'tones' | 'steps' | 'histogram'>>),
-    mostLayers: most,
+    mostLayers: mostKept(cut.design),
     design: cut.design,
     // In preview it counts reduced pixels; what is told is always in picture pixels.
     place: { fromOutline: cut.place.fromOutline, resolution: pxPerMm(cut.place.resolution / frame.scale) },
     rack: cut.rack.map((film) => ({ film, ...(figures.get(film.id) ?? NO_FIGURES) })),
     sheets: cut.sheets,
-    boxes: cut.boxes,
+    parts: cut.parts,
     originMm: cut.originMm,
     findings: cut.findings,
     findingsAt: cut.findings.map(({ xMm, yMm }) => {

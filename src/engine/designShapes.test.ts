@@ -5,7 +5,9 @@ import { discFiles } from '../../tests/fixtures/files.ts';
 import { sizedJob } from '../../tests/fixtures/jobWith.ts';
 import type { Job } from '../core/job/job.ts';
 import { newJob } from '../core/job/newJob.ts';
+import { placed } from '../core/geometry/affine.ts';
 import type { DesignObject } from '../core/job/objects.ts';
+import type { Operation } from '../core/operate/operation.ts';
 import { readJob } from '../core/job/readJob.ts';
 import { SHIPPED_FONTS } from '../core/lettering/fonts.ts';
 import { ringArea, ringCount, type Curves } from '../core/outline/curves.ts';
@@ -32,10 +34,12 @@ describe('lettering in a design', () => {
   it('lies where it is put, on its film, and is told of', async () => {
     const cut = await cutOf(withObjects(name));
     expect(cut.rack).toHaveLength(1);
-    const box = cut.boxes.find(({ id }) => id === 'name');
+    const box = cut.parts.find(({ id }) => id === 'name')?.box;
     expect([(box?.left ?? 0) + (box?.right ?? 0), (box?.top ?? 0) + (box?.bottom ?? 0)].map((v) => Math.round((v / 2) * 1e6) / 1e6)).toEqual([20, 50]);
     expect(cut.design.heightMm).toBeCloseTo(box?.bottom ?? 0, 6);
-    expect(cut.films[0].pieces).toBeGreaterThanOrEqual(4);
+    expect(cut.rack[0].pieces).toBeGreaterThanOrEqual(4);
+    // What is told of the traced art is its own.
+    expect(cut.films[0].pieces).toBe(1);
   });
 
   it('is knocked out of a bar', async () => {
@@ -57,5 +61,56 @@ describe('lettering in a design', () => {
 
   it('has an address in the browser for every shipped font', () => {
     expect(Object.keys(FONT_ADDRESSES).sort()).toEqual(SHIPPED_FONTS.map(({ name: each }) => each).sort());
+  });
+});
+
+describe('parts with operations', () => {
+  const gold = { id: 'gold', name: 'Brass gold', colour: '#b9751a' };
+  const board = { id: 'board', name: 'Board', colour: '#ffffff' };
+  const operated = (operations: Operation[], ...more: DesignObject[]): Job => {
+    const [art, ...rest] = plain.objects;
+    return readJob({ ...plain, films: [...plain.films, gold], objects: [{ ...art, operations }, ...rest, ...more] });
+  };
+  const places = (cut: Awaited<ReturnType<typeof cutOf>>): Map<string, number> => new Map(cut.design.layers.map(({ filmId, curves }) => [filmId, areaOf(curves)]));
+
+  it('follow the traced art: a border stays as broad at another size, a piece is found again by its place in the picture', async () => {
+    const border: Operation = { id: 'b', kind: 'border', film: 'edge', widthMm: 3, corners: 'round', openings: 'filled' };
+    const [bare, cut] = [await cutOf(plain), await cutOf(operated([border]))];
+    expect(cut.design.widthMm - bare.design.widthMm).toBeCloseTo(6, 3);
+    expect(cut.rack.map(({ film }) => film.id)).toContain('edge');
+    const doubled = operated([border]);
+    const [art] = doubled.objects;
+    const large = await cutOf({ ...doubled, objects: [{ ...art, size: { ...(art as { size: { sizeMm: number } }).size, sizeMm: 2 * (art as { size: { sizeMm: number } }).size.sizeMm } } as DesignObject] });
+    expect(large.design.widthMm).toBeCloseTo(2 * bare.design.widthMm + 6, 3);
+    const { toMarks, layers } = bare.parts[0];
+    const [x, y] = [bare.design.widthMm / 2, bare.design.heightMm / 2];
+    const mark = { film: layers[0].filmId, ...placed(toMarks, x, y) };
+    for (const sizeMm of [20, 90]) {
+      const job = operated([{ id: 'f', kind: 'film', film: 'gold', pieces: [mark] }]);
+      const moved = await cutOf({ ...job, objects: [{ ...job.objects[0], size: { by: 'width', sizeMm, turnDeg: 30 } } as DesignObject] });
+      expect([[...places(moved).keys()], moved.parts[0].lost]).toEqual([['gold'], undefined]);
+    }
+    const gone = await cutOf(operated([{ id: 'f', kind: 'takeOff', pieces: [{ ...mark, x: -900 }] }]));
+    expect(gone.parts[0].lost).toMatchObject([{ operation: 'f', count: 1, marks: [{ nearest: { film: mark.film } }] }]);
+  });
+
+  it('lie on a base, and are hung by holes through everything', async () => {
+    const base: DesignObject = { kind: 'base', id: 'base', film: 'board', base: { form: 'rectangle', marginMm: 5, cornerMm: 2, corners: 'round' } };
+    const holes: DesignObject = { kind: 'holes', id: 'holes', holes: { where: 'pair', diameterMm: 4, fromTopMm: 4, fromSideMm: 4 } };
+    const [bare, cut] = [await cutOf(plain), await cutOf(readJob({ ...withObjects(base, holes), films: [board, ...plain.films] }))];
+    expect([cut.design.widthMm, cut.design.heightMm]).toEqual([expect.closeTo(bare.design.widthMm + 10, 6), expect.closeTo(bare.design.heightMm + 10, 6)]);
+    const under = cut.design.layers.find(({ filmId }) => filmId === 'board');
+    expect(ringCount(under!.curves)).toBe(3);
+    expect(areaOf(under!.curves)).toBeCloseTo(cut.design.widthMm * cut.design.heightMm - (4 - Math.PI) * 4 - 2 * Math.PI * 4, 2);
+    expect(cut.design.layers[0].filmId).toBe('board');
+  });
+
+  it('become one outline in a group that joins, cuts out or keeps what they have in common', async () => {
+    const grouped = async (how: 'join' | 'common' | 'cutOut'): Promise<number> => {
+      const cut = await cutOf(withObjects({ kind: 'group', id: 'g', combine: { how, film: 'gold' }, objects: [bar, { ...bar, id: 'other', placement: { a: 1, b: 0, c: 0, d: 1, e: 0, f: 300 } }] }));
+      return places(cut).get('gold') ?? 0;
+    };
+    const one = areaOf((await cutOf(withObjects({ ...bar, film: 'gold' }))).design.layers.find(({ filmId }) => filmId === 'gold')!.curves);
+    expect([await grouped('join'), await grouped('cutOut'), await grouped('common')].map((area) => Math.round((area / one) * 1000) / 1000)).toEqual([2, 1, 0]);
   });
 });

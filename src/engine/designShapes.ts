@@ -8,7 +8,7 @@ import { letterCurves } from '../core/lettering/letterCurves.ts';
 import type { Lettering } from '../core/lettering/lettering.ts';
 import { boundsOf, type Curves } from '../core/outline/curves.ts';
 import { transformCurves } from '../core/outline/transformCurves.ts';
-import type { DesignShapes } from '../core/run/designRun.ts';
+import { needsShapes, type DesignShapes } from '../core/run/designRun.ts';
 import { canonicalJson } from '../core/task/hash.ts';
 
 /** What is loaded when a job has lettering, or objects that cut. */
@@ -31,7 +31,7 @@ export class ShapeMaker {
   async of(job: Pick<Job, 'objects'>): Promise<DesignShapes | undefined> {
     const plain = plainObjects(job.objects);
     const letterings = plain.flatMap((object) => (object.kind === 'lettering' ? [object] : []));
-    if (letterings.length === 0 && !plain.some((object) => object.kind === 'figure' && object.cutsOut === true)) return undefined;
+    if (!needsShapes(job)) return undefined;
     if (this.tools === undefined) throw new AppError('unexpected', { message: 'lettering cannot be set here' });
     const library = await this.tools.polygons();
     const lettered = new Map<string, Curves>();

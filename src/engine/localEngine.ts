@@ -40,9 +40,9 @@ const REMOVED_GAIN = 8;
  * Room for what runs made, bytes. Of a twelve-megapixel job: a few steps with colours of their own (48 MB each) and those around them with masks (12 MB); tones
  * and mesh of the full art and of the reduced one. With the decoded pictures all is below 400 MB.
  */
-const KEPT_ROOM = { steps: 130_000_000, tones: 64_000_000, outlined: 12_000_000, designs: 12_000_000 };
+const KEPT_ROOM = { steps: 130_000_000, tones: 64_000_000, outlined: 12_000_000, designs: 12_000_000, parts: 8_000_000 };
 /** The same for an engine that has reduced pictures only, of at most 640,000 pixels. */
-const REDUCED_ROOM = { steps: 12_000_000, tones: 6_000_000, outlined: 3_000_000, designs: 3_000_000 };
+const REDUCED_ROOM = { steps: 12_000_000, tones: 6_000_000, outlined: 3_000_000, designs: 3_000_000, parts: 3_000_000 };
 /** A proof of larger pictures is made on the reduced one, pixels. */
 const PROOF_PIXELS = 6_000_000;
 /** Chords by which the nesting of rings is checked, art px. */

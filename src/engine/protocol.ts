@@ -1,4 +1,5 @@
-import type { Design, ObjectBox } from '../core/assemble/design.ts';
+import type { Design } from '../core/assemble/design.ts';
+import type { DesignPart } from '../core/run/designRun.ts';
 import type { Figures } from '../core/check/figures.ts';
 import type { MostLayers } from '../core/check/mostLayers.ts';
 import type { Finding } from '../core/check/cutCheck.ts';
@@ -130,8 +131,8 @@ export interface CutView {
   readonly rack: readonly RackFilm[];
   /** One for each film of the rack. */
   readonly sheets: readonly Sheet[];
-  /** Where each object of the design lies in it, mm, and the zero of their common mm. */
-  readonly boxes: readonly ObjectBox[];
+  /** The objects of the design as they lie in it, lowest first, and the zero of their common mm. */
+  readonly parts: readonly DesignPart[];
   readonly originMm: { readonly x: number; readonly y: number };
   readonly findings: readonly Finding[];
   /** Where each finding lies, in picture px whatever the quality. */

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { boundsOf, ringCount, type Curves } from '../outline/curves.ts';
 import { curvesFromPathData } from '../outline/pathData.ts';
-import { composeDesign, layerOf, makeDesign, type PlacedLayers } from './design.ts';
+import { composeDesign, type PlacedLayers } from './composeDesign.ts';
+import { layerOf, makeDesign } from './design.ts';
 
 const square = (x: number, y: number, side: number): Curves => curvesFromPathData(`M${x} ${y}L${x + side} ${y}L${x + side} ${y + side}L${x} ${y + side}Z`);
 const object = (films: string[], x = 0): PlacedLayers => ({ layers: films.map((filmId, k) => ({ filmId, curves: square(x + 2 * k, 0, 10) })) });

@@ -1,36 +1,67 @@
+import { FIGURE_FORMS } from '../figure/figure.ts';
 import type { Film } from '../film/film.ts';
 import type { Job } from '../job/job.ts';
-import { plainObjects, type DesignObject, type FigureObject, type GroupObject, type LetteringObject } from '../job/objects.ts';
+import type { DesignObject, FigureObject, LetteringObject } from '../job/objects.ts';
 
 /** What a design is made of beside its traced art: what can be taken off it again. */
 export type AddedObject = Exclude<DesignObject, { kind: 'traced' }>;
 
 /** The job with an object on top of all others, on a film that goes on its rack when it is not there yet. */
-export const withNewObject = (job: Job, object: AddedObject, film: Film): Job => ({ ...withFilm(job, film), objects: [...job.objects, object] });
+export const withNewObject = (job: Job, object: AddedObject, film?: Film): Job => {
+  const racked = film === undefined ? job : withFilm(job, film);
+  return { ...racked, objects: [...racked.objects, object] };
+};
 
-/** The job with a film on its rack: the one that is there already, by its id. */
-export const withFilm = (job: Job, film: Film): Job => (job.films.some(({ id }) => id === film.id) ? job : { ...job, films: [...job.films, { ...film }] });
+/** The job with a film on its rack: the one that is there already, by its id. @param at its place from the lowest; on top when absent. */
+export function withFilm(job: Job, film: Film, at = job.films.length): Job {
+  if (job.films.some(({ id }) => id === film.id)) return job;
+  return { ...job, films: [...job.films.slice(0, at), { ...film }, ...job.films.slice(at)] };
+}
+
+/** The object of an id, wherever it lies, groups too. */
+export function objectOf(objects: readonly DesignObject[], id: string): DesignObject | undefined {
+  for (const object of objects) {
+    const found = object.id === id ? object : object.kind === 'group' ? objectOf(object.objects, id) : undefined;
+    if (found !== undefined) return found;
+  }
+  return undefined;
+}
 
 /** The job with one object changed, wherever it lies. */
-export function withObjectChanged<Kind extends Exclude<DesignObject, GroupObject>>(job: Job, id: string, change: (object: Kind) => Kind): Job {
-  const changed = (object: DesignObject): DesignObject => (object.kind === 'group' ? { ...object, objects: object.objects.map(changed) } : object.id === id ? change(object as Kind) : object);
+export function withObjectChanged<Kind extends DesignObject>(job: Job, id: string, change: (object: Kind) => Kind): Job {
+  const changed = (object: DesignObject): DesignObject =>
+    object.id === id ? change(object as Kind) : object.kind === 'group' ? { ...object, objects: object.objects.map(changed) } : object;
   return { ...job, objects: job.objects.map(changed) };
 }
 
-/** The job without an object. Traced art stays: it is what the job is made of. */
-export function withoutObject(job: Job, id: string): Job {
-  if (plainObjects(job.objects).some((object) => object.id === id && object.kind === 'traced')) return job;
-  const left = (objects: readonly DesignObject[]): DesignObject[] =>
-    objects.flatMap((object): DesignObject[] => {
-      if (object.id === id) return [];
-      if (object.kind !== 'group') return [object];
-      const inner = left(object.objects);
-      return inner.length === 0 ? [] : [{ ...object, objects: inner }];
-    });
-  return { ...job, objects: left(job.objects) };
+const holdsTraced = (object: DesignObject): boolean => object.kind === 'traced' || (object.kind === 'group' && object.objects.some(holdsTraced));
+
+/** Whether an object can be taken off: something traced must be left, which is what the job is made of. */
+export function canLeave({ objects }: Pick<Job, 'objects'>, id: string): boolean {
+  const object = objectOf(objects, id);
+  return object !== undefined && without(objects, id).some(holdsTraced);
 }
 
-/** The job with an object higher or lower by whole places; it stops at the ends. */
+function without(objects: readonly DesignObject[], id: string): DesignObject[] {
+  return objects.flatMap((object): DesignObject[] => {
+    if (object.id === id) return [];
+    if (object.kind !== 'group') return [object];
+    const inner = without(object.objects, id);
+    return inner.length === 0 ? [] : [{ ...object, objects: inner }];
+  });
+}
+
+/** The job without an object. The last traced art stays. Pictures that nothing is made of any more go with it. */
+export function withoutObject(job: Job, id: string): Job {
+  if (!canLeave(job, id)) return job;
+  const objects = without(job.objects, id);
+  const used = new Set<string | undefined>();
+  const note = (object: DesignObject): void => (object.kind === 'group' ? object.objects.forEach(note) : object.kind === 'traced' ? void used.add(object.picture) : undefined);
+  objects.forEach(note);
+  return { ...job, objects, pictures: job.pictures.filter((picture) => used.has(picture.id)) };
+}
+
+/** The job with an object of the outermost list higher or lower by whole places; it stops at the ends. */
 export function withObjectMoved(job: Job, id: string, by: number): Job {
   const from = job.objects.findIndex((object) => object.id === id);
   const to = Math.max(0, Math.min(job.objects.length - 1, from + by));
@@ -40,20 +71,8 @@ export function withObjectMoved(job: Job, id: string, by: number): Job {
   return { ...job, objects };
 }
 
-/** The job with an object shifted, mm of the design. */
-export const withObjectShifted = (job: Job, id: string, xMm: number, yMm: number): Job =>
-  withObjectChanged(job, id, (object) => {
-    const { a, b, c, d, e, f } = object.placement ?? { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };
-    return { ...object, placement: { a, b, c, d, e: e + xMm, f: f + yMm } };
-  });
-
-/** An object of the same kind beside another, under its own id. */
-export function withDuplicate(job: Job, id: string, newId: string, byMm: number): Job {
-  const object = job.objects.find((each) => each.id === id);
-  if (object === undefined || object.kind === 'traced' || object.kind === 'group') return job;
-  const twin: DesignObject = { ...object, id: newId };
-  return withObjectShifted({ ...job, objects: [...job.objects, twin] }, newId, byMm, byMm);
-}
+/** What a form of combining is called. */
+export const COMBINED = { join: 'Joined', common: 'Common part', cutOut: 'Cut out' } as const;
 
 /** What a part is called in a list: by its name, or by what it is. */
 export function nameOfObject(object: DesignObject, pictureName?: string): string {
@@ -64,13 +83,17 @@ export function nameOfObject(object: DesignObject, pictureName?: string): string
     case 'lettering':
       return `“${object.lettering.text.replace(/\s+/g, ' ').slice(0, 40)}”`;
     case 'figure':
-      return object.shape.form === 'round' ? 'Round' : 'Rectangle';
+      return FIGURE_FORMS[object.shape.form].name;
     case 'imported':
       return object.fileName;
+    case 'base':
+      return object.base.form === 'edge' ? 'Border under all' : 'Board under all';
+    case 'holes':
+      return 'Holes through all';
     case 'group':
-      return 'Group';
+      return object.combine === undefined ? 'Group' : COMBINED[object.combine.how];
   }
 }
 
-/** What may be set of an object that is added: figures and lettering alike. */
+/** What lies on one film that it names itself. */
 export type FilmedObject = FigureObject | LetteringObject;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { baseSettingsSchema, holesSettingsSchema } from '../assemble/madeFromAll.ts';
 import { recipeSchema } from '../clean/recipe.ts';
 import { figureSchema } from '../figure/figure.ts';
 import { filmId } from '../film/film.ts';
@@ -58,6 +59,14 @@ export type FigureObject = z.infer<typeof figureObjectSchema>;
 export const letteringObjectSchema = z.strictObject({ kind: z.literal('lettering'), ...common, film: filmId, lettering: letteringSchema, cutsOut });
 export type LetteringObject = z.infer<typeof letteringObjectSchema>;
 
+/** A film under everything: a border around all, or a board of a shape. */
+export const baseSchema = z.strictObject({ kind: z.literal('base'), id: common.id, name: common.name, film: filmId, base: baseSettingsSchema });
+export type BaseObject = z.infer<typeof baseSchema>;
+
+/** Round holes in every film, to hang it by. */
+export const holesSchema = z.strictObject({ kind: z.literal('holes'), id: common.id, name: common.name, holes: holesSettingsSchema });
+export type HolesObject = z.infer<typeof holesSchema>;
+
 const importedPath = z.strictObject({
   film: filmId,
   /** M, L, C, Z, absolute, mm. */
@@ -86,7 +95,7 @@ export interface GroupObject {
   combine?: GroupCombine | undefined;
   objects: DesignObject[];
 }
-export type DesignObject = TracedObject | FigureObject | LetteringObject | ImportedObject | GroupObject;
+export type DesignObject = TracedObject | FigureObject | LetteringObject | ImportedObject | BaseObject | HolesObject | GroupObject;
 
 const groupSchema = z.strictObject({
   kind: z.literal('group'),
@@ -98,7 +107,7 @@ const groupSchema = z.strictObject({
 });
 
 /** What a design is made of. */
-export const objectSchema = z.discriminatedUnion('kind', [tracedSchema, figureObjectSchema, letteringObjectSchema, importedSchema, groupSchema]);
+export const objectSchema = z.discriminatedUnion('kind', [tracedSchema, figureObjectSchema, letteringObjectSchema, importedSchema, baseSchema, holesSchema, groupSchema]);
 
 /** All objects that are no group, lowest first, whatever they lie in. */
 export const plainObjects = (objects: readonly DesignObject[]): Exclude<DesignObject, GroupObject>[] =>

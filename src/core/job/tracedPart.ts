@@ -1,7 +1,7 @@
 import type { Film } from '../film/film.ts';
 import { BACK_FILM, DETAIL_FILM, ONE_FILM_ID, shadeId } from '../film/filmRoles.ts';
 import type { Job } from './job.ts';
-import { plainObjects, type DesignObject, type GroupObject, type TracedObject } from './objects.ts';
+import { plainObjects, type DesignObject, type TracedObject } from './objects.ts';
 import type { PictureInfo } from './picture.ts';
 
 /** The object of a new job, and of one from before there were several. */
@@ -27,7 +27,7 @@ export function tracedPart(job: Pick<Job, 'objects' | 'films'>, id?: string): Tr
 
 /** The job with a traced object changed, and its rack. A film that another object lies on stays on the rack, above the one that it was above. */
 export function withPart(job: Job, { films, ...part }: TracedPart): Job {
-  const needed = filmsNamed(plainObjects(job.objects).filter(({ id }) => id !== part.id));
+  const needed = new Set([...filmsNamed(withoutPart(job.objects, part.id)), ...filmsOfOperations(part)]);
   const rack = [...films];
   for (const [k, film] of job.films.entries()) {
     if (!needed.has(film.id) || rack.some(({ id }) => id === film.id)) continue;
@@ -42,10 +42,20 @@ function withObject(objects: readonly DesignObject[], next: TracedObject): Desig
 }
 
 /** The films of the rack that objects lie on: those that they name, and those of their way of separating. */
-export const filmsNamed = (objects: readonly DesignObject[]): Set<string> => new Set(plainObjects(objects).flatMap(filmsOfObject));
+export const filmsNamed = (objects: readonly DesignObject[]): Set<string> => new Set(objects.flatMap((object) => [...filmsOfObject(object), ...filmsOfOperations(object)]));
 
-function filmsOfObject(object: Exclude<DesignObject, GroupObject>): string[] {
-  if (object.kind === 'figure' || object.kind === 'lettering') return [object.film];
+/** The films that operations on an object lay down. */
+const filmsOfOperations = (object: Pick<TracedObject, 'operations'> | DesignObject): string[] =>
+  ('operations' in object ? (object.operations ?? []) : []).flatMap((operation) => ('film' in operation ? [operation.film] : []));
+
+function withoutPart(objects: readonly DesignObject[], id: string): DesignObject[] {
+  return objects.flatMap((object): DesignObject[] => (object.id === id ? [] : object.kind === 'group' ? [{ ...object, objects: withoutPart(object.objects, id) }] : [object]));
+}
+
+function filmsOfObject(object: DesignObject): string[] {
+  if (object.kind === 'group') return [...(object.combine === undefined ? [] : [object.combine.film]), ...filmsNamed(object.objects)];
+  if (object.kind === 'holes') return [];
+  if (object.kind === 'figure' || object.kind === 'lettering' || object.kind === 'base') return [object.film];
   if (object.kind === 'imported') return object.paths.map(({ film }) => film);
   const { separation } = object;
   switch (separation.way) {

@@ -28,10 +28,13 @@ export interface CutPlan {
  * sheet together till then.
  */
 export function cutPlanOf(sheet: Sheet, film: Film): CutPlan {
-  const parts = new Map(sheet.parts.map(({ id, curves }) => [id, { curves, order: insideFirst(curves) }]));
+  const parts = new Map(sheet.parts.map(({ id, curves, marks }) => [id, { curves, marks, order: insideFirst(curves) }]));
   const copies = sheet.placements.flatMap(({ partId, at }): PathRun[] => {
     const part = parts.get(partId);
-    return part === undefined ? [] : [{ role: 'cut', curves: transformCurves(part.curves, at), order: part.order }];
+    if (part === undefined) return [];
+    const cut: PathRun = { role: 'cut', curves: transformCurves(part.curves, at), order: part.order };
+    // What is drawn is drawn while the film lies flat.
+    return part.marks === undefined ? [cut] : [plainRun('mark', transformCurves(part.marks, at)), cut];
   });
   const boxes = sheet.boxes.length === 0 ? [] : [plainRun('box', boxCurves(sheet.boxes))];
   return { film, widthMm: sheet.widthMm, heightMm: sheet.heightMm, runs: [...copies, ...boxes] };

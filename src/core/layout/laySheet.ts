@@ -22,6 +22,8 @@ export interface LayoutSettings extends Omit<Layout, 'mirror' | 'sheet'> {
 export interface SheetPart {
   readonly id: string;
   readonly curves: Curves;
+  /** Lines that are drawn on it and not cut. */
+  readonly marks?: Curves | undefined;
 }
 
 /** A part put on a sheet. */
@@ -93,7 +95,7 @@ export function laySheet(design: Design, filmId: string, settings: LayoutSetting
     heightMm: sheet.heightMm,
     cutArea: area,
     mirrored,
-    parts: [{ id: DESIGN_PART, curves: layer.curves }],
+    parts: [{ id: DESIGN_PART, curves: layer.curves, ...(layer.marks === undefined ? {} : { marks: layer.marks }) }],
     placements,
     boxes,
     used,

@@ -128,13 +128,19 @@ function boxOf(layers: readonly DesignLayer[]): Bounds {
   return boundsOf(joinCurves(layers.map(({ curves }) => curves))) ?? { left: 0, top: 0, right: 0, bottom: 0 };
 }
 
+/** What outlines are without the layers whose films go on before theirs: those would be covered by it. */
+export function seenBelow(layers: readonly DesignLayer[], filmId: string, curves: Curves, { library, order }: Pick<OperateWith, 'library' | 'order'>): Curves {
+  const at = order.indexOf(filmId);
+  const covered = at < 0 ? [] : layers.filter((layer) => layer.filmId !== filmId && order.includes(layer.filmId) && order.indexOf(layer.filmId) < at);
+  return covered.reduce((left, layer) => combineCurves(library, 'cutOut', left, layer.curves), curves);
+}
+
 /** Puts outlines below all others; where their film goes on above one of those, they are cut out of it, so that they are seen all the same. */
-function laidBelow(layers: readonly DesignLayer[], filmId: string, curves: Curves, { library, order }: OperateWith): readonly DesignLayer[] {
+function laidBelow(layers: readonly DesignLayer[], filmId: string, curves: Curves, using: Pick<OperateWith, 'library' | 'order'>): readonly DesignLayer[] {
   if (ringCount(curves) === 0) return layers;
   const own = layers.find((layer) => layer.filmId === filmId);
-  const at = order.indexOf(filmId);
-  const below = at < 0 ? [] : layers.filter((layer) => layer !== own && order.includes(layer.filmId) && order.indexOf(layer.filmId) < at);
-  const seen = below.reduce((left, layer) => combineCurves(library, 'cutOut', left, layer.curves), curves);
+  const { library } = using;
+  const seen = seenBelow(layers, filmId, curves, using);
   if (own === undefined) return [{ filmId, curves: seen }, ...layers];
   return layers.map((layer) => (layer === own ? { ...layer, curves: combineCurves(library, 'join', layer.curves, seen) } : layer));
 }

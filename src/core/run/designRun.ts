@@ -1,18 +1,31 @@
-import { composeDesign, makeDesign, type Design, type ObjectBox, type PlacedLayers, type TracedPlace } from '../assemble/design.ts';
-import { figureCurves } from '../figure/figureCurves.ts';
+import { composeDesign, type MadeFromAll, type PartInDesign, type PlacedLayers } from '../assemble/composeDesign.ts';
+import { makeDesign, type Design, type DesignLayer, type TracedPlace } from '../assemble/design.ts';
+import { baseCurves, holeCurves } from '../assemble/madeFromAll.ts';
 import { cutCheck, type Finding } from '../check/cutCheck.ts';
-import { combineCurves } from '../combine/combineCurves.ts';
+import { combineCurves, joinOverlaps } from '../combine/combineCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
-import { followedBy, IDENTITY, type Affine } from '../geometry/affine.ts';
+import { figureCurves } from '../figure/figureCurves.ts';
+import { followedBy, IDENTITY, inverseOf, type Affine } from '../geometry/affine.ts';
 import type { Job } from '../job/job.ts';
-import type { DesignObject, TracedObject } from '../job/objects.ts';
-import type { Curves } from '../outline/curves.ts';
+import { plainObjects, type DesignObject, type GroupObject, type TracedObject } from '../job/objects.ts';
+import { operate, seenBelow, type LostPlaces } from '../operate/operate.ts';
+import { CurvesBuilder, type Curves } from '../outline/curves.ts';
+import { pictureFromFrame } from '../outline/heldOutline.ts';
 import { nestRings } from '../outline/nestRings.ts';
 import { curvesFromPathData } from '../outline/pathData.ts';
+import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import { PROCESSES } from '../process/processes.ts';
 import type { Art } from '../raster/art.ts';
 import { pxPerMm } from '../units/length.ts';
 import type { OutlinedArt } from './outlinePart.ts';
+
+/** A part of the design: where it lies, and what its pieces are known by. */
+export interface DesignPart extends PartInDesign {
+  /** From the design's mm to the frame of the part's marks. */
+  readonly toMarks: Affine;
+  /** What its operations did not find. */
+  readonly lost?: readonly LostPlaces[] | undefined;
+}
 
 /** All objects of a job put together and checked. */
 export interface DesignRun {
@@ -20,64 +33,154 @@ export interface DesignRun {
   /** Where each traced object lies in it, by its id. */
   readonly places: ReadonlyMap<string, TracedPlace>;
   readonly findings: readonly Finding[];
-  /** Where each object lies in it. */
-  readonly boxes: readonly ObjectBox[];
+  /** The objects as they lie in it, lowest first. */
+  readonly parts: readonly DesignPart[];
   /** Where the zero of the objects' common mm lies in it. */
   readonly originMm: { readonly x: number; readonly y: number };
 }
 
-/** What lettering became, and what cuts outlines out of each other: a job without either needs none of it. */
+/** What lettering became, and what combines outlines: a job without either, and without operations, needs none of it. */
 export interface DesignShapes {
   readonly library: PolygonLibrary;
   /** Outlines of the lettering, mm, by the object's id. */
   readonly lettered: ReadonlyMap<string, Curves>;
 }
 
+/** Whether a job's design cannot be made without `DesignShapes`. */
+export const needsShapes = ({ objects }: Pick<Job, 'objects'>): boolean =>
+  objects.some((object) =>
+    object.kind === 'group'
+      ? object.combine !== undefined || hasOperations(object) || needsShapes(object)
+      : object.kind === 'lettering' || object.kind === 'base' || object.kind === 'holes' || hasOperations(object) || ('cutsOut' in object && object.cutsOut === true),
+  );
+const hasOperations = (object: DesignObject): boolean => 'operations' in object && (object.operations?.length ?? 0) > 0;
+
+/** Gives what an earlier run made of an object by what it follows from, or makes it. */
+export type RememberPart = (key: unknown, make: () => OwnLayers) => OwnLayers;
+
+/** The films of an object in its own mm. */
+export interface OwnLayers {
+  readonly layers: readonly DesignLayer[];
+  readonly lost: readonly LostPlaces[];
+}
+
 /**
  * The design that a job's objects make together.
- * @param outlined the traced objects that have a picture. @param arts what they were outlined from.
+ * @param outlined the traced objects that have a picture. @param arts what they were outlined from. @param remember of objects with operations, where it is worth it.
  */
 export function designRun(
   job: Pick<Job, 'objects' | 'films' | 'process'>,
   outlined: ReadonlyMap<string, OutlinedArt>,
   arts: ReadonlyMap<string, Pick<Art, 'frame'>>,
   shapes?: DesignShapes,
+  remember: RememberPart = (_, make) => make(),
 ): DesignRun {
-  const made: Made = { outlined, places: new Map(), lettered: shapes?.lettered };
+  const made: Made = { outlined, arts, shapes, remember, order: job.films.map(({ id }) => id), places: new Map(), frames: new Map(), lost: new Map() };
   const placed = job.objects.flatMap((object) => layersOf(object, IDENTITY, made));
-  const order = job.films.map(({ id }) => id);
   const cutOut = shapes === undefined ? undefined : (from: Curves, what: Curves): Curves => combineCurves(shapes.library, 'cutOut', from, what);
-  const { design, moved, boxes } = composeDesign(placed, order, cutOut);
-  const places = new Map(
-    [...made.places].map(([id, { resolution, fromOutline }]): [string, TracedPlace] => [id, { resolution, fromOutline: followedBy(fromOutline, moved) }]),
-  );
+  const { design, moved, parts } = composeDesign(placed, made.order, cutOut, fromAll(job, made));
+  const back = inverseOf(moved);
+  const places = new Map([...made.places].map(([id, { resolution, fromOutline }]): [string, TracedPlace] => [id, { resolution, fromOutline: followedBy(fromOutline, moved) }]));
   const findings = cutCheck(design, { ...PROCESSES[job.process], picturePxPerMm: coarsestOf(places, arts) });
-  return { design, places, findings, boxes, originMm: { x: moved.e, y: moved.f } };
+  const told = parts.map((part): DesignPart => {
+    const lost = made.lost.get(part.id);
+    return { ...part, toMarks: followedBy(back, made.frames.get(part.id) ?? IDENTITY), ...(lost === undefined || lost.length === 0 ? {} : { lost }) };
+  });
+  return { design, places, findings, parts: told, originMm: { x: moved.e, y: moved.f } };
 }
 
 /** What is known of the objects by now. */
 interface Made {
   readonly outlined: ReadonlyMap<string, OutlinedArt>;
-  readonly lettered: ReadonlyMap<string, Curves> | undefined;
-  /** Filled as traced objects are met. */
+  readonly arts: ReadonlyMap<string, Pick<Art, 'frame'>>;
+  readonly shapes: DesignShapes | undefined;
+  readonly remember: RememberPart;
+  readonly order: readonly string[];
+  /** Filled as objects are met: where traced ones lie, from the objects' common mm to the frame of marks, and what operations did not find. */
   readonly places: Map<string, TracedPlace>;
+  readonly frames: Map<string, Affine>;
+  readonly lost: Map<string, readonly LostPlaces[]>;
 }
 
-/** The outlines of an object in its own mm, and where they lie; a group's are those of what it holds. Where traced ones lie is noted. */
+/** What lies below all of a job, and what goes through all of it. */
+function fromAll({ objects }: Pick<Job, 'objects'>, { shapes, order }: Made): MadeFromAll[] {
+  const plain = plainObjects(objects);
+  const bases = plain.flatMap((object): MadeFromAll[] => {
+    if (object.kind !== 'base' || shapes === undefined) return [];
+    const { id, film, base } = object;
+    return [{ id, does: 'liesBelow', make: (all) => [{ filmId: film, curves: seenBelow(all, film, baseCurves(shapes.library, base, all), { library: shapes.library, order }) }] }];
+  });
+  const holes = plain.flatMap((object): MadeFromAll[] => (object.kind === 'holes' ? [{ id: object.id, does: 'cutsOut', make: (all) => [{ filmId: object.id, curves: holeCurves(object.holes, all) }] }] : []));
+  return [...bases, ...holes];
+}
+
+/** The outlines of an object and where they lie; a group's are those of what it holds, or what they become together. */
 function layersOf(object: DesignObject, around: Affine, made: Made): PlacedLayers[] {
+  if (object.kind === 'base' || object.kind === 'holes') return [];
   const placement = object.placement === undefined ? around : followedBy(object.placement, around);
-  if (object.kind === 'group') return object.objects.flatMap((inner) => layersOf(inner, placement, made));
-  const where = { id: object.id, placement: placement === IDENTITY ? undefined : placement };
-  if (object.kind === 'imported') return [{ ...where, layers: object.paths.map(({ film, path }) => ({ filmId: film, curves: nestRings(curvesFromPathData(path)) })) }];
+  if (object.kind === 'group' && object.combine === undefined && !hasOperations(object)) return object.objects.flatMap((inner) => layersOf(inner, placement, made));
+  const own = ownLayers(object, placement, made);
+  if (own === undefined) return [];
+  made.lost.set(object.id, own.lost);
+  if (!made.frames.has(object.id)) made.frames.set(object.id, inverseOf(placement));
+  const cutsOut = 'cutsOut' in object ? object.cutsOut : undefined;
+  return [{ id: object.id, placement: placement === IDENTITY ? undefined : placement, layers: own.layers, cutsOut }];
+}
+
+type LayeredObject = Exclude<DesignObject, { kind: 'base' | 'holes' }>;
+
+/** The films of an object in its own mm, once its operations are done; undefined while it has none. */
+function ownLayers(object: LayeredObject, placement: Affine, made: Made): OwnLayers | undefined {
+  const plain = plainLayers(object, placement, made);
+  const { operations = [] } = object;
+  if (plain === undefined || operations.length === 0) return plain === undefined ? undefined : { layers: plain, lost: [] };
+  const { shapes, order } = made;
+  if (shapes === undefined) throw new RangeError('nothing is there to do operations with');
+  const frame = made.frames.get(object.id);
+  // From the part's own mm to the frame of its marks: theirs is that of the picture where it has one.
+  const fromMm = frame === undefined ? IDENTITY : followedBy(placement, frame);
+  const { a, b, c, d } = placement;
+  const using = { library: shapes.library, order, fromMm, toMm: inverseOf(fromMm), perMm: 1 / Math.sqrt(Math.abs(a * d - b * c)) };
+  const make = (): OwnLayers => operate(plain, operations, using);
+  // Groups are made of others, whose outlines are not known by a key of their own.
+  return object.kind === 'group' ? make() : made.remember([sourceOf(object, made), operations, order, using.perMm, using.toMm], make);
+}
+
+/** What the outlines of an object follow from, without its operations and its place. */
+function sourceOf(object: Exclude<LayeredObject, GroupObject>, { outlined }: Made): unknown {
+  if (object.kind === 'traced') return [object.size, outlined.get(object.id)?.films.map(({ film, mark }) => [film.id, mark])];
+  return object.kind === 'figure' ? [object.shape, object.film] : object.kind === 'lettering' ? [object.lettering, object.film] : object.paths;
+}
+
+function plainLayers(object: LayeredObject, placement: Affine, made: Made): readonly DesignLayer[] | undefined {
+  if (object.kind === 'imported') return object.paths.map(({ film, path }) => ({ filmId: film, curves: nestRings(curvesFromPathData(path)) }));
+  if (object.kind === 'group') return combinedLayers(object, placement, made);
   if (object.kind === 'traced') {
     const found = made.outlined.get(object.id);
-    return found === undefined ? [] : [{ ...where, layers: tracedLayers(object, found, placement, made.places) }];
+    return found === undefined ? undefined : tracedLayers(object, found, placement, made);
   }
-  const curves = object.kind === 'figure' ? figureCurves(object.shape) : made.lettered?.get(object.id);
-  return curves === undefined ? [] : [{ ...where, layers: [{ filmId: object.film, curves }], cutsOut: object.cutsOut }];
+  const curves = object.kind === 'figure' ? figureCurves(object.shape) : made.shapes?.lettered.get(object.id);
+  return curves === undefined ? undefined : [{ filmId: object.film, curves }];
 }
 
-function tracedLayers(object: TracedObject, { films }: OutlinedArt, placement: Affine, places: Map<string, TracedPlace>): PlacedLayers['layers'] {
+/** What a group's objects become in its own mm: film by film as they lie, or put together as it says. */
+function combinedLayers({ combine, objects }: GroupObject, placement: Affine, made: Made): readonly DesignLayer[] {
+  const { shapes } = made;
+  if (shapes === undefined) throw new RangeError('nothing is there to put outlines together');
+  // Traced ones tell where they lie in the design, so they are placed there and brought back.
+  const back = inverseOf(placement);
+  const inner = objects.map((object) => layersOf(object, placement, made).flatMap(({ layers, placement: at }) => layers.map(({ filmId, curves }) => ({ filmId, curves: at === undefined ? curves : transformCurves(curves, at) }))));
+  const home = (curves: Curves): Curves => (back === IDENTITY ? curves : transformCurves(curves, back));
+  if (combine === undefined) {
+    const films = [...new Set(inner.flat().map(({ filmId }) => filmId))];
+    return films.map((filmId) => ({ filmId, curves: home(joinCurves(inner.flat().flatMap((layer) => (layer.filmId === filmId ? [layer.curves] : [])))) }));
+  }
+  const whole = inner.map((layers) => joinOverlaps(shapes.library, joinCurves(layers.map(({ curves }) => curves))));
+  const [first = new CurvesBuilder().build(), ...rest] = whole;
+  return [{ filmId: combine.film, curves: home(rest.reduce((left, curves) => combineCurves(shapes.library, combine.how, left, curves), first)) }];
+}
+
+function tracedLayers(object: TracedObject, { films }: OutlinedArt, placement: Affine, { places, frames, arts }: Made): readonly DesignLayer[] {
   const sized = makeDesign(
     films.map(({ film, outline }) => ({ filmId: film.id, curves: outline })),
     object.size,
@@ -85,7 +188,10 @@ function tracedLayers(object: TracedObject, { films }: OutlinedArt, placement: A
   const { a, b, c, d } = placement;
   // A placement that scales spreads the picture's pixels over more or fewer mm.
   const resolution = placement === IDENTITY ? sized.resolution : pxPerMm(sized.resolution / Math.sqrt(Math.abs(a * d - b * c)));
-  places.set(object.id, { resolution, fromOutline: followedBy(sized.fromOutline, placement) });
+  const fromOutline = followedBy(sized.fromOutline, placement);
+  places.set(object.id, { resolution, fromOutline });
+  const frame = arts.get(object.id)?.frame;
+  if (frame !== undefined) frames.set(object.id, followedBy(inverseOf(fromOutline), pictureFromFrame(frame)));
   return sized.layers;
 }
 

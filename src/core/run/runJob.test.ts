@@ -111,7 +111,7 @@ describe('a job of one part', () => {
 });
 
 describe('what is kept of earlier runs', () => {
-  const room = { steps: 1e6, tones: 1e8, outlined: 1e8, designs: 1e8 };
+  const room = { steps: 1e6, tones: 1e8, outlined: 1e8, designs: 1e8, parts: 1e8 };
   const arts = { art: disc, mark: square };
   const both: Job = {
     ...newJob('Two'),
@@ -175,7 +175,7 @@ describe('what is kept of earlier runs', () => {
     const plain = (result: CutResult): unknown =>
       JSON.parse(JSON.stringify(result, (_key, value: unknown) => (ArrayBuffer.isView(value) ? [...(value as Float64Array)] : value)));
     const kept = keepRuns(room);
-    const small = keepRuns({ steps: 1, tones: 1, outlined: 1, designs: 1 });
+    const small = keepRuns({ steps: 1, tones: 1, outlined: 1, designs: 1, parts: 1 });
     for (const at of [0, 1, 2, 3, 4, 5, 3, 1, 0, 4, 2, 5]) {
       for (const focus of ['art', 'mark']) {
         const fresh = plain(cut(jobs[at], arts, focus));

@@ -15,12 +15,14 @@ import { within, type Task } from '../task/task.ts';
 import { applyRecipe, type CleanResult, type KeptSteps } from './applyRecipe.ts';
 import { designRun, type DesignRun, type DesignShapes } from './designRun.ts';
 import { filmsOf } from './filmsOf.ts';
-import { keptOr, rememberTones, type KeptRuns } from './keptRuns.ts';
+import { keptOr, rememberParts, rememberTones, type KeptRuns } from './keptRuns.ts';
 import { finishedSizeOf, outlinePart, type OutlinedArt } from './outlinePart.ts';
 
 /** What is cut of a job, and what one of its traced objects became on the way: its films, tones and steps. */
-export interface CutResult extends OutlinedArt, Pick<DesignRun, 'boxes' | 'originMm'> {
+export interface CutResult extends OutlinedArt, Pick<DesignRun, 'parts' | 'originMm'> {
   readonly design: Design;
+  /** The object that is told about. */
+  readonly focus: string;
   /** Where that object lies in the design. */
   readonly place: TracedPlace;
   /** The films of the design, lowest first. */
@@ -70,21 +72,25 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
     keys.push(own);
   }
   const frames = new Map([...arts].map(([id, { art }]) => [id, art]));
-  const { design, places, findings, boxes, originMm } = yield* keptOr(kept?.designs, designKey(job, keys), function* () {
-    return designRun(job, outlined, frames, shapes);
+  const { design, places, findings, parts, originMm } = yield* keptOr(kept?.designs, designKey(job, keys), function* () {
+    return designRun(job, outlined, frames, shapes, kept === undefined ? undefined : rememberParts(kept));
   });
   const films = new Map([...job.films, ...[...outlined.values()].flatMap((own) => own.films.map(({ film }) => film))].map((film) => [film.id, film]));
   return {
     ...(outlined.get(focus) as OutlinedArt),
     design,
+    focus,
     place: places.get(focus) as TracedPlace,
-    rack: design.layers.flatMap(({ filmId }) => films.get(filmId) ?? []),
+    // A film that a file names and does not hold is cut all the same: nothing of a design is left out.
+    rack: design.layers.map(({ filmId }) => films.get(filmId) ?? { id: filmId, name: filmId, colour: UNKNOWN_COLOUR }),
     sheets: sheetsOf(job, design),
     findings,
-    boxes,
+    parts,
     originMm,
   };
 }
+
+const UNKNOWN_COLOUR = '#808080';
 
 /** What a part's outlines follow from: not the names and colours of films, but where the darker of two keeps its edge. */
 function outlineKey({ id, separation, outline, size, films }: TracedPart, artKey: string): string {
@@ -95,7 +101,11 @@ function outlineKey({ id, separation, outline, size, films }: TracedPart, artKey
 /** What a design follows from beside its outlines: how its objects lie, and all of those that are not traced. */
 function designKey({ objects, films, process }: Job, outlineKeys: readonly string[]): string {
   const lying = (object: DesignObject): unknown =>
-    object.kind === 'group' ? [object.placement, object.objects.map(lying)] : object.kind === 'traced' ? [object.id, object.placement] : object;
+    object.kind === 'group'
+      ? [object.id, object.placement, object.combine, object.operations, object.objects.map(lying)]
+      : object.kind === 'traced'
+        ? [object.id, object.placement, object.operations]
+        : object;
   return hashText(canonicalJson([outlineKeys, objects.map(lying), films.map(({ id }) => id), process]));
 }
 

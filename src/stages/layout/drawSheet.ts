@@ -1,5 +1,6 @@
 import type { RectMm, Sheet } from '../../core/layout/laySheet.ts';
-import { fillPath, strokeCutLine } from '../../ui/draw/cutLines.ts';
+import { pathFromCurves } from '../../ui/draw/curvePath.ts';
+import { fillPath, strokeCutLine, strokeHairline } from '../../ui/draw/cutLines.ts';
 import { fillHatch, type BackdropPaint } from '../../ui/draw/hatch.ts';
 import { toScreenX, toScreenY, type Viewport } from '../../ui/viewport.ts';
 
@@ -27,6 +28,7 @@ export function drawSheet(context: Context, view: Viewport, sheet: Sheet, art: P
   context.restore();
   if (lifted > 0) drawWeeded(context, view, sheet, art, paint, lifted);
   drawBoxes(context, view, sheet);
+  drawMarks(context, view, sheet);
   if (lifted < 1) {
     context.save();
     context.globalAlpha = 0.16 * (1 - lifted);
@@ -54,6 +56,19 @@ function drawWeeded(context: Context, view: Viewport, sheet: Sheet, art: Path2D,
     context.restore();
   } else fillPath(context, art, view, paint.film);
   context.restore();
+}
+
+/** Lines that are drawn on the film and not cut. */
+function drawMarks(context: Context, view: Viewport, sheet: Sheet): void {
+  const marked = sheet.parts.flatMap(({ id, marks }) => (marks === undefined ? [] : [{ id, path: pathFromCurves(marks) }]));
+  if (marked.length === 0) return;
+  for (const { partId, at } of sheet.placements) {
+    const own = marked.find(({ id }) => id === partId);
+    if (own === undefined) continue;
+    const path = new Path2D();
+    path.addPath(own.path, new DOMMatrix([at.a, at.b, at.c, at.d, at.e, at.f]));
+    strokeHairline(context, path, view, '#ffffff');
+  }
 }
 
 function drawBoxes(context: Context, view: Viewport, sheet: Sheet): void {

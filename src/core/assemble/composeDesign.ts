@@ -1,0 +1,137 @@
+import { IDENTITY, translation, type Affine } from '../geometry/affine.ts';
+import { boundsOf, type Bounds, type Curves } from '../outline/curves.ts';
+import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
+import { mm } from '../units/length.ts';
+import { boxAround, type Design, type DesignLayer } from './design.ts';
+
+/** What sizes differ by in their last digits, mm. */
+const ROUNDING_MM = 1e-9;
+
+/** What lies in a design as one: outlines of films in their own mm, and where they are put. */
+export interface PlacedLayers {
+  /** Of the object; those of a group are those of what it holds. */
+  readonly id?: string;
+  readonly layers: readonly DesignLayer[];
+  readonly placement?: Affine | undefined;
+  /** Cut out of all that lies below, instead of being there. */
+  readonly cutsOut?: boolean | undefined;
+}
+
+/** What is made from all that lies in a design, once that is known: put below it, or cut out of all of it. */
+export interface MadeFromAll {
+  readonly id: string;
+  readonly does: 'liesBelow' | 'cutsOut';
+  /** @param all the other films as they lie, lowest first. @returns outlines in the same mm. */
+  readonly make: (all: readonly DesignLayer[]) => readonly DesignLayer[];
+}
+
+/** The first outline without the second. */
+export type CutOut = (from: Curves, what: Curves) => Curves;
+
+/** An object as it lies in a design, mm. */
+export interface PartInDesign {
+  readonly id: string;
+  readonly box: Bounds;
+  /** Its films as they are cut; of one that cuts what it cuts out. */
+  readonly layers: readonly DesignLayer[];
+  readonly cutsOut?: boolean | undefined;
+}
+
+export interface ComposedDesign {
+  readonly design: Design;
+  /** How the objects' common mm were moved so that the design's box starts at 0, 0. */
+  readonly moved: Affine;
+  /** The objects that have an id, lowest first. */
+  readonly parts: readonly PartInDesign[];
+}
+
+type InPlace = Omit<PlacedLayers, 'placement'>;
+
+/**
+ * Puts objects together, lowest first: what several have of one film becomes one layer, where the film goes on first.
+ * @param order films in the order of pressing; those that it does not name follow in the order of the objects.
+ * @param cutOut what cuts outlines out of each other; not needed where no object cuts.
+ * @param fromAll what is made from all objects, in this order.
+ * @throws AppError `nothingToCut` when nothing is there.
+ */
+export function composeDesign(objects: readonly PlacedLayers[], order: readonly string[], cutOut?: CutOut, fromAll: readonly MadeFromAll[] = []): ComposedDesign {
+  let inPlace: readonly InPlace[] = objects.map(({ layers, placement, ...object }) => ({ ...object, layers: placement === undefined ? layers : layers.map((layer) => transformLayer(layer, placement)) }));
+  inPlace = withoutCuts(inPlace, cutOut);
+  for (const { id, does, make } of fromAll) {
+    const made: InPlace = { id, layers: make(inPlace.flatMap(({ layers, cutsOut }) => (cutsOut === true ? [] : layers))), ...(does === 'cutsOut' ? { cutsOut: true } : {}) };
+    inPlace = does === 'liesBelow' ? [made, ...inPlace] : [...cutBy(inPlace, made, cutOut), made];
+  }
+  const seen = inPlace.flatMap(({ layers, cutsOut }) => (cutsOut === true ? [] : layers));
+  const box = boxAround(seen);
+  const moved = Math.hypot(box.left, box.top) < ROUNDING_MM ? IDENTITY : translation(-box.left, -box.top);
+  const parts = inPlace.map((part) => (moved === IDENTITY ? part : { ...part, layers: part.layers.map((layer) => transformLayer(layer, moved)) }));
+  const all = parts.flatMap(({ layers, cutsOut }) => (cutsOut === true ? [] : layers));
+  const films = pressingOrder(
+    parts.flatMap(({ layers, cutsOut }) => (cutsOut === true ? [] : [layers.map(({ filmId }) => filmId)])),
+    order,
+  );
+  const layers = films.flatMap((filmId): DesignLayer[] => {
+    const own = all.filter((layer) => layer.filmId === filmId && (boundsOf(layer.curves) !== undefined || layer.marks !== undefined));
+    return own.length === 0 ? [] : own.length === 1 ? [own[0]] : [{ filmId, ...joined(own) }];
+  });
+  const told = parts.flatMap(({ id, layers: own, cutsOut }): PartInDesign[] => {
+    const around = boundsOf(joinCurves(own.map(({ curves }) => curves)));
+    return id === undefined || around === undefined ? [] : [{ id, box: around, layers: own, ...(cutsOut === true ? { cutsOut } : {}) }];
+  });
+  return { design: { layers, widthMm: mm(box.right - box.left), heightMm: mm(box.bottom - box.top) }, moved, parts: told };
+}
+
+function transformLayer({ filmId, curves, marks }: DesignLayer, t: Affine): DesignLayer {
+  return { filmId, curves: transformCurves(curves, t), ...(marks === undefined ? {} : { marks: transformCurves(marks, t) }) };
+}
+
+function joined(layers: readonly DesignLayer[]): Pick<DesignLayer, 'curves' | 'marks'> {
+  const marks = layers.flatMap((layer) => layer.marks ?? []);
+  return { curves: joinCurves(layers.map(({ curves }) => curves)), ...(marks.length === 0 ? {} : { marks: joinCurves(marks) }) };
+}
+
+/** The objects once those that cut have cut all below them. @throws RangeError when something cuts and nothing is there to do it. */
+function withoutCuts(objects: readonly InPlace[], cutOut: CutOut | undefined): InPlace[] {
+  let left: InPlace[] = [];
+  for (const object of objects) {
+    if (object.cutsOut === true) left = cutBy(left, object, cutOut);
+    left.push(object);
+  }
+  return left;
+}
+
+function cutBy(objects: readonly InPlace[], { layers }: InPlace, cutOut: CutOut | undefined): InPlace[] {
+  if (cutOut === undefined) throw new RangeError('nothing is there to cut outlines out of each other');
+  const cut = (layer: DesignLayer): DesignLayer => layers.reduce((left, { curves }) => (overlap(left.curves, curves) ? { ...left, curves: cutOut(left.curves, curves) } : left), layer);
+  return objects.map((part) => (part.cutsOut === true ? part : { ...part, layers: part.layers.map(cut) }));
+}
+
+/** Whether the boxes of two outlines do: others have nothing to do with each other. */
+function overlap(a: Curves, b: Curves): boolean {
+  const [p, q] = [boundsOf(a), boundsOf(b)];
+  return p !== undefined && q !== undefined && p.left < q.right && q.left < p.right && p.top < q.bottom && q.top < p.bottom;
+}
+
+/**
+ * Films of several objects in one order. A single object's stands as it is; of several those on the rack lie as they do there, and each other film comes right
+ * above the one that it lies on in its object.
+ */
+function pressingOrder(objects: readonly (readonly string[])[], rack: readonly string[]): string[] {
+  if (objects.length === 1) return [...objects[0]];
+  const all = objects.flat();
+  const order = rack.filter((id) => all.includes(id));
+  for (const films of objects) {
+    for (const [k, id] of films.entries()) if (!order.includes(id)) order.splice(placeFor(k, films, order), 0, id);
+  }
+  return order;
+}
+
+/**
+ * Where a film that is not in the order yet belongs in it: above the one that it lies on, or below the first of those that lie on it; on top where it has to do
+ * with none.
+ */
+function placeFor(k: number, films: readonly string[], order: readonly string[]): number {
+  if (k > 0) return order.indexOf(films[k - 1]) + 1;
+  const above = films.find((id) => order.includes(id));
+  return above === undefined ? order.length : order.indexOf(above);
+}

@@ -1,0 +1,54 @@
+import { z } from 'zod';
+import { joinOverlaps } from '../combine/combineCurves.ts';
+import { offsetCurves, OFFSET_CORNERS } from '../combine/offsetCurves.ts';
+import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
+import { figureCurves } from '../figure/figureCurves.ts';
+import { translation } from '../geometry/affine.ts';
+import { CurvesBuilder, type Curves } from '../outline/curves.ts';
+import { withoutOpenings } from '../outline/offsetOutline.ts';
+import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
+import { boxAround, type DesignLayer } from './design.ts';
+
+/** What lies under everything: a border along the edge of all, or a board around it. */
+export const baseSettingsSchema = z.strictObject({
+  form: z.enum(['edge', 'rectangle', 'bar', 'round']),
+  /** How far it reaches beyond what lies on it. */
+  marginMm: z.number().min(0).max(500),
+  /** Corners of a rectangle. */
+  cornerMm: z.number().min(0).max(500),
+  corners: z.enum(OFFSET_CORNERS),
+});
+export type BaseSettings = z.infer<typeof baseSettingsSchema>;
+
+/** Round holes through all films: one in the middle on top, a pair as far from both sides, or one in each corner. */
+export const holesSettingsSchema = z.strictObject({
+  where: z.enum(['top', 'pair', 'corners']),
+  diameterMm: z.number().min(0.5).max(200),
+  /** From the upper edge, and the lower one, to the middle of a hole. */
+  fromTopMm: z.number().min(-500).max(5000),
+  fromSideMm: z.number().min(-500).max(5000),
+});
+export type HolesSettings = z.infer<typeof holesSettingsSchema>;
+
+/** The outline of a base under some layers, mm. */
+export function baseCurves(library: PolygonLibrary, { form, marginMm, cornerMm, corners }: BaseSettings, all: readonly DesignLayer[]): Curves {
+  if (form === 'edge') return withoutOpenings(offsetCurves(library, withoutOpenings(joinOverlaps(library, joinCurves(all.map(({ curves }) => curves)))), marginMm, corners));
+  const { left, top, right, bottom } = boxAround(all);
+  // A round goes through the corners of the box around everything.
+  const stretch = form === 'round' ? Math.SQRT2 : 1;
+  const [widthMm, heightMm] = [(right - left) * stretch + 2 * marginMm, (bottom - top) * stretch + 2 * marginMm];
+  const shape = form === 'rectangle' ? ({ form, widthMm, heightMm, cornerMm } as const) : form === 'bar' ? ({ form, widthMm, heightMm, ends: 'round' } as const) : ({ form, widthMm, heightMm } as const);
+  return transformCurves(figureCurves(shape), translation((left + right - widthMm) / 2, (top + bottom - heightMm) / 2));
+}
+
+/** Holes by their distances from the edges of some layers, mm. */
+export function holeCurves({ where, diameterMm, fromTopMm, fromSideMm }: HolesSettings, all: readonly DesignLayer[]): Curves {
+  const { left, top, right, bottom } = boxAround(all);
+  const [upper, lower] = [top + fromTopMm, bottom - fromTopMm];
+  const pair = [left + fromSideMm, right - fromSideMm];
+  const middles = where === 'top' ? [[(left + right) / 2, upper]] : pair.flatMap((x) => (where === 'pair' ? [[x, upper]] : [[x, upper], [x, lower]]));
+  const hole = figureCurves({ form: 'round', widthMm: diameterMm, heightMm: diameterMm });
+  const builder = new CurvesBuilder();
+  for (const [x, y] of middles) builder.copy(transformCurves(hole, translation(x - diameterMm / 2, y - diameterMm / 2)), 0, -1);
+  return builder.build();
+}
