@@ -19,6 +19,7 @@ export const HANDED_OVER: HandedOver = {
   variant: nothing,
   parts: nothing,
   export: ({ buffer }) => [buffer],
+  drawing: nothing,
   cancel: nothing,
 };
 

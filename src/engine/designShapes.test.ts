@@ -88,10 +88,10 @@ describe('parts with operations', () => {
     for (const sizeMm of [20, 90]) {
       const job = operated([{ id: 'f', kind: 'film', film: 'gold', pieces: [mark] }]);
       const moved = await cutOf({ ...job, objects: [{ ...job.objects[0], size: { by: 'width', sizeMm, turnDeg: 30 } } as DesignObject] });
-      expect([[...places(moved).keys()], moved.parts[0].lost]).toEqual([['gold'], undefined]);
+      expect([[...places(moved).keys()], moved.parts[0].notes]).toEqual([['gold'], undefined]);
     }
     const gone = await cutOf(operated([{ id: 'f', kind: 'takeOff', pieces: [{ ...mark, x: -900 }] }]));
-    expect(gone.parts[0].lost).toMatchObject([{ operation: 'f', count: 1, marks: [{ nearest: { film: mark.film } }] }]);
+    expect(gone.parts[0].notes).toMatchObject([{ operation: 'f', lost: 1, marks: [{ nearest: { film: mark.film } }] }]);
   });
 
   it('lie on a base, and are hung by holes through everything', async () => {

@@ -27,6 +27,12 @@ export class ShapeMaker {
 
   constructor(private readonly tools: ShapeTools | undefined) {}
 
+  /** What combines polygons. */
+  library(): Promise<PolygonLibrary> {
+    if (this.tools === undefined) throw new AppError('unexpected', { message: 'outlines cannot be combined here' });
+    return this.tools.polygons();
+  }
+
   /** What a job's design needs of them; undefined when it needs nothing. */
   async of(job: Pick<Job, 'objects'>): Promise<DesignShapes | undefined> {
     const plain = plainObjects(job.objects);

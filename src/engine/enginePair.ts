@@ -40,6 +40,7 @@ export function enginePair(whole: EngineClient, reduced: EngineClient): EngineCl
     variant: async (request) => (OF_REDUCED.variant(request) ? (await whenOpened()).variant(request) : whole.variant(request)),
     parts: (request) => whole.parts(request),
     export: async (request) => (OF_REDUCED.export(request) ? (await whenOpened()).export(request) : whole.export(request)),
+    drawing: (bytes, file) => reduced.drawing(bytes, file),
     async cancel() {
       await Promise.all([whole.cancel(), reduced.cancel()]);
     },

@@ -21,6 +21,8 @@ import type { Rgba8 } from '../core/raster/raster.ts';
 import { resample, shrinkToSide } from '../core/raster/shrink.ts';
 import type { DecodePicture } from '../formats/picture/decodedPicture.ts';
 import { writePng } from '../formats/picture/writePng.ts';
+import type { ImportedDrawing } from '../formats/drawing.ts';
+import { readDrawing } from '../formats/readDrawing.ts';
 import { OpenPictures } from './openPictures.ts';
 import { ShapeMaker, type ShapeTools } from './designShapes.ts';
 import { cutView, partsOf } from './cutView.ts';
@@ -233,6 +235,10 @@ export class LocalEngine implements Engine {
     const options = outlineOptionsOf(traced, art);
     const toned = await drain(rememberTones(this.kept, key)(tonesKey(separation, options), () => traceTones(separation, art, options)), isStale);
     return partsOf(toned, art, tone);
+  }
+
+  drawing(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<ImportedDrawing> {
+    return readDrawing(bytes, file, () => this.shapes.library());
   }
 
   async cancel(): Promise<void> {

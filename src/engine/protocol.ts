@@ -1,4 +1,5 @@
 import type { Design } from '../core/assemble/design.ts';
+import type { ImportedDrawing } from '../formats/drawing.ts';
 import type { DesignPart } from '../core/run/designRun.ts';
 import type { Figures } from '../core/check/figures.ts';
 import type { MostLayers } from '../core/check/mostLayers.ts';
@@ -280,5 +281,7 @@ export interface Engine {
   /** How a tone of flat colours can be parted. */
   parts(request: PartsRequest): Promise<PartsView>;
   export(request: ExportRequest): Promise<Uint8Array<ArrayBuffer>>;
+  /** The outlines of an SVG or DXF file at their true size. */
+  drawing(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<ImportedDrawing>;
   cancel(): Promise<void>;
 }

@@ -26,7 +26,7 @@ function resultOf(of: Job): RunResult {
   const clean = finish(cleanPart(part, discPicture, hashBytes(discPicture.data as Uint8Array)));
   const cut = finish(cutJob(of, new Map([[part.id, clean]])));
   const films = cut.films.map(({ film, outline }) => ({ film, outline, mark: '', pieces: 1, nodes: 4, areaMm2: 1, cutLengthMm: 1, smallestMm2: 1, weedingS: 1 }));
-  const view = { films, mostLayers: { layers: 1, share: 1, x: 0, y: 0 }, design: cut.design, place: cut.place, rack: films, sheets: cut.sheets, findings: cut.findings, boxes: [], originMm: { x: 0, y: 0 }, findingsAt: [] };
+  const view = { films, mostLayers: { layers: 1, share: 1, x: 0, y: 0 }, design: cut.design, place: cut.place, rack: films, sheets: cut.sheets, findings: cut.findings, parts: [], originMm: { x: 0, y: 0 }, findingsAt: [] };
   return { quality: 'final', clean: { key: clean.key, widthPx: 80, heightPx: 60, frame: clean.art.frame, steps: clean.steps }, cut: view, ms: { clean: 1, cut: 1 } };
 }
 

@@ -1,6 +1,8 @@
 import { defineStore } from 'pinia';
 import { computed, markRaw, ref, shallowRef, watch } from 'vue';
 import { AppError, asAppError, isAppError } from '../core/errors/appError.ts';
+import { withTracedOf } from '../core/edit/bringEdits.ts';
+import type { Affine } from '../core/geometry/affine.ts';
 import type { Job } from '../core/job/job.ts';
 import { plainObjects } from '../core/job/objects.ts';
 import type { PictureInfo } from '../core/job/picture.ts';
@@ -38,8 +40,14 @@ export const useBench = defineStore('bench', () => {
   const edits = jobHistory();
   const { job, undoLabel, redoLabel, dragging, commit, preview, revert, undo, redo } = edits;
 
-  /** The part of the design that Clean and Separate work on. */
-  const part = computed<TracedPart | undefined>(() => (job.value === undefined ? undefined : tracedPart(job.value)));
+  /** The traced parts of the job, lowest first, and the one that was chosen. */
+  const traced = computed(() => plainObjects(job.value?.objects ?? []).filter((object) => object.kind === 'traced'));
+  const focus = ref<string>();
+  const focused = computed(() => traced.value.find(({ id }) => id === focus.value)?.id);
+  /** Another part is cleaned and separated from now on; its picture is opened. */
+  const focusOn = (id: string | undefined): void => void (focus.value = id);
+  /** The part of the design that Clean and Separate work on: the lowest unless another was chosen. */
+  const part = computed<TracedPart | undefined>(() => (job.value === undefined ? undefined : tracedPart(job.value, focused.value)));
   /** What the job keeps of the picture that the part is made of. */
   const pictureInfo = computed<PictureInfo | undefined>(() => (job.value === undefined || part.value === undefined ? undefined : pictureOf(job.value, part.value)));
   /** The job with that part changed; the same job when it is not. */
@@ -90,6 +98,7 @@ export const useBench = defineStore('bench', () => {
     error.value = undefined;
     pictureFailed.value = false;
     shownJob.value = undefined;
+    focus.value = undefined;
     edits.begin(undefined);
   }
 
@@ -182,6 +191,21 @@ export const useBench = defineStore('bench', () => {
     commit('Other picture', withPicture(job.value, tracedPart(job.value).id, info));
   }
 
+  /**
+   * Adds a further picture to the job, traced as it proposes, and gives the id of its part. Nothing is added when another job lies here by then.
+   * @param placement of the part in the design.
+   */
+  async function addPicture(file: File, placement: Affine): Promise<string | undefined> {
+    const target = entry.value;
+    if (target === undefined || job.value === undefined) return undefined;
+    const { info, started, kept } = await shelf.traced(file, job.value);
+    if (entry.value?.id !== target.id || job.value === undefined) return undefined;
+    const next = withTracedOf(job.value, started, info, placement);
+    entry.value = await shelf.save({ ...entry.value, updatedAt: Date.now(), job: next }, [kept]);
+    commit('Another picture', next);
+    return tracedPart(started).id;
+  }
+
   /** After undo and redo of another picture, or of the size at which it is drawn, that one is opened again. */
   function followPicture(info: PictureInfo | undefined): void {
     if (info !== undefined && picture.value !== undefined && picture.value.pictureKey !== pictureKeyOf(info)) void reopenPicture();
@@ -206,6 +230,7 @@ export const useBench = defineStore('bench', () => {
     opened: () => opening,
     reopen: openPicture,
     onStart: () => (restored = undefined),
+    partId: () => focused.value,
   });
 
   watch([job, picture], ([now, opened]) => {
@@ -219,7 +244,7 @@ export const useBench = defineStore('bench', () => {
     return engine.region(request);
   }
 
-  const shown = keepShown(storage, { entry, picture, result, cleanView, baseView, shownJob, dragging });
+  const shown = keepShown(storage, { entry, picture, result, cleanView, baseView, shownJob, dragging, isFirstPart: () => focused.value === undefined || focused.value === traced.value[0]?.id });
   const { saving, saveError, saveNow } = keepJob({ entry, job, present: edits.present, pictureKey: () => picture.value?.pictureKey, commit });
 
   /** The picture as places on it are counted: as it came, or turned and squared. */
@@ -244,7 +269,7 @@ export const useBench = defineStore('bench', () => {
 
   return {
     entry, job, part, picture, pictureInfo, base, isCurrent, result, cleanView, error, pictureFailed, saveError, busy, saving, dragging, undoLabel, redoLabel, resolutionPxPerMm,
-    open, close, reopenPicture, setPicture, drawAt, ofJob, commit, commitPart, preview, previewPart, commitPreview, revert, undo, redo, work, saveNow, cancel: () => engine.cancel(),
+    open, close, reopenPicture, setPicture, addPicture, traced, focus: focused, focusOn, drawAt, ofJob, commit, commitPart, preview, previewPart, commitPreview, revert, undo, redo, work, saveNow, cancel: () => engine.cancel(),
     propose: whenOpen(engine.propose.bind(engine)), reach: whenOpen(engine.reach.bind(engine)), moment: whenOpen(engine.moment.bind(engine)), region: whenOpen(region), proof: whenOpen(engine.proof.bind(engine)),
     variant: whenOpen(engine.variant.bind(engine)), parts: whenOpen(engine.parts.bind(engine)), exportFile: whenOpen(engine.export.bind(engine)),
   };

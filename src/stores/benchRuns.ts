@@ -25,6 +25,8 @@ export interface RunState {
   /** Opens the picture anew in an engine that has forgotten it. */
   readonly reopen: () => Promise<void>;
   readonly onStart: () => void;
+  /** The traced part that is worked on. */
+  readonly partId: () => string | undefined;
 }
 
 interface Views {
@@ -33,7 +35,7 @@ interface Views {
 }
 
 /** Brings what is shown of a job up to date. */
-export function benchRuns(engine: Engine, { picture, job, result, cleanView, baseView, error, busy, shownJob, dragging, opened, reopen, onStart }: RunState) {
+export function benchRuns(engine: Engine, { picture, job, result, cleanView, baseView, error, busy, shownJob, dragging, opened, reopen, onStart, partId }: RunState) {
   let turn = 0;
   /** The turn that is being worked on. Progress comes on a channel of its own and may arrive after the result it led to. */
   let underWay = 0;
@@ -67,7 +69,7 @@ export function benchRuns(engine: Engine, { picture, job, result, cleanView, bas
 
   async function runOnce(pictureKey: string, current: Job, quality: Quality, mine: number): Promise<void> {
     const have: Views = quality === 'final' ? ofWhole : { clean: cleanView.value, base: baseView.value };
-    const done = await engine.run({ pictureKey, job: current, quality, ...keysOf(have) }, (share) => {
+    const done = await engine.run({ pictureKey, job: current, part: partId(), quality, ...keysOf(have) }, (share) => {
       if (mine === underWay && (quality === 'final' || dragging.value)) busy.value = share;
     });
     // What the whole picture gave stands, should the reduced one come after it.

@@ -18,10 +18,12 @@ export interface ShownState {
   /** The job that it was made of. */
   readonly shownJob: ShallowRef<Job | undefined>;
   readonly dragging: Ref<boolean>;
+  /** Whether what is shown is of the part that a job opens with. */
+  readonly isFirstPart: () => boolean;
 }
 
 /** Keeps what is shown beside the job, and shows it again when the job is opened, before its picture is even read. */
-export function keepShown(storage: JobStorage, { entry, picture, result, cleanView, baseView, shownJob, dragging }: ShownState) {
+export function keepShown(storage: JobStorage, { entry, picture, result, cleanView, baseView, shownJob, dragging, isFirstPart }: ShownState) {
   const kept = new KeptResults(storage, BUILD);
   let timer: ReturnType<typeof setTimeout> | undefined;
   let due: (() => Promise<void>) | undefined;
@@ -46,7 +48,7 @@ export function keepShown(storage: JobStorage, { entry, picture, result, cleanVi
   /** What is shown now, together: by the time it is written another picture may lie here. */
   function dueOf(job: Job): (() => Promise<void>) | undefined {
     const [at, opened, made, clean, base] = [entry.value, picture.value, result.value, cleanView.value, baseView.value];
-    if (dragging.value || at === undefined || opened === undefined || made?.quality !== 'final' || made.cut === undefined || clean === undefined) return undefined;
+    if (dragging.value || !isFirstPart() || at === undefined || opened === undefined || made?.quality !== 'final' || made.cut === undefined || clean === undefined) return undefined;
     return () => kept.write(at.id, job, { picture: opened, result: made, clean, ...(base === undefined ? {} : { base }) });
   }
 

@@ -131,6 +131,19 @@ export const useShelf = defineStore('shelf', () => {
     return put(whole, [{ id: pictureId, fileName, bytes }], thumbnail);
   }
 
+  /** A job of a picture alone, started as it proposes, for a design that another job has already: on the same blank and by the same process, half as broad. */
+  async function traced(file: File, { blank, process, ...beside }: Job): Promise<{ readonly started: Job; readonly info: PictureInfo; readonly kept: PictureFile }> {
+    checkFileSize(file.size, file.name);
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const opened = await engine.open(bytes.slice(), file.name);
+    const { size } = tracedPart({ ...beside });
+    const fresh = newJob(nameFromFile(file.name), process);
+    const own: Job = { ...fresh, blank, objects: fresh.objects.map((object) => (object.kind === 'traced' ? { ...object, id: `art-${crypto.randomUUID().slice(0, 8)}` } : object)) };
+    const begun = await started(own, opened.pictureKey);
+    const sized = withPart(begun, { ...tracedPart(begun), size: { by: 'width', sizeMm: Math.max(5, Math.round(size.sizeMm / 2)), turnDeg: 0 } });
+    return { started: sized, info: pictureInfoOf(file.name, opened), kept: { id: opened.pictureId, fileName: file.name, bytes } };
+  }
+
   /** A whole job from an archive. Its pictures are opened once, so that none that cannot be read is stored. */
   async function addWhole({ job: named, pictures }: JobArchive): Promise<ShelfEntry> {
     const files: PictureFile[] = [];
@@ -216,5 +229,5 @@ export const useShelf = defineStore('shelf', () => {
     return names.length;
   }
 
-  return { entries, damaged, loaded, load, repair, damagedFile, discard, save, addFile, duplicate, rename, remove, restore, archiveOf, purgeDeleted, addDemo };
+  return { entries, damaged, loaded, load, repair, damagedFile, discard, save, addFile, traced, duplicate, rename, remove, restore, archiveOf, purgeDeleted, addDemo };
 });

@@ -4,14 +4,7 @@ import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { CurvesBuilder, depthOf, ringCount, type Curves } from '../outline/curves.ts';
 import { piecesOf } from '../outline/pieces.ts';
 import { joinCurves } from '../outline/transformCurves.ts';
-import { innerPlace, ofPieces, pieceAt } from './pieceMarks.ts';
-
-/** An area that lines enclose, and a place well inside of it. */
-export interface Enclosed {
-  readonly x: number;
-  readonly y: number;
-  readonly areaMm2: number;
-}
+import { ofPieces, pieceAt } from './pieceMarks.ts';
 
 /**
  * What outlines enclose: the areas that have no way out, largest first. Gaps up to `gapMm` are taken for closed: the lines are made broader by half of it, and what they enclose then is grown back.
@@ -28,12 +21,6 @@ export function enclosedCurves(library: PolygonLibrary, lines: readonly Curves[]
   const full = joinOverlaps(library, rings);
   const areas = gapMm > 0 ? offsetCurves(library, full, gapMm / 2) : full;
   return combineCurves(library, 'cutOut', areas, whole);
-}
-
-/** The areas of enclosed curves with a place in each, from the upper left on as one reads. */
-export function enclosedAreas(enclosed: Curves): Enclosed[] {
-  const areas = piecesOf(enclosed).map((piece) => ({ ...innerPlace(enclosed, piece), areaMm2: piece.area }));
-  return areas.sort((a, b) => b.areaMm2 - a.areaMm2);
 }
 
 /** The enclosed areas around places, grown by a reach under the lines; places that nothing encloses are told. */

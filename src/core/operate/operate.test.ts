@@ -114,7 +114,7 @@ describe('operations on a part', () => {
   it('take pieces off and put them on other films, by a place in each', () => {
     const dots = layer(path(square(0, 0, 10) + square(20, 0, 10) + square(40, 0, 10)));
     const off = after([dots], { kind: 'takeOff', pieces: [{ film: 'ink', x: 25, y: 5 }] } as never);
-    expect([areaOf(off.layers[0].curves), off.lost]).toEqual([200, []]);
+    expect([areaOf(off.layers[0].curves), off.notes]).toEqual([200, []]);
     const moved = after([dots], { kind: 'film', film: 'sail', pieces: [{ film: 'ink', x: 25, y: 5 }] } as never).layers;
     expect(moved.map(({ filmId, curves }) => [filmId, areaOf(curves)])).toEqual([['ink', 200], ['sail', 100]]);
     // Marks in px of a picture of ten to a mm.
@@ -124,10 +124,10 @@ describe('operations on a part', () => {
 
   it('say which pieces are not there any more, and which is nearest', () => {
     const dots = layer(path(square(0, 0, 10) + square(20, 0, 10)));
-    const { layers, lost } = after([dots], { kind: 'takeOff', pieces: [{ film: 'ink', x: 33, y: 5 }, { film: 'gone', x: 0, y: 0 }] } as never);
+    const { layers, notes } = after([dots], { kind: 'takeOff', pieces: [{ film: 'ink', x: 33, y: 5 }, { film: 'gone', x: 0, y: 0 }] } as never);
     expect(areaOf(layers[0].curves)).toBe(200);
-    expect(lost).toMatchObject([{ operation: 'one', count: 2 }]);
-    const nearest = lost[0].marks.find(({ mark }) => mark.x === 33)?.nearest;
+    expect(notes).toMatchObject([{ operation: 'one', lost: 2 }]);
+    const nearest = notes[0].marks.find(({ mark }) => mark.x === 33)?.nearest;
     expect(nearest).toMatchObject({ film: 'ink', x: expect.closeTo(25, 6) });
   });
 
@@ -146,9 +146,10 @@ describe('operations on a part', () => {
     const reaching = after([lines], { kind: 'fill', film: 'sail', at: [at[0]], reachMm: 0.5, gapMm: 0 } as never);
     expect(areaOf(reaching.layers[0].curves)).toBeCloseTo(256 + 32 + Math.PI / 4, 1);
     const open = layer(path('M0 0L40 0L40 40L21 40L21 38L38 38L38 2L2 2L2 38L20 38L20 40L0 40Z'));
-    expect(after([open], { kind: 'fill', film: 'sail', at: [at[0]], reachMm: 0, gapMm: 0 } as never).lost).toMatchObject([{ count: 1 }]);
+    expect(after([open], { kind: 'fill', film: 'sail', at: [at[0]], reachMm: 0, gapMm: 0 } as never).notes).toMatchObject([{ lost: 1 }]);
     const mended = after([open], { kind: 'fill', film: 'sail', at: [at[0]], reachMm: 0, gapMm: 1.5 } as never);
-    expect(mended.lost).toEqual([]);
+    expect(mended.notes).toMatchObject([{ lost: 0 }]);
+    expect(piecesOf(mended.notes[0].enclosed!)).toMatchObject([{ area: expect.closeTo(36 * 36, -1) }]);
     expect(areaOf(mended.layers[0].curves)).toBeGreaterThan(36 * 36 - 1);
     expect(areaOf(mended.layers[0].curves)).toBeLessThan(36 * 36 + 3);
   });

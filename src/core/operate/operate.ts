@@ -27,38 +27,42 @@ export interface OperateWith {
   readonly perMm: number;
 }
 
-/** What an operation could not find by now. */
-export interface LostPlaces {
+/** What is to be told of an operation. */
+export interface OperationNote {
   readonly operation: string;
-  readonly count: number;
+  /** Places that it did not find by now. */
+  readonly lost: number;
   /** Of pieces: what was marked, and what is nearest to it. */
   readonly marks: readonly LostMark[];
+  /** What lines enclose for it, in the frame of the marks. */
+  readonly enclosed?: Curves | undefined;
 }
 
 export interface Operated {
   /** Lowest first. */
   readonly layers: readonly DesignLayer[];
-  readonly lost: readonly LostPlaces[];
+  readonly notes: readonly OperationNote[];
 }
 
 type Of<Kind extends Operation['kind']> = Extract<Operation, { kind: Kind }>;
 
 /** Does a part's operations one after the other. An operation that finds none of its pieces does nothing. @param layers of the part in its own mm, lowest first. */
 export function operate(layers: readonly DesignLayer[], operations: readonly Operation[], using: OperateWith): Operated {
-  const lost: LostPlaces[] = [];
+  const notes: OperationNote[] = [];
   let now = layers;
   for (const operation of operations) {
     if (operation.enabled === false) continue;
     const done = oneOperation(now, operation, using);
     now = done.layers.filter(({ curves, marks }) => ringCount(curves) > 0 || marks !== undefined);
-    if (done.lost !== undefined) lost.push({ operation: operation.id, marks: [], ...done.lost });
+    if (done.lost !== undefined || done.enclosed !== undefined) notes.push({ operation: operation.id, lost: done.lost?.count ?? 0, marks: done.lost?.marks ?? [], ...(done.enclosed === undefined ? {} : { enclosed: done.enclosed }) });
   }
-  return { layers: now, lost };
+  return { layers: now, notes };
 }
 
 interface Done {
   readonly layers: readonly DesignLayer[];
   readonly lost?: { readonly count: number; readonly marks?: readonly LostMark[] } | undefined;
+  readonly enclosed?: Curves;
 }
 
 function oneOperation(layers: readonly DesignLayer[], operation: Operation, using: OperateWith): Done {
@@ -236,7 +240,7 @@ function fill(layers: readonly DesignLayer[], { film, at, reachMm, gapMm }: Of<'
   const { library, perMm, toMm } = using;
   const enclosed = enclosedCurves(library, layers.map(({ curves }) => curves), gapMm * perMm);
   const filled = fillAt(library, enclosed, at.map(({ x, y }) => placed(toMm, x, y)), reachMm * perMm);
-  return { layers: laidBelow(layers, film, filled.curves, using), lost: filled.lost === 0 ? undefined : { count: filled.lost } };
+  return { layers: laidBelow(layers, film, filled.curves, using), lost: filled.lost === 0 ? undefined : { count: filled.lost }, enclosed: transformCurves(enclosed, using.fromMm) };
 }
 
 function rowPlaces({ columns, rows, xMm, yMm }: Of<'rows'>, perMm: number): Affine[] {

@@ -64,7 +64,7 @@ export const operationSchema = z.discriminatedUnion('kind', [
     kind: z.literal('fill'),
     ...common,
     film: filmId,
-    at: z.array(z.strictObject({ x: place, y: place })).min(1).max(MAX_MARKS),
+    at: z.array(z.strictObject({ x: place, y: place })).max(MAX_MARKS),
     reachMm: z.number().min(0).max(20),
     /** Gaps in the lines up to this width do not leak. */
     gapMm: z.number().min(0).max(20),

@@ -8,7 +8,7 @@ import { figureCurves } from '../figure/figureCurves.ts';
 import { followedBy, IDENTITY, inverseOf, type Affine } from '../geometry/affine.ts';
 import type { Job } from '../job/job.ts';
 import { plainObjects, type DesignObject, type GroupObject, type TracedObject } from '../job/objects.ts';
-import { operate, seenBelow, type LostPlaces } from '../operate/operate.ts';
+import { operate, seenBelow, type OperationNote } from '../operate/operate.ts';
 import { CurvesBuilder, type Curves } from '../outline/curves.ts';
 import { pictureFromFrame } from '../outline/heldOutline.ts';
 import { nestRings } from '../outline/nestRings.ts';
@@ -23,8 +23,8 @@ import type { OutlinedArt } from './outlinePart.ts';
 export interface DesignPart extends PartInDesign {
   /** From the design's mm to the frame of the part's marks. */
   readonly toMarks: Affine;
-  /** What its operations did not find. */
-  readonly lost?: readonly LostPlaces[] | undefined;
+  /** What is to be told of its operations. */
+  readonly notes?: readonly OperationNote[] | undefined;
 }
 
 /** All objects of a job put together and checked. */
@@ -61,7 +61,7 @@ export type RememberPart = (key: unknown, make: () => OwnLayers) => OwnLayers;
 /** The films of an object in its own mm. */
 export interface OwnLayers {
   readonly layers: readonly DesignLayer[];
-  readonly lost: readonly LostPlaces[];
+  readonly notes: readonly OperationNote[];
 }
 
 /**
@@ -75,7 +75,7 @@ export function designRun(
   shapes?: DesignShapes,
   remember: RememberPart = (_, make) => make(),
 ): DesignRun {
-  const made: Made = { outlined, arts, shapes, remember, order: job.films.map(({ id }) => id), places: new Map(), frames: new Map(), lost: new Map() };
+  const made: Made = { outlined, arts, shapes, remember, order: job.films.map(({ id }) => id), places: new Map(), frames: new Map(), notes: new Map() };
   const placed = job.objects.flatMap((object) => layersOf(object, IDENTITY, made));
   const cutOut = shapes === undefined ? undefined : (from: Curves, what: Curves): Curves => combineCurves(shapes.library, 'cutOut', from, what);
   const { design, moved, parts } = composeDesign(placed, made.order, cutOut, fromAll(job, made));
@@ -83,8 +83,8 @@ export function designRun(
   const places = new Map([...made.places].map(([id, { resolution, fromOutline }]): [string, TracedPlace] => [id, { resolution, fromOutline: followedBy(fromOutline, moved) }]));
   const findings = cutCheck(design, { ...PROCESSES[job.process], picturePxPerMm: coarsestOf(places, arts) });
   const told = parts.map((part): DesignPart => {
-    const lost = made.lost.get(part.id);
-    return { ...part, toMarks: followedBy(back, made.frames.get(part.id) ?? IDENTITY), ...(lost === undefined || lost.length === 0 ? {} : { lost }) };
+    const notes = made.notes.get(part.id);
+    return { ...part, toMarks: followedBy(back, made.frames.get(part.id) ?? IDENTITY), ...(notes === undefined || notes.length === 0 ? {} : { notes }) };
   });
   return { design, places, findings, parts: told, originMm: { x: moved.e, y: moved.f } };
 }
@@ -96,10 +96,10 @@ interface Made {
   readonly shapes: DesignShapes | undefined;
   readonly remember: RememberPart;
   readonly order: readonly string[];
-  /** Filled as objects are met: where traced ones lie, from the objects' common mm to the frame of marks, and what operations did not find. */
+  /** Filled as objects are met: where traced ones lie, from the objects' common mm to the frame of marks, and what is told of operations. */
   readonly places: Map<string, TracedPlace>;
   readonly frames: Map<string, Affine>;
-  readonly lost: Map<string, readonly LostPlaces[]>;
+  readonly notes: Map<string, readonly OperationNote[]>;
 }
 
 /** What lies below all of a job, and what goes through all of it. */
@@ -121,7 +121,7 @@ function layersOf(object: DesignObject, around: Affine, made: Made): PlacedLayer
   if (object.kind === 'group' && object.combine === undefined && !hasOperations(object)) return object.objects.flatMap((inner) => layersOf(inner, placement, made));
   const own = ownLayers(object, placement, made);
   if (own === undefined) return [];
-  made.lost.set(object.id, own.lost);
+  made.notes.set(object.id, own.notes);
   if (!made.frames.has(object.id)) made.frames.set(object.id, inverseOf(placement));
   const cutsOut = 'cutsOut' in object ? object.cutsOut : undefined;
   return [{ id: object.id, placement: placement === IDENTITY ? undefined : placement, layers: own.layers, cutsOut }];
@@ -133,7 +133,7 @@ type LayeredObject = Exclude<DesignObject, { kind: 'base' | 'holes' }>;
 function ownLayers(object: LayeredObject, placement: Affine, made: Made): OwnLayers | undefined {
   const plain = plainLayers(object, placement, made);
   const { operations = [] } = object;
-  if (plain === undefined || operations.length === 0) return plain === undefined ? undefined : { layers: plain, lost: [] };
+  if (plain === undefined || operations.length === 0) return plain === undefined ? undefined : { layers: plain, notes: [] };
   const { shapes, order } = made;
   if (shapes === undefined) throw new RangeError('nothing is there to do operations with');
   const frame = made.frames.get(object.id);

@@ -1,36 +1,43 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
-import { computed, shallowRef } from 'vue';
+import { computed, ref } from 'vue';
 import { overBlankMm, placeOnBlank, type PlaceMm } from '../../core/assemble/placeOnBlank.ts';
 import { rgbFromHex } from '../../core/colour/hex.ts';
 import { colourDifference, type Rgb } from '../../core/colour/oklab.ts';
 import { oneFilmOf } from '../../core/film/filmRoles.ts';
+import type { Film } from '../../core/film/film.ts';
 import type { Job } from '../../core/job/job.ts';
 import { plainObjects } from '../../core/job/objects.ts';
 import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { FinishedSize } from '../../core/units/finishedSize.ts';
-import type { Film } from '../../core/film/film.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';
-import { fillPath, strokeHairline } from '../../ui/draw/cutLines.ts';
+import { loudColour } from '../../ui/backdrops.ts';
 import LightTable, { type DrawScene } from '../../ui/LightTable.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import ReadoutStrip from '../../ui/ReadoutStrip.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import type { TablePoint } from '../../ui/useTableView.ts';
-import { isTyping } from '../shared/isTyping.ts';
+import ViewSwitch from '../../ui/ViewSwitch.vue';
 import JobRack from '../shared/JobRack.vue';
 import NeedsPicture from '../shared/NeedsPicture.vue';
 import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
 import { useReadout } from '../shared/useReadout.ts';
 import { drawBlank } from './drawBlank.ts';
+import { drawAreas, drawFilms, drawSelection, drawTools, type DrawnFilm } from './drawDesign.ts';
+import OperationsCard from './OperationsCard.vue';
 import PartCard from './PartCard.vue';
 import PartsCard from './PartsCard.vue';
+import PiecesCard from './PiecesCard.vue';
+import PlaceOfPartCard from './PlaceOfPartCard.vue';
+import { useBringIn } from './useBringIn.ts';
+import { useOperations } from './useOperations.ts';
 import { useParts } from './useParts.ts';
+import { usePieces } from './usePieces.ts';
+import { useTableTools } from './useTableTools.ts';
 
 const bench = useBench();
 const settings = useSettings();
@@ -40,40 +47,44 @@ const job = computed(() => bench.job as Job);
 const part = computed(() => bench.part as TracedPart);
 /** Of several parts the design's own measures are not those of any. */
 const partCount = computed(() => plainObjects(job.value.objects).length);
-const isOnePart = computed(() => partCount.value === 1);
 const parts = useParts();
-const filmed = computed(() => (parts.part.value?.kind === 'lettering' || parts.part.value?.kind === 'figure' ? parts.part.value : undefined));
+const pieces = usePieces(parts);
+const operations = useOperations(parts);
+const { bringIn } = useBringIn(parts);
 const film = computed(() => oneFilmOf(job.value.films));
 const design = computed(() => bench.result?.cut?.design);
 const place = computed(() => (design.value === undefined ? { xMm: 0, yMm: 0 } : placeOnBlank(job.value.place, job.value.blank, design.value)));
 const over = computed(() => (design.value === undefined ? 0 : overBlankMm(place.value, job.value.blank, design.value)));
 const box = computed(() => ({ x: 0, y: 0, width: job.value.blank.widthMm, height: job.value.blank.heightMm }));
 const films = computed(() => bench.result?.cut?.rack ?? []);
-const paths = computed(() => (design.value?.layers ?? []).map(({ curves }) => pathFromCurves(curves)));
+const paths = computed(() => (design.value?.layers ?? []).map(({ curves, marks }) => ({ path: pathFromCurves(curves), marks: marks === undefined ? undefined : pathFromCurves(marks) })));
+const picked = computed(() => pieces.selected.value.map(({ curves }) => pathFromCurves(curves)));
+const tools = useTableTools(parts, pieces, operations, place, cssPxPerMm);
 
-const draw: DrawScene = (context, view) => {
-  drawBlank(context, view, job.value.blank);
-  if (design.value === undefined) return;
-  const moved = { scale: view.scale, x: view.x + place.value.xMm * view.scale, y: view.y + place.value.yMm * view.scale };
-  for (const [k, path] of paths.value.entries()) fillPath(context, path, moved, films.value[k].film.colour);
-  // On the blank one sees film and not the knife; only a film of the blank's own colour gets a hairline, or it would not be seen.
-  for (const [k, path] of paths.value.entries()) if (isLost(films.value[k].film.colour)) strokeHairline(context, path, moved, job.value.blank.colour);
-  context.save();
+const VIEWS = [{ value: 'blank', name: 'On the blank' }, { value: 'loud', name: 'On a loud ground' }] as const;
+const view = ref<(typeof VIEWS)[number]['value']>('blank');
+const ground = computed(() => (view.value === 'blank' ? job.value.blank.colour : loudColour(films.value.map(({ film: { colour } }) => colour))));
+const drawn = computed((): DrawnFilm[] => paths.value.map((each, k) => ({ ...each, colour: films.value[k]?.film.colour ?? '#808080', isLost: isLost(films.value[k]?.film.colour ?? '#808080') })));
+const measures = computed((): readonly [string, string] | undefined => {
   const chosen = parts.box.value;
-  context.strokeStyle = chosen === undefined ? '#9e2f4b' : '#7d7264';
-  context.setLineDash([6, 4]);
-  context.strokeRect(moved.x, moved.y, design.value.widthMm * view.scale, design.value.heightMm * view.scale);
-  if (chosen !== undefined) {
-    context.strokeStyle = '#9e2f4b';
-    context.setLineDash([]);
-    context.strokeRect(moved.x + chosen.left * view.scale, moved.y + chosen.top * view.scale, (chosen.right - chosen.left) * view.scale, (chosen.bottom - chosen.top) * view.scale);
-  }
-  context.restore();
+  return chosen === undefined ? undefined : [formatLength(mm(chosen.right - chosen.left), settings.unit), formatLength(mm(chosen.bottom - chosen.top), settings.unit)];
+});
+
+const draw: DrawScene = (context, table, size) => {
+  drawBlank(context, table, { ...job.value.blank, colour: ground.value });
+  if (design.value === undefined) return;
+  const moved = { scale: table.scale, x: table.x + place.value.xMm * table.scale, y: table.y + place.value.yMm * table.scale };
+  drawFilms(context, moved, drawn.value, ground.value);
+  const whole = { left: 0, top: 0, right: design.value.widthMm, bottom: design.value.heightMm };
+  const boxes = pieces.marks.value.length > 0 || parts.box.value === undefined ? [] : [parts.box.value];
+  drawSelection(context, moved, { design: whole, boxes, pieces: picked.value, measures: measures.value });
+  if (operations.filling.value !== undefined) drawAreas(context, moved, operations.areas.value);
+  drawTools(context, moved, size, { frame: tools.frame.value, line: tools.line.value, snapLines: tools.snapLines.value });
 };
 
 /** Colours nearer than this are one to the eye at arm's length, OKLab × 100. */
 const ALIKE = 6;
-const isLost = (colour: string): boolean => colourDifference(rgbFromHex(colour) as Rgb, rgbFromHex(job.value.blank.colour) as Rgb) < ALIKE;
+const isLost = (colour: string): boolean => colourDifference(rgbFromHex(colour) as Rgb, rgbFromHex(ground.value) as Rgb) < ALIKE;
 
 const sized = (change: Partial<FinishedSize>): TracedPart => ({ ...part.value, size: { ...part.value.size, ...change } });
 const dragSize = (change: Partial<FinishedSize>): void => bench.previewPart(sized(change));
@@ -91,72 +102,20 @@ function centre(): void {
   const { place: _place, ...rest } = job.value;
   bench.commit('Place: centred', rest);
 }
-
-/** What is dragged: a part of the design from where the job had it, or all of it. */
-const hold = shallowRef<{ from: TablePoint; place: { xMm: number; yMm: number }; part?: { id: string; job: Job } }>();
-/** The highest part that was added at a place of the blank. */
-function partAt(point: TablePoint): string | undefined {
-  const boxes = bench.result?.cut?.boxes ?? [];
-  const [x, y] = [point.x - place.value.xMm, point.y - place.value.yMm];
-  return plainObjects(job.value.objects).findLast(({ id, kind }) => kind !== 'traced' && boxes.some((each) => each.id === id && x >= each.left && x <= each.right && y >= each.top && y <= each.bottom))?.id;
-}
-function press(point: TablePoint): void {
-  const d = design.value;
-  if (d === undefined) return;
-  const { xMm, yMm } = place.value;
-  const pointed = partAt(point);
-  parts.select(pointed);
-  if (pointed !== undefined) {
-    hold.value = { from: point, place: { ...place.value }, part: { id: pointed, job: job.value } };
-    return;
-  }
-  if (point.x >= xMm && point.y >= yMm && point.x <= xMm + d.widthMm && point.y <= yMm + d.heightMm) hold.value = { from: point, place: { ...place.value } };
-}
-function move(point: TablePoint): void {
+function move(point: TablePoint, event: PointerEvent): void {
   pointerMm.value = { x: point.x, y: point.y };
-  if (hold.value === undefined) return;
-  const { from, part: dragged } = hold.value;
-  if (dragged !== undefined) {
-    bench.preview(parts.shifted(dragged.id, round(point.x - from.x), round(point.y - from.y), dragged.job));
-    return;
-  }
-  dragPlace({ xMm: round(hold.value.place.xMm + point.x - hold.value.from.x), yMm: round(hold.value.place.yMm + point.y - hold.value.from.y) });
+  tools.move(point, event);
 }
-function release(): void {
-  if (hold.value === undefined) return;
-  hold.value = undefined;
-  bench.commitPreview('Place');
-}
-const round = (value: number): number => Math.round(value * 10) / 10;
-
-/** Arrow keys nudge by a millimetre, with Shift by ten. */
-const NUDGES: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
-useEventListener('keydown', (event: KeyboardEvent) => {
-  if (event.key === 'Escape' && hold.value !== undefined) {
-    hold.value = undefined;
-    bench.revert();
-    return;
-  }
-  if ((event.key === 'Delete' || event.key === 'Backspace') && !isTyping(event.target) && filmed.value !== undefined) {
-    event.preventDefault();
-    parts.remove();
-    return;
-  }
-  const nudge = NUDGES[event.key];
-  if (nudge === undefined || isTyping(event.target) || design.value === undefined) return;
-  event.preventDefault();
-  const by = event.shiftKey ? 10 : 1;
-  if (filmed.value !== undefined) bench.commit('Nudge', parts.shifted(filmed.value.id, nudge[0] * by, nudge[1] * by));
-  else setPlace({ xMm: round(place.value.xMm + nudge[0] * by), yMm: round(place.value.yMm + nudge[1] * by) }, 'Nudge');
-});
+const redrawOn = computed(() => [design.value, place.value, films.value, job.value.blank, parts.box.value, picked.value, tools.frame.value, tools.line.value, tools.snapLines.value, operations.areas.value, ground.value]);
 </script>
 
 <template>
   <StageLayout title="Assemble" :aside="job.blank.name">
+    <template v-if="bench.picture !== undefined" #views><ViewSwitch v-model="view" :choices="VIEWS" label="Ground" /></template>
     <template #table>
       <LightTable
-        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[design, place, films, job.blank, parts.box.value]" label="Design on the blank" :cursor="hold === undefined ? undefined : 'grabbing'"
-        @view="(view) => (cssPxPerMm = view.scale)" @press="press" @move="move" @release="release" @leave="pointerMm = undefined"
+        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="redrawOn" label="Design on the blank" :cursor="tools.cursor.value"
+        @view="(table) => (cssPxPerMm = table.scale)" @press="tools.press" @move="move" @release="tools.release" @leave="pointerMm = undefined"
       >
         <ProblemNote />
       </LightTable>
@@ -165,9 +124,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <template #rack><JobRack /></template>
     <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
-      <PartsCard :parts="parts" />
-      <PartCard v-if="filmed !== undefined" :key="filmed.id" :parts="parts" :part="filmed" />
-      <TrayCard v-if="isOnePart" title="Finished size" about="aspect is locked: one side leads, the other follows">
+      <PartsCard :parts="parts" @bring="bringIn" />
+      <PiecesCard v-if="pieces.marks.value.length > 0" :parts="parts" :pieces="pieces" />
+      <template v-if="parts.object.value !== undefined">
+        <PartCard :key="parts.object.value.id" :parts="parts" :part="parts.object.value" />
+        <OperationsCard v-if="parts.object.value.kind !== 'base' && parts.object.value.kind !== 'holes'" :parts="parts" :pieces="pieces" :operations="operations" />
+      </template>
+      <PlaceOfPartCard v-if="parts.canMove.value && parts.box.value !== undefined && !tools.isOnePart.value" :parts="parts" :box="parts.box.value" />
+      <TrayCard v-if="tools.isOnePart.value" title="Finished size" about="aspect is locked: one side leads, the other follows">
         <QuantityInput
           kind="length" label="Width" :unit="settings.unit" :model-value="design?.widthMm ?? part.size.sizeMm" :least="1" :most="10000"
           @change="dragSize({ by: 'width', sizeMm: $event })" @done="setSize('Finished width', { by: 'width', sizeMm: $event })" @cancel="bench.revert"

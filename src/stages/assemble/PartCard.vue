@@ -1,61 +1,76 @@
 <script setup lang="ts">
-import { ElSelect, ElSwitch } from 'element-plus';
+import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
-import type { FilmedObject } from '../../core/edit/objectEdits.ts';
-import type { FigureObject, LetteringObject } from '../../core/job/objects.ts';
+import { COMBINED, nameOfObject, withFilm, withObjectChanged, type FilmedObject } from '../../core/edit/objectEdits.ts';
+import type { Film } from '../../core/film/film.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { BaseObject, DesignObject, GroupCombine, GroupObject, HolesObject } from '../../core/job/objects.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
+import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
+import FigureSettings from './FigureSettings.vue';
+import FilmChoice from './FilmChoice.vue';
 import LetteringSettings from './LetteringSettings.vue';
 import type { Parts } from './useParts.ts';
 
-/** What the selected part is, on which film, and where. */
-const props = defineProps<{ parts: Parts; part: FilmedObject }>();
+/** What the selected part is, and on which film. */
+const props = defineProps<{ parts: Parts; part: DesignObject }>();
 const bench = useBench();
 const settings = useSettings();
+const job = computed(() => bench.job as Job);
 
-const shape = computed(() => (props.part.kind === 'figure' ? props.part.shape : undefined));
-const film = computed(() => props.parts.films.value.find(({ id }) => id === props.part.film));
-const asFigure = (change: Partial<FigureObject['shape']>) => (object: FilmedObject): FilmedObject => (object.kind === 'figure' ? { ...object, shape: { ...object.shape, ...change } as FigureObject['shape'] } : object);
-function setShape(label: string, change: Partial<FigureObject['shape']>): void {
-  props.parts.preview(asFigure(change));
-  bench.commitPreview(label);
-}
+const filmed = computed(() => (props.part.kind === 'lettering' || props.part.kind === 'figure' ? props.part : undefined));
 const setCut = (on: boolean): void => props.parts.commit(on ? 'Cut out of what lies below' : 'A film of its own', ({ cutsOut: _before, ...object }) => (on ? { ...object, cutsOut: true } : object) as FilmedObject);
-/** Bound as a whole: the component's declared types take its options for prop definitions. */
-const filmChoices = computed(() => ({ options: props.parts.films.value.map(({ id, name }) => ({ value: id, label: name })) }) as object);
-function chooseFilm(id: string): void {
-  const found = props.parts.films.value.find((each) => each.id === id);
-  if (found !== undefined) props.parts.setFilm(found);
+
+const base = computed(() => (props.part.kind === 'base' ? props.part.base : undefined));
+const withBase = (change: Partial<BaseObject['base']>): Job => withObjectChanged<BaseObject>(job.value, props.part.id, (object) => ({ ...object, base: { ...object.base, ...change } }));
+const FORMS = { edge: 'border along the edge', rectangle: 'rectangle', bar: 'bar', round: 'round' } as const;
+const CORNERS = { round: 'round', sharp: 'sharp', flat: 'flat' } as const;
+
+const holes = computed(() => (props.part.kind === 'holes' ? props.part.holes : undefined));
+const withHoles = (change: Partial<HolesObject['holes']>): Job => withObjectChanged<HolesObject>(job.value, props.part.id, (object) => ({ ...object, holes: { ...object.holes, ...change } }));
+const WHERE = { top: 'one on top', pair: 'a pair on top', corners: 'one in each corner' } as const;
+const HOLE_LENGTHS = [['diameterMm', 'Diameter', 0.5], ['fromTopMm', 'From the top', -500], ['fromSideMm', 'From the sides', -500]] as const;
+
+const combine = computed(() => (props.part.kind === 'group' ? props.part.combine : undefined));
+function setCombine(change: Partial<GroupCombine>, film?: Film): void {
+  const racked = film === undefined ? job.value : withFilm(job.value, film);
+  bench.commit('Put together', withObjectChanged<GroupObject>(racked, props.part.id, (object) => (object.combine === undefined ? object : { ...object, combine: { ...object.combine, ...change } })));
 }
-/** Moves the part until its box begins there. */
-function setPlace(change: { left?: number; top?: number }): void {
-  const box = props.parts.box.value;
-  if (box === undefined) return;
-  bench.commit('Place', props.parts.shifted(props.part.id, (change.left ?? box.left) - box.left, (change.top ?? box.top) - box.top));
-}
+const HOW = { join: 'joined into one outline', cutOut: 'the upper cut out of the lowest', common: 'what they have in common' } as const;
+const title = computed(() => (props.part.kind === 'group' && props.part.combine !== undefined ? COMBINED[props.part.combine.how] : props.part.kind === 'lettering' ? 'Lettering' : nameOfObject(props.part)));
 </script>
 
 <template>
-  <TrayCard :title="part.kind === 'lettering' ? 'Lettering' : shape?.form === 'round' ? 'Round' : 'Rectangle'">
-    <LetteringSettings v-if="part.kind === 'lettering'" :parts="parts" :lettering="(part as LetteringObject).lettering" />
-    <template v-if="shape !== undefined">
-      <QuantityInput kind="length" label="Part width" :unit="settings.unit" :model-value="shape.widthMm" :least="0.5" :most="5000" @change="parts.preview(asFigure({ widthMm: $event }))" @done="setShape('Width', { widthMm: $event })" @cancel="bench.revert" />
-      <QuantityInput kind="length" label="Part height" :unit="settings.unit" :model-value="shape.heightMm" :least="0.5" :most="5000" @change="parts.preview(asFigure({ heightMm: $event }))" @done="setShape('Height', { heightMm: $event })" @cancel="bench.revert" />
-      <QuantityInput v-if="shape.form === 'rectangle'" kind="length" label="Corner radius" :unit="settings.unit" :model-value="shape.cornerMm ?? 0" :least="0" :most="2500" @change="parts.preview(asFigure({ cornerMm: $event }))" @done="setShape('Corners', { cornerMm: $event })" @cancel="bench.revert" />
+  <TrayCard :title="title">
+    <template v-if="filmed !== undefined">
+      <LetteringSettings v-if="filmed.kind === 'lettering'" :parts="parts" :lettering="filmed.lettering" />
+      <FigureSettings v-else :parts="parts" :shape="filmed.shape" />
+      <label class="row"><span>Cut out of what lies below</span><ElSwitch size="small" :model-value="filmed.cutsOut === true" @change="setCut($event === true)" /></label>
+      <FilmChoice v-if="filmed.cutsOut !== true" :films="parts.films.value" :model-value="filmed.film" aria-label="Film of the part" @choose="parts.setFilm" />
     </template>
-    <label class="row"><span>Cut out of what lies below</span><ElSwitch size="small" :model-value="part.cutsOut === true" @change="setCut($event === true)" /></label>
-    <label v-if="part.cutsOut !== true" class="row">
-      <span>Film</span>
-      <ElSelect v-bind="filmChoices" class="films" :model-value="film?.id ?? ''" aria-label="Film of the part" @change="chooseFilm($event as string)">
-        <template #prefix><i class="swatch" :style="{ background: film?.colour }" /></template>
-      </ElSelect>
-    </label>
-    <template v-if="parts.box.value !== undefined">
-      <QuantityInput kind="length" label="From the design’s left" :unit="settings.unit" :model-value="parts.box.value.left" :least="-10000" :most="10000" @done="setPlace({ left: $event })" />
-      <QuantityInput kind="length" label="From the design’s top" :unit="settings.unit" :model-value="parts.box.value.top" :least="-10000" :most="10000" @done="setPlace({ top: $event })" />
+    <template v-else-if="base !== undefined && part.kind === 'base'">
+      <label class="row"><span>Form</span><ChoiceInput label="Form of the base" :choices="FORMS" :model-value="base.form" @choose="bench.commit('Base', withBase({ form: $event }))" /></label>
+      <QuantityInput kind="length" label="Reaches over by" :unit="settings.unit" :model-value="base.marginMm" :least="0" :most="500" @change="bench.preview(withBase({ marginMm: $event }))" @done="bench.commit('Base', withBase({ marginMm: $event }))" @cancel="bench.revert" />
+      <QuantityInput v-if="base.form === 'rectangle'" kind="length" label="Corner radius" :unit="settings.unit" :model-value="base.cornerMm" :least="0" :most="500" @change="bench.preview(withBase({ cornerMm: $event }))" @done="bench.commit('Base', withBase({ cornerMm: $event }))" @cancel="bench.revert" />
+      <label v-if="base.form === 'edge'" class="row"><span>Corners</span><ChoiceInput label="Corners" small :choices="CORNERS" :model-value="base.corners" @choose="bench.commit('Base', withBase({ corners: $event }))" /></label>
+      <FilmChoice :films="parts.films.value" :model-value="part.film" aria-label="Film of the base" @choose="bench.commit('Film', withObjectChanged<BaseObject>(withFilm(job, $event, 0), part.id, (object) => ({ ...object, film: $event.id })))" />
     </template>
+    <template v-else-if="holes !== undefined">
+      <label class="row"><span>Holes</span><ChoiceInput label="Holes" :choices="WHERE" :model-value="holes.where" @choose="bench.commit('Holes', withHoles({ where: $event }))" /></label>
+      <template v-for="[key, label, least] in HOLE_LENGTHS" :key="key">
+        <QuantityInput v-if="key !== 'fromSideMm' || holes.where !== 'top'" kind="length" :label="label" :unit="settings.unit" :model-value="holes[key]" :least="least" :most="key === 'diameterMm' ? 200 : 5000" @change="bench.preview(withHoles({ [key]: $event }))" @done="bench.commit('Holes', withHoles({ [key]: $event }))" @cancel="bench.revert" />
+      </template>
+    </template>
+    <template v-else-if="combine !== undefined">
+      <label class="row"><span>Its parts are</span><ChoiceInput label="Its parts are" :choices="HOW" :model-value="combine.how" @choose="setCombine({ how: $event })" /></label>
+      <FilmChoice :films="parts.films.value" :model-value="combine.film" aria-label="Film of the part" @choose="setCombine({ film: $event.id }, $event)" />
+    </template>
+    <p v-else-if="part.kind === 'traced'" class="about">Drawn from its picture: Clean and Separate change what it is, here it is placed and worked on. Point at it again for its pieces.</p>
+    <p v-else-if="part.kind === 'group'" class="about">{{ part.objects.length }} parts that keep their places to each other.</p>
+    <p v-else class="about">A drawing that came in as outlines. Point at it again for its pieces.</p>
   </TrayCard>
 </template>
 
@@ -67,14 +82,8 @@ function setPlace(change: { left?: number; top?: number }): void {
   gap: 12px;
   min-height: 30px;
 }
-.films {
-  width: 168px;
-}
-.swatch {
-  display: inline-block;
-  width: 12px;
-  height: 12px;
-  border: 1px solid var(--ink-soft);
-  vertical-align: -1px;
+.about {
+  margin: 0;
+  color: var(--ink-soft);
 }
 </style>

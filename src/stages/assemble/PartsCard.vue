@@ -1,60 +1,119 @@
 <script setup lang="ts">
-import { ArrowDown, ArrowUp, Circle, Copy, ImageIcon, Plus, RectangleHorizontal, Trash2, Type } from '@lucide/vue';
+import { ArrowDown, ArrowUp, Blend, Boxes, Copy, FileInput, Group, ImageIcon, Layers2, Plus, Shapes, SquaresSubtract, SquaresUnite, Trash2, Type, Ungroup, Waypoints } from '@lucide/vue';
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
 import { computed } from 'vue';
+import { FIGURE_FORMS, type FigureForm } from '../../core/figure/figure.ts';
 import TrayCard from '../../ui/TrayCard.vue';
-import type { PartKind, Parts } from './useParts.ts';
+import type { PartKind } from './newPart.ts';
+import { count } from './operationWords.ts';
+import type { Parts, PartRow } from './useParts.ts';
 
 /** What the design is made of, as it is seen: the highest first. */
 const props = defineProps<{ parts: Parts }>();
+const emit = defineEmits<{ bring: [what: 'drawing' | 'picture'] }>();
 
-const KINDS: readonly { readonly kind: PartKind; readonly name: string; readonly about: string; readonly icon: typeof Type }[] = [
-  { kind: 'lettering', name: 'Lettering', about: 'a name, a number, a line on a circle', icon: Type },
-  { kind: 'rectangle', name: 'Rectangle', about: 'a bar or a board, its corners round or sharp', icon: RectangleHorizontal },
-  { kind: 'round', name: 'Round', about: 'a disc or an oval', icon: Circle },
+type Choice = PartKind | 'drawing' | 'picture';
+const GROUPS: readonly { readonly name: string; readonly choices: readonly { readonly choice: Choice; readonly name: string; readonly about: string }[] }[] = [
+  {
+    name: 'Set and bring in',
+    choices: [
+      { choice: 'lettering', name: 'Lettering', about: 'a name, a number, a line on a circle' },
+      { choice: 'picture', name: 'Another picture', about: 'traced beside this one, with a recipe of its own' },
+      { choice: 'drawing', name: 'Drawing', about: 'outlines of an SVG or DXF at their true size' },
+    ],
+  },
+  {
+    name: 'Of everything',
+    choices: [
+      { choice: 'base', name: 'Base under all', about: 'a border or a board that is pressed first' },
+      { choice: 'holes', name: 'Holes through all', about: 'in every film, to hang it by' },
+    ],
+  },
+  { name: 'Figures', choices: (Object.keys(FIGURE_FORMS) as FigureForm[]).map((form) => ({ choice: form, name: FIGURE_FORMS[form].name, about: FIGURE_FORMS[form].about })) },
 ];
-const ICONS = { traced: ImageIcon, lettering: Type, figure: RectangleHorizontal, imported: ImageIcon, group: ImageIcon } as const;
-const rows = computed(() => props.parts.parts.value.map((row) => ({ ...row, icon: ICONS[row.kind], isSelected: row.id === props.parts.selected.value })));
-const canLeave = computed(() => props.parts.part.value !== undefined && props.parts.part.value.kind !== 'traced');
-const place = computed(() => rows.value.findIndex(({ isSelected }) => isSelected));
+const ICONS = { traced: ImageIcon, lettering: Type, figure: Shapes, imported: FileInput, base: Layers2, holes: Waypoints, group: Boxes } as const;
+const rows = computed(() => props.parts.rows.value.map((row) => ({ ...row, icon: ICONS[row.kind], isSelected: props.parts.chosen.value.includes(row.id) })));
+const outer = computed(() => rows.value.filter(({ depth }) => depth === 0));
+const place = computed(() => outer.value.findIndex(({ isSelected }) => isSelected));
+const canGroup = computed(() => props.parts.groupable.value.length > 1);
+
+function choose(choice: Choice): void {
+  if (choice === 'drawing' || choice === 'picture') emit('bring', choice);
+  else if (choice === 'base') props.parts.addBase();
+  else props.parts.add(choice);
+}
+function press(row: PartRow, event: MouseEvent): void {
+  if (event.shiftKey || event.ctrlKey || event.metaKey) props.parts.toggle(row.id);
+  else if (props.parts.chosen.value.length === 1 && props.parts.chosen.value[0] === row.id) props.parts.select();
+  else props.parts.select(row.id);
+}
+const said = ({ operations, isLost, cutsOut }: PartRow): string => [cutsOut ? 'cut out' : '', operations === 0 ? '' : count(operations, 'operation'), isLost ? 'look' : ''].filter((each) => each !== '').join(', ');
 </script>
 
 <template>
   <TrayCard title="Parts" about="what the design is made of, the highest first">
     <ul class="parts" aria-label="Parts of the design">
       <li v-for="row in rows" :key="row.id">
-        <button type="button" class="part" :class="{ on: row.isSelected }" :aria-pressed="row.isSelected" @click="parts.select(row.isSelected ? undefined : row.id)">
+        <button type="button" class="part" :class="{ on: row.isSelected, lost: row.isLost }" :style="{ paddingLeft: `${8 + 14 * row.depth}px` }" :aria-pressed="row.isSelected" @click="press(row, $event)">
           <component :is="row.icon" :size="15" aria-hidden="true" />
           <span class="name">{{ row.name }}</span>
-          <span v-if="row.cutsOut" class="what">cut out</span>
-          <i v-for="colour in row.cutsOut ? [] : row.colours" :key="colour" class="swatch" :style="{ background: colour }" />
+          <span v-if="said(row) !== ''" class="what">{{ said(row) }}</span>
+          <i v-for="colour in row.colours" :key="colour" class="swatch" :style="{ background: colour }" />
         </button>
       </li>
     </ul>
     <div class="row">
-      <ElDropdown trigger="click" @command="parts.add">
+      <ElDropdown trigger="click" placement="bottom-end" popper-class="part-chooser" @command="choose($event as Choice)">
         <button type="button" class="plain-button"><Plus :size="14" aria-hidden="true" /> Add a part</button>
         <template #dropdown>
           <ElDropdownMenu>
-            <ElDropdownItem v-for="{ kind, name, about, icon } in KINDS" :key="kind" :command="kind">
-              <component :is="icon" :size="15" aria-hidden="true" /><span class="kind">{{ name }}</span><small>{{ about }}</small>
-            </ElDropdownItem>
+            <div v-for="group in GROUPS" :key="group.name" class="group">
+              <h3>{{ group.name }}</h3>
+              <ElDropdownItem v-for="{ choice, name, about } in group.choices" :key="choice" :command="choice"><span><b>{{ name }}</b><br /><small>{{ about }}</small></span></ElDropdownItem>
+            </div>
           </ElDropdownMenu>
         </template>
       </ElDropdown>
       <span class="space" />
-      <button type="button" class="icon" title="Lay higher" aria-label="Lay higher" :disabled="place <= 0" @click="parts.reorder(1)"><ArrowUp :size="15" /></button>
-      <button type="button" class="icon" title="Lay lower" aria-label="Lay lower" :disabled="place < 0 || place === rows.length - 1" @click="parts.reorder(-1)"><ArrowDown :size="15" /></button>
-      <button type="button" class="icon" title="Double it" aria-label="Double it" :disabled="!canLeave" @click="parts.duplicate"><Copy :size="15" /></button>
-      <button type="button" class="icon" title="Take it off" aria-label="Take it off" :disabled="!canLeave" @click="parts.remove"><Trash2 :size="15" /></button>
+      <button type="button" class="icon" title="Lay higher" aria-label="Lay higher" :disabled="parts.object.value === undefined || place <= 0" @click="parts.reorder(1)"><ArrowUp :size="15" /></button>
+      <button type="button" class="icon" title="Lay lower" aria-label="Lay lower" :disabled="parts.object.value === undefined || place < 0 || place === outer.length - 1" @click="parts.reorder(-1)"><ArrowDown :size="15" /></button>
+      <button type="button" class="icon" title="Double it" aria-label="Double it" :disabled="!parts.removable.value" @click="parts.duplicate"><Copy :size="15" /></button>
+      <button type="button" class="icon" title="Take it off" aria-label="Take it off" :disabled="!parts.removable.value" @click="parts.remove"><Trash2 :size="15" /></button>
+    </div>
+    <div v-if="canGroup || parts.object.value?.kind === 'group'" class="row together" role="group" aria-label="Put together">
+      <button v-if="canGroup" type="button" class="plain-button" @click="parts.group()"><Group :size="14" aria-hidden="true" /> Group</button>
+      <button v-if="canGroup" type="button" class="icon" title="Join into one outline" aria-label="Join into one outline" @click="parts.group('join')"><SquaresUnite :size="15" /></button>
+      <button v-if="canGroup" type="button" class="icon" title="Cut the upper out of the lowest" aria-label="Cut the upper out of the lowest" @click="parts.group('cutOut')"><SquaresSubtract :size="15" /></button>
+      <button v-if="canGroup" type="button" class="icon" title="Keep what they have in common" aria-label="Keep what they have in common" @click="parts.group('common')"><Blend :size="15" /></button>
+      <button v-if="parts.object.value?.kind === 'group'" type="button" class="plain-button" @click="parts.ungroup"><Ungroup :size="14" aria-hidden="true" /> Take apart</button>
     </div>
   </TrayCard>
 </template>
 
+<style>
+/* The chooser floats outside this component. */
+.part-chooser .el-dropdown-menu {
+  columns: 3;
+  column-gap: 0;
+  width: 760px;
+  max-width: calc(100vw - 24px);
+  max-height: calc(100vh - 90px);
+  overflow-y: auto;
+  padding: 10px 6px;
+}
+.part-chooser .el-dropdown-menu__item {
+  padding: 4px 12px;
+  white-space: normal;
+  line-height: 1.3;
+}
+</style>
+
 <style scoped>
 .parts {
+  max-height: 220px;
   margin: 0 0 6px;
   padding: 0;
+  overflow-y: auto;
   list-style: none;
 }
 .part {
@@ -76,8 +135,14 @@ const place = computed(() => rows.value.findIndex(({ isSelected }) => isSelected
   background: var(--felt);
   box-shadow: inset 3px 0 0 var(--madder);
 }
+.part:focus-visible,
+.icon:focus-visible {
+  outline: 2px solid var(--madder);
+  outline-offset: -2px;
+}
 .name {
   flex: 1;
+  min-width: 0;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
@@ -86,10 +151,26 @@ const place = computed(() => rows.value.findIndex(({ isSelected }) => isSelected
 small {
   color: var(--ink-soft);
 }
-.kind {
-  margin: 0 8px;
+.what {
+  font-size: 12.5px;
+}
+.lost .what {
+  color: var(--ochre-text);
+}
+.group {
+  break-inside: avoid-column;
+}
+.group:last-child {
+  break-inside: auto;
+}
+h3 {
+  margin: 2px 12px 4px;
+  font-size: 12px;
+  font-weight: 600;
+  color: var(--ink-soft);
 }
 .swatch {
+  flex: none;
   width: 12px;
   height: 12px;
   border: 1px solid var(--ink-soft);

@@ -1,100 +1,177 @@
 import { computed, ref, watch } from 'vue';
-import { nameOfObject, withDuplicate, withFilm, withNewObject, withObjectChanged, withObjectMoved, withObjectShifted, withoutObject, type FilmedObject } from '../../core/edit/objectEdits.ts';
+import { placeOnBlank } from '../../core/assemble/placeOnBlank.ts';
 import { rgbFromHex } from '../../core/colour/hex.ts';
 import { colourDifference } from '../../core/colour/oklab.ts';
+import { withDuplicate, withGroup, withoutGroup } from '../../core/edit/groupEdits.ts';
+import { canLeave, nameOfObject, objectOf, withFilm, withNewObject, withObjectChanged, withObjectMoved, withoutObject, type FilmedObject } from '../../core/edit/objectEdits.ts';
+import { boxAroundAll, withShifted, type Boxed } from '../../core/edit/placeEdits.ts';
 import type { Film } from '../../core/film/film.ts';
 import type { Job } from '../../core/job/job.ts';
-import { plainObjects, type DesignObject } from '../../core/job/objects.ts';
+import type { DesignObject, GroupCombine } from '../../core/job/objects.ts';
 import { pictureOf } from '../../core/job/tracedPart.ts';
+import type { Bounds } from '../../core/outline/curves.ts';
+import type { DesignPart } from '../../core/run/designRun.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useStock } from '../../stores/stock.ts';
+import { newPart, type PartKind } from './newPart.ts';
 
-export type PartKind = 'lettering' | 'rectangle' | 'round';
-
-/** Share of the design's width that a new part has, and its height. */
-const NEW_WIDTH = 0.6;
-const NEW_HEIGHT = 0.14;
 /** So far a double lies beside what it was made of, mm. */
 const BESIDE_MM = 8;
 
-/** The parts of the design: which is selected, and what can be done with it. */
+/** A line of the parts list. */
+export interface PartRow {
+  readonly id: string;
+  readonly kind: DesignObject['kind'];
+  readonly name: string;
+  readonly colours: readonly string[];
+  readonly cutsOut: boolean;
+  /** In how many groups it lies. */
+  readonly depth: number;
+  readonly operations: number;
+  /** Whether an operation did not find what it is for. */
+  readonly isLost: boolean;
+}
+
+/** The parts of the design: which are selected, and what can be done with them. */
 export function useParts() {
   const bench = useBench();
   const stock = useStock();
   void stock.load();
-  const selected = ref<string>();
+  const chosen = ref<readonly string[]>([]);
   const job = computed(() => bench.job as Job);
   const cut = computed(() => bench.result?.cut);
+  const inDesign = computed((): readonly DesignPart[] => cut.value?.parts ?? []);
 
   const filmsOnRack = computed(() => cut.value?.rack.map(({ film }) => film) ?? job.value.films);
   /** What a part may lie on: the films on the rack, and those on the shelf that are of another colour. */
-  const films = computed((): readonly Film[] => [...filmsOnRack.value, ...stock.films.filter((film) => filmsOnRack.value.every(({ colour, name }) => colour !== film.colour || name !== film.name))]);
-  const colourOf = (id: string): string | undefined => [...filmsOnRack.value, ...job.value.films].find((film) => film.id === id)?.colour;
-
-  /** Highest first, as they are seen. */
-  const parts = computed(() =>
-    [...job.value.objects].reverse().map((object) => ({
-      id: object.id,
-      kind: object.kind,
-      name: nameOfObject(object, object.kind === 'traced' ? pictureOf(job.value, object)?.fileName : undefined),
-      colours: object.kind === 'lettering' || object.kind === 'figure' ? [colourOf(object.film) ?? '#888888'] : object.kind === 'traced' ? filmsOnRack.value.map(({ colour }) => colour).slice(0, 5) : [],
-      cutsOut: (object.kind === 'lettering' || object.kind === 'figure') && object.cutsOut === true,
-    })),
-  );
-  const part = computed((): DesignObject | undefined => plainObjects(job.value.objects).find(({ id }) => id === selected.value));
-  const box = computed(() => cut.value?.boxes.find(({ id }) => id === selected.value));
-  watch(part, (now) => {
-    if (now === undefined) selected.value = undefined;
+  const films = computed((): readonly Film[] => {
+    const racked = [...filmsOnRack.value, ...job.value.films.filter(({ id }) => filmsOnRack.value.every((film) => film.id !== id))];
+    return [...racked, ...stock.films.filter((film) => racked.every(({ colour, name }) => colour !== film.colour || name !== film.name))];
   });
+  const colourOf = (id: string): string => films.value.find((film) => film.id === id)?.colour ?? '#888888';
+
+  const rowsOf = (objects: readonly DesignObject[], depth: number): PartRow[] =>
+    [...objects].reverse().flatMap((object) => [
+      {
+        id: object.id,
+        kind: object.kind,
+        name: nameOfObject(object, object.kind === 'traced' ? pictureOf(job.value, object)?.fileName : undefined),
+        colours: coloursOf(object),
+        cutsOut: ('cutsOut' in object && object.cutsOut === true) || object.kind === 'holes',
+        depth,
+        operations: 'operations' in object ? (object.operations?.length ?? 0) : 0,
+        isLost: inDesign.value.some(({ id, notes }) => id === object.id && notes?.some(({ lost }) => lost > 0) === true),
+      },
+      ...(object.kind === 'group' ? rowsOf(object.objects, depth + 1) : []),
+    ]);
+  function coloursOf(object: DesignObject): string[] {
+    if (object.kind === 'holes' || ('cutsOut' in object && object.cutsOut === true)) return [];
+    const own = inDesign.value.find(({ id }) => id === object.id)?.layers.map(({ filmId }) => filmId);
+    return (own ?? ('film' in object ? [object.film] : [])).slice(0, 5).map(colourOf);
+  }
+  /** Highest first, as they are seen; what lies in a group below it. */
+  const rows = computed(() => rowsOf(job.value.objects, 0));
+
+  const objects = computed((): readonly DesignObject[] => chosen.value.flatMap((id) => objectOf(job.value.objects, id) ?? []));
+  const object = computed(() => (objects.value.length === 1 ? objects.value[0] : undefined));
+  watch([job, () => objects.value.length], () => {
+    if (objects.value.length < chosen.value.length) chosen.value = objects.value.map(({ id }) => id);
+  });
+
+  /** Boxes of the objects as they lie in the design; a group's is that of what it holds. */
+  const idsWithin = (each: DesignObject): string[] => [each.id, ...(each.kind === 'group' ? each.objects.flatMap(idsWithin) : [])];
+  function boxOf(each: DesignObject): Bounds | undefined {
+    const ids = new Set(idsWithin(each));
+    const own = inDesign.value.filter(({ id }) => ids.has(id));
+    return own.length === 0 ? undefined : boxAroundAll(own);
+  }
+  const boxed = computed((): Boxed[] => objects.value.flatMap((each) => {
+    const box = boxOf(each);
+    return box === undefined ? [] : [{ id: each.id, box }];
+  }));
+  const box = computed(() => (boxed.value.length === 0 ? undefined : boxAroundAll(boxed.value)));
+  const canMove = computed(() => objects.value.length > 0 && objects.value.some(({ kind }) => kind !== 'base' && kind !== 'holes'));
+
+  const select = (...ids: readonly string[]): void => void (chosen.value = ids);
+  const toggle = (id: string): void => void (chosen.value = chosen.value.includes(id) ? chosen.value.filter((each) => each !== id) : [...chosen.value, id]);
+  /** The part of the outermost list that a part lies in. */
+  const outermost = (id: string): string => job.value.objects.find((each) => idsWithin(each).includes(id))?.id ?? id;
 
   /** Puts a new part on the design, in the film that is seen best on the blank. */
   function add(kind: PartKind): void {
-    const design = cut.value?.design;
-    const origin = cut.value?.originMm ?? { x: 0, y: 0 };
-    const [width, height] = [design?.widthMm ?? 100, design?.heightMm ?? 100].map(Number);
-    const heightMm = Math.max(5, Math.round(width * NEW_HEIGHT));
-    const widthMm = Math.max(10, Math.round(width * NEW_WIDTH));
     const film = mostSeen(filmsOnRack.value.length > 0 ? filmsOnRack.value : stock.films, job.value.blank.colour);
-    const id = `${kind}-${crypto.randomUUID().slice(0, 8)}`;
-    // Below the design where that is still on the blank, else in its middle.
-    const isRoom = height + 1.6 * heightMm <= job.value.blank.heightMm;
-    const middle = { x: width / 2 - origin.x, y: (isRoom ? height + heightMm : height / 2) - origin.y };
-    const at = (x: number, y: number) => ({ a: 1, b: 0, c: 0, d: 1, e: x, f: y });
-    const object: FilmedObject =
-      kind === 'lettering'
-        ? { kind, id, film: film.id, placement: at(middle.x, middle.y), lettering: { text: 'Name', font: 'Oswald', heightMm } }
-        : { kind: 'figure', id, film: film.id, placement: at(middle.x - widthMm / 2, middle.y - heightMm / 2), shape: { form: kind, widthMm, heightMm } };
-    bench.commit(kind === 'lettering' ? 'Lettering' : kind === 'round' ? 'Round' : 'Rectangle', withNewObject(job.value, object, film));
-    selected.value = id;
+    const { design, originMm } = cut.value ?? { design: undefined, originMm: undefined };
+    const made = newPart(kind, `${kind}-${crypto.randomUUID().slice(0, 8)}`, film.id, { widthMm: design?.widthMm ?? 100, heightMm: design?.heightMm ?? 100, originMm: originMm ?? { x: 0, y: 0 }, blankHeightMm: job.value.blank.heightMm });
+    bench.commit(nameOfObject(made), withNewObject(job.value, made, made.kind === 'holes' ? undefined : film));
+    select(made.id);
+  }
+  /** Puts a base of a film of its own below everything, so that it is pressed first. */
+  function addBase(): void {
+    const film = stock.films.find((each) => filmsOnRack.value.every(({ colour }) => colour !== each.colour)) ?? stock.films[0];
+    const made = newPart('base', `base-${crypto.randomUUID().slice(0, 8)}`, film.id, { widthMm: 0, heightMm: 0, originMm: { x: 0, y: 0 }, blankHeightMm: 0 });
+    bench.commit(nameOfObject(made), { ...withFilm(job.value, film, 0), objects: [made, ...job.value.objects] });
+    select(made.id);
   }
 
-  const select = (id: string | undefined): void => void (selected.value = id);
-  const changed = (change: (object: FilmedObject) => FilmedObject): Job => (selected.value === undefined ? job.value : withObjectChanged(job.value, selected.value, change));
-  const preview = (change: (object: FilmedObject) => FilmedObject): void => bench.preview(changed(change));
-  const commit = (label: string, change: (object: FilmedObject) => FilmedObject): void => bench.commit(label, changed(change));
+  const changed = (change: (each: FilmedObject) => FilmedObject): Job => (object.value === undefined ? job.value : withObjectChanged(job.value, object.value.id, change));
+  const preview = (change: (each: FilmedObject) => FilmedObject): void => bench.preview(changed(change));
+  const commit = (label: string, change: (each: FilmedObject) => FilmedObject): void => bench.commit(label, changed(change));
+  const setFilm = (film: Film): void => object.value && bench.commit('Film', withObjectChanged<FilmedObject>(withFilm(job.value, film), object.value.id, (each) => ({ ...each, film: film.id })));
 
-  function setFilm(film: Film): void {
-    const next = withFilm(job.value, film);
-    bench.commit('Film', selected.value === undefined ? next : withObjectChanged<FilmedObject>(next, selected.value, (object) => ({ ...object, film: film.id })));
+  /** The selected parts moved; all others stay where they are on the blank, although the box around the design changes. */
+  function shifted(xMm: number, yMm: number, from: Job = job.value, boxes: readonly Boxed[] = boxed.value, parts: readonly DesignPart[] = inDesign.value): Job {
+    const ids = new Set(boxes.map(({ id }) => id));
+    const moved = withShifted(from, ids, xMm, yMm);
+    const within = new Set(from.objects.flatMap((each) => (ids.has(each.id) ? idsWithin(each) : [])).concat([...ids]));
+    const design = cut.value?.design;
+    const all = parts.filter(({ cutsOut }) => cutsOut !== true);
+    if (design === undefined || all.length === 0) return moved;
+    const place = placeOnBlank(from.place, from.blank, design);
+    const least = (side: 'left' | 'top', by: number): number => Math.min(...all.map(({ id, box: own }) => own[side] + (within.has(id) ? by : 0)));
+    return { ...moved, place: { xMm: place.xMm + least('left', xMm), yMm: place.yMm + least('top', yMm) } };
   }
 
-  const shifted = (id: string, xMm: number, yMm: number, from: Job = job.value): Job => withObjectShifted(from, id, xMm, yMm);
-  const reorder = (by: number): void => void (selected.value !== undefined && bench.commit(by > 0 ? 'Higher' : 'Lower', withObjectMoved(job.value, selected.value, by)));
+  const reorder = (by: number): void => object.value && bench.commit(by > 0 ? 'Higher' : 'Lower', withObjectMoved(job.value, object.value.id, by));
+  const removable = computed(() => objects.value.length > 0 && objects.value.reduce<Job | undefined>((left, { id }) => (left !== undefined && canLeave(left, id) ? withoutObject(left, id) : undefined), job.value) !== undefined);
   function remove(): void {
-    if (part.value !== undefined && part.value.kind !== 'traced') bench.commit('Part taken off', withoutObject(job.value, part.value.id));
+    if (removable.value) bench.commit('Part taken off', objects.value.reduce((left, { id }) => withoutObject(left, id), job.value));
   }
   function duplicate(): void {
-    if (part.value === undefined || part.value.kind === 'traced') return;
-    const id = `${part.value.kind}-${crypto.randomUUID().slice(0, 8)}`;
-    bench.commit('Doubled', withDuplicate(job.value, part.value.id, id, BESIDE_MM));
-    selected.value = id;
+    const twins: string[] = [];
+    const next = objects.value.reduce((left, each) => {
+      const id = `${each.kind}-${crypto.randomUUID().slice(0, 8)}`;
+      const doubled = withDuplicate(left, each.id, id, BESIDE_MM);
+      if (doubled !== left) twins.push(id);
+      return doubled;
+    }, job.value);
+    if (twins.length === 0) return;
+    bench.commit('Doubled', next);
+    select(...twins);
+  }
+  /** What can lie in a group: parts of the outermost list. */
+  const groupable = computed(() => objects.value.filter(({ id, kind }) => kind !== 'base' && kind !== 'holes' && job.value.objects.some((each) => each.id === id)));
+  function group(how?: GroupCombine['how']): void {
+    const id = `group-${crypto.randomUUID().slice(0, 8)}`;
+    const inside = groupable.value;
+    const filmId = inside.map((each) => ('film' in each ? each.film : inDesign.value.find((part) => part.id === each.id)?.layers[0]?.filmId)).find((each) => each !== undefined);
+    const film = films.value.find((each) => each.id === filmId) ?? films.value[0];
+    bench.commit(how === undefined ? 'Group' : 'Put together', withGroup(job.value, new Set(inside.map((each) => each.id)), id, how === undefined ? undefined : { how, film }));
+    select(id);
+  }
+  function ungroup(): void {
+    const each = object.value;
+    if (each?.kind !== 'group') return;
+    bench.commit('Taken apart', withoutGroup(job.value, each.id));
+    select(...each.objects.map(({ id }) => id));
   }
 
-  return { selected, parts, part, box, films, add, preview, commit, setFilm, shifted, select, reorder, remove, duplicate };
+  return {
+    chosen, rows, object, objects, box, boxed, inDesign, films, canMove, removable, groupable, colourOf, select, toggle, outermost, add, addBase, preview, commit, setFilm, shifted, reorder, remove, duplicate, group, ungroup,
+  };
 }
 
 /** The film that stands out most from a colour. */
-function mostSeen(films: readonly Film[], colour: string): Film {
+export function mostSeen(films: readonly Film[], colour: string): Film {
   const ground = rgbFromHex(colour) ?? WHITE;
   const away = (film: Film): number => colourDifference(rgbFromHex(film.colour) ?? WHITE, ground);
   return films.reduce((best, film) => (away(film) > away(best) ? film : best));

@@ -19,6 +19,7 @@ import { isTyping } from '../shared/isTyping.ts';
 import NeedsPicture from '../shared/NeedsPicture.vue';
 import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
+import TracedChoice from '../shared/TracedChoice.vue';
 import TableDivider from '../shared/TableDivider.vue';
 import { useReadout } from '../shared/useReadout.ts';
 import AddStep from './AddStep.vue';
@@ -139,6 +140,7 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
     </template>
     <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
+      <TracedChoice />
       <RecipeList v-if="part.recipe.length > 0" :selected="tools.selected.value" @select="tools.select">
         <div v-if="tools.tool.value === 'subjectLift'" class="says">
           <span>Strokes say</span>

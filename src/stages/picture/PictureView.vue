@@ -18,6 +18,7 @@ import { colourAt } from '../shared/colourAt.ts';
 import { pickFiles } from '../shared/pickFiles.ts';
 import { drawClear, drawPlaced } from '../shared/pictureScene.ts';
 import StageLayout from '../shared/StageLayout.vue';
+import TracedChoice from '../shared/TracedChoice.vue';
 import { useReadout } from '../shared/useReadout.ts';
 import { useSharpPatch } from '../shared/useSharpPatch.ts';
 import BlankCard from './BlankCard.vue';
@@ -103,6 +104,7 @@ const facts = computed(() => {
     </template>
     <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
+      <TracedChoice />
       <TrayCard title="Will it cut?" :mark="judgement !== undefined && judgement.verdict !== 'good' ? 'warning' : undefined">
         <p class="judgement" aria-live="polite">{{ judgement?.words ?? 'Bring a picture in to see.' }}</p>
         <dl>

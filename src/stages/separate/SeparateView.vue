@@ -16,6 +16,7 @@ import JobRack from '../shared/JobRack.vue';
 import NeedsPicture from '../shared/NeedsPicture.vue';
 import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
+import TracedChoice from '../shared/TracedChoice.vue';
 import TableDivider from '../shared/TableDivider.vue';
 import { useReadout } from '../shared/useReadout.ts';
 import { useSharpPatch } from '../shared/useSharpPatch.ts';
@@ -121,6 +122,7 @@ const names = computed(() => SIDES[view.value]);
     <template #rack><JobRack :movable="way === 'flat'" @move="orderOnRack" /></template>
     <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
+      <TracedChoice />
       <NodesCard v-if="view === 'nodes'" :nodes="nodes" />
       <ProofCard v-if="view === 'proof'" v-model:shift-mm="shiftMm" :proof="proof" :shifted="shifted" />
       <VariantCard v-if="view === 'two'" :variants="variants" />

@@ -1,0 +1,16 @@
+import type { PolygonLibrary } from '../core/combine/polygonLibrary.ts';
+import { AppError } from '../core/errors/appError.ts';
+import type { ImportedDrawing } from './drawing.ts';
+import { readDxf } from './dxf/readDxf.ts';
+import { readSvg, type SvgOptions } from './svg/readSvg.ts';
+
+/**
+ * Reads the outlines of a file by the ending of its name.
+ * @param library what combines outlines; fetched for an SVG only.
+ * @throws AppError `badValue` for other endings, and those of the readers.
+ */
+export async function readDrawing(bytes: Uint8Array, file: string, library: () => Promise<PolygonLibrary>, options: SvgOptions = {}): Promise<ImportedDrawing> {
+  if (/\.svg$/i.test(file)) return readSvg(await library(), bytes, file, options);
+  if (/\.dxf$/i.test(file)) return readDxf(bytes, file);
+  throw new AppError('badValue', { name: 'The drawing', value: file, takes: 'a file that ends in .svg or .dxf' });
+}

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { ElSwitch } from 'element-plus';
+import { computed } from 'vue';
+import type { Operation } from '../../core/operate/operation.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useSettings } from '../../stores/settings.ts';
+import ChoiceInput from '../../ui/ChoiceInput.vue';
+import QuantityInput from '../../ui/QuantityInput.vue';
+import FilmChoice from './FilmChoice.vue';
+import type { Operations } from './useOperations.ts';
+import type { Parts } from './useParts.ts';
+
+/** What one operation is set to. */
+const props = defineProps<{ parts: Parts; operations: Operations; operation: Operation }>();
+const bench = useBench();
+const settings = useSettings();
+
+/** Quantities of operations by their keys: what they are called, and what they take. */
+const QUANTITIES: Readonly<Record<string, { readonly label: string; readonly least: number; readonly most: number; readonly kind?: 'length' | 'area' }>> = {
+  byMm: { label: 'Outwards by', least: -50, most: 50 },
+  radiusMm: { label: 'Radius', least: 0, most: 500 },
+  widthMm: { label: 'Width', least: 0.02, most: 500 },
+  awayMm: { label: 'Away from the edge', least: -500, most: 500 },
+  paddingMm: { label: 'Room around it', least: 0, most: 500 },
+  cornerMm: { label: 'Corner radius', least: 0, most: 500 },
+  withinMm: { label: 'No further than', least: 0.005, most: 2 },
+  leastMm2: { label: 'Leave out below', least: 0, most: 10_000, kind: 'area' },
+  reachMm: { label: 'Reach under the lines', least: 0, most: 20 },
+  gapMm: { label: 'Gap', least: 0, most: 20 },
+  xMm: { label: 'Across', least: -500, most: 500 },
+  yMm: { label: 'Down', least: -500, most: 500 },
+};
+const GAPS = { tidy: 'Close gaps up to', fill: 'Bridge gaps up to', split: 'Apart by' } as const;
+const COUNTS: Readonly<Record<string, { readonly label: string; readonly least: number; readonly most: number }>> = {
+  columns: { label: 'Columns', least: 1, most: 200 },
+  rows: { label: 'Rows', least: 1, most: 200 },
+  count: { label: 'Copies', least: 2, most: 360 },
+};
+const entries = computed(() => Object.entries(props.operation));
+const isUsed = (key: string): boolean => !(props.operation.kind === 'field' && key === 'cornerMm' && props.operation.form !== 'rectangle');
+const quantities = computed(() => entries.value.flatMap(([key, value]) => (key in QUANTITIES && typeof value === 'number' && isUsed(key) ? [{ key, value, ...QUANTITIES[key], label: labelOf(key) }] : [])));
+const counts = computed(() => entries.value.flatMap(([key, value]) => (key in COUNTS && typeof value === 'number' ? [{ key, value, ...COUNTS[key] }] : [])));
+function labelOf(key: string): string {
+  if (key === 'gapMm' && props.operation.kind in GAPS) return GAPS[props.operation.kind as keyof typeof GAPS];
+  return props.operation.kind === 'rows' ? { xMm: 'Step across', yMm: 'Step down' }[key] ?? QUANTITIES[key].label : QUANTITIES[key].label;
+}
+
+const CHOICES: Readonly<Record<string, { readonly label: string; readonly choices: Readonly<Record<string, string>> }>> = {
+  corners: { label: 'Corners', choices: { round: 'round', sharp: 'sharp', flat: 'flat' } },
+  manner: { label: 'Corners are', choices: { round: 'rounded', clipped: 'clipped' } },
+  openings: { label: 'Openings', choices: { filled: 'filled', kept: 'kept open' } },
+  ends: { label: 'Ends', choices: { round: 'round', flat: 'flat', square: 'square' } },
+  form: { label: 'Form', choices: { rectangle: 'rectangle', bar: 'bar', round: 'round' } },
+};
+const choices = computed(() => entries.value.flatMap(([key, value]) => (key in CHOICES && typeof value === 'string' ? [{ key, value, ...CHOICES[key] }] : [])));
+const SWITCHES: Readonly<Record<string, string>> = { knocksOut: 'Knock it out of the field', isLong: 'As long as it is deep', turns: 'Copies turn with the ring', straight: 'Straighten and round' };
+const switches = computed(() => entries.value.flatMap(([key, value]) => (key in SWITCHES && typeof value === 'boolean' ? [{ key, value, label: SWITCHES[key] }] : [])));
+
+const change = (key: string, value: unknown): Partial<Operation> => ({ [key]: value }) as Partial<Operation>;
+const drag = (key: string, value: number): void => props.operations.preview(props.operation.id, change(key, value));
+const set = (key: string, value: unknown): void => props.operations.set(props.operation, change(key, value));
+const fill = computed(() => (props.operation.kind === 'fill' ? props.operation : undefined));
+const areaCount = computed(() => props.operations.areas.value.length);
+</script>
+
+<template>
+  <p v-if="fill !== undefined" class="about" role="status">{{ areaCount === 0 ? 'Its lines enclose nothing. Bridge a gap, or point at another part.' : `Point at the areas on the table: ${areaCount} are enclosed, ${fill.at.length} filled.` }}</p>
+  <div v-if="fill !== undefined && areaCount > 0" class="row">
+    <button type="button" class="plain-button" @click="operations.pointAll(true)">Fill all</button>
+    <button type="button" class="plain-button" :disabled="fill.at.length === 0" @click="operations.pointAll(false)">Fill none</button>
+  </div>
+  <QuantityInput v-for="{ key, label, least, most, kind, value } in quantities" :key="key" :kind="kind ?? 'length'" :label="label" :unit="settings.unit" :model-value="value" :least="least" :most="most" :step="0.1" :digits="2" @change="drag(key, $event)" @done="set(key, $event)" @cancel="bench.revert" />
+  <QuantityInput v-for="{ key, label, least, most, value } in counts" :key="key" :label="label" :model-value="value" :least="least" :most="most" @change="drag(key, Math.round($event))" @done="set(key, Math.round($event))" @cancel="bench.revert" />
+  <label v-for="{ key, label, choices: own, value } in choices" :key="key" class="row"><span>{{ label }}</span><ChoiceInput :label="label" small :choices="own" :model-value="value" @choose="set(key, $event)" /></label>
+  <label v-for="{ key, label, value } in switches" :key="key" class="row"><span>{{ label }}</span><ElSwitch size="small" :aria-label="label" :model-value="value" @change="set(key, $event === true)" /></label>
+  <FilmChoice v-if="'film' in operation" :films="parts.films.value" :model-value="operation.film" aria-label="Film of the operation" @choose="operations.set(operation, change('film', $event.id), $event)" />
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 12px;
+  min-height: 30px;
+}
+.about {
+  margin: 4px 0;
+  color: var(--ink-soft);
+}
+</style>

@@ -1,0 +1,115 @@
+import type { SnapLine } from '../../core/edit/snap.ts';
+import type { Bounds } from '../../core/outline/curves.ts';
+import { fillPath, strokeCutLine, strokeHairline } from '../../ui/draw/cutLines.ts';
+import type { Size, Viewport } from '../../ui/viewport.ts';
+
+type Context = CanvasRenderingContext2D;
+
+/** A film of the design as it is drawn, mm of the design. */
+export interface DrawnFilm {
+  readonly path: Path2D;
+  readonly colour: string;
+  /** Of the colour of what it lies on: it gets a hairline, or it would not be seen. */
+  readonly isLost: boolean;
+  readonly marks?: Path2D | undefined;
+  /** Where it is drawn apart from the others, mm. */
+  readonly shift?: { readonly x: number; readonly y: number } | undefined;
+}
+
+const MADDER = '#9e2f4b';
+const QUIET = '#7d7264';
+
+const shifted = (view: Viewport, shift: DrawnFilm['shift']): Viewport => (shift === undefined ? view : { scale: view.scale, x: view.x + shift.x * view.scale, y: view.y + shift.y * view.scale });
+
+export function drawFilms(context: Context, view: Viewport, films: readonly DrawnFilm[], ground: string): void {
+  for (const { path, colour, shift } of films) fillPath(context, path, shifted(view, shift), colour);
+  for (const { path, isLost, shift, marks, colour } of films) {
+    // On the blank one sees film and not the knife.
+    if (isLost) strokeHairline(context, path, shifted(view, shift), ground);
+    if (marks !== undefined) strokeHairline(context, marks, shifted(view, shift), colour);
+  }
+}
+
+const rect = (context: Context, view: Viewport, { left, top, right, bottom }: Bounds): void =>
+  context.strokeRect(view.x + left * view.scale, view.y + top * view.scale, (right - left) * view.scale, (bottom - top) * view.scale);
+
+/** What is selected and how large it is, in words on the part itself as on a workshop drawing. */
+export function drawSelection(context: Context, view: Viewport, { design, boxes, pieces, measures }: { readonly design: Bounds; readonly boxes: readonly Bounds[]; readonly pieces: readonly Path2D[]; readonly measures?: readonly [width: string, height: string] | undefined }): void {
+  context.save();
+  context.strokeStyle = boxes.length === 0 ? MADDER : QUIET;
+  context.setLineDash([6, 4]);
+  rect(context, view, design);
+  context.strokeStyle = MADDER;
+  context.setLineDash([]);
+  for (const box of boxes) rect(context, view, box);
+  context.restore();
+  for (const path of pieces) strokeCutLine(context, path, view, { core: MADDER, casing: '#fffdf8' });
+  if (measures !== undefined && boxes.length === 1) drawMeasures(context, view, boxes[0], measures);
+}
+
+function drawMeasures(context: Context, view: Viewport, box: Bounds, [width, height]: readonly [string, string]): void {
+  const [left, right, bottom] = [view.x + box.left * view.scale, view.x + box.right * view.scale, view.y + box.bottom * view.scale];
+  const middle = view.y + ((box.top + box.bottom) / 2) * view.scale;
+  label(context, width, (left + right) / 2, bottom + 12);
+  label(context, height, right + 8 + textWidth(context, height) / 2, middle);
+}
+
+const FONT = '12px "Source Sans 3", sans-serif';
+function textWidth(context: Context, text: string): number {
+  context.save();
+  context.font = FONT;
+  const { width } = context.measureText(text);
+  context.restore();
+  return width;
+}
+
+function label(context: Context, text: string, x: number, y: number, fill = MADDER): void {
+  context.save();
+  context.font = FONT;
+  context.textAlign = 'center';
+  context.textBaseline = 'middle';
+  const half = context.measureText(text).width / 2 + 4;
+  context.fillStyle = 'rgba(255, 253, 248, 0.92)';
+  context.fillRect(x - half, y - 8, 2 * half, 16);
+  context.fillStyle = fill;
+  context.fillText(text, x, y + 0.5);
+  context.restore();
+}
+
+/** Numbers on the areas that can be filled; those that are filled on the accent. */
+export function drawAreas(context: Context, view: Viewport, areas: readonly { readonly x: number; readonly y: number }[]): void {
+  for (const [k, { x, y }] of areas.entries()) label(context, String(k + 1), view.x + x * view.scale, view.y + y * view.scale, '#241b2f');
+}
+
+/** A frame that is drawn, a line to split along, and lines that something snapped to. */
+export function drawTools(context: Context, view: Viewport, size: Size, { frame, line, snapLines }: { readonly frame?: Bounds | undefined; readonly line?: { readonly from: { x: number; y: number }; readonly to: { x: number; y: number } } | undefined; readonly snapLines: readonly SnapLine[] }): void {
+  context.save();
+  context.strokeStyle = '#2f5d8a';
+  context.lineWidth = 1;
+  for (const { way, at } of snapLines) {
+    context.beginPath();
+    const place = Math.round((way === 'upright' ? view.x : view.y) + at * view.scale) + 0.5;
+    if (way === 'upright') {
+      context.moveTo(place, 0);
+      context.lineTo(place, size.height);
+    } else {
+      context.moveTo(0, place);
+      context.lineTo(size.width, place);
+    }
+    context.stroke();
+  }
+  context.setLineDash([4, 3]);
+  if (frame !== undefined) {
+    context.fillStyle = 'rgba(47, 93, 138, 0.08)';
+    context.fillRect(view.x + frame.left * view.scale, view.y + frame.top * view.scale, (frame.right - frame.left) * view.scale, (frame.bottom - frame.top) * view.scale);
+    rect(context, view, frame);
+  }
+  if (line !== undefined) {
+    context.strokeStyle = MADDER;
+    context.beginPath();
+    context.moveTo(view.x + line.from.x * view.scale, view.y + line.from.y * view.scale);
+    context.lineTo(view.x + line.to.x * view.scale, view.y + line.to.y * view.scale);
+    context.stroke();
+  }
+  context.restore();
+}

@@ -1,0 +1,115 @@
+import { AlignVerticalSpaceAround, BoxSelect, CircleDashed, Combine, CopyPlus, Eraser, Layers2, LoaderCircle, PaintBucket, PenLine, RectangleHorizontal, Scissors, Shirt, Sparkles, Spline, SquareRoundCorner, SwatchBook } from '@lucide/vue';
+import type { Film } from '../../core/film/film.ts';
+import { mm } from '../../core/units/length.ts';
+import { formatLength, type LengthUnit } from '../../core/units/parseLength.ts';
+import type { Operation, OperationKind } from '../../core/operate/operation.ts';
+
+/** What an operation is called, what it does in one line, and its picture. */
+export const OPERATIONS: Readonly<Record<OperationKind, { readonly name: string; readonly about: string; readonly icon: typeof Scissors }>> = {
+  thicken: { name: 'Thicken or thin', about: 'edges further out, or in; openings stay open', icon: CircleDashed },
+  corners: { name: 'Corners', about: 'rounded or clipped', icon: SquareRoundCorner },
+  tidy: { name: 'Tidy', about: 'fewer nodes, specks gone, narrow gaps closed', icon: Sparkles },
+  join: { name: 'Join overlaps', about: 'what overlaps is cut as one', icon: Combine },
+  line: { name: 'Line of a width', about: 'the outline drawn as a line', icon: PenLine },
+  split: { name: 'Split', about: 'cut in two along a line', icon: Scissors },
+  border: { name: 'Border', about: 'a film around and below it', icon: Layers2 },
+  edgeLine: { name: 'Line along the edge', about: 'outside as a frame, or inside', icon: Spline },
+  field: { name: 'Field behind', about: 'a bar or board, or knocked out of one', icon: RectangleHorizontal },
+  shadow: { name: 'Shadow', about: 'a film below it, out of place', icon: BoxSelect },
+  fill: { name: 'Fill between lines', about: 'what its lines enclose, area by area', icon: PaintBucket },
+  film: { name: 'Other film', about: 'pieces on another film', icon: SwatchBook },
+  takeOff: { name: 'Taken off', about: 'pieces that are left out', icon: Eraser },
+  rows: { name: 'In rows', about: 'copies in columns and rows', icon: CopyPlus },
+  around: { name: 'Around a centre', about: 'copies in a ring', icon: LoaderCircle },
+  allowance: { name: 'Seam allowance', about: 'cut further out, the line drawn on it', icon: Shirt },
+};
+
+/** What can be added by name; pieces are pointed at instead. */
+export const OPERATION_GROUPS: readonly { readonly name: string; readonly kinds: readonly OperationKind[] }[] = [
+  { name: 'Its edge', kinds: ['thicken', 'corners', 'tidy', 'join', 'line', 'split'] },
+  { name: 'Around and behind it', kinds: ['border', 'edgeLine', 'field', 'shadow', 'fill'] },
+  { name: 'More of it', kinds: ['rows', 'around', 'allowance'] },
+];
+export const OPERATION_ORDER_ICON = AlignVerticalSpaceAround;
+
+/** An operation as it is first. @param film what it lays down, where it does. @param box of the part, mm. */
+export function newOperation(kind: OperationKind, id: string, film: string, box: { readonly widthMm: number; readonly heightMm: number }): Operation | undefined {
+  switch (kind) {
+    case 'thicken':
+      return { id, kind, byMm: 0.3 };
+    case 'corners':
+      return { id, kind, radiusMm: 2, manner: 'round' };
+    case 'tidy':
+      return { id, kind, withinMm: 0.05, leastMm2: 1, gapMm: 0, straight: true };
+    case 'join':
+      return { id, kind };
+    case 'line':
+      return { id, kind, widthMm: 1, corners: 'round', ends: 'round' };
+    case 'border':
+      return { id, kind, film, widthMm: 2, corners: 'round', openings: 'filled' };
+    case 'edgeLine':
+      return { id, kind, film, awayMm: 2, widthMm: 1.5, corners: 'round' };
+    case 'field':
+      return { id, kind, film, form: 'rectangle', paddingMm: 4, cornerMm: 2, knocksOut: false };
+    case 'shadow':
+      return { id, kind, film, xMm: 1.5, yMm: 1.5, isLong: false };
+    case 'fill':
+      return { id, kind, film, at: [], reachMm: 0.4, gapMm: 0 };
+    case 'rows':
+      return { id, kind, columns: 2, rows: 1, xMm: Math.round(box.widthMm + 5), yMm: Math.round(box.heightMm + 5) };
+    case 'around':
+      return { id, kind, count: 6, radiusMm: Math.round(box.heightMm), turns: true };
+    case 'allowance':
+      return { id, kind, widthMm: 6, corners: 'round' };
+    case 'split':
+    case 'film':
+    case 'takeOff':
+      return undefined;
+  }
+}
+
+/** What an operation is set to, in a few words. */
+export function operationWords(operation: Operation, unit: LengthUnit, films: readonly Film[]): string {
+  const length = (value: number): string => formatLength(mm(value), unit);
+  const film = (id: string): string => films.find((each) => each.id === id)?.name ?? 'a film that is gone';
+  const some = 'pieces' in operation && operation.pieces !== undefined ? count(operation.pieces.length, 'piece') : undefined;
+  const words = ((): string => {
+    switch (operation.kind) {
+      case 'thicken':
+        return operation.byMm >= 0 ? `thicker by ${length(operation.byMm)}` : `thinner by ${length(-operation.byMm)}`;
+      case 'corners':
+        return `${operation.manner === 'round' ? 'rounded' : 'clipped'} ${length(operation.radiusMm)}`;
+      case 'tidy':
+        return `within ${length(operation.withinMm)}`;
+      case 'join':
+        return 'one outline';
+      case 'line':
+        return `${length(operation.widthMm)} wide`;
+      case 'split':
+        return operation.gapMm > 0 ? `${length(operation.gapMm)} apart` : 'along a line';
+      case 'border':
+        return `${length(operation.widthMm)} in ${film(operation.film)}`;
+      case 'edgeLine':
+        return `${length(Math.abs(operation.awayMm))} ${operation.awayMm < 0 ? 'inside' : 'outside'} in ${film(operation.film)}`;
+      case 'field':
+        return `${operation.knocksOut ? 'knocked out of' : 'on'} ${film(operation.film)}`;
+      case 'shadow':
+        return `in ${film(operation.film)}`;
+      case 'fill':
+        return operation.at.length === 0 ? 'point at areas on the table' : `${count(operation.at.length, 'area')} in ${film(operation.film)}`;
+      case 'film':
+        return `on ${film(operation.film)}`;
+      case 'takeOff':
+        return 'left out';
+      case 'rows':
+        return `${operation.columns} × ${operation.rows}`;
+      case 'around':
+        return `${operation.count} in a ring`;
+      case 'allowance':
+        return length(operation.widthMm);
+    }
+  })();
+  return some === undefined ? words : `${some}, ${words}`;
+}
+
+export const count = (number: number, what: string): string => `${number} ${what}${number === 1 ? '' : 's'}`;
