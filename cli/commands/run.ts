@@ -1,10 +1,10 @@
 import { basename, extname } from 'node:path';
-import { slotName, slotsOf, withSlotsFilled } from '../../src/core/edit/fillSlots.ts';
 import { AppError } from '../../src/core/errors/appError.ts';
 import type { Job } from '../../src/core/job/job.ts';
 import { readJob } from '../../src/core/job/readJob.ts';
 import { pictureOf, tracedPart } from '../../src/core/job/tracedPart.ts';
 import { ARCHIVE_ENDING, readArchive, type JobArchive } from '../../src/formats/archive/archive.ts';
+import { filledJobs } from '../../src/formats/names/filledJobs.ts';
 import { readNames, type NamesList } from '../../src/formats/names/readNames.ts';
 import { FORCE_OPTION, required } from '../arguments.ts';
 import { readBytes, readJson } from '../files.ts';
@@ -19,7 +19,7 @@ export const run: Command = {
   about: "Applies a job's recipe, separation and layout to one or many pictures.",
   options: {
     out: { takes: 'a folder', about: 'folder for the files and report.json' },
-    names: { takes: 'a CSV file', about: 'a design for each of its lines: the columns fill the slots of the lettering, “{Name}” by the column Name' },
+    names: { takes: 'a CSV file', about: 'a design for each of its lines: the columns fill the slots of the lettering, “{Name}” by the column Name (default: the list of the job, if it has one)' },
     ...WANTED_OPTIONS,
     ...SPREAD_OPTIONS,
     ...FORCE_OPTION,
@@ -36,23 +36,27 @@ export const run: Command = {
     await outputs.prepare(out);
     const names = uniqueNames(inputs.map((input) => ('path' in input ? input.path : input.name)));
     const listFile = parsed.values.get('names');
-    const filled = listFile === undefined ? [{ job, suffix: '' }] : filledJobs(job, readNames(await readBytes(listFile), basename(listFile)), console);
+    const list = listFile === undefined ? (job.names === undefined ? undefined : readNames(new TextEncoder().encode(job.names), 'The list of the job')) : readNames(await readBytes(listFile), basename(listFile));
+    const jobs = filled(job, list, listFile === undefined, console);
     const reads = listFile === undefined ? parsed.inputs : [...parsed.inputs, listFile];
-    const tasks = inputs.flatMap((input, k) => filled.map(({ job: own, suffix }): RunTask => ({ job: own, input, pictures: others, out, name: `${names[k]}${suffix}`, wanted, reads, force })));
+    const tasks = inputs.flatMap((input, k) => jobs.map(({ job: own, suffix }): RunTask => ({ job: own, input, pictures: others, out, name: `${names[k]}${suffix}`, wanted, reads, force })));
     return runMany(tasks, console, outputs, job.name, parsed);
   },
 };
 
-/** A job for each line of a list, with what its files' names end in. @throws AppError `badValue` when the job has nothing to fill. */
-function filledJobs(job: Job, { columns, rows }: NamesList, console: Console): { job: Job; suffix: string }[] {
-  const slots = slotsOf(job);
-  const known = columns.map(slotName);
-  const lacking = slots.filter((slot) => !known.includes(slot));
-  if (slots.length === lacking.length) throw new AppError('badValue', { name: '--names', value: columns.join(', '), takes: slots.length === 0 ? 'a job whose lettering has slots, such as {Name}' : `columns for the slots of the job: ${slots.join(', ')}` });
+/**
+ * A job for each line of a list, with what its files' names end in: the list of a file, else the job's own.
+ * @throws AppError `badValue` when the job has nothing to fill.
+ */
+function filled(job: Job, list: NamesList | undefined, isOwn: boolean, console: Console): { job: Job; suffix: string }[] {
+  if (list === undefined) return [{ job, suffix: '' }];
+  const { jobs, slots, lacking } = filledJobs(job, list);
+  if (slots.length === lacking.length) {
+    if (isOwn) return [{ job, suffix: '' }];
+    throw new AppError('badValue', { name: '--names', value: list.columns.join(', '), takes: slots.length === 0 ? 'a job whose lettering has slots, such as {Name}' : `columns for the slots of the job: ${slots.join(', ')}` });
+  }
   if (lacking.length > 0) console.err(`No column is called ${lacking.join(' or ')}: these slots stay as they are written.\n`);
-  const used = known.filter((column) => slots.includes(column));
-  const suffixes = uniqueNames(rows.map((row) => used.map((column) => row.get(column) ?? '').join(' ').replaceAll(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').toLowerCase() || 'empty'));
-  return rows.map((row, k) => ({ job: withSlotsFilled(job, row), suffix: `-${suffixes[k]}` }));
+  return jobs.map(({ job: own, suffix }) => ({ job: own, suffix: `-${suffix}` }));
 }
 
 /** The job, and what it is applied to. @throws AppError `badJob`, `badArchive`, `badValue` when there is no picture. */

@@ -222,8 +222,8 @@ export class LocalEngine implements Engine {
     const isStale = this.untilCancelled();
     const quality = isReduced ? 'preview' : 'final';
     const clean = await this.clean(pictureKey, tracedPart(job, part), quality, isStale);
-    const { films, tones, findings } = cutView(await this.cut(job, part, clean, quality, isStale), clean.art);
-    return { isReduced, films, findings: findings.length, ...(tones === undefined ? {} : { tones }), together: figuresTogether(films) };
+    const { films, tones, findings, design, rack } = cutView(await this.cut(job, part, clean, quality, isStale), clean.art);
+    return { isReduced, design, rack: rack.map(({ film }) => film), films, findings: findings.length, ...(tones === undefined ? {} : { tones }), together: figuresTogether(films) };
   }
 
   async parts({ pictureKey, job, part, tone }: PartsRequest): Promise<PartsView> {

@@ -226,6 +226,9 @@ export interface VariantView {
   readonly findings: number;
   /** Read on the reduced picture: figures are near, not exact. */
   readonly isReduced: boolean;
+  /** All parts together, and the films of it, lowest first. */
+  readonly design: Design;
+  readonly rack: readonly Film[];
 }
 
 /** The job's blank, process and size are taken into account. */

@@ -74,7 +74,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   event.preventDefault();
 });
 
-const tabs = computed(() => (bench.job === undefined ? [] : slipTabs({ job: bench.job, picture: bench.picture, result: bench.result, unit: settings.unit })));
+const tabs = computed(() => (bench.job === undefined ? [] : slipTabs({ job: bench.job, picture: bench.picture, result: bench.result, unit: settings.unit, partId: bench.focus })));
 const lines = computed(() => {
   const { job } = bench;
   const size = bench.part?.size;

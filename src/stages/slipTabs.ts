@@ -13,6 +13,8 @@ export interface SlipState {
   readonly picture: OpenedPicture | undefined;
   readonly result: RunResult | undefined;
   readonly unit: LengthUnit;
+  /** The traced part that is worked on; the lowest when absent. */
+  readonly partId?: string | undefined;
 }
 
 const plural = (count: number, one: string, many: string): string => `${count.toLocaleString('en')} ${count === 1 ? one : many}`;
@@ -34,16 +36,16 @@ function placesOf({ job, result }: SlipState): number {
 
 const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
   // While the picture is read, the job knows its size.
-  picture: ({ job, picture = pictureOf(job, tracedPart(job)) }) => (picture === undefined ? 'no picture yet' : `${picture.widthPx.toLocaleString('en')} × ${picture.heightPx.toLocaleString('en')} px`),
-  clean: ({ job, result }) => {
-    const { recipe } = tracedPart(job);
+  picture: ({ job, partId, picture = pictureOf(job, tracedPart(job, partId)) }) => (picture === undefined ? 'no picture yet' : `${picture.widthPx.toLocaleString('en')} × ${picture.heightPx.toLocaleString('en')} px`),
+  clean: ({ job, partId, result }) => {
+    const { recipe } = tracedPart(job, partId);
     const steps = recipe.length === 0 ? 'as it came' : plural(recipe.length, 'step', 'steps');
     const specks = result?.clean.steps.reduce((sum, step) => sum + (step.facts['specks'] ?? 0), 0) ?? 0;
     return specks > 0 ? `${steps} · ${plural(specks, 'speck', 'specks')}` : steps;
   },
-  separate: ({ job, result }) => {
-    const films = result?.cut?.rack;
-    if (films === undefined) return result?.problem !== undefined ? 'needs a look' : tracedPart(job).separation.way === 'oneTone' ? 'one colour' : 'several colours';
+  separate: ({ job, partId, result }) => {
+    const films = result?.cut?.films;
+    if (films === undefined) return result?.problem !== undefined ? 'needs a look' : tracedPart(job, partId).separation.way === 'oneTone' ? 'one colour' : 'several colours';
     const pieces = films.reduce((sum, film) => sum + film.pieces, 0);
     return `${films.length === 1 ? 'one colour' : `${films.length} colours`} · ${plural(pieces, 'piece', 'pieces')}`;
   },

@@ -37,7 +37,7 @@ test('a name is set under a crest, on a bar that it is knocked out of, and goes 
     await page.getByRole('button', { name: 'Lay lower' }).click();
     await expect(parts.nth(1)).toContainText('Rectangle');
     await settled(page);
-    const pieces = async (): Promise<number> => Number(/(\d+) pieces?/.exec((await page.locator('.tab', { hasText: 'Separate' }).textContent()) ?? '')?.[1]);
+    const pieces = async (): Promise<number> => Number(/(\d+) pieces?/.exec((await page.locator('.rack .roll').first().textContent()) ?? '')?.[1]);
     const before = await pieces();
     await parts.first().click();
     await page.getByText('Cut out of what lies below').click();
@@ -52,7 +52,7 @@ test('a name is set under a crest, on a bar that it is knocked out of, and goes 
   });
 
   await test.step('it is nudged, doubled and taken off by keys and buttons', async () => {
-    const left = page.getByLabel('From the design’s left');
+    const left = page.getByLabel('Across', { exact: true });
     const at = Number.parseFloat(await left.inputValue());
     await page.keyboard.press('Shift+ArrowLeft');
     await settled(page);

@@ -23,6 +23,8 @@ export interface MadeFromAll {
   readonly does: 'liesBelow' | 'cutsOut';
   /** @param all the other films as they lie, lowest first. @returns outlines in the same mm. */
   readonly make: (all: readonly DesignLayer[]) => readonly DesignLayer[];
+  /** What each of the other films gets to what it has there, from what was made; nothing when absent. */
+  readonly joinTo?: ((film: Curves, made: readonly DesignLayer[]) => Curves) | undefined;
 }
 
 /** The first outline without the second. */
@@ -57,8 +59,9 @@ type InPlace = Omit<PlacedLayers, 'placement'>;
 export function composeDesign(objects: readonly PlacedLayers[], order: readonly string[], cutOut?: CutOut, fromAll: readonly MadeFromAll[] = []): ComposedDesign {
   let inPlace: readonly InPlace[] = objects.map(({ layers, placement, ...object }) => ({ ...object, layers: placement === undefined ? layers : layers.map((layer) => transformLayer(layer, placement)) }));
   inPlace = withoutCuts(inPlace, cutOut);
-  for (const { id, does, make } of fromAll) {
+  for (const { id, does, make, joinTo } of fromAll) {
     const made: InPlace = { id, layers: make(inPlace.flatMap(({ layers, cutsOut }) => (cutsOut === true ? [] : layers))), ...(does === 'cutsOut' ? { cutsOut: true } : {}) };
+    if (joinTo !== undefined) inPlace = onceOnEachFilm(inPlace, (curves) => joinTo(curves, made.layers));
     inPlace = does === 'liesBelow' ? [made, ...inPlace] : [...cutBy(inPlace, made, cutOut), made];
   }
   const seen = inPlace.flatMap(({ layers, cutsOut }) => (cutsOut === true ? [] : layers));
@@ -88,6 +91,23 @@ function transformLayer({ filmId, curves, marks }: DesignLayer, t: Affine): Desi
 function joined(layers: readonly DesignLayer[]): Pick<DesignLayer, 'curves' | 'marks'> {
   const marks = layers.flatMap((layer) => layer.marks ?? []);
   return { curves: joinCurves(layers.map(({ curves }) => curves)), ...(marks.length === 0 ? {} : { marks: joinCurves(marks) }) };
+}
+
+/** Changes each film in the first of the objects that lie on it. */
+function onceOnEachFilm(objects: readonly InPlace[], change: (curves: Curves) => Curves): InPlace[] {
+  const done = new Set<string>();
+  return objects.map((object) =>
+    object.cutsOut === true
+      ? object
+      : {
+          ...object,
+          layers: object.layers.map((layer) => {
+            if (done.has(layer.filmId)) return layer;
+            done.add(layer.filmId);
+            return { ...layer, curves: change(layer.curves) };
+          }),
+        },
+  );
 }
 
 /** The objects once those that cut have cut all below them. @throws RangeError when something cuts and nothing is there to do it. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { joinOverlaps } from '../combine/combineCurves.ts';
+import { combineCurves, joinOverlaps } from '../combine/combineCurves.ts';
 import { offsetCurves, OFFSET_CORNERS } from '../combine/offsetCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
@@ -17,6 +17,8 @@ export const baseSettingsSchema = z.strictObject({
   /** Corners of a rectangle. */
   cornerMm: z.number().min(0).max(500),
   corners: z.enum(OFFSET_CORNERS),
+  /** A band as broad along its edge on every other film too, so that the sheets of a panel are alike outside. */
+  bandMm: z.number().min(0.1).max(500).optional(),
 });
 export type BaseSettings = z.infer<typeof baseSettingsSchema>;
 
@@ -39,6 +41,11 @@ export function baseCurves(library: PolygonLibrary, { form, marginMm, cornerMm, 
   const [widthMm, heightMm] = [(right - left) * stretch + 2 * marginMm, (bottom - top) * stretch + 2 * marginMm];
   const shape = form === 'rectangle' ? ({ form, widthMm, heightMm, cornerMm } as const) : form === 'bar' ? ({ form, widthMm, heightMm, ends: 'round' } as const) : ({ form, widthMm, heightMm } as const);
   return transformCurves(figureCurves(shape), translation((left + right - widthMm) / 2, (top + bottom - heightMm) / 2));
+}
+
+/** The band along the edge of a base that every film gets. */
+export function bandCurves(library: PolygonLibrary, base: Curves, bandMm: number): Curves {
+  return combineCurves(library, 'cutOut', base, offsetCurves(library, base, -bandMm));
 }
 
 /** Holes by their distances from the edges of some layers, mm. */

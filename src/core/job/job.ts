@@ -12,6 +12,9 @@ export const JOB_VERSION = 4;
 /** Pictures that one job may hold. */
 export const MAX_PICTURES = 64;
 
+/** Characters of a list of names: some thousand lines. */
+export const MAX_NAMES_CHARS = 400_000;
+
 const name = z.string().trim().min(1).max(120);
 
 /** Whose picture it is and whether it may be used for sale. */
@@ -37,6 +40,8 @@ const fieldsSchema = z.strictObject({
   /** Upper left of the design on the blank's printable area, mm; centred across and near the top when absent. */
   place: z.strictObject({ xMm: z.number().min(-20_000).max(20_000), yMm: z.number().min(-20_000).max(20_000) }).optional(),
   layout: layoutSchema,
+  /** A list whose lines fill the slots of the letterings, one design for each: CSV whose first line names the slots. */
+  names: z.string().max(MAX_NAMES_CHARS).optional(),
   handOff: z.strictObject({ cutAs: z.enum(['lines', 'shapes']) }),
 });
 

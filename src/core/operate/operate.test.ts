@@ -145,6 +145,10 @@ describe('operations on a part', () => {
     expect(areaOf(filled.layers[0].curves)).toBeCloseTo(256 + 324 - 36, 4);
     const reaching = after([lines], { kind: 'fill', film: 'sail', at: [at[0]], reachMm: 0.5, gapMm: 0 } as never);
     expect(areaOf(reaching.layers[0].curves)).toBeCloseTo(256 + 32 + Math.PI / 4, 1);
+    // A second fill sees the same areas: what the first laid down is no line.
+    const two = operate([lines], [{ id: 'a', kind: 'fill', film: 'sail', at: [at[0]], reachMm: 0.5, gapMm: 0 }, { id: 'b', kind: 'fill', film: 'hull', at: [at[1]], reachMm: 0.5, gapMm: 0 }], using);
+    expect(two.notes.map(({ enclosed }) => piecesOf(enclosed!).length)).toEqual([2, 2]);
+    expect(areaOf(filmOf(two.layers, 'hull'))).toBeGreaterThan(324);
     const open = layer(path('M0 0L40 0L40 40L21 40L21 38L38 38L38 2L2 2L2 38L20 38L20 40L0 40Z'));
     expect(after([open], { kind: 'fill', film: 'sail', at: [at[0]], reachMm: 0, gapMm: 0 } as never).notes).toMatchObject([{ lost: 1 }]);
     const mended = after([open], { kind: 'fill', film: 'sail', at: [at[0]], reachMm: 0, gapMm: 1.5 } as never);

@@ -50,9 +50,12 @@ type Of<Kind extends Operation['kind']> = Extract<Operation, { kind: Kind }>;
 export function operate(layers: readonly DesignLayer[], operations: readonly Operation[], using: OperateWith): Operated {
   const notes: OperationNote[] = [];
   let now = layers;
+  /** Films that fills have laid down: they are no lines to the next one. */
+  const fills = new Set<string>();
   for (const operation of operations) {
     if (operation.enabled === false) continue;
-    const done = oneOperation(now, operation, using);
+    if (operation.kind === 'fill' && now.every(({ filmId }) => filmId !== operation.film)) fills.add(operation.film);
+    const done = operation.kind === 'fill' ? fill(now, operation, using, fills) : oneOperation(now, operation, using);
     now = done.layers.filter(({ curves, marks }) => ringCount(curves) > 0 || marks !== undefined);
     if (done.lost !== undefined || done.enclosed !== undefined) notes.push({ operation: operation.id, lost: done.lost?.count ?? 0, marks: done.lost?.marks ?? [], ...(done.enclosed === undefined ? {} : { enclosed: done.enclosed }) });
   }
@@ -65,7 +68,7 @@ interface Done {
   readonly enclosed?: Curves;
 }
 
-function oneOperation(layers: readonly DesignLayer[], operation: Operation, using: OperateWith): Done {
+function oneOperation(layers: readonly DesignLayer[], operation: Exclude<Operation, { kind: 'fill' }>, using: OperateWith): Done {
   const { library, perMm } = using;
   switch (operation.kind) {
     case 'thicken':
@@ -95,8 +98,6 @@ function oneOperation(layers: readonly DesignLayer[], operation: Operation, usin
       return takeOff(layers, operation, using);
     case 'film':
       return otherFilm(layers, operation, using);
-    case 'fill':
-      return fill(layers, operation, using);
     case 'rows':
       return repeated(layers, rowPlaces(operation, perMm));
     case 'around':
@@ -236,9 +237,11 @@ function otherFilm(layers: readonly DesignLayer[], { pieces, film }: Of<'film'>,
   return { layers: kept.map((layer) => (layer === own ? { ...layer, curves: together([layer.curves, ...pieces_]) } : layer)), lost: lostOf(lost) };
 }
 
-function fill(layers: readonly DesignLayer[], { film, at, reachMm, gapMm }: Of<'fill'>, using: OperateWith): Done {
+/** @param fills films that are no lines. */
+function fill(layers: readonly DesignLayer[], { film, at, reachMm, gapMm }: Of<'fill'>, using: OperateWith, fills: ReadonlySet<string>): Done {
   const { library, perMm, toMm } = using;
-  const enclosed = enclosedCurves(library, layers.map(({ curves }) => curves), gapMm * perMm);
+  const lines = layers.flatMap(({ filmId, curves }) => (fills.has(filmId) ? [] : [curves]));
+  const enclosed = enclosedCurves(library, lines, gapMm * perMm);
   const filled = fillAt(library, enclosed, at.map(({ x, y }) => placed(toMm, x, y)), reachMm * perMm);
   return { layers: laidBelow(layers, film, filled.curves, using), lost: filled.lost === 0 ? undefined : { count: filled.lost }, enclosed: transformCurves(enclosed, using.fromMm) };
 }

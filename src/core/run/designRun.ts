@@ -1,6 +1,6 @@
 import { composeDesign, type MadeFromAll, type PartInDesign, type PlacedLayers } from '../assemble/composeDesign.ts';
 import { makeDesign, type Design, type DesignLayer, type TracedPlace } from '../assemble/design.ts';
-import { baseCurves, holeCurves } from '../assemble/madeFromAll.ts';
+import { bandCurves, baseCurves, holeCurves } from '../assemble/madeFromAll.ts';
 import { cutCheck, type Finding } from '../check/cutCheck.ts';
 import { combineCurves, joinOverlaps } from '../combine/combineCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
@@ -108,7 +108,12 @@ function fromAll({ objects }: Pick<Job, 'objects'>, { shapes, order }: Made): Ma
   const bases = plain.flatMap((object): MadeFromAll[] => {
     if (object.kind !== 'base' || shapes === undefined) return [];
     const { id, film, base } = object;
-    return [{ id, does: 'liesBelow', make: (all) => [{ filmId: film, curves: seenBelow(all, film, baseCurves(shapes.library, base, all), { library: shapes.library, order }) }] }];
+    const { library } = shapes;
+    const { bandMm } = base;
+    const whole = (all: readonly DesignLayer[]): Curves => baseCurves(library, base, all);
+    const joinTo = bandMm === undefined ? undefined : (curves: Curves, [made]: readonly DesignLayer[]): Curves => combineCurves(library, 'join', curves, bandCurves(library, made.curves, bandMm));
+    // With a band on every film nothing is taken out of the base: it is the lowest sheet of a panel.
+    return [{ id, does: 'liesBelow', joinTo, make: (all) => [{ filmId: film, curves: bandMm === undefined ? seenBelow(all, film, whole(all), { library, order }) : whole(all) }] }];
   });
   const holes = plain.flatMap((object): MadeFromAll[] => (object.kind === 'holes' ? [{ id: object.id, does: 'cutsOut', make: (all) => [{ filmId: object.id, curves: holeCurves(object.holes, all) }] }] : []));
   return [...bases, ...holes];

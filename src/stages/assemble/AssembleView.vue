@@ -28,6 +28,7 @@ import StageLayout from '../shared/StageLayout.vue';
 import { useReadout } from '../shared/useReadout.ts';
 import { drawBlank } from './drawBlank.ts';
 import { drawAreas, drawFilms, drawSelection, drawTools, type DrawnFilm } from './drawDesign.ts';
+import NamesCard from './NamesCard.vue';
 import OperationsCard from './OperationsCard.vue';
 import PartCard from './PartCard.vue';
 import PartsCard from './PartsCard.vue';
@@ -130,8 +131,9 @@ const redrawOn = computed(() => [design.value, place.value, films.value, job.val
         <PartCard :key="parts.object.value.id" :parts="parts" :part="parts.object.value" />
         <OperationsCard v-if="parts.object.value.kind !== 'base' && parts.object.value.kind !== 'holes'" :parts="parts" :pieces="pieces" :operations="operations" />
       </template>
+      <NamesCard />
       <PlaceOfPartCard v-if="parts.canMove.value && parts.box.value !== undefined && !tools.isOnePart.value" :parts="parts" :box="parts.box.value" />
-      <TrayCard v-if="tools.isOnePart.value" title="Finished size" about="aspect is locked: one side leads, the other follows">
+      <TrayCard v-if="tools.isOnePart.value && part.operations === undefined" title="Finished size" about="aspect is locked: one side leads, the other follows">
         <QuantityInput
           kind="length" label="Width" :unit="settings.unit" :model-value="design?.widthMm ?? part.size.sizeMm" :least="1" :most="10000"
           @change="dragSize({ by: 'width', sizeMm: $event })" @done="setSize('Finished width', { by: 'width', sizeMm: $event })" @cancel="bench.revert"
@@ -142,7 +144,7 @@ const redrawOn = computed(() => [design.value, place.value, films.value, job.val
         />
         <QuantityInput label="Turn" suffix="°" :model-value="part.size.turnDeg" :least="-360" :most="360" @change="dragSize({ turnDeg: $event })" @done="setSize('Turn', { turnDeg: $event })" @cancel="bench.revert" />
       </TrayCard>
-      <TrayCard v-else title="Finished size" :about="`of the lowest of ${partCount} parts`">
+      <TrayCard v-else title="Finished size" :about="partCount === 1 ? 'of the art alone, without what is done to it' : `of the lowest of ${partCount} parts`">
         <QuantityInput
           kind="length" :label="part.size.by === 'width' ? 'Its width' : 'Its height'" :unit="settings.unit" :model-value="part.size.sizeMm" :least="1" :most="10000"
           @change="dragSize({ sizeMm: $event })" @done="setSize(part.size.by === 'width' ? 'Finished width' : 'Finished height', { sizeMm: $event })" @cancel="bench.revert"

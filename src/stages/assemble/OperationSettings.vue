@@ -60,6 +60,8 @@ const change = (key: string, value: unknown): Partial<Operation> => ({ [key]: va
 const drag = (key: string, value: number): void => props.operations.preview(props.operation.id, change(key, value));
 const set = (key: string, value: unknown): void => props.operations.set(props.operation, change(key, value));
 const fill = computed(() => (props.operation.kind === 'fill' ? props.operation : undefined));
+/** More are pointed at on the table alone. */
+const MOST_AREAS = 60;
 const areaCount = computed(() => props.operations.areas.value.length);
 </script>
 
@@ -68,6 +70,9 @@ const areaCount = computed(() => props.operations.areas.value.length);
   <div v-if="fill !== undefined && areaCount > 0" class="row">
     <button type="button" class="plain-button" @click="operations.pointAll(true)">Fill all</button>
     <button type="button" class="plain-button" :disabled="fill.at.length === 0" @click="operations.pointAll(false)">Fill none</button>
+  </div>
+  <div v-if="fill !== undefined && areaCount > 0" class="areas" role="group" aria-label="Enclosed areas">
+    <button v-for="(area, k) in operations.areas.value.slice(0, MOST_AREAS)" :key="k" type="button" :aria-pressed="area.isFilled" :aria-label="`Area ${k + 1}`" @click="operations.pointArea(area.x, area.y)">{{ k + 1 }}</button>
   </div>
   <QuantityInput v-for="{ key, label, least, most, kind, value } in quantities" :key="key" :kind="kind ?? 'length'" :label="label" :unit="settings.unit" :model-value="value" :least="least" :most="most" :step="0.1" :digits="2" @change="drag(key, $event)" @done="set(key, $event)" @cancel="bench.revert" />
   <QuantityInput v-for="{ key, label, least, most, value } in counts" :key="key" :label="label" :model-value="value" :least="least" :most="most" @change="drag(key, Math.round($event))" @done="set(key, Math.round($event))" @cancel="bench.revert" />
@@ -83,6 +88,32 @@ const areaCount = computed(() => props.operations.areas.value.length);
   justify-content: space-between;
   gap: 12px;
   min-height: 30px;
+}
+.areas {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 3px;
+  max-height: 92px;
+  overflow-y: auto;
+}
+.areas button {
+  min-width: 27px;
+  height: 26px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 4px;
+  background: var(--paper);
+  color: var(--ink);
+  font: inherit;
+  font-variant-numeric: tabular-nums;
+  cursor: pointer;
+}
+.areas button[aria-pressed='true'] {
+  border-color: var(--madder);
+  background: var(--madder);
+  color: #fff;
+}
+.areas button:focus-visible {
+  outline: 2px solid var(--madder);
 }
 .about {
   margin: 4px 0;

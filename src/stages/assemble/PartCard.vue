@@ -26,6 +26,8 @@ const setCut = (on: boolean): void => props.parts.commit(on ? 'Cut out of what l
 
 const base = computed(() => (props.part.kind === 'base' ? props.part.base : undefined));
 const withBase = (change: Partial<BaseObject['base']>): Job => withObjectChanged<BaseObject>(job.value, props.part.id, (object) => ({ ...object, base: { ...object.base, ...change } }));
+const withBand = (bandMm: number | undefined): Job =>
+  withObjectChanged<BaseObject>(job.value, props.part.id, ({ base: { bandMm: _before, ...rest }, ...object }) => ({ ...object, base: bandMm === undefined ? rest : { ...rest, bandMm } }));
 const FORMS = { edge: 'border along the edge', rectangle: 'rectangle', bar: 'bar', round: 'round' } as const;
 const CORNERS = { round: 'round', sharp: 'sharp', flat: 'flat' } as const;
 
@@ -56,6 +58,8 @@ const title = computed(() => (props.part.kind === 'group' && props.part.combine 
       <QuantityInput kind="length" label="Reaches over by" :unit="settings.unit" :model-value="base.marginMm" :least="0" :most="500" @change="bench.preview(withBase({ marginMm: $event }))" @done="bench.commit('Base', withBase({ marginMm: $event }))" @cancel="bench.revert" />
       <QuantityInput v-if="base.form === 'rectangle'" kind="length" label="Corner radius" :unit="settings.unit" :model-value="base.cornerMm" :least="0" :most="500" @change="bench.preview(withBase({ cornerMm: $event }))" @done="bench.commit('Base', withBase({ cornerMm: $event }))" @cancel="bench.revert" />
       <label v-if="base.form === 'edge'" class="row"><span>Corners</span><ChoiceInput label="Corners" small :choices="CORNERS" :model-value="base.corners" @choose="bench.commit('Base', withBase({ corners: $event }))" /></label>
+      <label class="row"><span>Band on every film</span><ElSwitch size="small" aria-label="Band on every film" :model-value="base.bandMm !== undefined" @change="bench.commit('Band on every film', withBand($event === true ? Math.max(6, base.marginMm) : undefined))" /></label>
+      <QuantityInput v-if="base.bandMm !== undefined" kind="length" label="Band width" :unit="settings.unit" :model-value="base.bandMm" :least="0.1" :most="500" @change="bench.preview(withBand($event))" @done="bench.commit('Band on every film', withBand($event))" @cancel="bench.revert" />
       <FilmChoice :films="parts.films.value" :model-value="part.film" aria-label="Film of the base" @choose="bench.commit('Film', withObjectChanged<BaseObject>(withFilm(job, $event, 0), part.id, (object) => ({ ...object, film: $event.id })))" />
     </template>
     <template v-else-if="holes !== undefined">

@@ -169,6 +169,9 @@ h3 {
   font-weight: 600;
   color: var(--ink-soft);
 }
+.swatch + .swatch {
+  margin-left: -11px;
+}
 .swatch {
   flex: none;
   width: 12px;

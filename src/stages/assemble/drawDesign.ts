@@ -77,8 +77,8 @@ function label(context: Context, text: string, x: number, y: number, fill = MADD
 }
 
 /** Numbers on the areas that can be filled; those that are filled on the accent. */
-export function drawAreas(context: Context, view: Viewport, areas: readonly { readonly x: number; readonly y: number }[]): void {
-  for (const [k, { x, y }] of areas.entries()) label(context, String(k + 1), view.x + x * view.scale, view.y + y * view.scale, '#241b2f');
+export function drawAreas(context: Context, view: Viewport, areas: readonly { readonly x: number; readonly y: number; readonly isFilled: boolean }[]): void {
+  for (const [k, { x, y, isFilled }] of areas.entries()) label(context, String(k + 1), view.x + x * view.scale, view.y + y * view.scale, isFilled ? MADDER : '#241b2f');
 }
 
 /** A frame that is drawn, a line to split along, and lines that something snapped to. */

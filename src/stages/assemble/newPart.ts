@@ -24,9 +24,9 @@ export function newPart(kind: PartKind, id: string, film: string, { widthMm: wid
   if (kind === 'holes') return { kind, id, holes: { where: 'pair', diameterMm: 6, fromTopMm: 10, fromSideMm: 10 } };
   const lowMm = Math.max(5, Math.round(width * NEW_HEIGHT));
   const broadMm = Math.max(10, Math.round(width * NEW_WIDTH));
-  const isRoom = height + 1.6 * lowMm <= blankHeightMm;
   const isLow = kind === 'lettering' || LOW.includes(kind);
   const sideMm = Math.max(10, Math.round(Math.min(width, height) * 0.4));
+  const isRoom = height + 0.6 * lowMm + (isLow ? lowMm : sideMm) <= blankHeightMm;
   const middle = { x: width / 2 - originMm.x, y: (isRoom ? height + (isLow ? lowMm : sideMm / 2 + lowMm / 2) : height / 2) - originMm.y };
   const at = (x: number, y: number) => ({ a: 1, b: 0, c: 0, d: 1, e: x, f: y });
   if (kind === 'lettering') return { kind, id, film, placement: at(middle.x, middle.y), lettering: { text: 'Name', font: 'Oswald', heightMm: lowMm } };

@@ -1,11 +1,11 @@
 import { ElMessage } from 'element-plus';
 import { withDrawing } from '../../core/edit/bringEdits.ts';
 import { asAppError } from '../../core/errors/appError.ts';
-import { explain } from '../../core/errors/explain.ts';
 import type { Job } from '../../core/job/job.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useServices } from '../../stores/services.ts';
 import { useStock } from '../../stores/stock.ts';
+import { tellError } from '../shared/tellError.ts';
 import { chooseFiles } from '../shared/pickFiles.ts';
 import type { Parts } from './useParts.ts';
 
@@ -32,8 +32,7 @@ export function useBringIn(parts: Parts) {
     try {
       await (what === 'drawing' ? drawing(file) : picture(file));
     } catch (caught) {
-      const { what: words, todo } = explain(asAppError(caught, 'unexpected'));
-      ElMessage({ type: 'warning', message: `${words} ${todo}`, duration: 9000, showClose: true });
+      tellError(asAppError(caught, 'unexpected'));
     }
   }
 

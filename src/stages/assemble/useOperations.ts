@@ -1,5 +1,5 @@
 import { computed, ref, watch } from 'vue';
-import { operationsOf, withOperation, withOperationChanged, withOperationMoved, withoutOperation } from '../../core/edit/operationEdits.ts';
+import { operationsOf, withOperation, withOperations, withOperationChanged, withOperationMoved, withoutOperation } from '../../core/edit/operationEdits.ts';
 import { withFilm } from '../../core/edit/objectEdits.ts';
 import type { Film } from '../../core/film/film.ts';
 import { inverseOf, placed } from '../../core/geometry/affine.ts';
@@ -84,9 +84,11 @@ export function useOperations(parts: Parts) {
     const [curves, own] = [enclosed.value, part.value];
     if (curves === undefined || own === undefined) return [];
     const back = inverseOf(own.toMarks);
-    return [...piecesIndex(curves).pieces].sort((a, b) => b.area - a.area).map((piece) => {
+    const { pieces } = piecesIndex(curves);
+    const filled = new Set((filling.value?.at ?? []).map(({ x, y }) => pieceAt(curves, x, y, pieces)));
+    return [...pieces.entries()].sort(([, a], [, b]) => b.area - a.area).map(([k, piece]) => {
       const { x, y } = innerPlace(curves, piece);
-      return placed(back, x, y);
+      return { ...placed(back, x, y), isFilled: filled.has(k) };
     });
   });
   /** Gives an enclosed area the film of the fill that is open, or takes it from it. @param x mm of the design. */
@@ -98,7 +100,11 @@ export function useOperations(parts: Parts) {
     const pointed = pieceAt(curves, at.x, at.y, pieces);
     if (pointed < 0) return;
     const left = fill.at.filter((each) => pieceAt(curves, each.x, each.y, pieces) !== pointed);
-    set(fill, { at: left.length < fill.at.length ? left : [...fill.at, { x: Math.round(at.x * 1e4) / 1e4, y: Math.round(at.y * 1e4) / 1e4 }] });
+    if (left.length < fill.at.length) return set(fill, { at: left });
+    // What another fill had there goes to this one.
+    const others = list.value.map((each) => (each.kind === 'fill' && each.id !== fill.id ? { ...each, at: each.at.filter((place) => pieceAt(curves, place.x, place.y, pieces) !== pointed) } : each));
+    const filled = others.map((each) => (each === fill ? { ...fill, at: [...fill.at, { x: Math.round(at.x * 1e4) / 1e4, y: Math.round(at.y * 1e4) / 1e4 }] } : each));
+    bench.commit(OPERATIONS.fill.name, withOperations(job.value, own.id, filled));
   }
   /** All of them at once, or none. */
   function pointAll(all: boolean): void {
