@@ -12,7 +12,17 @@ export interface FontGuess {
 }
 
 /** Stems as much thicker or thinner than the font's are tried. */
-const WEIGHTS = [-0.15, 0, 0.15];
+const WEIGHTS = [-0.15, 0.15];
+/** Fonts that are tried in other weights too: the likeliest as they are. */
+const TRIED = 16;
+/** Of so many the size is measured more closely. */
+const MEASURED = 6;
+/** Sizes of letters are fitted so often, each time without those that lie further off than usual. */
+const FIT_ROUNDS = 4;
+/** A fit corrects a height by no more than this share. */
+const MOST_CORRECTED = 0.12;
+/** Letters further off than so many times the usual distance are taken for others than they are. */
+const FAR_OFF = 2.5;
 /** So many letters tell a font. */
 const MOST_SHAPES = 40;
 /** Bits lower than this share of the highest letter are dots and commas, which many fonts share. */
@@ -37,16 +47,63 @@ export function* fontOf(share: Uint8Array, width: number, height: number, faces:
   const highest = Math.max(0, ...all.map(({ heightPx }) => heightPx));
   const letters = all.filter(({ heightPx }) => heightPx >= LEAST_HEIGHT * highest).slice(0, MOST_SHAPES);
   if (letters.length === 0) throw new AppError('nothingToCut');
-  const guesses: FontGuess[] = [];
+  const guesses: Guess[] = [];
   for (const [k, face] of faces.entries()) {
-    guesses.push(WEIGHTS.map((weight) => guessOf(face.name, letters, glyphShapes(face, weight))).reduce((best, guess) => (guess.score > best.score ? guess : best)));
-    yield (k + 1) / faces.length;
+    guesses.push(guessOf(face.name, letters, glyphShapes(face, 0)));
+    yield (0.6 * (k + 1)) / faces.length;
   }
-  return guesses.sort((a, b) => b.score - a.score);
+  const better = (a: Guess, b: Guess): number => b.score - a.score;
+  guesses.sort(better);
+  const byName = new Map(faces.map((face) => [face.name, face]));
+  const tried = Math.min(TRIED, guesses.length);
+  for (let k = 0; k < tried; k++) {
+    const face = byName.get(guesses[k].font) as FontFace;
+    for (const weight of WEIGHTS) {
+      const guess = guessOf(face.name, letters, glyphShapes(face, weight));
+      if (guess.score > guesses[k].score) guesses[k] = guess;
+    }
+    yield 0.6 + (0.4 * (k + 1)) / tried;
+  }
+  guesses.sort(better);
+  return guesses.map(({ matched, ...guess }, k): FontGuess => {
+    const face = byName.get(guess.font);
+    return k >= MEASURED || face === undefined ? guess : { ...guess, heightPx: fittedHeight(letters, matched, glyphShapes(face, 0), guess.heightPx) };
+  });
 }
 
-function guessOf(font: string, letters: readonly InkShape[], glyphs: readonly GlyphShape[]): FontGuess {
-  if (glyphs.length === 0) return { font, score: 0, heightPx: 0 };
+/** A guess with the glyph that each letter was taken for. */
+interface Guess extends FontGuess {
+  readonly matched: readonly GlyphShape[];
+}
+
+/**
+ * How high a capital is, from the sizes of all letters together: they are those of the glyphs times one factor, and as much broader and higher as the strokes came out thicker. Least squares of both over widths and
+ * heights, without letters that were taken for others than they are.
+ * @param plain the font's glyphs as they are. @param about what the letters say one by one, which stands where the fit is far from it.
+ */
+function fittedHeight(letters: readonly InkShape[], matched: readonly GlyphShape[], plain: readonly GlyphShape[], about: number): number {
+  const pairs = letters.flatMap((letter, k) => {
+    const glyph = plain.find(({ character, part }) => character === matched[k].character && part === matched[k].part);
+    return glyph === undefined ? [] : [{ from: glyph.heightPx, to: letter.heightPx }, { from: glyph.widthPx, to: letter.widthPx }];
+  });
+  let used = pairs;
+  let factor: number | undefined;
+  for (let round = 0; round < FIT_ROUNDS && used.length >= 4; round++) {
+    const count = used.length;
+    const [mx, my] = [used.reduce((sum, { from }) => sum + from, 0) / count, used.reduce((sum, { to }) => sum + to, 0) / count];
+    const spread = used.reduce((sum, { from }) => sum + (from - mx) ** 2, 0);
+    if (spread < count) return about;
+    factor = used.reduce((sum, { from, to }) => sum + (from - mx) * (to - my), 0) / spread;
+    const off = pairs.map(({ from, to }) => Math.abs(to - my - (factor as number) * (from - mx)));
+    const usual = middleOf(off);
+    used = pairs.filter((_, k) => off[k] <= FAR_OFF * usual + 0.05);
+  }
+  const fitted = (factor ?? 0) * DRAWN_CAPITAL_PX;
+  return Math.abs(fitted - about) <= MOST_CORRECTED * about ? fitted : about;
+}
+
+function guessOf(font: string, letters: readonly InkShape[], glyphs: readonly GlyphShape[]): Guess {
+  if (glyphs.length === 0) return { font, score: 0, heightPx: 0, matched: [] };
   // First each letter by itself, which tells the size; then by the size as well.
   const alone = letters.map((letter) => best(letter, glyphs, undefined));
   const capital = middleOf(alone.map(({ glyph }, k) => (letters[k].heightPx / glyph.heightPx) * DRAWN_CAPITAL_PX));
@@ -54,7 +111,7 @@ function guessOf(font: string, letters: readonly InkShape[], glyphs: readonly Gl
   const heightPx = middleOf(together.map(({ glyph }, k) => (letters[k].heightPx / glyph.heightPx) * DRAWN_CAPITAL_PX));
   const weights = letters.map(({ heightPx: own }) => own);
   const off = together.reduce((sum, { off: own }, k) => sum + own * weights[k], 0) / weights.reduce((sum, each) => sum + each, 0);
-  return { font, score: Math.exp(-off / UNLIKE), heightPx };
+  return { font, score: Math.exp(-off / UNLIKE), heightPx, matched: together.map(({ glyph }) => glyph) };
 }
 
 function best(letter: InkShape, glyphs: readonly GlyphShape[], capital: number | undefined): { glyph: GlyphShape; off: number } {

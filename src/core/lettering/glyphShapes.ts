@@ -16,8 +16,9 @@ export interface InkShape {
   readonly cells: Float32Array;
   /** Width of its box over the height. */
   readonly aspect: number;
-  /** px of the picture it was read from. */
+  /** px of the picture it was read from, to the part of a pixel that its rim tells. */
   readonly heightPx: number;
+  readonly widthPx: number;
   readonly areaPx2: number;
   readonly leftPx: number;
   readonly topPx: number;
@@ -46,20 +47,29 @@ export function inkShapes(share: Uint8Array, width: number, height: number, leas
       // Half a pixel around it is its own mixed rim.
       for (let i = regions.runStart[run]; i < regions.runEnd[run]; i++) own[(y - top) * (right - left) + (i - y * width - left)] = share[i];
     }
-    shapes.push({ cells: toCells(own, right - left, bottom - top), aspect: (right - left) / (bottom - top), heightPx: bottom - top + beyond(share, ink, width, height, left, right, top, -1) + beyond(share, ink, width, height, left, right, bottom - 1, 1), areaPx2: regions.area[k], leftPx: left, topPx: top });
+    shapes.push({ cells: toCells(own, right - left, bottom - top), aspect: (right - left) / (bottom - top), ...sizeOf(share, ink, width, height, { left, right, top, bottom }), areaPx2: regions.area[k], leftPx: left, topPx: top });
   }
   return shapes.sort((a, b) => b.areaPx2 - a.areaPx2);
 }
 
-/** How far ink reaches beyond the outer edge of its last row, px, below 0 where it fills only a part of it: by the column in which it reaches furthest. @param way −1 for a top row, 1 for a bottom row. */
-function beyond(share: Uint8Array, ink: Uint8Array, width: number, height: number, left: number, right: number, row: number, way: -1 | 1): number {
-  const out = row + way;
+interface Box {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+function sizeOf(share: Uint8Array, ink: Uint8Array, width: number, height: number, { left, right, top, bottom }: Box): { readonly heightPx: number; readonly widthPx: number } {
+  // Rows of the box's sides: where one begins, how far its pixels lie apart, how many there are, and the way out of the box if it leads to a pixel.
+  const across = (y: number, out: -1 | 1): number => beyond(share, ink, y * width + left, 1, right - left, y + out >= 0 && y + out < height ? out * width : 0);
+  const down = (x: number, out: -1 | 1): number => beyond(share, ink, top * width + x, width, bottom - top, x + out >= 0 && x + out < width ? out : 0);
+  return { heightPx: bottom - top + across(top, -1) + across(bottom - 1, 1), widthPx: right - left + down(left, -1) + down(right - 1, 1) };
+}
+
+/** How far ink reaches beyond the outer edge of its last row or column, px, below 0 where it fills only a part of it: by the place at which it reaches furthest. */
+function beyond(share: Uint8Array, ink: Uint8Array, from: number, step: number, count: number, out: number): number {
   let most = 0;
-  for (let x = left; x < right; x++) {
-    const i = row * width + x;
-    if (ink[i] === 0) continue;
-    most = Math.max(most, share[i] + (out >= 0 && out < height ? share[i + way * width] : 0));
-  }
+  for (let k = 0, i = from; k < count; k++, i += step) if (ink[i] !== 0) most = Math.max(most, share[i] + (out === 0 ? 0 : share[i + out]));
   return most / 255 - 1;
 }
 
@@ -85,6 +95,8 @@ function toCells(share: Uint8Array, width: number, height: number): Float32Array
 /** What of a font is held against a picture. */
 export interface GlyphShape extends InkShape {
   readonly character: string;
+  /** Which of its bits, the largest first. */
+  readonly part: number;
 }
 
 /** Characters that letters in a picture may be. */
@@ -105,7 +117,7 @@ export function glyphShapes(face: FontFace, thicker: number): GlyphShape[] {
     const margin = 4;
     const [width, height] = [Math.ceil(box.right - box.left) + 2 * margin, Math.ceil(box.bottom - box.top) + 2 * margin];
     const share = coverageOf(transformCurves(curves, followedBy(translation(margin - box.left, margin - box.top), scaling(1))), width, height);
-    return inkShapes(thicker === 0 ? share : thickened(share, width, height, thicker), width, height, LEAST_PX2).map((shape): GlyphShape => ({ ...shape, character }));
+    return inkShapes(thicker === 0 ? share : thickened(share, width, height, thicker), width, height, LEAST_PX2).map((shape, part): GlyphShape => ({ ...shape, character, part }));
   });
 }
 
