@@ -10,6 +10,8 @@ import { packagePath, packageFile } from './packageFile.ts';
 const ENDINGS = ['.ttf', '.otf', '.woff', '.woff2'];
 const fileOf = ({ family, weight }: ShippedFont): string => `@fontsource/${family}/files/${family}-latin-${weight}-normal.woff2`;
 
+export const fontFromBytes = (bytes: Uint8Array, file: string): FontFace => fontFace(fontkit as unknown as FontLibrary, bytes, file);
+
 /** Where a shipped font lies. */
 export const fontPath = (font: ShippedFont): string => packagePath(fileOf(font));
 

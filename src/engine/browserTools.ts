@@ -3,6 +3,7 @@ import type { PolygonLibrary } from '../core/combine/polygonLibrary.ts';
 import type { FontFace } from '../core/lettering/fontFace.ts';
 import { fontNamed } from '../core/lettering/fonts.ts';
 import { fontFace, type FontLibrary } from '../formats/fonts/fontFace.ts';
+import { ownFont } from '../formats/fonts/ownFonts.ts';
 import { polygonLibrary } from '../formats/polygons/polygonLibrary.ts';
 import type { ShapeTools } from './designShapes.ts';
 import { FONT_ADDRESSES } from './fontAddresses.ts';
@@ -19,6 +20,7 @@ export const browserTools: ShapeTools = {
     })();
     return library;
   },
+  readFont,
   font(name) {
     let face = faces.get(name);
     if (face === undefined) {
@@ -31,10 +33,18 @@ export const browserTools: ShapeTools = {
   },
 };
 
+async function readFont(bytes: Uint8Array, file: string): Promise<FontFace> {
+  return fontFace((await import('fontkit')) as unknown as FontLibrary, bytes, file);
+}
+
 async function load(name: string): Promise<FontFace> {
   const shipped = fontNamed(name);
   const address = shipped === undefined ? undefined : FONT_ADDRESSES[shipped.name];
-  if (address === undefined) throw new AppError('badFont', { file: name, reason: 'it is not one of the fonts that are shipped' });
+  if (address === undefined) {
+    const bytes = await ownFont(name);
+    if (bytes === undefined) throw new AppError('badFont', { file: name, reason: 'it is none of the shipped fonts, and its file was not brought in on this computer' });
+    return fontFace((await import('fontkit')) as unknown as FontLibrary, bytes, name, name);
+  }
   const [fontkit, { default: file }] = await Promise.all([import('fontkit'), address()]);
   return fontFace(fontkit as unknown as FontLibrary, new Uint8Array(await (await fetch(file)).arrayBuffer()), name, name);
 }

@@ -20,6 +20,8 @@ export const HANDED_OVER: HandedOver = {
   parts: nothing,
   export: ({ buffer }) => [buffer],
   drawing: nothing,
+  fontName: nothing,
+  fontsLike: nothing,
   cancel: nothing,
 };
 

@@ -16,6 +16,8 @@ export interface ShapeTools {
   polygons(): Promise<PolygonLibrary>;
   /** @throws AppError `badFont` for a font that is not shipped. */
   font(name: string): Promise<FontFace>;
+  /** A font from a file. @throws AppError `badFont`, `fileTooLarge`. */
+  readFont(bytes: Uint8Array, file: string): Promise<FontFace>;
 }
 
 /** Letterings that are kept set: some more than one job has. */
@@ -27,10 +29,10 @@ export class ShapeMaker {
 
   constructor(private readonly tools: ShapeTools | undefined) {}
 
-  /** What combines polygons. */
-  library(): Promise<PolygonLibrary> {
-    if (this.tools === undefined) throw new AppError('unexpected', { message: 'outlines cannot be combined here' });
-    return this.tools.polygons();
+  /** @throws AppError `unexpected` where nothing was handed in to do it with. */
+  get using(): ShapeTools {
+    if (this.tools === undefined) throw new AppError('unexpected', { message: 'lettering cannot be set, nor outlines combined, here' });
+    return this.tools;
   }
 
   /** What a job's design needs of them; undefined when it needs nothing. */
@@ -38,10 +40,10 @@ export class ShapeMaker {
     const plain = plainObjects(job.objects);
     const letterings = plain.flatMap((object) => (object.kind === 'lettering' ? [object] : []));
     if (!needsShapes(job)) return undefined;
-    if (this.tools === undefined) throw new AppError('unexpected', { message: 'lettering cannot be set here' });
-    const library = await this.tools.polygons();
+    const tools = this.using;
+    const library = await tools.polygons();
     const lettered = new Map<string, Curves>();
-    for (const { id, lettering } of letterings) lettered.set(id, await this.set(library, lettering, this.tools));
+    for (const { id, lettering } of letterings) lettered.set(id, await this.set(library, lettering, tools));
     return { library, lettered };
   }
 

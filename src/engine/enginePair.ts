@@ -41,6 +41,8 @@ export function enginePair(whole: EngineClient, reduced: EngineClient): EngineCl
     parts: (request) => whole.parts(request),
     export: async (request) => (OF_REDUCED.export(request) ? (await whenOpened()).export(request) : whole.export(request)),
     drawing: (bytes, file) => reduced.drawing(bytes, file),
+    fontName: (bytes, file) => reduced.fontName(bytes, file),
+    fontsLike: (letters) => reduced.fontsLike(letters),
     async cancel() {
       await Promise.all([whole.cancel(), reduced.cancel()]);
     },

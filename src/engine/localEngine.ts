@@ -27,14 +27,13 @@ import { OpenPictures } from './openPictures.ts';
 import { ShapeMaker, type ShapeTools } from './designShapes.ts';
 import { cutView, partsOf } from './cutView.ts';
 import { drain } from './drain.ts';
+import { baseView, ownCopy, viewOf } from './views.ts';
+import { fontsLike, type FontLikeness } from './fontsLike.ts';
+import type { Curves } from '../core/outline/curves.ts';
 import { exportFile } from './exportFile.ts';
 import { warmUp } from './warmUp.ts';
-import { pictureKeyOf, type BaseView, type Engine, type ExportRequest, type MomentRequest, type MomentView, type OfJob, type OnProgress, type OpenOptions, type OpenedPicture, type PartsRequest, type PartsView, type ProofRequest, type ProofView, type ProposeRequest, type Quality, type ReachRequest, type ReachView, type RegionRequest, type RunRequest, type RunResult, type VariantRequest, type VariantView } from './protocol.ts';
+import { pictureKeyOf, type Engine, type ExportRequest, type MomentRequest, type MomentView, type OfJob, type OnProgress, type OpenOptions, type OpenedPicture, type PartsRequest, type PartsView, type ProofRequest, type ProofView, type ProposeRequest, type Quality, type ReachRequest, type ReachView, type RegionRequest, type RunRequest, type RunResult, type VariantRequest, type VariantView } from './protocol.ts';
 
-/** Long side of what is sent to be shown, px: about a screen. */
-const VIEW_SIDE_PX = 1400;
-/** What is no more than this times larger is sent as it is: reducing it would take longer than drawing it. */
-const VIEW_ABOVE = 1.25;
 const THUMBNAIL_SIDE_PX = 320;
 /** What a step removed is shown so many times as strong. */
 const REMOVED_GAIN = 8;
@@ -238,7 +237,15 @@ export class LocalEngine implements Engine {
   }
 
   drawing(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<ImportedDrawing> {
-    return readDrawing(bytes, file, () => this.shapes.library());
+    return readDrawing(bytes, file, () => this.shapes.using.polygons());
+  }
+
+  async fontName(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<string> {
+    return (await this.shapes.using.readFont(bytes, file)).name;
+  }
+
+  fontsLike(letters: Curves): Promise<readonly FontLikeness[]> {
+    return fontsLike(letters, this.shapes.using, this.untilCancelled());
   }
 
   async cancel(): Promise<void> {
@@ -279,15 +286,3 @@ export class LocalEngine implements Engine {
     return cleans;
   }
 }
-
-function baseView({ key, art }: CleanResult['base'], have?: string): BaseView {
-  const { scale } = art.frame;
-  const size = { key, widthPx: Math.round(art.width / scale), heightPx: Math.round(art.height / scale) };
-  return key === have ? size : { ...size, view: ownCopy(viewOf(pictureFromArt(art))) };
-}
-
-/** A picture reduced for the screen. */
-const viewOf = (picture: Rgba8): Rgba8 => (Math.max(picture.width, picture.height) <= VIEW_ABOVE * VIEW_SIDE_PX ? picture : shrinkToSide(picture, VIEW_SIDE_PX));
-
-/** Pixels that may be handed over for good: never the engine's own. */
-const ownCopy = (picture: Rgba8): Rgba8 => ({ ...picture, data: new Uint8Array(picture.data) });

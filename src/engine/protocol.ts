@@ -1,4 +1,5 @@
 import type { Design } from '../core/assemble/design.ts';
+import type { FontLikeness } from './fontsLike.ts';
 import type { ImportedDrawing } from '../formats/drawing.ts';
 import type { DesignPart } from '../core/run/designRun.ts';
 import type { Figures } from '../core/check/figures.ts';
@@ -286,5 +287,9 @@ export interface Engine {
   export(request: ExportRequest): Promise<Uint8Array<ArrayBuffer>>;
   /** The outlines of an SVG or DXF file at their true size. */
   drawing(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<ImportedDrawing>;
+  /** What a font file calls itself; ends with `badFont` for what is none. */
+  fontName(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<string>;
+  /** The shipped fonts that letters are most like, the likeliest first. @param letters outlines, mm. */
+  fontsLike(letters: Curves): Promise<readonly FontLikeness[]>;
   cancel(): Promise<void>;
 }

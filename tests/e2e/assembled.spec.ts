@@ -1,7 +1,9 @@
+import { readFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
 import { expect, type Locator, type Page } from '@playwright/test';
 import { unzipSync, strFromU8 } from 'fflate';
 import sharp from 'sharp';
-import { choose, dropFiles, goTo, openJob, openShelf, save, setQuantity, settled, table, test } from './bench.ts';
+import { choose, drag, dropFiles, goTo, openJob, openShelf, save, setQuantity, settled, table, test } from './bench.ts';
 import { fitted } from '../../src/ui/viewport.ts';
 import { boxOf, readCutFile } from './svgGeometry.ts';
 
@@ -215,4 +217,42 @@ test('a drawing and a second picture come into the design, each with films of it
   await goTo(page, 'Assemble');
   await settled(page);
   await expect(parts(page)).toHaveCount(3);
+});
+
+test('traced lettering is set anew in the font that it is most like, then in a font that was brought in', async ({ page }) => {
+  await openShelf(page);
+  const face = await readFile(createRequire(import.meta.url).resolve('@fontsource/lora/files/lora-latin-700-normal.woff2'));
+  const drawing = svg(900, 420, '<circle cx="450" cy="140" r="100" fill="#b3262e"/><g fill="#22375f"><path d="M150 300H190V400H150Z"/><path d="M230 300H310V325H255V338H300V362H255V375H310V400H230Z"/><path d="M350 300H375V375H420V400H350Z"/><path d="M460 300H485V375H530V400H460Z"/><circle cx="620" cy="350" r="50"/></g><circle cx="620" cy="350" r="26" fill="#fff"/>');
+  await dropFiles(page, [{ name: 'hello.png', type: 'image/png', bytes: new Uint8Array(await sharp(Buffer.from(drawing)).png().toBuffer()) }]);
+  await expect(page.locator('.job')).toHaveAttribute('data-current', 'true', { timeout: 60_000 });
+  await goTo(page, 'Assemble');
+  await settled(page);
+  await drag(page, [0.05, 0.3], [0.95, 0.62]);
+  await expect(page.getByRole('heading', { name: '5 pieces' })).toBeVisible();
+  await page.getByRole('button', { name: 'Which font is this?' }).click();
+  const likely = page.getByRole('list', { name: 'Likely fonts' }).getByRole('button');
+  await expect(likely).toHaveCount(5, { timeout: 60_000 });
+  const before = await rolls(page).filter({ hasText: 'navy' }).textContent();
+  await likely.first().click();
+  await expect(parts(page)).toHaveCount(2);
+  await settled(page);
+  await page.getByLabel('Text', { exact: true }).fill('IELLO');
+  await page.getByLabel('Text', { exact: true }).press('Tab');
+  await settled(page);
+  expect(Number(/(\d+) pieces/.exec((await rolls(page).filter({ hasText: 'navy' }).textContent()) ?? '')?.[1])).toBe(Number(/(\d+) pieces/.exec(before ?? '')?.[1]));
+
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Own font' }).click();
+  await (await chooser).setFiles({ name: 'boathouse.woff2', mimeType: 'font/woff2', buffer: Buffer.from('no font at all') });
+  await expect(page.locator('.app-error')).toContainText('boathouse.woff2');
+  const again = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Own font' }).click();
+  await (await again).setFiles({ name: 'boathouse.woff2', mimeType: 'font/woff2', buffer: face });
+  await expect(page.getByRole('button', { name: 'Forget it' })).toBeVisible({ timeout: 20_000 });
+  await settled(page);
+  await page.reload();
+  await expect(page.locator('.job')).toHaveAttribute('data-current', 'true', { timeout: 60_000 });
+  await settled(page);
+  await parts(page).first().click();
+  await expect(page.getByRole('button', { name: 'Forget it' })).toBeVisible();
 });

@@ -9,6 +9,8 @@ export interface FontGuess {
   /** 0 to 1. */
   readonly score: number;
   readonly heightPx: number;
+  /** What the letters say in it, as far as it is told: dots and commas are not, and letters that are alike may be taken for each other. */
+  readonly text: string;
 }
 
 /** Stems as much thicker or thinner than the font's are tried. */
@@ -67,7 +69,8 @@ export function* fontOf(share: Uint8Array, width: number, height: number, faces:
   guesses.sort(better);
   return guesses.map(({ matched, ...guess }, k): FontGuess => {
     const face = byName.get(guess.font);
-    return k >= MEASURED || face === undefined ? guess : { ...guess, heightPx: fittedHeight(letters, matched, glyphShapes(face, 0), guess.heightPx) };
+    if (k >= MEASURED || face === undefined) return guess;
+    return { ...guess, heightPx: fittedHeight(letters, matched, glyphShapes(face, 0), guess.heightPx), text: readingOf(letters, matched, guess.heightPx) };
   });
 }
 
@@ -102,8 +105,35 @@ function fittedHeight(letters: readonly InkShape[], matched: readonly GlyphShape
   return Math.abs(fitted - about) <= MOST_CORRECTED * about ? fitted : about;
 }
 
+/** A gap of this share of a capital's height parts words. */
+const SPACE = 0.24;
+
+/** The characters of matched letters line by line, from left to right. */
+function readingOf(letters: readonly InkShape[], matched: readonly GlyphShape[], capitalPx: number): string {
+  const found = letters.map((letter, k) => ({ ...letter, character: matched[k].character, middle: letter.topPx + letter.heightPx / 2 })).sort((a, b) => a.middle - b.middle);
+  const lines: (typeof found)[] = [];
+  for (const letter of found) {
+    const line = lines[lines.length - 1];
+    const at = line === undefined ? undefined : line.reduce((sum, { middle }) => sum + middle, 0) / line.length;
+    if (at === undefined || letter.middle - at > 0.7 * capitalPx) lines.push([letter]);
+    else line.push(letter);
+  }
+  return lines.map((line) => wordsOf(line.sort((a, b) => a.leftPx - b.leftPx), capitalPx)).join('\n');
+}
+
+function wordsOf(line: readonly { readonly character: string; readonly leftPx: number; readonly widthPx: number }[], capitalPx: number): string {
+  let text = '';
+  let end = line[0].leftPx;
+  for (const { character, leftPx, widthPx } of line) {
+    if (leftPx - end > SPACE * capitalPx) text += ' ';
+    text += character;
+    end = leftPx + widthPx;
+  }
+  return text;
+}
+
 function guessOf(font: string, letters: readonly InkShape[], glyphs: readonly GlyphShape[]): Guess {
-  if (glyphs.length === 0) return { font, score: 0, heightPx: 0, matched: [] };
+  if (glyphs.length === 0) return { font, score: 0, heightPx: 0, text: '', matched: [] };
   // First each letter by itself, which tells the size; then by the size as well.
   const alone = letters.map((letter) => best(letter, glyphs, undefined));
   const capital = middleOf(alone.map(({ glyph }, k) => (letters[k].heightPx / glyph.heightPx) * DRAWN_CAPITAL_PX));
@@ -111,7 +141,7 @@ function guessOf(font: string, letters: readonly InkShape[], glyphs: readonly Gl
   const heightPx = middleOf(together.map(({ glyph }, k) => (letters[k].heightPx / glyph.heightPx) * DRAWN_CAPITAL_PX));
   const weights = letters.map(({ heightPx: own }) => own);
   const off = together.reduce((sum, { off: own }, k) => sum + own * weights[k], 0) / weights.reduce((sum, each) => sum + each, 0);
-  return { font, score: Math.exp(-off / UNLIKE), heightPx, matched: together.map(({ glyph }) => glyph) };
+  return { font, score: Math.exp(-off / UNLIKE), heightPx, text: '', matched: together.map(({ glyph }) => glyph) };
 }
 
 function best(letter: InkShape, glyphs: readonly GlyphShape[], capital: number | undefined): { glyph: GlyphShape; off: number } {

@@ -5,6 +5,7 @@ import { rgbFromHex } from '../../core/colour/hex.ts';
 import { colourDifference, type Rgb } from '../../core/colour/oklab.ts';
 import { oneFilmOf } from '../../core/film/filmRoles.ts';
 import type { Film } from '../../core/film/film.ts';
+import { inverseOf } from '../../core/geometry/affine.ts';
 import type { Job } from '../../core/job/job.ts';
 import { plainObjects } from '../../core/job/objects.ts';
 import type { TracedPart } from '../../core/job/tracedPart.ts';
@@ -27,7 +28,7 @@ import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
 import { useReadout } from '../shared/useReadout.ts';
 import { drawBlank } from './drawBlank.ts';
-import { drawAreas, drawFilms, drawSelection, drawTools, type DrawnFilm } from './drawDesign.ts';
+import { drawAreas, drawFilms, drawPictureUnder, drawRegister, drawSelection, drawTools, spreadFilms, type DrawnFilm } from './drawDesign.ts';
 import NamesCard from './NamesCard.vue';
 import OperationsCard from './OperationsCard.vue';
 import PartCard from './PartCard.vue';
@@ -62,9 +63,16 @@ const paths = computed(() => (design.value?.layers ?? []).map(({ curves, marks }
 const picked = computed(() => pieces.selected.value.map(({ curves }) => pathFromCurves(curves)));
 const tools = useTableTools(parts, pieces, operations, place, cssPxPerMm);
 
-const VIEWS = [{ value: 'blank', name: 'On the blank' }, { value: 'loud', name: 'On a loud ground' }] as const;
+const VIEWS = [{ value: 'blank', name: 'On the blank' }, { value: 'loud', name: 'On a loud ground' }, { value: 'picture', name: 'Over the picture' }, { value: 'spread', name: 'Films apart' }] as const;
 const view = ref<(typeof VIEWS)[number]['value']>('blank');
-const ground = computed(() => (view.value === 'blank' ? job.value.blank.colour : loudColour(films.value.map(({ film: { colour } }) => colour))));
+/** How much of the picture is seen through the design, per cent. */
+const mix = ref(50);
+/** From px of the picture to mm of the design. */
+const fromPicture = computed(() => {
+  const own = parts.inDesign.value.find(({ id }) => id === part.value.id);
+  return own === undefined ? undefined : inverseOf(own.toMarks);
+});
+const ground = computed(() => (view.value !== 'loud' ? job.value.blank.colour : loudColour(films.value.map(({ film: { colour } }) => colour))));
 const drawn = computed((): DrawnFilm[] => paths.value.map((each, k) => ({ ...each, colour: films.value[k]?.film.colour ?? '#808080', isLost: isLost(films.value[k]?.film.colour ?? '#808080') })));
 const measures = computed((): readonly [string, string] | undefined => {
   const chosen = parts.box.value;
@@ -75,8 +83,14 @@ const draw: DrawScene = (context, table, size) => {
   drawBlank(context, table, { ...job.value.blank, colour: ground.value });
   if (design.value === undefined) return;
   const moved = { scale: table.scale, x: table.x + place.value.xMm * table.scale, y: table.y + place.value.yMm * table.scale };
-  drawFilms(context, moved, drawn.value, ground.value);
   const whole = { left: 0, top: 0, right: design.value.widthMm, bottom: design.value.heightMm };
+  if (view.value === 'spread') {
+    drawRegister(context, moved, drawn.value.length, whole);
+    drawFilms(context, moved, spreadFilms(drawn.value, whole), ground.value);
+    return;
+  }
+  drawFilms(context, moved, drawn.value, ground.value);
+  if (view.value === 'picture' && bench.base !== undefined && fromPicture.value !== undefined) drawPictureUnder(context, moved, bench.base.view, bench.base.widthPx, fromPicture.value, mix.value / 100);
   const boxes = pieces.marks.value.length > 0 || parts.box.value === undefined ? [] : [parts.box.value];
   drawSelection(context, moved, { design: whole, boxes, pieces: picked.value, measures: measures.value });
   if (operations.filling.value !== undefined) drawAreas(context, moved, operations.areas.value);
@@ -107,12 +121,15 @@ function move(point: TablePoint, event: PointerEvent): void {
   pointerMm.value = { x: point.x, y: point.y };
   tools.move(point, event);
 }
-const redrawOn = computed(() => [design.value, place.value, films.value, job.value.blank, parts.box.value, picked.value, tools.frame.value, tools.line.value, tools.snapLines.value, operations.areas.value, ground.value]);
+const redrawOn = computed(() => [design.value, place.value, films.value, job.value.blank, parts.box.value, picked.value, tools.frame.value, tools.line.value, tools.snapLines.value, operations.areas.value, ground.value, view.value, mix.value, bench.base, fromPicture.value]);
 </script>
 
 <template>
   <StageLayout title="Assemble" :aside="job.blank.name">
-    <template v-if="bench.picture !== undefined" #views><ViewSwitch v-model="view" :choices="VIEWS" label="Ground" /></template>
+    <template v-if="bench.picture !== undefined" #views>
+      <ViewSwitch v-model="view" :choices="VIEWS" label="Ground" />
+      <label v-if="view === 'picture'" class="mix"><span>Picture</span><input v-model.number="mix" type="range" min="0" max="100" aria-label="How much of the picture is seen" /></label>
+    </template>
     <template #table>
       <LightTable
         v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="redrawOn" label="Design on the blank" :cursor="tools.cursor.value"
@@ -166,6 +183,12 @@ const redrawOn = computed(() => [design.value, place.value, films.value, job.val
 </template>
 
 <style scoped>
+.mix {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  margin-left: 12px;
+}
 .row {
   display: flex;
   align-items: center;

@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import { ElSelect, ElSwitch } from 'element-plus';
+import { ElSwitch } from 'element-plus';
 import { computed, ref, watch } from 'vue';
 import type { FilmedObject } from '../../core/edit/objectEdits.ts';
-import { MANNERS, SHIPPED_FONTS } from '../../core/lettering/fonts.ts';
 import { DEFAULT_LETTERING, MAX_LETTERS, type Lettering } from '../../core/lettering/lettering.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
+import FontChoice from './FontChoice.vue';
 import type { Parts } from './useParts.ts';
 
 /** What is written, and how it is set. It is seen on the table with each keystroke. */
@@ -40,8 +40,6 @@ function typed(): void {
   else bench.commitPreview('Text');
 }
 
-/** Bound as a whole: the component's declared types take its options for prop definitions. */
-const FONTS = { options: MANNERS.flatMap((manner) => SHIPPED_FONTS.filter((font) => font.manner === manner).map(({ name }) => ({ value: name, label: `${name}, ${manner}` }))) } as object;
 const hasLines = computed(() => props.lettering.text.includes('\n'));
 const ALIGN = { left: 'left', middle: 'middle', right: 'right' } as const;
 const WIDER = { smaller: 'smaller', narrower: 'narrower' } as const;
@@ -55,10 +53,7 @@ const usualDiameter = computed(() => Math.max(10, Math.round(props.lettering.tex
     <span>Text</span>
     <textarea :value="text" :maxlength="MAX_LETTERS" rows="2" spellcheck="false" @input="type(($event.target as HTMLTextAreaElement).value)" @change="typed" />
   </label>
-  <label class="row">
-    <span>Font</span>
-    <ElSelect v-bind="FONTS" class="fonts" filterable :model-value="lettering.font" aria-label="Font" @change="set('Font', { font: $event as string })" />
-  </label>
+  <FontChoice :font="lettering.font" :text="lettering.text" :capital-mm="lettering.heightMm" @choose="set('Font', { font: $event })" />
   <QuantityInput kind="length" label="Capital height" :unit="settings.unit" :model-value="lettering.heightMm" :least="0.5" :most="2000" @change="drag({ heightMm: $event })" @done="set('Height', { heightMm: $event })" @cancel="bench.revert" />
   <QuantityInput label="Letter spacing" suffix="%" :model-value="100 * (lettering.spacing ?? 0)" :least="-50" :most="500" @change="drag({ spacing: $event / 100 })" @done="set('Spacing', { spacing: $event / 100 })" @cancel="bench.revert" />
   <template v-if="hasLines">
@@ -86,9 +81,6 @@ const usualDiameter = computed(() => Math.max(10, Math.round(props.lettering.tex
   justify-content: space-between;
   gap: 12px;
   min-height: 30px;
-}
-.fonts {
-  width: 168px;
 }
 .text {
   display: block;

@@ -6,6 +6,7 @@ import { useSettings } from '../../stores/settings.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import FilmChoice from './FilmChoice.vue';
 import { count } from './operationWords.ts';
+import { useFontLikeness } from './useFontLikeness.ts';
 import type { Parts } from './useParts.ts';
 import type { Pieces } from './usePieces.ts';
 
@@ -18,6 +19,7 @@ const title = computed(() => (facts.value === undefined ? '' : facts.value.piece
 const films = computed(() => (facts.value?.films ?? []).map((id) => props.parts.films.value.find((film) => film.id === id)?.name ?? id).join(', '));
 const oneFilm = computed(() => (facts.value?.films.length === 1 ? facts.value.films[0] : undefined));
 const otherAlike = computed(() => (props.pieces.alike.value === undefined || props.pieces.alike.value < 2 ? undefined : props.pieces.alike.value));
+const likeness = useFontLikeness(props.parts, props.pieces);
 const filmOf = (): void => {
   const id = props.pieces.partId.value;
   if (id !== undefined && oneFilm.value !== undefined) props.pieces.pickFilm(id, oneFilm.value);
@@ -39,7 +41,14 @@ const filmOf = (): void => {
       <button type="button" class="plain-button" @click="pieces.operate('Thicken or thin', (id, own) => ({ id, kind: 'thicken', byMm: 0.3, pieces: own }))">Thicken</button>
       <button type="button" class="plain-button" @click="pieces.operate('Seam allowance', (id, own) => ({ id, kind: 'allowance', widthMm: 6, corners: 'round', pieces: own }))">Seam allowance</button>
       <button type="button" class="plain-button" @click="pieces.operate('Tidy', (id, own) => ({ id, kind: 'tidy', withinMm: 0.05, leastMm2: 0, gapMm: 0, straight: true, pieces: own }))">Tidy</button>
+      <button type="button" class="plain-button" :disabled="likeness.busy.value" @click="likeness.ask">Which font is this?</button>
     </div>
+    <p v-if="likeness.busy.value" role="status" class="alike">Comparing with the shipped fonts…</p>
+    <ol v-else-if="likeness.found.value.length > 0" class="likely" aria-label="Likely fonts">
+      <li v-for="each in likeness.found.value" :key="each.font">
+        <button type="button" :title="`Set “${each.text}” in ${each.font}`" @click="likeness.take(each)"><b>{{ each.font }}</b><span>{{ Math.round(100 * each.score) }} % alike, capitals {{ length(each.heightMm) }}</span></button>
+      </li>
+    </ol>
   </TrayCard>
 </template>
 
@@ -60,6 +69,35 @@ dd {
   display: flex;
   flex-wrap: wrap;
   gap: 6px;
+}
+.likely {
+  margin: 4px 0 0;
+  padding: 0;
+  list-style: none;
+}
+.likely button {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  width: 100%;
+  padding: 4px 0;
+  border: 0;
+  border-top: 1px solid var(--rule);
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.likely button:hover {
+  background: var(--felt);
+}
+.likely button:focus-visible {
+  outline: 2px solid var(--madder);
+}
+.likely span {
+  color: var(--ink-soft);
+  font-size: 12.5px;
 }
 .alike {
   margin: 2px 0;

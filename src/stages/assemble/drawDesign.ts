@@ -1,4 +1,7 @@
 import type { SnapLine } from '../../core/edit/snap.ts';
+import type { Affine } from '../../core/geometry/affine.ts';
+import type { Rgba8 } from '../../core/raster/raster.ts';
+import { canvasOf } from '../shared/bitmaps.ts';
 import type { Bounds } from '../../core/outline/curves.ts';
 import { fillPath, strokeCutLine, strokeHairline } from '../../ui/draw/cutLines.ts';
 import type { Size, Viewport } from '../../ui/viewport.ts';
@@ -28,6 +31,43 @@ export function drawFilms(context: Context, view: Viewport, films: readonly Draw
     if (isLost) strokeHairline(context, path, shifted(view, shift), ground);
     if (marks !== undefined) strokeHairline(context, marks, shifted(view, shift), colour);
   }
+}
+
+/** The picture where its traced art lies. @param fromPicture from px of the picture to mm of the design. @param share how much of it is seen, 0 to 1. */
+export function drawPictureUnder(context: Context, view: Viewport, pixels: Rgba8, widthPx: number, fromPicture: Affine, share: number): void {
+  const { a, b, c, d, e, f } = fromPicture;
+  context.save();
+  context.globalAlpha = share;
+  context.translate(view.x, view.y);
+  context.scale(view.scale, view.scale);
+  context.transform(a, b, c, d, e, f);
+  const reduced = widthPx / pixels.width;
+  context.scale(reduced, reduced);
+  context.imageSmoothingQuality = 'high';
+  context.drawImage(canvasOf(pixels), 0, 0);
+  context.restore();
+}
+
+/** How far each film is drawn from the one below it, shares of the design's width and height. */
+const SPREAD = { x: 0.16, y: -0.13 };
+
+/** The films drawn apart, lowest where it lies. */
+export const spreadFilms = (films: readonly DrawnFilm[], design: Bounds): DrawnFilm[] => films.map((film, k) => ({ ...film, shift: { x: k * SPREAD.x * design.right, y: k * SPREAD.y * design.bottom } }));
+
+/** Lines from the corners of the lowest film to those of the highest: they lie on each other when it is pressed. */
+export function drawRegister(context: Context, view: Viewport, films: number, design: Bounds): void {
+  context.save();
+  context.strokeStyle = QUIET;
+  context.setLineDash([2, 3]);
+  const [dx, dy] = [(films - 1) * SPREAD.x * design.right, (films - 1) * SPREAD.y * design.bottom];
+  for (const [x, y] of [[0, 0], [design.right, 0], [design.right, design.bottom], [0, design.bottom]]) {
+    context.beginPath();
+    context.moveTo(view.x + x * view.scale, view.y + y * view.scale);
+    context.lineTo(view.x + (x + dx) * view.scale, view.y + (y + dy) * view.scale);
+    context.stroke();
+  }
+  for (let k = 0; k < films; k++) rect(context, shifted(view, { x: k * SPREAD.x * design.right, y: k * SPREAD.y * design.bottom }), design);
+  context.restore();
 }
 
 const rect = (context: Context, view: Viewport, { left, top, right, bottom }: Bounds): void =>
