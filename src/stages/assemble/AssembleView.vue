@@ -28,7 +28,7 @@ import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
 import { useReadout } from '../shared/useReadout.ts';
 import { drawBlank } from './drawBlank.ts';
-import { drawAreas, drawFilms, drawPictureUnder, drawRegister, drawSelection, drawTools, spreadFilms, type DrawnFilm } from './drawDesign.ts';
+import { drawApart, drawAreas, drawFilms, drawPictureUnder, drawSelection, drawTools, type DrawnFilm } from './drawDesign.ts';
 import NamesCard from './NamesCard.vue';
 import OperationsCard from './OperationsCard.vue';
 import PartCard from './PartCard.vue';
@@ -79,14 +79,15 @@ const measures = computed((): readonly [string, string] | undefined => {
   return chosen === undefined ? undefined : [formatLength(mm(chosen.right - chosen.left), settings.unit), formatLength(mm(chosen.bottom - chosen.top), settings.unit)];
 });
 
+/** Films side by side: nothing is pointed at there. */
+const apart = computed(() => view.value === 'spread' && design.value !== undefined);
 const draw: DrawScene = (context, table, size) => {
-  drawBlank(context, table, { ...job.value.blank, colour: ground.value });
+  if (!apart.value) drawBlank(context, table, { ...job.value.blank, colour: ground.value });
   if (design.value === undefined) return;
   const moved = { scale: table.scale, x: table.x + place.value.xMm * table.scale, y: table.y + place.value.yMm * table.scale };
   const whole = { left: 0, top: 0, right: design.value.widthMm, bottom: design.value.heightMm };
-  if (view.value === 'spread') {
-    drawRegister(context, moved, drawn.value.length, whole);
-    drawFilms(context, moved, spreadFilms(drawn.value, whole), ground.value);
+  if (apart.value) {
+    drawApart(context, table, drawn.value.map((each, k) => ({ ...each, name: films.value[k]?.film.name ?? '' })), whole, box.value);
     return;
   }
   drawFilms(context, moved, drawn.value, ground.value);
@@ -133,7 +134,7 @@ const redrawOn = computed(() => [design.value, place.value, films.value, job.val
     <template #table>
       <LightTable
         v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="redrawOn" label="Design on the blank" :cursor="tools.cursor.value"
-        @view="(table) => (cssPxPerMm = table.scale)" @press="tools.press" @move="move" @release="tools.release" @leave="pointerMm = undefined"
+        @view="(table) => (cssPxPerMm = table.scale)" @press="(point, event) => apart || tools.press(point, event)" @move="move" @release="tools.release" @leave="pointerMm = undefined"
       >
         <ProblemNote />
       </LightTable>
@@ -188,6 +189,9 @@ const redrawOn = computed(() => [design.value, place.value, films.value, job.val
   align-items: center;
   gap: 8px;
   margin-left: 12px;
+}
+.mix input {
+  accent-color: var(--madder);
 }
 .row {
   display: flex;

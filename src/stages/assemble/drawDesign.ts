@@ -4,7 +4,7 @@ import type { Rgba8 } from '../../core/raster/raster.ts';
 import { canvasOf } from '../shared/bitmaps.ts';
 import type { Bounds } from '../../core/outline/curves.ts';
 import { fillPath, strokeCutLine, strokeHairline } from '../../ui/draw/cutLines.ts';
-import type { Size, Viewport } from '../../ui/viewport.ts';
+import type { Box, Size, Viewport } from '../../ui/viewport.ts';
 
 type Context = CanvasRenderingContext2D;
 
@@ -15,21 +15,17 @@ export interface DrawnFilm {
   /** Of the colour of what it lies on: it gets a hairline, or it would not be seen. */
   readonly isLost: boolean;
   readonly marks?: Path2D | undefined;
-  /** Where it is drawn apart from the others, mm. */
-  readonly shift?: { readonly x: number; readonly y: number } | undefined;
 }
 
 const MADDER = '#9e2f4b';
 const QUIET = '#7d7264';
 
-const shifted = (view: Viewport, shift: DrawnFilm['shift']): Viewport => (shift === undefined ? view : { scale: view.scale, x: view.x + shift.x * view.scale, y: view.y + shift.y * view.scale });
-
 export function drawFilms(context: Context, view: Viewport, films: readonly DrawnFilm[], ground: string): void {
-  for (const { path, colour, shift } of films) fillPath(context, path, shifted(view, shift), colour);
-  for (const { path, isLost, shift, marks, colour } of films) {
+  for (const { path, colour } of films) fillPath(context, path, view, colour);
+  for (const { path, isLost, marks, colour } of films) {
     // On the blank one sees film and not the knife.
-    if (isLost) strokeHairline(context, path, shifted(view, shift), ground);
-    if (marks !== undefined) strokeHairline(context, marks, shifted(view, shift), colour);
+    if (isLost) strokeHairline(context, path, view, ground);
+    if (marks !== undefined) strokeHairline(context, marks, view, colour);
   }
 }
 
@@ -48,25 +44,41 @@ export function drawPictureUnder(context: Context, view: Viewport, pixels: Rgba8
   context.restore();
 }
 
-/** How far each film is drawn from the one below it, shares of the design's width and height. */
-const SPREAD = { x: 0.16, y: -0.13 };
+/** Room around a film that stands by itself, a share of the design. */
+const ROOM = 1.16;
 
-/** The films drawn apart, lowest where it lies. */
-export const spreadFilms = (films: readonly DrawnFilm[], design: Bounds): DrawnFilm[] => films.map((film, k) => ({ ...film, shift: { x: k * SPREAD.x * design.right, y: k * SPREAD.y * design.bottom } }));
+/** Each film by itself in a row of fields, lowest first, the whole design faint behind it, and the corners that they are lined up by. @param box where all of it is to lie, mm. */
+export function drawApart(context: Context, view: Viewport, films: readonly (DrawnFilm & { readonly name: string })[], design: Bounds, box: Box): void {
+  const columns = Math.max(1, Math.round(Math.sqrt((films.length * box.width * design.bottom) / (box.height * design.right))));
+  const rows = Math.ceil(films.length / columns);
+  const scale = Math.min(box.width / (columns * ROOM * design.right), box.height / (rows * ROOM * design.bottom));
+  const cell = { width: box.width / columns, height: box.height / rows };
+  for (const [k, film] of films.entries()) {
+    const x = box.x + (k % columns) * cell.width + (cell.width - design.right * scale) / 2;
+    const y = box.y + Math.floor(k / columns) * cell.height + (cell.height - design.bottom * scale) / 2;
+    const own = { scale: view.scale * scale, x: view.x + x * view.scale, y: view.y + y * view.scale };
+    for (const { path } of films) fillPath(context, path, own, 'rgba(125, 114, 100, 0.13)');
+    fillPath(context, film.path, own, film.colour);
+    if (film.isLost) strokeHairline(context, film.path, own, film.colour);
+    drawCorners(context, own, design);
+    label(context, `${k + 1}  ${film.name}`, own.x + (design.right * own.scale) / 2, own.y + design.bottom * own.scale + 13, '#241b2f');
+  }
+}
 
-/** Lines from the corners of the lowest film to those of the highest: they lie on each other when it is pressed. */
-export function drawRegister(context: Context, view: Viewport, films: number, design: Bounds): void {
+/** Length of the crosses by which films are lined up, CSS px. */
+const CROSS_PX = 7;
+function drawCorners(context: Context, view: Viewport, { right, bottom }: Bounds): void {
   context.save();
   context.strokeStyle = QUIET;
-  context.setLineDash([2, 3]);
-  const [dx, dy] = [(films - 1) * SPREAD.x * design.right, (films - 1) * SPREAD.y * design.bottom];
-  for (const [x, y] of [[0, 0], [design.right, 0], [design.right, design.bottom], [0, design.bottom]]) {
-    context.beginPath();
-    context.moveTo(view.x + x * view.scale, view.y + y * view.scale);
-    context.lineTo(view.x + (x + dx) * view.scale, view.y + (y + dy) * view.scale);
-    context.stroke();
+  context.beginPath();
+  for (const [x, y] of [[0, 0], [right, 0], [right, bottom], [0, bottom]]) {
+    const [px, py] = [view.x + x * view.scale, view.y + y * view.scale];
+    context.moveTo(px - CROSS_PX, py);
+    context.lineTo(px + CROSS_PX, py);
+    context.moveTo(px, py - CROSS_PX);
+    context.lineTo(px, py + CROSS_PX);
   }
-  for (let k = 0; k < films; k++) rect(context, shifted(view, { x: k * SPREAD.x * design.right, y: k * SPREAD.y * design.bottom }), design);
+  context.stroke();
   context.restore();
 }
 
@@ -94,7 +106,7 @@ function drawMeasures(context: Context, view: Viewport, box: Bounds, [width, hei
   label(context, height, right + 8 + textWidth(context, height) / 2, middle);
 }
 
-const FONT = '12px "Source Sans 3", sans-serif';
+const FONT = "12px 'Hanken Grotesk Variable', sans-serif";
 function textWidth(context: Context, text: string): number {
   context.save();
   context.font = FONT;
