@@ -7,7 +7,7 @@ import type { CombineKind, MarkedRings, PolygonLibrary } from './polygonLibrary.
 import { drawStretch, type Stretch } from './stretch.ts';
 
 /** How far chords may lie from their curves, mm: where two outlines cross is known so well before it is made exact. */
-const CHORD_MM = 0.002;
+const CHORD_MM = 0.004;
 /** New points lie on a lattice of a ten-thousandth of a mm: so far off its chord one may be, mm. */
 const OFF_CHORD_MM = 3e-4;
 /** What is smaller than this is rounding, mm². */
