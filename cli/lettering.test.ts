@@ -77,6 +77,16 @@ describe('run --names', () => {
     expect(widths[0]).toBeGreaterThan(widths[1]);
   });
 
+  it('takes the list of the job itself, where it has one', async () => {
+    const crew = JSON.parse(await readFile(at('crew.json'), 'utf8')) as object;
+    await writeFile(at('own.json'), JSON.stringify({ ...crew, names: 'Name\nAda\nBela\n' }));
+    expect(await limner('run', at('own.json'), at('disc.png'), '--out', at('own'))).toMatchObject({ code: 0, out: '2 of 2 pictures done\n' });
+    expect((await readdir(at('own'))).filter((each) => each.endsWith('.svg')).sort()).toEqual(['disc-ada.svg', 'disc-bela.svg']);
+    // A list for nothing is no fault of the job.
+    await writeFile(at('idle.json'), JSON.stringify({ ...newJob('Idle'), names: 'Name\nAda\n' }));
+    expect((await limner('run', at('idle.json'), at('disc.png'), '--out', at('idle'))).code).toBe(0);
+  });
+
   it('says what fits: a job without slots, a list without its columns', async () => {
     await writeFile(at('plain.json'), JSON.stringify(newJob('Plain')));
     expect((await limner('run', at('plain.json'), at('disc.png'), '--names', at('crew.csv'), '--out', at('no'))).code).toBe(2);

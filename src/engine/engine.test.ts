@@ -1,11 +1,16 @@
+import { readFile } from 'node:fs/promises';
 import { unzipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { tracedPart, type TracedPart } from '../core/job/tracedPart.ts';
 import { jobWith, sizedJob } from '../../tests/fixtures/jobWith.ts';
+import { fontPath } from '../../cli/loadFont.ts';
+import { shapeTools } from '../../cli/shapeTools.ts';
 import { decodeFile } from '../../cli/decodeFile.ts';
 import { discFiles } from '../../tests/fixtures/files.ts';
 import { paintedArt, WHITE } from '../../tests/fixtures/shapes.ts';
 import { isAppError } from '../core/errors/appError.ts';
+import { figureCurves } from '../core/figure/figureCurves.ts';
+import { SHIPPED_FONTS } from '../core/lettering/fonts.ts';
 import { newJob } from '../core/job/newJob.ts';
 import type { Job } from '../core/job/job.ts';
 import { finish, type Task } from '../core/task/task.ts';
@@ -151,7 +156,7 @@ describe('engine', () => {
 
 describe('a cancel', () => {
   it('ends whatever is under way, and nothing that is asked for later', async () => {
-    const engine = new LocalEngine(decodeFile);
+    const engine = new LocalEngine(decodeFile, { tools: shapeTools });
     const { pictureKey } = await engine.open(files.jpg.slice(), 'disc.jpg');
     const of = { pictureKey, job: job({ separation: { way: 'flat', count: 2, meet: 'stacked' } }) };
     const calls = {
@@ -163,6 +168,7 @@ describe('a cancel', () => {
       variant: () => engine.variant(of),
       parts: () => engine.parts({ ...of, tone: 0 }),
       export: () => engine.export({ ...of, kind: 'svg' }),
+      fontsLike: () => engine.fontsLike(figureCurves({ form: 'bar', widthMm: 3, heightMm: 20, ends: 'flat' })),
     };
     for (const [name, call] of Object.entries(calls)) {
       const asked = code(call());
@@ -170,8 +176,8 @@ describe('a cancel', () => {
       expect([name, await asked, await code(call())]).toEqual([name, 'cancelled', 'fine']);
     }
     // What is not here is over at once.
-    expect(CALL_NAMES.filter((name) => !(name in calls)).sort()).toEqual(['cancel', 'open', 'prepare', 'region', 'warm']);
-  });
+    expect(CALL_NAMES.filter((name) => !(name in calls)).sort()).toEqual(['cancel', 'drawing', 'fontName', 'open', 'prepare', 'region', 'warm']);
+  }, 60_000);
 });
 
 describe('client', () => {
@@ -242,4 +248,18 @@ describe('the engine and the command line', () => {
     expect(Math.abs((wide([enlarging]) as number) - plain)).toBeLessThan(0.1 * plain);
     expect(plain).toBeLessThan(10);
   });
+});
+
+describe('drawings and fonts that come in', () => {
+  it('are read at their true size, named by what they are, and refused with what to do', async () => {
+    const engine = new LocalEngine(decodeFile, { tools: shapeTools });
+    const bytes = (text: string): Uint8Array<ArrayBuffer> => new TextEncoder().encode(text);
+    const { widthMm, layers } = await engine.drawing(bytes('<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40"><rect width="10" height="10" fill="#b3262e"/></svg>'), 'anchor.svg');
+    expect([Math.round(widthMm), layers.map(({ colour }) => colour)]).toEqual([60, ['#b3262e']]);
+    expect(await code(engine.drawing(bytes('<svg'), 'broken.svg'))).toBe('badDrawing');
+    expect(await code(engine.drawing(bytes('x'), 'drawing.doc'))).toBe('badValue');
+    expect(await engine.fontName(new Uint8Array(await readFile(fontPath(SHIPPED_FONTS[0]))), 'some.woff2')).toContain('Archivo');
+    expect(await code(engine.fontName(bytes('no font'), 'no.ttf'))).toBe('badFont');
+    expect(await code(new LocalEngine(decodeFile).fontName(bytes('no font'), 'no.ttf'))).toBe('unexpected');
+  }, 30_000);
 });
