@@ -3,14 +3,14 @@ import { createRequire } from 'node:module';
 import { expect, type Locator, type Page } from '@playwright/test';
 import { unzipSync, strFromU8 } from 'fflate';
 import sharp from 'sharp';
-import { choose, drag, dropFiles, goTo, openJob, openShelf, save, setQuantity, settled, table, test } from './bench.ts';
+import { choose, drag, dropFiles, goTo, openJob, openShelfWith, save, setQuantity, settled, table, test } from './bench.ts';
 import { fitted } from '../../src/ui/viewport.ts';
 import { boxOf, readCutFile } from './svgGeometry.ts';
 
 const svg = (width: number, height: number, body: string): string => `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><rect width="${width}" height="${height}" fill="#fff"/>${body}</svg>`;
 /** Drops a drawing as a picture that was photographed from a screen, and waits until its films stand. */
 async function dropDrawing(page: Page, name: string, drawing: string): Promise<void> {
-  await openShelf(page);
+  await openShelfWith(page, []);
   await dropFiles(page, [{ name: `${name}.png`, type: 'image/png', bytes: new Uint8Array(await sharp(Buffer.from(drawing)).png().toBuffer()) }]);
   await expect(page.locator('.job')).toHaveAttribute('data-current', 'true', { timeout: 60_000 });
   await goTo(page, 'Assemble');
@@ -220,7 +220,7 @@ test('a drawing and a second picture come into the design, each with films of it
 });
 
 test('traced lettering is set anew in the font that it is most like, then in a font that was brought in', async ({ page }) => {
-  await openShelf(page);
+  await openShelfWith(page, []);
   const face = await readFile(createRequire(import.meta.url).resolve('@fontsource/lora/files/lora-latin-700-normal.woff2'));
   const drawing = svg(900, 420, '<circle cx="450" cy="140" r="100" fill="#b3262e"/><g fill="#22375f"><path d="M150 300H190V400H150Z"/><path d="M230 300H310V325H255V338H300V362H255V375H310V400H230Z"/><path d="M350 300H375V375H420V400H350Z"/><path d="M460 300H485V375H530V400H460Z"/><circle cx="620" cy="350" r="50"/></g><circle cx="620" cy="350" r="26" fill="#fff"/>');
   await dropFiles(page, [{ name: 'hello.png', type: 'image/png', bytes: new Uint8Array(await sharp(Buffer.from(drawing)).png().toBuffer()) }]);

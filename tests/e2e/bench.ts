@@ -29,6 +29,26 @@ export async function openShelf(page: Page): Promise<void> {
   await expect(page.locator('.bringing')).toHaveCount(0);
 }
 
+/** The archive of a demo job, by the job's name. */
+async function demoArchive(job: string): Promise<string> {
+  const folder = fileURLToPath(new URL('../../public/demo/', import.meta.url));
+  for (const name of JSON.parse(await readFile(`${folder}index.json`, 'utf8')) as string[]) {
+    const { name: own } = JSON.parse(await readFile(`${folder}${name.replace('.limner', '.json')}`, 'utf8')) as { name: string };
+    if (own === job) return name;
+  }
+  throw new Error(`the demo has no job ${job}`);
+}
+
+/** The shelf with some demo jobs alone, or none: most tests need no more, and wait for no more. */
+export async function openShelfWith(page: Page, jobs: readonly string[]): Promise<void> {
+  const archives = await Promise.all(jobs.map(demoArchive));
+  await page.route('**/demo/index.json', (route) => route.fulfill({ json: archives }), { times: 1 });
+  await page.goto('/');
+  for (const job of jobs) await expect(page.getByRole('button', { name: `Open ${job}`, exact: true })).toBeVisible({ timeout: 90_000 });
+  if (jobs.length === 0) await expect(page.getByRole('button', { name: 'Add the demo jobs' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.locator('.bringing')).toHaveCount(0);
+}
+
 /** Drops files on the page, as from the desktop. */
 export async function dropFiles(page: Page, files: readonly { name: string; type: string; bytes: Uint8Array }[]): Promise<void> {
   const transfer = await page.evaluateHandle(
@@ -61,7 +81,7 @@ export async function settled(page: Page): Promise<void> {
 
 /** Opens a demo job at a stage and waits for it. */
 export async function openJob(page: Page, job: string, stage: string): Promise<void> {
-  await openShelf(page);
+  await openShelfWith(page, [job]);
   await page.getByRole('button', { name: `Open ${job}`, exact: true }).click();
   await goTo(page, stage);
   await settled(page);

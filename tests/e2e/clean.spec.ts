@@ -3,12 +3,12 @@ import { fileURLToPath } from 'node:url';
 import { expect } from '@playwright/test';
 import sharp from 'sharp';
 import { photoOf, SHEET_PHOTO, tilted } from '../fixtures/sheetPhoto.ts';
-import { addStep, asItCame, drag, dropFiles, goTo, openShelf, test } from './bench.ts';
+import { addStep, asItCame, drag, dropFiles, goTo, openShelfWith, test } from './bench.ts';
 
 const words = (name: string) => `.step:has(.name:text-is("${name}")) .words`;
 
 test('the subject of a photo is found, corrected by a stroke, and undone', async ({ page }) => {
-  await openShelf(page);
+  await openShelfWith(page, ['Landing stage']);
   await page.getByRole('button', { name: 'Open Landing stage' }).click();
   await goTo(page, 'Clean');
   await addStep(page, 'Subject lift');
@@ -25,7 +25,7 @@ test('the subject of a photo is found, corrected by a stroke, and undone', async
 });
 
 test('a picture is turned and straightened, and what was done to it stays in place', async ({ page }) => {
-  await openShelf(page);
+  await openShelfWith(page, ['Crest, one film']);
   await page.getByRole('button', { name: 'Open Crest, one film' }).click();
   await goTo(page, 'Clean');
   await expect(page.locator(words('Area lift'))).toContainText(/found: [1-9]/);
@@ -49,7 +49,7 @@ test('a picture is turned and straightened, and what was done to it stays in pla
 test('a photo of work on the mark sheet comes out flat and is cut at its true size', async ({ page }) => {
   const photo = photoOf('a4', tilted('a4', 24, 6, -0.05));
   const png = await sharp(photo.data, { raw: { width: SHEET_PHOTO.widthPx, height: SHEET_PHOTO.heightPx, channels: 4 } }).png().toBuffer();
-  await openShelf(page);
+  await openShelfWith(page, []);
   await dropFiles(page, [{ name: 'sail-mark.png', type: 'image/png', bytes: new Uint8Array(png) }]);
   await asItCame(page);
   await goTo(page, 'Clean');
@@ -62,7 +62,7 @@ test('a photo of work on the mark sheet comes out flat and is cut at its true si
 });
 
 test('a photo without the sheet says what is missing and leaves the picture as it was', async ({ page }) => {
-  await openShelf(page);
+  await openShelfWith(page, ['Crest, one film']);
   await page.getByRole('button', { name: 'Open Crest, one film' }).click();
   await goTo(page, 'Clean');
   await addStep(page, 'Squaring');
@@ -72,7 +72,7 @@ test('a photo without the sheet says what is missing and leaves the picture as i
 
 test('a phone’s HEIC file opens like any other, and a cut-short one says so', async ({ page }) => {
   const bytes = new Uint8Array(await readFile(fileURLToPath(new URL('../fixtures/disc.heic', import.meta.url))));
-  await openShelf(page);
+  await openShelfWith(page, []);
   await dropFiles(page, [{ name: 'buoy.heic', type: 'image/heic', bytes: bytes.slice(0, 700) }]);
   await expect(page.getByText('breaks off before its end', { exact: false })).toBeVisible();
   await dropFiles(page, [{ name: 'buoy.heic', type: 'image/heic', bytes }]);

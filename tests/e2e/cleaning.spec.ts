@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { strFromU8, unzipSync } from 'fflate';
 import { expect } from '@playwright/test';
-import { addStep, drag, dropFiles, goTo, openJob, openShelf, setQuantity, stepWords, table, test } from './bench.ts';
+import { addStep, drag, dropFiles, goTo, openJob, openShelfWith, setQuantity, stepWords, table, test } from './bench.ts';
 
 
 test('specks are walked through by key, one is left alone, and that is undone', async ({ page }) => {
@@ -80,7 +80,7 @@ test('a photo is squared by four corners that are dragged on it', async ({ page 
 });
 
 test('an SVG is drawn as a picture at a chosen size, and what was put on it moves along', async ({ page }) => {
-  await openShelf(page);
+  await openShelfWith(page, []);
   const svg = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 60 40"><script>document.title = "run"</script><circle cx="30" cy="20" r="15" fill="#b05030"/><text x="24" y="24" font-size="8">Oar</text></svg>';
   await dropFiles(page, [{ name: 'buoy.svg', type: 'image/svg+xml', bytes: new TextEncoder().encode(svg) }]);
   await expect(page.locator('.tab', { hasText: 'Picture' })).toContainText('2,400 × 1,600 px', { timeout: 30_000 });

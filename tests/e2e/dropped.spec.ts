@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import sharp from 'sharp';
-import { asItCame, dropFiles, goTo, openShelf, settled, test } from './bench.ts';
+import { asItCame, dropFiles, goTo, openShelfWith, settled, test } from './bench.ts';
 
 /** A regatta badge as a customer sends it: seven tones with the paper, compressed. */
 const badge = (): Promise<Buffer> =>
@@ -15,7 +15,7 @@ const badge = (): Promise<Buffer> =>
 const rolls = (page: Page): Locator => page.locator('.rack .roll .name');
 
 test('a flat picture that is dropped stands as its films, is laid out by one click, and comes back as it came', async ({ page }) => {
-  await openShelf(page);
+  await openShelfWith(page, []);
   await dropFiles(page, [{ name: 'badge.jpg', type: 'image/jpeg', bytes: new Uint8Array(await badge()) }]);
   await expect(page.getByText(/^Started as 6 films, one for each tone/)).toBeVisible({ timeout: 60_000 });
   // One click to the sheets of all films.
@@ -50,7 +50,7 @@ test('a flat picture that is dropped stands as its films, is laid out by one cli
 test('of a picture that is no flat art nothing is taken up by itself: ways to start stand side by side', async ({ page }) => {
   const [width, height] = [320, 240];
   const shaded = Buffer.from(Uint8Array.from({ length: width * height * 3 }, (_, i) => Math.round(120 + 70 * Math.sin(i / 5000) + 50 * Math.cos(i / 71_000) + 9 * Math.sin(i * 12.9898))));
-  await openShelf(page);
+  await openShelfWith(page, []);
   await dropFiles(page, [{ name: 'evening.png', type: 'image/png', bytes: new Uint8Array(await sharp(shaded, { raw: { width, height, channels: 3 } }).png().toBuffer()) }]);
   const ways = page.getByRole('group', { name: 'Ways to start' }).getByRole('button');
   await expect(ways).toHaveCount(3, { timeout: 60_000 });

@@ -10,11 +10,11 @@ import { readArchive, writeArchive } from '../../src/formats/archive/archive.ts'
 import { discFiles } from '../fixtures/files.ts';
 import { duckPhoto, shadedSign } from '../fixtures/photos.ts';
 import { randomFrom } from '../fixtures/shapes.ts';
-import { addStep, choose, dropFiles, goTo, openJob, openShelf, save, setQuantity, settled, stepWords, test } from './bench.ts';
+import { addStep, choose, dropFiles, goTo, openJob, openShelfWith, save, setQuantity, settled, stepWords, test } from './bench.ts';
 import { act, ACTIONS_OF, facts, STAGES, stored } from './walk.ts';
 
 test('a photograph goes through subject lift and every way of separating, with a border', async ({ page }) => {
-  await openShelf(page);
+  await openShelfWith(page, []);
   await dropFiles(page, [{ name: 'duck portrait.jpg', type: 'image/jpeg', bytes: await duckPhoto() }]);
   await expect(page.getByText('480 × 400', { exact: true })).toBeVisible({ timeout: 30_000 });
   await goTo(page, 'Clean');
@@ -36,7 +36,7 @@ test('a photograph goes through subject lift and every way of separating, with a
 });
 
 test('soft shading with a rim of a pixel stays in its frame, whatever its tones', async ({ page }) => {
-  await openShelf(page);
+  await openShelfWith(page, []);
   await dropFiles(page, [{ name: 'sign.png', type: 'image/png', bytes: await shadedSign() }]);
   await expect(page.getByText('520 × 360', { exact: true })).toBeVisible({ timeout: 30_000 });
   await goTo(page, 'Separate');
@@ -61,7 +61,7 @@ test('a job of two pictures is shown and handed off as one design, each picture 
   const mark: TracedObject = { ...disc, id: 'mark', separation: { way: 'flat', count: 2, meet: 'stacked' }, size: { by: 'width', sizeMm: 50, turnDeg: 0 }, placement: { a: 1, b: 0, c: 0, d: 1, e: 100, f: 0 } };
   const small: Job = { ...first, objects: [{ ...disc, size: { by: 'width', sizeMm: 90, turnDeg: 0 } }, mark], layout: { ...first.layout, sheet: SHEETS[2] } };
   const two = withPicture(small, 'mark', { id: 'gif', fileName: 'disc.gif', widthPx: 80, heightPx: 60 });
-  await openShelf(page);
+  await openShelfWith(page, []);
   await dropFiles(page, [{ name: 'two.limner', type: 'application/zip', bytes: writeArchive({ job: two, pictures: new Map([['png', files.png], ['gif', files.gif]]) }) }]);
   await expect(page.getByRole('heading', { name: 'Two discs' })).toBeVisible();
   await goTo(page, 'Assemble');
@@ -81,7 +81,7 @@ test('a job of two pictures is shown and handed off as one design, each picture 
 });
 
 test('a job that is opened while another one is being read is the one that is shown', async ({ page }) => {
-  await openShelf(page);
+  await openShelfWith(page, ['Landing stage', 'Heron glasses']);
   await page.getByRole('button', { name: 'Open Landing stage', exact: true }).click();
   await page.getByRole('button', { name: '‹ Shelf' }).click();
   await page.getByRole('button', { name: 'Open Heron glasses', exact: true }).click();

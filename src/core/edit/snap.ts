@@ -21,12 +21,16 @@ export interface SnapTo {
   readonly lines: readonly SnapLine[];
 }
 
+/** Gaps are looked for between so many of the boxes: those nearest to the dragged one. */
+const MOST_GAPS = 40;
+
 /** How much a dragged box is to be moved so that an edge or its middle lies on a line, or its gap to a neighbour is one that is there already: by the least that does, up to `withinMm` each way. */
 export function snapped(box: Bounds, to: SnapTo, withinMm: number): Snapped {
   const across = nearest(edges(box.left, box.right), [...to.boxes.flatMap((each) => edges(each.left, each.right)), ...to.lines.flatMap(({ way, at }) => (way === 'upright' ? [at] : []))], withinMm);
   const down = nearest(edges(box.top, box.bottom), [...to.boxes.flatMap((each) => edges(each.top, each.bottom)), ...to.lines.flatMap(({ way, at }) => (way === 'level' ? [at] : []))], withinMm);
-  const gapAcross = across ?? nearest([box.left, box.right], gapPlaces(to.boxes, (each) => [each.left, each.right], box.right - box.left), withinMm);
-  const gapDown = down ?? nearest([box.top, box.bottom], gapPlaces(to.boxes, (each) => [each.top, each.bottom], box.bottom - box.top), withinMm);
+  const beside = nearestBoxes(box, to.boxes);
+  const gapAcross = across ?? nearest([box.left, box.right], gapPlaces(beside, (each) => [each.left, each.right], box.right - box.left), withinMm);
+  const gapDown = down ?? nearest([box.top, box.bottom], gapPlaces(beside, (each) => [each.top, each.bottom], box.bottom - box.top), withinMm);
   return {
     x: gapAcross?.by ?? 0,
     y: gapDown?.by ?? 0,
@@ -45,6 +49,12 @@ function nearest(own: readonly number[], lines: readonly number[], within: numbe
     }
   }
   return best;
+}
+
+function nearestBoxes(box: Bounds, boxes: readonly Bounds[]): readonly Bounds[] {
+  if (boxes.length <= MOST_GAPS) return boxes;
+  const away = ({ left, top, right, bottom }: Bounds): number => Math.abs(left + right - box.left - box.right) + Math.abs(top + bottom - box.top - box.bottom);
+  return [...boxes].sort((a, b) => away(a) - away(b)).slice(0, MOST_GAPS);
 }
 
 /** Places for an edge at which a gap beside a box is as broad as one between two others. */

@@ -103,7 +103,7 @@ async function drop(): Promise<void> {
     <ElSelect class="fonts" filterable :model-value="font" aria-label="Font" popper-class="font-chooser" @visible-change="showFonts" @change="emit('choose', $event as string)">
       <component :is="FontOption" v-for="{ name, label, tooThin } in rows" :key="name" :value="name" :label="label">
         <span class="line" :class="{ thin: tooThin !== undefined }">
-          <span class="sample" :style="{ fontFamily: loaded.has(name) ? `'${cssName(name)}'` : 'inherit' }">{{ sample }}</span>
+          <span class="sample" aria-hidden="true" :style="{ fontFamily: loaded.has(name) ? `'${cssName(name)}'` : 'inherit' }">{{ sample }}</span>
           <small>{{ label }}{{ tooThin === undefined ? '' : `: ${tooThin}` }}</small>
         </span>
       </component>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp, Blend, Boxes, Copy, FileInput, Group, ImageIcon, Layers2, Plus, Shapes, SquaresSubtract, SquaresUnite, Trash2, Type, Ungroup, Waypoints } from '@lucide/vue';
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
-import { computed } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { FIGURE_FORMS, type FigureForm } from '../../core/figure/figure.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import type { PartKind } from './newPart.ts';
@@ -33,10 +33,28 @@ const GROUPS: readonly { readonly name: string; readonly choices: readonly { rea
 ];
 const ICONS = { traced: ImageIcon, lettering: Type, figure: Shapes, imported: FileInput, base: Layers2, holes: Waypoints, group: Boxes } as const;
 const rows = computed(() => props.parts.rows.value.map((row) => ({ ...row, icon: ICONS[row.kind], isSelected: props.parts.chosen.value.includes(row.id) })));
+/** Of a long list only the lines in sight are on the page: a line is so high, and so many are in sight at most. */
+const LINE_PX = 31;
+const IN_SIGHT = 40;
+const list = ref<HTMLElement>();
+const scrolled = ref(0);
+const windowed = computed(() => {
+  const count = rows.value.length;
+  if (count <= IN_SIGHT) return { rows: rows.value, before: 0, after: 0 };
+  const from = Math.max(0, Math.min(count - IN_SIGHT, Math.floor(scrolled.value / LINE_PX) - 12));
+  return { rows: rows.value.slice(from, from + IN_SIGHT), before: from * LINE_PX, after: (count - from - IN_SIGHT) * LINE_PX };
+});
 const outer = computed(() => rows.value.filter(({ depth }) => depth === 0));
 const place = computed(() => outer.value.findIndex(({ isSelected }) => isSelected));
 const canGroup = computed(() => props.parts.groupable.value.length > 1);
 
+/** What is selected on the table is brought into sight in the list. */
+watch(() => props.parts.object.value?.id, (id) => {
+  const at = rows.value.findIndex((row) => row.id === id);
+  const element = list.value;
+  if (at < 0 || element === undefined || rows.value.length <= IN_SIGHT) return;
+  if (at * LINE_PX < element.scrollTop || (at + 1) * LINE_PX > element.scrollTop + element.clientHeight) element.scrollTop = at * LINE_PX;
+});
 function choose(choice: Choice): void {
   if (choice === 'drawing' || choice === 'picture') emit('bring', choice);
   else if (choice === 'base') props.parts.addBase();
@@ -52,8 +70,9 @@ const said = ({ operations, isLost, cutsOut }: PartRow): string => [cutsOut ? 'c
 
 <template>
   <TrayCard title="Parts" about="what the design is made of, the highest first">
-    <ul class="parts" aria-label="Parts of the design">
-      <li v-for="row in rows" :key="row.id">
+    <ul ref="list" class="parts" aria-label="Parts of the design" @scroll.passive="scrolled = list?.scrollTop ?? 0">
+      <li v-if="windowed.before > 0" :style="{ height: `${windowed.before}px` }" aria-hidden="true" />
+      <li v-for="row in windowed.rows" :key="row.id">
         <button type="button" class="part" :class="{ on: row.isSelected, lost: row.isLost }" :style="{ paddingLeft: `${8 + 14 * row.depth}px` }" :aria-pressed="row.isSelected" @click="press(row, $event)">
           <component :is="row.icon" :size="15" aria-hidden="true" />
           <span class="name">{{ row.name }}</span>
@@ -61,6 +80,7 @@ const said = ({ operations, isLost, cutsOut }: PartRow): string => [cutsOut ? 'c
           <i v-for="colour in row.colours" :key="colour" class="swatch" :style="{ background: colour }" />
         </button>
       </li>
+      <li v-if="windowed.after > 0" :style="{ height: `${windowed.after}px` }" aria-hidden="true" />
     </ul>
     <div class="row">
       <ElDropdown trigger="click" placement="bottom-end" popper-class="part-chooser" @command="choose($event as Choice)">

@@ -41,6 +41,7 @@ export function useParts() {
   const job = computed(() => bench.job as Job);
   const cut = computed(() => bench.result?.cut);
   const inDesign = computed((): readonly DesignPart[] => cut.value?.parts ?? []);
+  const partById = computed(() => new Map(inDesign.value.map((part) => [part.id, part])));
 
   const filmsOnRack = computed(() => cut.value?.rack.map(({ film }) => film) ?? job.value.films);
   /** What a part may lie on: the films on the rack, and those on the shelf that are of another colour. */
@@ -48,7 +49,8 @@ export function useParts() {
     const racked = [...filmsOnRack.value, ...job.value.films.filter(({ id }) => filmsOnRack.value.every((film) => film.id !== id))];
     return [...racked, ...stock.films.filter((film) => racked.every(({ colour, name }) => colour !== film.colour || name !== film.name))];
   });
-  const colourOf = (id: string): string => films.value.find((film) => film.id === id)?.colour ?? '#888888';
+  const colours = computed(() => new Map(films.value.map(({ id, colour }) => [id, colour])));
+  const colourOf = (id: string): string => colours.value.get(id) ?? '#888888';
 
   const rowsOf = (objects: readonly DesignObject[], depth: number): PartRow[] =>
     [...objects].reverse().flatMap((object) => [
@@ -60,13 +62,13 @@ export function useParts() {
         cutsOut: ('cutsOut' in object && object.cutsOut === true) || object.kind === 'holes',
         depth,
         operations: 'operations' in object ? (object.operations?.length ?? 0) : 0,
-        isLost: inDesign.value.some(({ id, notes }) => id === object.id && notes?.some(({ lost }) => lost > 0) === true),
+        isLost: partById.value.get(object.id)?.notes?.some(({ lost }) => lost > 0) === true,
       },
       ...(object.kind === 'group' ? rowsOf(object.objects, depth + 1) : []),
     ]);
   function coloursOf(object: DesignObject): string[] {
     if (object.kind === 'holes' || ('cutsOut' in object && object.cutsOut === true)) return [];
-    const own = inDesign.value.find(({ id }) => id === object.id)?.layers.map(({ filmId }) => filmId);
+    const own = partById.value.get(object.id)?.layers.map(({ filmId }) => filmId);
     return (own ?? ('film' in object ? [object.film] : [])).slice(0, 5).map(colourOf);
   }
   /** Highest first, as they are seen; what lies in a group below it. */
@@ -81,8 +83,7 @@ export function useParts() {
   /** Boxes of the objects as they lie in the design; a group's is that of what it holds. */
   const idsWithin = (each: DesignObject): string[] => [each.id, ...(each.kind === 'group' ? each.objects.flatMap(idsWithin) : [])];
   function boxOf(each: DesignObject): Bounds | undefined {
-    const ids = new Set(idsWithin(each));
-    const own = inDesign.value.filter(({ id }) => ids.has(id));
+    const own = idsWithin(each).flatMap((id) => partById.value.get(id) ?? []);
     return own.length === 0 ? undefined : boxAroundAll(own);
   }
   const boxed = computed((): Boxed[] => objects.value.flatMap((each) => {
@@ -95,7 +96,8 @@ export function useParts() {
   const select = (...ids: readonly string[]): void => void (chosen.value = ids);
   const toggle = (id: string): void => void (chosen.value = chosen.value.includes(id) ? chosen.value.filter((each) => each !== id) : [...chosen.value, id]);
   /** The part of the outermost list that a part lies in. */
-  const outermost = (id: string): string => job.value.objects.find((each) => idsWithin(each).includes(id))?.id ?? id;
+  const outermostOf = computed(() => new Map(job.value.objects.flatMap((each) => idsWithin(each).map((id): [string, string] => [id, each.id]))));
+  const outermost = (id: string): string => outermostOf.value.get(id) ?? id;
 
   /** Puts a new part on the design, in the film that is seen best on the blank. */
   function add(kind: PartKind): void {
