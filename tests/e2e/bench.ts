@@ -79,17 +79,17 @@ export async function settled(page: Page): Promise<void> {
   await expect(page.locator('.job')).toHaveAttribute('data-current', 'true', { timeout: 60_000 });
 }
 
-/** Opens a demo job at a stage and waits for it. */
-export async function openJob(page: Page, job: string, stage: string): Promise<void> {
-  await openShelfWith(page, [job]);
+/** Opens a demo job at a stage and waits for it. @param beside other demo jobs that the test needs. */
+export async function openJob(page: Page, job: string, stage: string, beside: readonly string[] = []): Promise<void> {
+  await openShelfWith(page, [job, ...beside]);
   await page.getByRole('button', { name: `Open ${job}`, exact: true }).click();
   await goTo(page, stage);
   await settled(page);
 }
 
 /** The crest that is cut from one film, taken apart into flat colours: the line that holds its sail is a tone too, which these decorators leave out. */
-export async function takeCrestApart(page: Page): Promise<void> {
-  await openJob(page, 'Crest, one film', 'Separate');
+export async function takeCrestApart(page: Page, beside: readonly string[] = []): Promise<void> {
+  await openJob(page, 'Crest, one film', 'Separate', beside);
   await choose(page, 'Way of separating', 'flat colours');
   await expect(page.locator('.rack .roll')).toHaveCount(5, { timeout: 30_000 });
   await setQuantity(page, 'Tones with background', '5');

@@ -99,7 +99,7 @@ test('an SVG is drawn as a picture at a chosen size, and what was put on it move
 });
 
 test('a recipe is kept under a name, used on other jobs and files at once, saved as cut files, and put back', async ({ page }) => {
-  await openJob(page, 'Crest, one film', 'Clean');
+  await openJob(page, 'Crest, one film', 'Clean', ['Lighthouse mug', 'Landing stage']);
   await page.getByRole('button', { name: 'Recipes' }).click();
   await page.getByRole('menuitem', { name: 'Save this recipe' }).click();
   await page.getByRole('textbox').last().fill('Flat logos');

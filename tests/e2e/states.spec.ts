@@ -92,7 +92,7 @@ test('a job that is opened while another one is being read is the one that is sh
 });
 
 test('one recipe on jobs of several films gives a sheet for each of them', async ({ page }) => {
-  await openJob(page, 'Crest, one film', 'Separate');
+  await openJob(page, 'Crest, one film', 'Separate', ['Lighthouse mug']);
   await choose(page, 'Way of separating', 'flat colours');
   await expect(page.locator('.rack .roll')).toHaveCount(5, { timeout: 30_000 });
   await settled(page);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, onBeforeUnmount, ref } from 'vue';
 import { overBlankMm, placeOnBlank, type PlaceMm } from '../../core/assemble/placeOnBlank.ts';
 import { rgbFromHex } from '../../core/colour/hex.ts';
 import { colourDifference, type Rgb } from '../../core/colour/oklab.ts';
@@ -27,6 +27,7 @@ import NeedsPicture from '../shared/NeedsPicture.vue';
 import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
 import { useReadout } from '../shared/useReadout.ts';
+import { DesignBitmap } from './designBitmap.ts';
 import { drawBlank } from './drawBlank.ts';
 import { drawApart, drawAreas, drawFilms, drawPictureUnder, drawSelection, drawTools, type DrawnFilm } from './drawDesign.ts';
 import NamesCard from './NamesCard.vue';
@@ -79,6 +80,11 @@ const measures = computed((): readonly [string, string] | undefined => {
   return chosen === undefined ? undefined : [formatLength(mm(chosen.right - chosen.left), settings.unit), formatLength(mm(chosen.bottom - chosen.top), settings.unit)];
 });
 
+/** A crowded design is drawn sharply once the view rests. */
+const rested = ref(0);
+const bitmap = new DesignBitmap(() => rested.value++);
+onBeforeUnmount(() => bitmap.stop());
+const nodes = computed(() => films.value.reduce((sum, each) => sum + each.nodes, 0));
 /** Films side by side: nothing is pointed at there. */
 const apart = computed(() => view.value === 'spread' && design.value !== undefined);
 const draw: DrawScene = (context, table, size) => {
@@ -90,7 +96,7 @@ const draw: DrawScene = (context, table, size) => {
     drawApart(context, table, drawn.value.map((each, k) => ({ ...each, name: films.value[k]?.film.name ?? '' })), whole, box.value);
     return;
   }
-  drawFilms(context, moved, drawn.value, ground.value);
+  bitmap.draw(context, moved, size, nodes.value, drawn.value, (target) => drawFilms(target, moved, drawn.value, ground.value));
   if (view.value === 'picture' && bench.base !== undefined && fromPicture.value !== undefined) drawPictureUnder(context, moved, bench.base.view, bench.base.widthPx, fromPicture.value, mix.value / 100);
   const boxes = pieces.marks.value.length > 0 || parts.box.value === undefined ? [] : [parts.box.value];
   drawSelection(context, moved, { design: whole, boxes, pieces: picked.value, measures: measures.value });
@@ -122,7 +128,7 @@ function move(point: TablePoint, event: PointerEvent): void {
   pointerMm.value = { x: point.x, y: point.y };
   tools.move(point, event);
 }
-const redrawOn = computed(() => [design.value, place.value, films.value, job.value.blank, parts.box.value, picked.value, tools.frame.value, tools.line.value, tools.snapLines.value, operations.areas.value, ground.value, view.value, mix.value, bench.base, fromPicture.value]);
+const redrawOn = computed(() => [design.value, place.value, films.value, job.value.blank, parts.box.value, picked.value, tools.frame.value, tools.line.value, tools.snapLines.value, operations.areas.value, ground.value, view.value, mix.value, bench.base, fromPicture.value, rested.value]);
 </script>
 
 <template>
