@@ -81,8 +81,17 @@ const VIEWS = [
     await page.getByRole('menuitem', { name: 'Lettering' }).click();
     await page.getByLabel('Text', { exact: true }).fill('Spring Regatta');
     await page.getByLabel('Text', { exact: true }).press('Tab');
-    await page.locator('.job[data-current="true"]').waitFor({ timeout: 60_000 });
+    for (const name of ['Field behind', 'Border']) {
+      await page.getByRole('button', { name: 'Do something to it' }).click();
+      await page.getByRole('menuitem', { name }).click();
+      await page.locator('.job[data-current="true"]').waitFor({ timeout: 60_000 });
+    }
+    await page.locator('.tray .cards').evaluate((element) => element.scrollTo(0, 620));
     await page.mouse.move(600, 400);
+  } },
+  { name: 'assemble-apart', job: 'Crew crest', stage: 'Assemble', async act(page) {
+    await page.getByRole('radio', { name: 'Films apart' }).click();
+    await page.waitForTimeout(600);
   } },
   { name: 'layout', job: 'Crew crest', stage: 'Lay out' },
   { name: 'layout-copies', job: 'Heron glasses', stage: 'Lay out' },

@@ -16,6 +16,8 @@ import { useServices } from './services.ts';
 import { useStock } from './stock.ts';
 
 const SEEDED = 'demoOffered';
+/** Names of the demo's archives that the first start has put on the shelf so far. */
+const BEGUN = 'demoBegun';
 /** Tabs that stay open longer than this have forgotten what they deleted, ms: a week. */
 const KEPT_DELETED_MS = 7 * 24 * 3600 * 1000;
 
@@ -215,17 +217,26 @@ export const useShelf = defineStore('shelf', () => {
 
   /** Puts the demo jobs on the shelf: on the very first start, or when asked. */
   async function addDemo(onlyFirstTime: boolean): Promise<number> {
+    // Of two tabs on the first start one does it.
+    if (!onlyFirstTime || typeof navigator === 'undefined' || navigator.locks === undefined) return putDemo(onlyFirstTime);
+    return navigator.locks.request('limner-demo', { ifAvailable: true }, (lock) => (lock === null ? 0 : putDemo(true)));
+  }
+  async function putDemo(onlyFirstTime: boolean): Promise<number> {
     if (onlyFirstTime && (await storage.note(SEEDED)) !== undefined) return 0;
     const response = await fetch('/demo/index.json');
     if (!response.ok) return 0;
     const names = (await response.json()) as unknown;
     if (!Array.isArray(names)) return 0;
-    await storage.setNote(SEEDED, 'yes');
+    // What is there by now is noted one by one: a first start that is broken off goes on with the rest.
+    const begun = onlyFirstTime ? ((await storage.note(BEGUN)) ?? '').split(' ') : [];
     for (const name of [...names].reverse()) {
-      if (typeof name !== 'string' || !/^[\w-]+\.limner$/.test(name)) continue;
+      if (typeof name !== 'string' || !/^[\w-]+\.limner$/.test(name) || begun.includes(name)) continue;
       const archive = await fetch(`/demo/${name}`);
       if (archive.ok) await addFile(new File([await archive.arrayBuffer()], name));
+      begun.push(name);
+      if (onlyFirstTime) await storage.setNote(BEGUN, begun.join(' '));
     }
+    await storage.setNote(SEEDED, 'yes');
     return names.length;
   }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { AlignCenterHorizontal, AlignCenterVertical, AlignEndHorizontal, AlignEndVertical, AlignHorizontalSpaceBetween, AlignStartHorizontal, AlignStartVertical, AlignVerticalSpaceBetween, FlipHorizontal2, FlipVertical2 } from '@lucide/vue';
+import { AlignCenterHorizontal, AlignCenterVertical, AlignEndHorizontal, AlignEndVertical, AlignHorizontalSpaceBetween, AlignStartHorizontal, AlignStartVertical, AlignVerticalSpaceBetween, TrianglesCenterlineDashedHorizontal, TrianglesCenterlineDashedVertical } from '@lucide/vue';
 import { computed, ref } from 'vue';
 import { ANCHORS, anchorOf, withAligned, withMirrored, withScaled, withSpread, withTurned, type Alignment, type Anchor } from '../../core/edit/placeEdits.ts';
 import type { Job } from '../../core/job/job.ts';
@@ -74,8 +74,8 @@ const NAMES: Readonly<Record<Anchor, string>> = { topLeft: 'upper left', top: 't
     </template>
     <QuantityInput label="Turn by" suffix="°" :model-value="0" :least="-360" :most="360" @done="turn" />
     <div class="acts" role="group" aria-label="Mirror and align">
-      <button type="button" title="Mirror left to right" aria-label="Mirror left to right" @click="mirror('leftRight')"><FlipHorizontal2 :size="16" /></button>
-      <button type="button" title="Mirror upside down" aria-label="Mirror upside down" @click="mirror('upDown')"><FlipVertical2 :size="16" /></button>
+      <button type="button" title="Mirror left to right" aria-label="Mirror left to right" @click="mirror('leftRight')"><TrianglesCenterlineDashedVertical :size="16" /></button>
+      <button type="button" title="Mirror upside down" aria-label="Mirror upside down" @click="mirror('upDown')"><TrianglesCenterlineDashedHorizontal :size="16" /></button>
       <span class="space" />
       <button v-for="{ how, title, icon } in LINES" :key="how" type="button" :title="title" :aria-label="title" @click="align(how)"><component :is="icon" :size="16" /></button>
     </div>
