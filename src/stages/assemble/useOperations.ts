@@ -34,11 +34,11 @@ export function useOperations(parts: Parts) {
   const filling = computed((): Fill | undefined => (opened.value?.kind === 'fill' ? opened.value : undefined));
   const notes = computed(() => parts.inDesign.value.find(({ id }) => id === parts.object.value?.id)?.notes ?? []);
 
-  /** A film that stands out from the part, and is not its own. */
+  /** A film that stands out from the part and from the blank, and is not its own. */
   function otherFilm(): Film {
     const own = parts.inDesign.value.find(({ id }) => id === parts.object.value?.id)?.layers.map(({ filmId }) => filmId) ?? [];
     const others = parts.films.value.filter(({ id }) => !own.includes(id));
-    return mostSeen(others.length > 0 ? others : parts.films.value, own.length > 0 ? parts.colourOf(own[0]) : job.value.blank.colour);
+    return mostSeen(others.length > 0 ? others : parts.films.value, job.value.blank.colour, ...(own.length > 0 ? [parts.colourOf(own[0])] : []));
   }
 
   function add(kind: OperationKind): void {

@@ -172,10 +172,10 @@ export function useParts() {
   };
 }
 
-/** The film that stands out most from a colour. */
-export function mostSeen(films: readonly Film[], colour: string): Film {
-  const ground = rgbFromHex(colour) ?? WHITE;
-  const away = (film: Film): number => colourDifference(rgbFromHex(film.colour) ?? WHITE, ground);
+/** The film that stands out most from some colours. */
+export function mostSeen(films: readonly Film[], ...colours: readonly string[]): Film {
+  const grounds = colours.map((colour) => rgbFromHex(colour) ?? WHITE);
+  const away = (film: Film): number => Math.min(...grounds.map((ground) => colourDifference(rgbFromHex(film.colour) ?? WHITE, ground)));
   return films.reduce((best, film) => (away(film) > away(best) ? film : best));
 }
 const WHITE = { r: 255, g: 255, b: 255 };
