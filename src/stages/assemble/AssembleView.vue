@@ -189,6 +189,8 @@ const redrawOn = computed(() => [design.value, place.value, films.value, job.val
   </StageLayout>
 </template>
 
+<style scoped src="./rows.css" />
+
 <style scoped>
 .mix {
   display: flex;
@@ -198,13 +200,6 @@ const redrawOn = computed(() => [design.value, place.value, films.value, job.val
 }
 .mix input {
   accent-color: var(--madder);
-}
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 30px;
 }
 .row input {
   width: 168px;

@@ -24,14 +24,9 @@ function choose(id: string): void {
   </label>
 </template>
 
+<style scoped src="./rows.css" />
+
 <style scoped>
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 30px;
-}
 .films {
   width: 168px;
 }

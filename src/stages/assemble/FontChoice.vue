@@ -128,14 +128,9 @@ async function drop(): Promise<void> {
 }
 </style>
 
+<style scoped src="./rows.css" />
+
 <style scoped>
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 30px;
-}
 .fonts {
   width: 168px;
 }

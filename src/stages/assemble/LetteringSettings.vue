@@ -74,14 +74,9 @@ const usualDiameter = computed(() => Math.max(10, Math.round(props.lettering.tex
   <label class="row"><span>Join letters that touch</span><ElSwitch size="small" :model-value="lettering.join === true" @change="set('Join', { join: $event === true ? true : undefined })" /></label>
 </template>
 
+<style scoped src="./rows.css" />
+
 <style scoped>
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 30px;
-}
 .text {
   display: block;
   margin-bottom: 4px;

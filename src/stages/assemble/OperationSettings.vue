@@ -81,14 +81,9 @@ const areaCount = computed(() => props.operations.areas.value.length);
   <FilmChoice v-if="'film' in operation" :films="parts.films.value" :model-value="operation.film" aria-label="Film of the operation" @choose="operations.set(operation, change('film', $event.id), $event)" />
 </template>
 
+<style scoped src="./rows.css" />
+
 <style scoped>
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 30px;
-}
 .areas {
   display: flex;
   flex-wrap: wrap;

@@ -78,14 +78,9 @@ const title = computed(() => (props.part.kind === 'group' && props.part.combine 
   </TrayCard>
 </template>
 
+<style scoped src="./rows.css" />
+
 <style scoped>
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 30px;
-}
 .about {
   margin: 0;
   color: var(--ink-soft);
