@@ -217,7 +217,7 @@ function split(layers: readonly DesignLayer[], { from, to, gapMm }: Of<'split'>,
     return builder.build();
   };
   const halves = [side(1), side(-1)];
-  return { layers: layers.map((layer) => ({ ...layer, curves: joinCurves(halves.map((half_) => combineCurves(library, 'common', layer.curves, half_))) })) };
+  return { layers: layers.map((layer) => ({ ...layer, curves: joinCurves(halves.map((plane) => combineCurves(library, 'common', layer.curves, plane))) })) };
 }
 
 function takeOff(layers: readonly DesignLayer[], { pieces }: Of<'takeOff'>, using: OperateWith): Done {
@@ -229,12 +229,12 @@ function otherFilm(layers: readonly DesignLayer[], { pieces, film }: Of<'film'>,
   const { marked, rest, lost } = markedPieces(layers, pieces, using.toMm, using.fromMm);
   const moved = marked.filter(({ filmId }) => filmId !== film);
   if (moved.length === 0) return { layers, lost: lostOf(lost) };
-  const stays = new Set(marked.filter(({ filmId }) => filmId === film).map(({ filmId }) => filmId));
-  const kept = rest.map((layer) => (stays.has(layer.filmId) ? (layers.find(({ filmId }) => filmId === layer.filmId) ?? layer) : layer));
-  const pieces_ = moved.map(({ curves }) => curves);
+  // What lies on that film already stays in it.
+  const kept = rest.map((layer) => (layer.filmId === film ? (layers.find(({ filmId }) => filmId === film) ?? layer) : layer));
+  const outlines = moved.map(({ curves }) => curves);
   const own = kept.find(({ filmId }) => filmId === film);
-  if (own === undefined) return { layers: [...kept, { filmId: film, curves: together(pieces_) }], lost: lostOf(lost) };
-  return { layers: kept.map((layer) => (layer === own ? { ...layer, curves: together([layer.curves, ...pieces_]) } : layer)), lost: lostOf(lost) };
+  if (own === undefined) return { layers: [...kept, { filmId: film, curves: together(outlines) }], lost: lostOf(lost) };
+  return { layers: kept.map((layer) => (layer === own ? { ...layer, curves: together([layer.curves, ...outlines]) } : layer)), lost: lostOf(lost) };
 }
 
 /** @param fills films that are no lines. */

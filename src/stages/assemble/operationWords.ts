@@ -1,4 +1,4 @@
-import { AlignVerticalSpaceAround, BoxSelect, CircleDashed, Combine, CopyPlus, Eraser, Layers2, LoaderCircle, PaintBucket, PenLine, RectangleHorizontal, Scissors, Shirt, Sparkles, Spline, SquareRoundCorner, SwatchBook } from '@lucide/vue';
+import { BoxSelect, CircleDashed, Combine, CopyPlus, Eraser, Layers2, LoaderCircle, PaintBucket, PenLine, RectangleHorizontal, Scissors, Shirt, Sparkles, Spline, SquareRoundCorner, SwatchBook } from '@lucide/vue';
 import type { Film } from '../../core/film/film.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength, type LengthUnit } from '../../core/units/parseLength.ts';
@@ -30,7 +30,6 @@ export const OPERATION_GROUPS: readonly { readonly name: string; readonly kinds:
   { name: 'Around and behind it', kinds: ['border', 'edgeLine', 'field', 'shadow', 'fill'] },
   { name: 'More of it', kinds: ['rows', 'around', 'allowance'] },
 ];
-export const OPERATION_ORDER_ICON = AlignVerticalSpaceAround;
 
 /** An operation as it is first. @param film what it lays down, where it does. @param box of the part, mm. */
 export function newOperation(kind: OperationKind, id: string, film: string, box: { readonly widthMm: number; readonly heightMm: number }): Operation | undefined {
