@@ -94,7 +94,6 @@ const VIEWS = [
     await page.waitForTimeout(600);
   } },
   { name: 'layout', job: 'Crew crest', stage: 'Lay out' },
-  { name: 'layout-copies', job: 'Heron glasses', stage: 'Lay out' },
   { name: 'layout-dark', job: 'Duck race soap', stage: 'Lay out', theme: 'dark' },
   { name: 'separate-nodes', job: 'Crest, one film', stage: 'Separate', theme: 'dark', async act(page) {
     await takeApart(page);
