@@ -11,7 +11,8 @@ import { letterCurves } from '../src/core/lettering/letterCurves.ts';
 import { nodeCount, ringCount, type Curves } from '../src/core/outline/curves.ts';
 import { flatten } from '../src/core/outline/flatten.ts';
 import { joinCurves, transformCurves } from '../src/core/outline/transformCurves.ts';
-import { piecesIndex, hitsAt } from '../src/core/operate/partHits.ts';
+import { hitsAt } from '../src/core/operate/partHits.ts';
+import { piecesIndex } from '../src/core/operate/piecesIndex.ts';
 import { fontFace, type FontLibrary } from '../src/formats/fonts/fontFace.ts';
 import { polygonLibrary } from '../src/formats/polygons/polygonLibrary.ts';
 

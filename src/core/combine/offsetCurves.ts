@@ -1,7 +1,7 @@
 import { CurvesBuilder, isOpenRing, ringCount, type Curves } from '../outline/curves.ts';
 import { settleCurves } from './combineCurves.ts';
 import type { PolygonLibrary } from './polygonLibrary.ts';
-import { directionAt, halvesOf, placeOf, SHORT_MM, sidesOf, speedOf, type Cubic, type Point, type Side } from './sides.ts';
+import { directionAt, halvesOf, placeOf, SHORT_MM, sidesOf, speedOf, turned, type Cubic, type Point, type Side } from './sides.ts';
 
 /** How far an offset curve may lie from its distance, mm. */
 const OFF_MM = 0.003;
@@ -229,7 +229,6 @@ function isFlat([a, b, c, d]: Cubic): boolean {
   return Math.max(away(b), away(c)) < OFF_MM;
 }
 
-const turned = ({ x, y }: Point, rad: number): Point => ({ x: x * Math.cos(rad) - y * Math.sin(rad), y: x * Math.sin(rad) + y * Math.cos(rad) });
 
 /** Signed curvature at an end: above 0 where it turns clockwise on screen. */
 function curvatureAt([a, b, c, d]: Cubic, end: 0 | 1): number {

@@ -1,6 +1,6 @@
 import { coordsOfVerb, CUBIC, CurvesBuilder, isOpenRing, ringCount, type Curves } from '../outline/curves.ts';
 import type { Segments } from './chordMap.ts';
-import { directionAt, placeOf, SHORT_MM, sidesOf, speedOf, type Cubic, type Point } from './sides.ts';
+import { directionAt, placeOf, SHORT_MM, sidesOf, speedOf, turned, type Cubic, type Point } from './sides.ts';
 import { drawStretch } from './stretch.ts';
 
 /** How corners are taken off: by an arc, or by a straight cut. */
@@ -91,7 +91,6 @@ function arcTo(builder: CurvesBuilder, a: Point, along: Point, b: Point, after: 
   builder.cubic(a.x + u.x * handle, a.y + u.y * handle, b.x - v.x * handle, b.y - v.y * handle, b.x, b.y);
 }
 
-const turned = ({ x, y }: Point, rad: number): Point => ({ x: x * Math.cos(rad) - y * Math.sin(rad), y: x * Math.sin(rad) + y * Math.cos(rad) });
 const unit = ({ x, y }: Point): Point => ({ x: x / Math.hypot(x, y), y: y / Math.hypot(x, y) });
 const backwards = ([a, b, c, d]: Cubic): Cubic => [d, c, b, a];
 

@@ -64,3 +64,6 @@ export function halvesOf([a, b, c, d]: Cubic): readonly [Cubic, Cubic] {
     [middle, bcd, cd, d],
   ];
 }
+
+/** A direction turned, clockwise on screen. */
+export const turned = ({ x, y }: Point, rad: number): Point => ({ x: x * Math.cos(rad) - y * Math.sin(rad), y: x * Math.sin(rad) + y * Math.cos(rad) });

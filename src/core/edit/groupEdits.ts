@@ -2,7 +2,7 @@ import { followedBy, IDENTITY } from '../geometry/affine.ts';
 import type { Film } from '../film/film.ts';
 import type { Job } from '../job/job.ts';
 import type { DesignObject, GroupCombine, GroupObject } from '../job/objects.ts';
-import { withFilm } from './objectEdits.ts';
+import { holdsTraced, withFilm } from './objectEdits.ts';
 
 const canBeGrouped = (object: DesignObject): boolean => object.kind !== 'base' && object.kind !== 'holes';
 
@@ -40,8 +40,6 @@ export function withDuplicate(job: Job, id: string, newId: string, byMm: number)
   const twin: DesignObject = { ...renamed(object, newId), placement: { a, b, c, d, e: e + byMm, f: f + byMm } };
   return { ...job, objects: [...job.objects, twin] };
 }
-
-const holdsTraced = (object: DesignObject): boolean => object.kind === 'traced' || (object.kind === 'group' && object.objects.some(holdsTraced));
 
 function renamed<Kind extends DesignObject>(object: Kind, id: string): Kind {
   return object.kind === 'group' ? { ...object, id, objects: object.objects.map((inner, k) => renamed(inner, `${id.slice(0, 34)}-${k}`)) } : { ...object, id };

@@ -34,7 +34,8 @@ export function withObjectChanged<Kind extends DesignObject>(job: Job, id: strin
   return { ...job, objects: job.objects.map(changed) };
 }
 
-const holdsTraced = (object: DesignObject): boolean => object.kind === 'traced' || (object.kind === 'group' && object.objects.some(holdsTraced));
+/** Whether an object is traced, or holds one that is. */
+export const holdsTraced = (object: DesignObject): boolean => object.kind === 'traced' || (object.kind === 'group' && object.objects.some(holdsTraced));
 
 /** Whether an object can be taken off: something traced must be left, which is what the job is made of. */
 export function canLeave({ objects }: Pick<Job, 'objects'>, id: string): boolean {

@@ -7,7 +7,8 @@ import { ringCount } from '../outline/curves.ts';
 import { piecesOf } from '../outline/pieces.ts';
 import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import { alikePieces } from './alikePieces.ts';
-import { hitsAt, liesIn, piecesIndex } from './partHits.ts';
+import { hitsAt, liesIn } from './partHits.ts';
+import { piecesIndex } from './piecesIndex.ts';
 
 describe('pieces like one of them', () => {
   const drop = figureCurves({ form: 'speech', widthMm: 20, heightMm: 14, cornerMm: 2, at: 0.2, tailMm: 4 });

@@ -2,9 +2,9 @@ import { combineCurves, joinOverlaps } from '../combine/combineCurves.ts';
 import { offsetCurves } from '../combine/offsetCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { CurvesBuilder, depthOf, ringCount, type Curves } from '../outline/curves.ts';
-import { piecesOf } from '../outline/pieces.ts';
 import { joinCurves } from '../outline/transformCurves.ts';
-import { ofPieces, pieceAt } from './pieceMarks.ts';
+import { ofPieces } from './pieceMarks.ts';
+import { pieceAt, piecesIndex } from './piecesIndex.ts';
 
 /**
  * What outlines enclose: the areas that have no way out, largest first. Gaps up to `gapMm` are taken for closed: the lines are made broader by half of it, and what they enclose then is grown back.
@@ -25,12 +25,12 @@ export function enclosedCurves(library: PolygonLibrary, lines: readonly Curves[]
 
 /** The enclosed areas around places, grown by a reach under the lines; places that nothing encloses are told. */
 export function fillAt(library: PolygonLibrary, enclosed: Curves, places: readonly { readonly x: number; readonly y: number }[], reachMm: number): { readonly curves: Curves; readonly lost: number } {
-  const pieces = piecesOf(enclosed);
-  const taken = new Set(places.map(({ x, y }) => pieceAt(enclosed, x, y, pieces)));
+  const { pieces } = piecesIndex(enclosed);
+  const taken = new Set(places.map(({ x, y }) => pieceAt(enclosed, x, y)));
   const curves = ofPieces(
     enclosed,
     pieces.filter((_, k) => taken.has(k)),
   );
-  const lost = places.filter(({ x, y }) => pieceAt(enclosed, x, y, pieces) < 0).length;
+  const lost = places.filter(({ x, y }) => pieceAt(enclosed, x, y) < 0).length;
   return { curves: reachMm > 0 ? offsetCurves(library, curves, reachMm) : curves, lost };
 }

@@ -14,7 +14,8 @@ import { piecesOf } from '../outline/pieces.ts';
 import type { Operation } from './operation.ts';
 import { operationSchema } from './operation.ts';
 import { operate, type OperateWith } from './operate.ts';
-import { innerPlace, pieceAt } from './pieceMarks.ts';
+import { innerPlace } from './pieceMarks.ts';
+import { pieceAt } from './piecesIndex.ts';
 
 const library = await loadPolygons();
 const using: OperateWith = { library, order: [], toMm: IDENTITY, fromMm: IDENTITY, perMm: 1 };
@@ -205,7 +206,7 @@ describe('operations on a part', () => {
           const pieces = piecesOf(curves);
           for (const [k, piece] of pieces.entries()) {
             const { x, y } = innerPlace(curves, piece);
-            expect(pieceAt(curves, x, y, pieces)).toBe(k);
+            expect(pieceAt(curves, x, y)).toBe(k);
           }
         }
       }),

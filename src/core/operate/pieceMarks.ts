@@ -1,22 +1,18 @@
 import { placed, type Affine } from '../geometry/affine.ts';
 import type { DesignLayer } from '../assemble/design.ts';
-import { insideRing } from '../outline/checkCurves.ts';
 import { boxOfPoints, CurvesBuilder, ringCount, type Curves } from '../outline/curves.ts';
-import { flatten } from '../outline/flatten.ts';
 import { nestBySense } from '../outline/nestBySense.ts';
-import { piecesOf, type Piece } from '../outline/pieces.ts';
+import type { Piece } from '../outline/pieces.ts';
 import { joinCurves } from '../outline/transformCurves.ts';
 import type { PieceMark } from './operation.ts';
-
-/** Chords for telling what lies where, mm. */
-const CHORD_MM = 0.02;
+import { pieceAt, piecesIndex } from './piecesIndex.ts';
 
 /** Scanlines on which the broadest stretch of a piece is looked for. */
 const LINES = 9;
 
 /** A place well inside of a piece: the middle of the broadest of some stretches across it. */
 export function innerPlace(curves: Curves, { outer, holes }: Pick<Piece, 'outer' | 'holes'>): { x: number; y: number } {
-  const { points, starts } = flatten(curves, CHORD_MM);
+  const { points, starts } = piecesIndex(curves).rings;
   const { top, bottom, left } = boxOfPoints(points, starts[outer], starts[outer + 1]);
   let best = { x: left, y: top, width: -1 };
   for (let line = 1; line <= LINES; line++) {
@@ -36,17 +32,6 @@ function crossingsOf(points: Float64Array, from: number, to: number, y: number):
   for (let i = from, j = to - 1; i < to; j = i++) {
     const [yi, yj] = [points[2 * i + 1], points[2 * j + 1]];
     if (yi > y !== yj > y) found.push(points[2 * i] + ((points[2 * j] - points[2 * i]) * (y - yi)) / (yj - yi));
-  }
-  return found;
-}
-
-/** The number of the smallest piece at a place, in `piecesOf`; −1 where there is none. */
-export function pieceAt(curves: Curves, x: number, y: number, pieces: readonly Piece[] = piecesOf(curves)): number {
-  const rings = flatten(curves, CHORD_MM);
-  let found = -1;
-  for (const [k, { outer, holes, area }] of pieces.entries()) {
-    if (found >= 0 && pieces[found].area <= area) continue;
-    if (insideRing(rings, outer, x, y) && !holes.some((hole) => insideRing(rings, hole, x, y))) found = k;
   }
   return found;
 }
@@ -74,12 +59,12 @@ export function markedPieces(layers: readonly DesignLayer[], marks: readonly Pie
   const lost: LostMark[] = marks.filter(({ film }) => layers.every(({ filmId }) => filmId !== film)).map((mark) => ({ mark }));
   for (const layer of layers) {
     const { filmId, curves } = layer;
-    const pieces = piecesOf(curves);
+    const { pieces } = piecesIndex(curves);
     const taken = new Set<number>();
     for (const mark of marks) {
       if (mark.film !== filmId) continue;
       const { x, y } = placed(toMm, mark.x, mark.y);
-      const piece = pieceAt(curves, x, y, pieces);
+      const piece = pieceAt(curves, x, y);
       if (piece >= 0) taken.add(piece);
       else lost.push({ mark, nearest: nearestPiece(curves, pieces, x, y, filmId, fromMm) });
     }
@@ -94,7 +79,7 @@ export function markedPieces(layers: readonly DesignLayer[], marks: readonly Pie
 }
 
 function nearestPiece(curves: Curves, pieces: readonly Piece[], x: number, y: number, film: string, fromMm: Affine): PieceMark | undefined {
-  const { points, starts } = flatten(curves, CHORD_MM);
+  const { points, starts } = piecesIndex(curves).rings;
   let [found, nearest] = [undefined as Piece | undefined, Infinity];
   for (const piece of pieces) {
     for (let k = starts[piece.outer]; k < starts[piece.outer + 1]; k++) {

@@ -2,6 +2,7 @@ import { offsetCurves, type OffsetCorners } from '../combine/offsetCurves.ts';
 import { combineCurves } from '../combine/combineCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { CurvesBuilder, depthOf, isOpenRing, ringCount, type Curves } from '../outline/curves.ts';
+import { nestRings } from '../outline/nestRings.ts';
 
 /** An opening that would close keeps this share of its half width. */
 const KEPT_OPEN = 0.35;
@@ -31,25 +32,9 @@ export function thickenCurves(library: PolygonLibrary, curves: Curves, byMm: num
 
 /** One ring by itself, clockwise. */
 function alone(curves: Curves, ring: number): Curves {
-  const { verbs, coords, verbStart, coordStart } = curves;
-  const own: Curves = {
-    kind: 'curves',
-    verbs: verbs.slice(verbStart[ring], verbStart[ring + 1]).reverse(),
-    coords: backwards(coords.subarray(coordStart[ring], coordStart[ring + 1])),
-    verbStart: Int32Array.of(0, verbStart[ring + 1] - verbStart[ring]),
-    coordStart: Int32Array.of(0, coordStart[ring + 1] - coordStart[ring]),
-    parent: Int32Array.of(-1),
-  };
-  return own;
-}
-
-function backwards(coords: Float64Array): Float64Array {
-  const turned = new Float64Array(coords.length);
-  for (let i = 0; i < coords.length; i += 2) {
-    turned[i] = coords[coords.length - 2 - i];
-    turned[i + 1] = coords[coords.length - 1 - i];
-  }
-  return turned;
+  const builder = new CurvesBuilder();
+  builder.copy(curves, ring, -1);
+  return nestRings(builder.build());
 }
 
 /** How far an outline can be moved inwards before nothing is left, by halving; it is known to be less than `mostMm`. */

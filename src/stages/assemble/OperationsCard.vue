@@ -87,6 +87,8 @@ function takeNearest(note: OperationNote): void {
 }
 </style>
 
+<style scoped src="../shared/stepList.css" />
+
 <style scoped>
 .list {
   margin: 0 -16px 6px;
@@ -108,60 +110,13 @@ function takeNearest(note: OperationNote): void {
 .icon {
   margin-top: 3px;
 }
-.names {
-  flex: 1;
-  display: grid;
-  border: 0;
-  padding: 0;
-  background: none;
-  color: var(--ink);
-  font: inherit;
-  text-align: left;
-  cursor: pointer;
-}
-.names:focus-visible,
-.tools button:focus-visible {
-  outline: 2px solid var(--madder);
-}
-.name {
-  font-weight: 600;
-}
-.words,
 small {
   color: var(--ink-soft);
-}
-.words {
-  font-size: 12.5px;
-}
-.off .names,
-.off .icon {
-  opacity: 0.55;
 }
 .lost {
   margin: 4px 0;
   color: var(--ochre-text);
   font-size: 12.5px;
-}
-.tools {
-  display: flex;
-  gap: 12px;
-  margin-top: 6px;
-}
-.tools button {
-  display: inline-flex;
-  align-items: center;
-  gap: 4px;
-  border: 0;
-  padding: 2px 0;
-  background: none;
-  color: var(--ink-soft);
-  font: inherit;
-  font-size: 12.5px;
-  cursor: pointer;
-}
-.tools button:disabled {
-  opacity: 0.4;
-  cursor: default;
 }
 .group {
   break-inside: avoid;

@@ -5,8 +5,8 @@ import type { Film } from '../../core/film/film.ts';
 import { inverseOf, placed } from '../../core/geometry/affine.ts';
 import type { Job } from '../../core/job/job.ts';
 import { MAX_MARKS, type Operation, type OperationKind } from '../../core/operate/operation.ts';
-import { piecesIndex } from '../../core/operate/partHits.ts';
-import { innerPlace, pieceAt } from '../../core/operate/pieceMarks.ts';
+import { innerPlace } from '../../core/operate/pieceMarks.ts';
+import { pieceAt, piecesIndex } from '../../core/operate/piecesIndex.ts';
 import { useBench } from '../../stores/bench.ts';
 import { newOperation, OPERATIONS } from './operationWords.ts';
 import { mostSeen, type Parts } from './useParts.ts';
@@ -85,7 +85,7 @@ export function useOperations(parts: Parts) {
     if (curves === undefined || own === undefined) return [];
     const back = inverseOf(own.toMarks);
     const { pieces } = piecesIndex(curves);
-    const filled = new Set((filling.value?.at ?? []).map(({ x, y }) => pieceAt(curves, x, y, pieces)));
+    const filled = new Set((filling.value?.at ?? []).map(({ x, y }) => pieceAt(curves, x, y)));
     return [...pieces.entries()].sort(([, a], [, b]) => b.area - a.area).map(([k, piece]) => {
       const { x, y } = innerPlace(curves, piece);
       return { ...placed(back, x, y), isFilled: filled.has(k) };
@@ -95,14 +95,13 @@ export function useOperations(parts: Parts) {
   function pointArea(x: number, y: number): void {
     const [fill, curves, own] = [filling.value, enclosed.value, part.value];
     if (fill === undefined || curves === undefined || own === undefined) return;
-    const { pieces } = piecesIndex(curves);
     const at = placed(own.toMarks, x, y);
-    const pointed = pieceAt(curves, at.x, at.y, pieces);
+    const pointed = pieceAt(curves, at.x, at.y);
     if (pointed < 0) return;
-    const left = fill.at.filter((each) => pieceAt(curves, each.x, each.y, pieces) !== pointed);
+    const left = fill.at.filter((each) => pieceAt(curves, each.x, each.y) !== pointed);
     if (left.length < fill.at.length) return set(fill, { at: left });
     // What another fill had there goes to this one.
-    const others = list.value.map((each) => (each.kind === 'fill' && each.id !== fill.id ? { ...each, at: each.at.filter((place) => pieceAt(curves, place.x, place.y, pieces) !== pointed) } : each));
+    const others = list.value.map((each) => (each.kind === 'fill' && each.id !== fill.id ? { ...each, at: each.at.filter((place) => pieceAt(curves, place.x, place.y) !== pointed) } : each));
     const filled = others.map((each) => (each === fill ? { ...fill, at: [...fill.at, { x: Math.round(at.x * 1e4) / 1e4, y: Math.round(at.y * 1e4) / 1e4 }] } : each));
     bench.commit(OPERATIONS.fill.name, withOperations(job.value, own.id, filled));
   }

@@ -8,8 +8,9 @@ import type { Job } from '../../core/job/job.ts';
 import { alikePieces } from '../../core/operate/alikePieces.ts';
 import type { Operation, PieceMark } from '../../core/operate/operation.ts';
 import type { OperationNote } from '../../core/operate/operate.ts';
-import { liesIn, piecesIndex, type PieceHit } from '../../core/operate/partHits.ts';
-import { innerPlace, ofPieces, pieceAt } from '../../core/operate/pieceMarks.ts';
+import { liesIn, type PieceHit } from '../../core/operate/partHits.ts';
+import { innerPlace, ofPieces } from '../../core/operate/pieceMarks.ts';
+import { pieceAt, piecesIndex } from '../../core/operate/piecesIndex.ts';
 import type { Bounds, Curves } from '../../core/outline/curves.ts';
 import { nodeCount } from '../../core/outline/curves.ts';
 import { thinPlaces } from '../../core/check/thinPlaces.ts';
@@ -41,7 +42,7 @@ export function usePieces(parts: Parts) {
       const index = piecesIndex(curves);
       const found = new Set(marks.value.filter(({ film }) => film === filmId).map(({ x, y }) => {
         const at = placed(back, x, y);
-        return pieceAt(curves, at.x, at.y, index.pieces);
+        return pieceAt(curves, at.x, at.y);
       }));
       const taken = index.pieces.filter((_, k) => found.has(k));
       return taken.length === 0 ? [] : [{ filmId, curves: ofPieces(curves, taken), pieces: taken, boxes: index.boxes.filter((_, k) => found.has(k)) }];

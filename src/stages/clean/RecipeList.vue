@@ -70,6 +70,8 @@ const move = (step: Step, by: number): void => commit(`Move ${STEP_NAMES[step.ki
   </VueDraggable>
 </template>
 
+<style scoped src="../shared/stepList.css" />
+
 <style scoped>
 .recipe {
   margin: 0;
@@ -92,56 +94,8 @@ const move = (step: Step, by: number): void => commit(`Move ${STEP_NAMES[step.ki
   width: 17px;
   margin-top: 3px;
 }
-.names {
-  flex: 1;
-  display: grid;
-  border: 0;
-  padding: 0;
-  background: none;
-  color: var(--ink);
-  font: inherit;
-  text-align: left;
-  cursor: pointer;
-}
-.names:focus-visible,
-.tools button:focus-visible {
-  outline: 2px solid var(--madder);
-}
-.name {
-  font-weight: 600;
-}
-.words {
-  color: var(--ink-soft);
-  font-size: 12.5px;
-}
-.off .names,
-.off .icon {
-  opacity: 0.55;
-}
-.tools {
-  display: flex;
-  gap: 12px;
-  margin-top: 6px;
-}
-.tools button,
-.grip {
-  display: inline-flex;
-  align-items: center;
-  gap: 4px;
-  border: 0;
-  padding: 2px 0;
-  background: none;
-  color: var(--ink-soft);
-  font: inherit;
-  font-size: 12.5px;
-  cursor: pointer;
-}
 .grip {
   cursor: grab;
-}
-.tools button:disabled {
-  opacity: 0.4;
-  cursor: default;
 }
 .tools :deep(svg) {
   width: 14px;
