@@ -51,6 +51,38 @@ describe('lettering in a design', () => {
     expect(knocked.design.heightMm).toBeCloseTo(whole.design.heightMm, 6);
   });
 
+  it('follows the edge of a part as that moves, and fills one', async () => {
+    const tag: DesignObject = { kind: 'figure', id: 'tag', film: film.id, placement: { a: 1, b: 0, c: 0, d: 1, e: 60, f: 0 }, shape: { form: 'round', widthMm: 40, heightMm: 40 } };
+    const moved: DesignObject = { ...tag, placement: { a: 1, b: 0, c: 0, d: 1, e: 90, f: 7 } };
+    const { placement: _, ...bare } = name;
+    const along = { ...bare, lettering: { ...name.lettering, along: { part: 'tag', heads: 'out', at: 0, awayMm: 1 } } } as DesignObject;
+    const into = { ...bare, lettering: { ...name.lettering, into: { part: 'tag', paddingMm: 2 } } } as DesignObject;
+    const boxOf = async (...objects: DesignObject[]) => {
+      const cut = await cutOf(withObjects(...objects));
+      const [text, round] = ['name', 'tag'].map((id) => cut.parts.find((part) => part.id === id)?.box);
+      if (text === undefined || round === undefined) throw new Error('a part is missing');
+      return { across: (text.left + text.right) / 2 - (round.left + round.right) / 2, above: text.bottom - round.top, tall: text.bottom - text.top, broad: text.right - text.left };
+    };
+    const [first, second] = [await boxOf(tag, along), await boxOf(moved, along)];
+    for (const key of ['across', 'above', 'tall', 'broad'] as const) expect(second[key]).toBeCloseTo(first[key], 6);
+    expect(Math.abs(first.across)).toBeLessThan(1.5);
+    // Below it in the list it follows as well.
+    expect((await boxOf(along, tag)).above).toBeCloseTo(first.above, 6);
+    const inside = await boxOf(tag, into);
+    expect(inside.broad).toBeGreaterThan(22);
+    expect(Math.hypot(inside.broad, inside.tall)).toBeLessThan(40);
+  });
+
+  it('says that what it follows is gone, and does not run in circles', async () => {
+    const follows = (id: string, part: string): DesignObject => ({ ...name, id, lettering: { ...name.lettering, along: { part, heads: 'out', at: 0, awayMm: 0 } } }) as DesignObject;
+    const gone = await cutOf(withObjects(follows('name', 'nothing')));
+    expect(gone.parts.find(({ id }) => id === 'name')?.isAstray).toBe(true);
+    const round = await cutOf(withObjects(follows('name', 'other'), follows('other', 'name')));
+    expect(round.parts.filter(({ isAstray }) => isAstray === true).length).toBeGreaterThanOrEqual(1);
+    const within = await cutOf(withObjects({ kind: 'group', id: 'both', objects: [follows('name', 'both'), bar] }));
+    expect(within.parts.map(({ id }) => id)).toContain('name');
+  });
+
   it('says that a font is not there, and keeps the clean art', async () => {
     const engine = new LocalEngine(decodeFile, { tools: shapeTools });
     const { pictureKey } = await engine.open(files.png.slice(), 'disc.png');

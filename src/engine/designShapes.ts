@@ -4,9 +4,9 @@ import { translation } from '../core/geometry/affine.ts';
 import type { Job } from '../core/job/job.ts';
 import { plainObjects } from '../core/job/objects.ts';
 import type { FontFace } from '../core/lettering/fontFace.ts';
-import { letterCurves } from '../core/lettering/letterCurves.ts';
+import { letterCurves, type LetteredText } from '../core/lettering/letterCurves.ts';
 import type { Lettering } from '../core/lettering/lettering.ts';
-import { boundsOf, type Curves } from '../core/outline/curves.ts';
+import { boundsOf } from '../core/outline/curves.ts';
 import { transformCurves } from '../core/outline/transformCurves.ts';
 import { needsShapes, type DesignShapes } from '../core/run/designRun.ts';
 import { canonicalJson } from '../core/task/hash.ts';
@@ -25,7 +25,7 @@ const MOST_KEPT = 100;
 
 /** Sets the letterings of jobs and keeps them: each keystroke sets one anew and no other. */
 export class ShapeMaker {
-  private readonly kept = new Map<string, Curves>();
+  private readonly kept = new Map<string, LetteredText>();
 
   constructor(private readonly tools: ShapeTools | undefined) {}
 
@@ -42,19 +42,16 @@ export class ShapeMaker {
     if (!needsShapes(job)) return undefined;
     const tools = this.using;
     const library = await tools.polygons();
-    const lettered = new Map<string, Curves>();
+    const lettered = new Map<string, LetteredText>();
     for (const { id, lettering } of letterings) lettered.set(id, await this.set(library, lettering, tools));
     return { library, lettered };
   }
 
-  private async set(library: PolygonLibrary, lettering: Lettering, tools: ShapeTools): Promise<Curves> {
+  private async set(library: PolygonLibrary, lettering: Lettering, tools: ShapeTools): Promise<LetteredText> {
     const key = canonicalJson(lettering);
     const known = this.kept.get(key);
     if (known !== undefined) return known;
-    const { curves } = letterCurves(library, await tools.font(lettering.font), lettering);
-    const box = boundsOf(curves);
-    // By the middle of its box a text stays in its place while it is typed, and when it goes on a circle.
-    const set = box === undefined ? curves : transformCurves(curves, translation(-(box.left + box.right) / 2, -(box.top + box.bottom) / 2));
+    const set = inTheMiddle(letterCurves(library, await tools.font(lettering.font), lettering));
     this.kept.set(key, set);
     for (const [oldest] of this.kept) {
       if (this.kept.size <= MOST_KEPT) break;
@@ -62,4 +59,11 @@ export class ShapeMaker {
     }
     return set;
   }
+}
+
+/** By the middle of its box a text stays in its place while it is typed, and when it goes on a circle. One that another part places has its letters where they were set. */
+function inTheMiddle(text: LetteredText): LetteredText {
+  const box = boundsOf(text.curves);
+  if (box === undefined || text.letters !== undefined) return text;
+  return { ...text, curves: transformCurves(text.curves, translation(-(box.left + box.right) / 2, -(box.top + box.bottom) / 2)) };
 }

@@ -15,6 +15,23 @@ export interface LetteredText {
   readonly curves: Curves;
   /** Characters that the font does not have, each once. */
   readonly missing: readonly string[];
+  /** Of a text that another part gives its place: where each of its letters is, on straight lines. It is neither joined nor thickened yet. */
+  readonly letters?: readonly SetLetter[];
+}
+
+/** A letter of a text on straight lines, mm. */
+export interface SetLetter {
+  /** Its outlines, in a row. */
+  readonly firstRing: number;
+  readonly rings: number;
+  /** The middle of its room, and its foot. */
+  readonly xMm: number;
+  readonly footMm: number;
+  /** How broad its room is, and how far its middle is along its line from the line's middle. */
+  readonly advanceMm: number;
+  readonly fromMiddleMm: number;
+  /** Lines that follow below its own. */
+  readonly linesBelow: number;
 }
 
 interface PlacedGlyph {
@@ -43,19 +60,25 @@ export function letterCurves(library: PolygonLibrary, face: FontFace, lettering:
   };
   const longest = Math.max(...lines.map(widthOf));
   const builder = new CurvesBuilder();
+  const letters: SetLetter[] = [];
   let rings = 0;
   for (const [k, line] of lines.entries()) {
+    const downMm = k * lineSpacing * heightMm;
     for (const placed of line) {
-      const where = around === undefined ? onLine(placed, lettering, line, longest, k * lineSpacing * heightMm) : onCircle(placed, line, around, (around.side === 'top' ? lines.length - 1 - k : k) * lineSpacing * heightMm, heightMm);
+      const where = around === undefined ? onLine(placed, lettering, line, longest, downMm) : onCircle(placed, line, around, (around.side === 'top' ? lines.length - 1 - k : k) * lineSpacing * heightMm, heightMm);
       const own = transformCurves(outlineOf(placed.glyph), where);
       for (let ring = 0; ring < ringCount(own); ring++) builder.copy(own, ring, own.parent[ring] < 0 ? -1 : rings + own.parent[ring]);
+      const toMiddle = placed.advanceMm / 2;
+      letters.push({ firstRing: rings, rings: ringCount(own), xMm: where.e + toMiddle, footMm: downMm, advanceMm: placed.advanceMm, fromMiddleMm: placed.xMm + toMiddle - widthOf(line) / 2, linesBelow: lines.length - 1 - k });
       rings += ringCount(own);
     }
   }
-  const set = finished(library, fitted(builder.build(), lettering), lettering);
+  if (rings === 0) throw new AppError('nothingToCut');
+  const missing = [...new Set(lines.flat().flatMap(({ glyph }) => (glyph.isMissing ? [glyph.text] : [])))];
+  if (lettering.along !== undefined || lettering.into !== undefined) return { curves: builder.build(), missing, letters };
+  const set = finishLetters(library, fitted(builder.build(), lettering), lettering);
   if (ringCount(set) === 0) throw new AppError('nothingToCut');
-  const missing = new Set(lines.flat().flatMap(({ glyph }) => (glyph.isMissing ? [glyph.text] : [])));
-  return { curves: set, missing: [...missing] };
+  return { curves: set, missing };
 }
 
 /** A line's glyphs one after the other. */
@@ -99,7 +122,8 @@ function fitted(curves: Curves, { widthMm, mostWidthMm, whenWider = 'smaller' }:
   return transformCurves(curves, { a: across, b: 0, c: 0, d: widthMm === undefined && whenWider === 'smaller' ? across : 1, e: 0, f: 0 });
 }
 
-function finished(library: PolygonLibrary, curves: Curves, { join, thickenMm = 0 }: Lettering): Curves {
+/** Joins and thickens letters that are in their places, as their text says. */
+export function finishLetters(library: PolygonLibrary, curves: Curves, { join, thickenMm = 0 }: Pick<Lettering, 'join' | 'thickenMm'>): Curves {
   const joined = join === true || thickenMm !== 0 ? joinOverlaps(library, curves) : curves;
   return offsetCurves(library, joined, thickenMm);
 }

@@ -17,6 +17,20 @@ export const letteringSchema = z.strictObject({
   align: z.enum(['left', 'middle', 'right']).optional(),
   /** On a circle: the feet of the letters stand on it, outside of it or, along the bottom, inside. */
   around: z.strictObject({ diameterMm: z.number().min(1).max(5000), side: z.enum(['top', 'bottom']) }).optional(),
+  /** On the outermost outline of another part of the design, which it follows. */
+  along: z
+    .strictObject({
+      part: z.string().min(1).max(40),
+      /** Which way the heads of the letters point. */
+      heads: z.enum(['out', 'in']),
+      /** Where the middle of the text is: share of the outline's length, clockwise from above its middle. */
+      at: z.number().min(0).max(1),
+      /** How far outside of the outline the feet stand, inside below 0, mm. */
+      awayMm: z.number().min(-500).max(500),
+    })
+    .optional(),
+  /** As large as it can be inside of another part of the design, and no nearer to its edge than this, mm. */
+  into: z.strictObject({ part: z.string().min(1).max(40), paddingMm: z.number().min(0).max(500) }).optional(),
   /** Made as wide as this by narrowing or spreading the letters, mm. */
   widthMm: z.number().min(0.5).max(10_000).optional(),
   /** No wider than this, mm: a longer text is made smaller, or narrower alone. */

@@ -7,11 +7,15 @@ import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
 import { followedBy, IDENTITY, inverseOf, type Affine } from '../geometry/affine.ts';
 import type { Job } from '../job/job.ts';
-import { plainObjects, type DesignObject, type GroupObject, type TracedObject } from '../job/objects.ts';
+import { finishLetters, type LetteredText } from '../lettering/letterCurves.ts';
+import { lettersAlong } from '../lettering/lettersAlong.ts';
+import { lettersInto } from '../lettering/lettersInto.ts';
+import { plainObjects, type DesignObject, type GroupObject, type LetteringObject, type TracedObject } from '../job/objects.ts';
 import { operate, seenBelow, type OperationNote } from '../operate/operate.ts';
 import { CurvesBuilder, type Curves } from '../outline/curves.ts';
 import { pictureFromFrame } from '../outline/heldOutline.ts';
 import { nestRings } from '../outline/nestRings.ts';
+import { withoutOpenings } from '../outline/offsetOutline.ts';
 import { curvesFromPathData } from '../outline/pathData.ts';
 import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import { PROCESSES } from '../process/processes.ts';
@@ -25,6 +29,8 @@ export interface DesignPart extends PartInDesign {
   readonly toMarks: Affine;
   /** What is to be told of its operations. */
   readonly notes?: readonly OperationNote[] | undefined;
+  /** Whether it is lettering whose place another part gives, and that is gone or has no room for it. */
+  readonly isAstray?: boolean | undefined;
 }
 
 /** All objects of a job put together and checked. */
@@ -42,8 +48,8 @@ export interface DesignRun {
 /** What lettering became, and what combines outlines: a job without either, and without operations, needs none of it. */
 export interface DesignShapes {
   readonly library: PolygonLibrary;
-  /** Outlines of the lettering, mm, by the object's id. */
-  readonly lettered: ReadonlyMap<string, Curves>;
+  /** The letterings set, mm, by the object's id. */
+  readonly lettered: ReadonlyMap<string, LetteredText>;
 }
 
 /** Whether a job's design cannot be made without `DesignShapes`. */
@@ -75,7 +81,7 @@ export function designRun(
   shapes?: DesignShapes,
   remember: RememberPart = (_, make) => make(),
 ): DesignRun {
-  const made: Made = { outlined, arts, shapes, remember, order: job.films.map(({ id }) => id), places: new Map(), frames: new Map(), notes: new Map() };
+  const made: Made = { outlined, arts, shapes, remember, order: job.films.map(({ id }) => id), objects: job.objects, places: new Map(), frames: new Map(), notes: new Map(), astray: new Set(), busy: new Set() };
   const placed = job.objects.flatMap((object) => layersOf(object, IDENTITY, made));
   const cutOut = shapes === undefined ? undefined : (from: Curves, what: Curves): Curves => combineCurves(shapes.library, 'cutOut', from, what);
   const { design, moved, parts } = composeDesign(placed, made.order, cutOut, fromAll(job, made));
@@ -84,7 +90,7 @@ export function designRun(
   const findings = cutCheck(design, { ...PROCESSES[job.process], picturePxPerMm: coarsestOf(places, arts) });
   const told = parts.map((part): DesignPart => {
     const notes = made.notes.get(part.id);
-    return { ...part, toMarks: followedBy(back, made.frames.get(part.id) ?? IDENTITY), ...(notes === undefined || notes.length === 0 ? {} : { notes }) };
+    return { ...part, toMarks: followedBy(back, made.frames.get(part.id) ?? IDENTITY), ...(notes === undefined || notes.length === 0 ? {} : { notes }), ...(made.astray.has(part.id) ? { isAstray: true } : {}) };
   });
   return { design, places, findings, parts: told, originMm: { x: moved.e, y: moved.f } };
 }
@@ -96,6 +102,10 @@ interface Made {
   readonly shapes: DesignShapes | undefined;
   readonly remember: RememberPart;
   readonly order: readonly string[];
+  readonly objects: readonly DesignObject[];
+  /** Letterings whose place is being asked of another part, so that two do not follow each other. */
+  readonly busy: Set<string>;
+  readonly astray: Set<string>;
   /** Filled as objects are met: where traced ones lie, from the objects' common mm to the frame of marks, and what is told of operations. */
   readonly places: Map<string, TracedPlace>;
   readonly frames: Map<string, Affine>;
@@ -147,8 +157,8 @@ function ownLayers(object: LayeredObject, placement: Affine, made: Made): OwnLay
   const { a, b, c, d } = placement;
   const using = { library: shapes.library, order, fromMm, toMm: inverseOf(fromMm), perMm: 1 / Math.sqrt(Math.abs(a * d - b * c)) };
   const make = (): OwnLayers => operate(plain, operations, using);
-  // Groups are made of others, whose outlines are not known by a key of their own.
-  return object.kind === 'group' ? make() : made.remember([sourceOf(object, made), operations, order, using.perMm, using.toMm], make);
+  // Groups are made of others, whose outlines are not known by a key of their own, and so is what follows another part.
+  return object.kind === 'group' || isFollowing(object) ? make() : made.remember([sourceOf(object, made), operations, order, using.perMm, using.toMm], make);
 }
 
 /** What the outlines of an object follow from, without its operations and its place. */
@@ -164,8 +174,41 @@ function plainLayers(object: LayeredObject, placement: Affine, made: Made): read
     const found = made.outlined.get(object.id);
     return found === undefined ? undefined : tracedLayers(object, found, placement, made);
   }
-  const curves = object.kind === 'figure' ? figureCurves(object.shape) : made.shapes?.lettered.get(object.id);
+  const curves = object.kind === 'figure' ? figureCurves(object.shape) : letters(object, placement, made);
   return curves === undefined ? undefined : [{ filmId: object.film, curves }];
+}
+
+const isFollowing = (object: DesignObject): boolean => object.kind === 'lettering' && (object.lettering.along !== undefined || object.lettering.into !== undefined);
+
+/** A lettering's outlines in its own mm. One that follows another part lies where that says, before its own placement; straight where the part is gone. */
+function letters(object: LetteringObject, placement: Affine, made: Made): Curves | undefined {
+  const { shapes, busy, astray } = made;
+  const text = shapes?.lettered.get(object.id);
+  const { lettering } = object;
+  const part = lettering.along?.part ?? lettering.into?.part;
+  if (shapes === undefined || text === undefined || part === undefined) return text?.curves;
+  const { library } = shapes;
+  const around = object.placement === undefined ? placement : followedBy(inverseOf(object.placement), placement);
+  const isRound = busy.has(object.id);
+  busy.add(object.id);
+  const layers = isRound ? [] : layersWithin(part, made.objects, IDENTITY, made);
+  busy.delete(object.id);
+  const whole = transformCurves(joinOverlaps(library, joinCurves(layers.map(({ curves }) => curves))), inverseOf(around));
+  const follow = lettering.along === undefined ? lettersInto : lettersAlong;
+  const set = layers.length === 0 ? undefined : follow(library, text, lettering.along === undefined ? whole : withoutOpenings(whole), lettering);
+  if (set === undefined) astray.add(object.id);
+  return set ?? finishLetters(library, text.curves, lettering);
+}
+
+/** The layers of the object of an id as they lie in the objects' common mm; none where there is no such object. */
+function layersWithin(id: string, objects: readonly DesignObject[], around: Affine, made: Made): DesignLayer[] {
+  for (const object of objects) {
+    if (object.id === id) return layersOf(object, around, made).flatMap(({ layers, placement }) => layers.map((layer) => (placement === undefined ? layer : { ...layer, curves: transformCurves(layer.curves, placement) })));
+    if (object.kind !== 'group') continue;
+    const within = layersWithin(id, object.objects, object.placement === undefined ? around : followedBy(object.placement, around), made);
+    if (within.length > 0) return within;
+  }
+  return [];
 }
 
 /** What a group's objects become in its own mm: film by film as they lie, or put together as it says. */

@@ -1,3 +1,4 @@
+import bidiFactory from 'bidi-js';
 import { AppError } from '../../core/errors/appError.ts';
 import type { FontFace, GlyphCommand, ShapedGlyph } from '../../core/lettering/fontFace.ts';
 import { glyphCurves } from '../../core/lettering/glyphCurves.ts';
@@ -14,8 +15,9 @@ interface LibraryFont {
   readonly ascent: number;
   readonly descent: number;
   readonly familyName: string | null;
-  layout(text: string): { readonly glyphs: readonly LibraryGlyph[]; readonly positions: readonly { readonly xAdvance: number; readonly xOffset: number; readonly yOffset: number }[] };
+  layout(text: string, features?: undefined, script?: undefined, language?: undefined, direction?: 'ltr' | 'rtl'): { readonly glyphs: readonly LibraryGlyph[]; readonly positions: readonly { readonly xAdvance: number; readonly xOffset: number; readonly yOffset: number }[] };
   glyphForCodePoint(codePoint: number): LibraryGlyph;
+  hasGlyphForCodePoint(codePoint: number): boolean;
 }
 
 interface LibraryGlyph {
@@ -62,13 +64,55 @@ export function fontFace(library: FontLibrary, bytes: Uint8Array, file: string, 
     shape: (line) =>
       guarded(() => {
         if (line === '') return [];
-        const { glyphs, positions } = font.layout(line);
-        return glyphs.map((glyph, k): ShapedGlyph => {
-          const { xAdvance, xOffset, yOffset } = positions[k];
-          return { id: glyph.id, advance: xAdvance, xOffset, yOffset, outline: outlineOf(glyph), isMissing: glyph.id === 0, text: String.fromCodePoint(...glyph.codePoints) };
+        return stretchesOf(line).flatMap(({ text, direction }) => {
+          const { glyphs, positions } = font.layout(text, undefined, undefined, undefined, direction);
+          // The library gives one stand-in for all that is missing, which knows the first of them alone.
+          const missing = [...text].filter((sign) => !font.hasGlyphForCodePoint(sign.codePointAt(0) as number));
+          if (direction === 'rtl') missing.reverse();
+          return glyphs.map((glyph, k): ShapedGlyph => {
+            const { xAdvance, xOffset, yOffset } = positions[k];
+            const isMissing = glyph.id === 0;
+            return { id: glyph.id, advance: xAdvance, xOffset, yOffset, outline: outlineOf(glyph), isMissing, text: (isMissing ? missing.shift() : undefined) ?? String.fromCodePoint(...glyph.codePoints) };
+          });
         });
       }),
   };
+}
+
+interface Stretch {
+  readonly text: string;
+  readonly direction?: 'ltr' | 'rtl' | undefined;
+}
+
+/** Scripts that are written from right to left, and signs that turn the direction. */
+const FROM_THE_RIGHT = /[\u0590-\u08ff\u200f\u202b\u202e\u2067\ufb1d-\ufdff\ufe70-\ufefc\u{10800}-\u{10fff}\u{1e800}-\u{1efff}]/u;
+
+/** The stretches of a line that run one way, as they stand from left to right (Unicode Standard Annex #9, rules L2 and L4; the levels are the library's). */
+function stretchesOf(line: string): Stretch[] {
+  if (!FROM_THE_RIGHT.test(line)) return [{ text: line }];
+  const bidi = (levelsOfWriting ??= bidiFactory());
+  const { levels } = bidi.getEmbeddingLevels(line);
+  const stretches: { text: string; level: number }[] = [];
+  for (let k = 0; k < line.length; k++) {
+    const last = stretches.at(-1);
+    const sign = (levels[k] % 2 === 1 ? bidi.getMirroredCharacter(line[k]) : null) ?? line[k];
+    if (last === undefined || levels[k] !== levels[k - 1]) stretches.push({ text: sign, level: levels[k] });
+    else last.text += sign;
+  }
+  for (let level = Math.max(...levels); level > 0; level--) reverseRuns(stretches, level);
+  return stretches.map(({ text, level }) => ({ text, direction: level % 2 === 1 ? 'rtl' : 'ltr' }));
+}
+let levelsOfWriting: ReturnType<typeof bidiFactory> | undefined;
+
+/** Turns each row of stretches of a level, or a higher one, around. */
+function reverseRuns(stretches: { level: number }[], level: number): void {
+  for (let from = 0; from < stretches.length; from++) {
+    if (stretches[from].level < level) continue;
+    let to = from;
+    while (to + 1 < stretches.length && stretches[to + 1].level >= level) to++;
+    stretches.splice(from, to - from + 1, ...stretches.slice(from, to + 1).reverse());
+    from = to;
+  }
 }
 
 /** The height of its H as it is drawn, which is what one measures; what the font says where it has none. */

@@ -8,6 +8,7 @@ import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import FontChoice from './FontChoice.vue';
+import LetteringPlace from './LetteringPlace.vue';
 import type { Parts } from './useParts.ts';
 
 /** What is written, and how it is set. It is seen on the table with each keystroke. */
@@ -43,9 +44,8 @@ function typed(): void {
 const hasLines = computed(() => props.lettering.text.includes('\n'));
 const ALIGN = { left: 'left', middle: 'middle', right: 'right' } as const;
 const WIDER = { smaller: 'smaller', narrower: 'narrower' } as const;
-const SIDES = { top: 'over the top', bottom: 'along the bottom' } as const;
-/** A circle on which the text takes about a third. */
-const usualDiameter = computed(() => Math.max(10, Math.round(props.lettering.text.length * props.lettering.heightMm * 0.6)));
+/** How wide a text comes out is up to the part that it lies in or follows. */
+const isFree = computed(() => props.lettering.along === undefined && props.lettering.into === undefined);
 </script>
 
 <template>
@@ -54,20 +54,16 @@ const usualDiameter = computed(() => Math.max(10, Math.round(props.lettering.tex
     <textarea :value="text" :maxlength="MAX_LETTERS" rows="2" spellcheck="false" @input="type(($event.target as HTMLTextAreaElement).value)" @change="typed" />
   </label>
   <FontChoice :font="lettering.font" :text="lettering.text" :capital-mm="lettering.heightMm" @choose="set('Font', { font: $event })" />
-  <QuantityInput kind="length" label="Capital height" :unit="settings.unit" :model-value="lettering.heightMm" :least="0.5" :most="2000" @change="drag({ heightMm: $event })" @done="set('Height', { heightMm: $event })" @cancel="bench.revert" />
+  <QuantityInput kind="length" :label="lettering.into === undefined ? 'Capital height' : 'Capital height when free'" :unit="settings.unit" :model-value="lettering.heightMm" :least="0.5" :most="2000" @change="drag({ heightMm: $event })" @done="set('Height', { heightMm: $event })" @cancel="bench.revert" />
   <QuantityInput label="Letter spacing" suffix="%" :model-value="100 * (lettering.spacing ?? 0)" :least="-50" :most="500" @change="drag({ spacing: $event / 100 })" @done="set('Spacing', { spacing: $event / 100 })" @cancel="bench.revert" />
   <template v-if="hasLines">
     <QuantityInput label="Line spacing" suffix="%" :model-value="100 * (lettering.lineSpacing ?? DEFAULT_LETTERING.lineSpacing)" :least="50" :most="1000" @change="drag({ lineSpacing: $event / 100 })" @done="set('Line spacing', { lineSpacing: $event / 100 })" @cancel="bench.revert" />
     <label class="row"><span>Lines stand</span><ChoiceInput label="Lines stand" small :choices="ALIGN" :model-value="lettering.align ?? DEFAULT_LETTERING.align" @choose="set('Lines', { align: $event })" /></label>
   </template>
-  <label class="row"><span>On a circle</span><ElSwitch size="small" :model-value="lettering.around !== undefined" @change="set('Circle', { around: $event === true ? { diameterMm: usualDiameter, side: 'top' } : undefined })" /></label>
-  <template v-if="lettering.around !== undefined">
-    <QuantityInput kind="length" label="Circle diameter" :unit="settings.unit" :model-value="lettering.around.diameterMm" :least="1" :most="5000" @change="drag({ around: { ...lettering.around, diameterMm: $event } })" @done="set('Circle', { around: { ...lettering.around, diameterMm: $event } })" @cancel="bench.revert" />
-    <label class="row"><span>Reads</span><ChoiceInput label="Reads" small :choices="SIDES" :model-value="lettering.around.side" @choose="set('Circle', { around: { diameterMm: lettering.around.diameterMm, side: $event } })" /></label>
-  </template>
+  <LetteringPlace :parts="parts" :lettering="lettering" />
   <QuantityInput kind="length" label="Thicken" :unit="settings.unit" :model-value="lettering.thickenMm ?? 0" :least="-20" :most="20" @change="drag({ thickenMm: $event === 0 ? undefined : $event })" @done="set('Thicken', { thickenMm: $event === 0 ? undefined : $event })" @cancel="bench.revert" />
-  <label class="row"><span>No wider than</span><ElSwitch size="small" aria-label="No wider than" :model-value="lettering.mostWidthMm !== undefined" @change="set('Width', { mostWidthMm: $event === true ? Math.max(10, Math.round(parts.box.value === undefined ? 200 : parts.box.value.right - parts.box.value.left)) : undefined, whenWider: undefined })" /></label>
-  <template v-if="lettering.mostWidthMm !== undefined">
+  <label v-if="isFree" class="row"><span>No wider than</span><ElSwitch size="small" aria-label="No wider than" :model-value="lettering.mostWidthMm !== undefined" @change="set('Width', { mostWidthMm: $event === true ? Math.max(10, Math.round(parts.box.value === undefined ? 200 : parts.box.value.right - parts.box.value.left)) : undefined, whenWider: undefined })" /></label>
+  <template v-if="isFree && lettering.mostWidthMm !== undefined">
     <QuantityInput kind="length" label="Most width" :unit="settings.unit" :model-value="lettering.mostWidthMm" :least="0.5" :most="10000" @change="drag({ mostWidthMm: $event })" @done="set('Width', { mostWidthMm: $event })" @cancel="bench.revert" />
     <label class="row"><span>A longer text is made</span><ChoiceInput label="A longer text is made" small :choices="WIDER" :model-value="lettering.whenWider ?? 'smaller'" @choose="set('Width', { whenWider: $event })" /></label>
   </template>

@@ -28,7 +28,7 @@ export interface PartRow {
   /** In how many groups it lies. */
   readonly depth: number;
   readonly operations: number;
-  /** Whether an operation did not find what it is for. */
+  /** Whether an operation did not find what it is for, or lettering the part that it follows. */
   readonly isLost: boolean;
 }
 
@@ -62,7 +62,7 @@ export function useParts() {
         cutsOut: ('cutsOut' in object && object.cutsOut === true) || object.kind === 'holes',
         depth,
         operations: 'operations' in object ? (object.operations?.length ?? 0) : 0,
-        isLost: partById.value.get(object.id)?.notes?.some(({ lost }) => lost > 0) === true,
+        isLost: partById.value.get(object.id)?.notes?.some(({ lost }) => lost > 0) === true || partById.value.get(object.id)?.isAstray === true,
       },
       ...(object.kind === 'group' ? rowsOf(object.objects, depth + 1) : []),
     ]);
