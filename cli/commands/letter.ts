@@ -1,10 +1,10 @@
 import { AppError } from '../../src/core/errors/appError.ts';
 import { translation } from '../../src/core/geometry/affine.ts';
-import { SHIPPED_FONTS } from '../../src/core/lettering/fonts.ts';
 import { letterCurves } from '../../src/core/lettering/letterCurves.ts';
 import { letteringSchema, MAX_LETTERS, type Lettering } from '../../src/core/lettering/lettering.ts';
 import { boundsOf, type Bounds } from '../../src/core/outline/curves.ts';
 import { transformCurves } from '../../src/core/outline/transformCurves.ts';
+import { fontsWith } from '../../src/engine/fontsWith.ts';
 import { writeOutlineSvg } from '../../src/formats/svg/writeSvg.ts';
 import { choiceOption, FORCE_OPTION, lengthOption, numberOption, required, type Parsed } from '../arguments.ts';
 import { loadFont } from '../loadFont.ts';
@@ -42,7 +42,7 @@ export const letter: Command = {
     const lettering = letteringOf(text.replaceAll('\\n', '\n'), name, parsed);
     const colour = parsed.values.get('color') ?? '#1c2b4a';
     if (!/^#[0-9a-f]{6}$/i.test(colour)) throw new AppError('badValue', { name: '--color', value: colour, takes: '#rrggbb' });
-    const face = await loadFont(name);
+    const face = await loadFont(name, lettering.text);
     const outputs = await Outputs.of([], parsed.values.has('force'));
     const library = await loadPolygons();
     const set = (around?: Lettering['around']): ReturnType<typeof letterCurves> => letterCurves(library, face, around === undefined ? lettering : { ...lettering, around });
@@ -50,7 +50,7 @@ export const letter: Command = {
     const box = boundsOf(curves) as Bounds;
     const film = { id: face.name, name: text.split('\\n')[0].slice(0, 60).trim() || 'Lettering', colour: colour.toLowerCase() };
     await outputs.write(out, writeOutlineSvg([{ film, curves: transformCurves(curves, translation(-box.left, -box.top)) }], box.right - box.left, box.bottom - box.top, text));
-    if (missing.length > 0) console.err(`${face.name} has no ${missing.map((each) => `“${each}”`).join(', ')}. ${await fontsWith(missing)}\n`);
+    if (missing.length > 0) console.err(`${face.name} has no ${missing.map((each) => `“${each}”`).join(', ')}. ${await whichHave(missing)}\n`);
     return 0;
   },
 };
@@ -87,12 +87,7 @@ function circleOf(parsed: Parsed, box: Bounds | undefined): NonNullable<Letterin
 }
 
 /** Which fonts have characters that one lacks. */
-async function fontsWith(missing: readonly string[]): Promise<string> {
-  const having: string[] = [];
-  for (const { name } of SHIPPED_FONTS) {
-    const face = await loadFont(name);
-    if (face.shape(missing.join('')).every(({ isMissing }) => !isMissing)) having.push(name);
-    if (having.length === 3) break;
-  }
+async function whichHave(missing: readonly string[]): Promise<string> {
+  const having = await fontsWith(missing.join(''), loadFont);
   return having.length === 0 ? 'No shipped font has it: give a font file.' : `${having.join(', ')} ${having.length === 1 ? 'has' : 'have'}.`;
 }

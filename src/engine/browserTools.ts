@@ -1,12 +1,13 @@
 import { AppError } from '../core/errors/appError.ts';
 import type { PolygonLibrary } from '../core/combine/polygonLibrary.ts';
 import type { FontFace } from '../core/lettering/fontFace.ts';
-import { fontNamed } from '../core/lettering/fonts.ts';
+import { fontNamed, hasLetters } from '../core/lettering/fonts.ts';
 import { fontFace, type FontLibrary } from '../formats/fonts/fontFace.ts';
 import { ownFont } from '../formats/fonts/ownFonts.ts';
 import { polygonLibrary } from '../formats/polygons/polygonLibrary.ts';
 import type { ShapeTools } from './designShapes.ts';
 import { FONT_ADDRESSES } from './fontAddresses.ts';
+import { FONT_SUBSETS } from './fontSubsets.ts';
 
 let library: Promise<PolygonLibrary> | undefined;
 const faces = new Map<string, Promise<FontFace>>();
@@ -21,30 +22,42 @@ export const browserTools: ShapeTools = {
     return library;
   },
   readFont,
-  font(name) {
-    let face = faces.get(name);
-    if (face === undefined) {
-      face = load(name);
-      faces.set(name, face);
-      // One that could not be fetched is tried again the next time.
-      face.catch(() => faces.delete(name));
-    }
-    return face;
+  async font(name, text = '') {
+    const face = await keptFace(name, () => load(name));
+    return hasLetters(face, text) ? face : keptFace(`${name}, all letters`, () => load(name, true));
   },
 };
+
+function keptFace(key: string, make: () => Promise<FontFace>): Promise<FontFace> {
+  let face = faces.get(key);
+  if (face === undefined) {
+    face = make();
+    faces.set(key, face);
+    // One that could not be fetched is tried again the next time.
+    face.catch(() => faces.delete(key));
+  }
+  return face;
+}
 
 async function readFont(bytes: Uint8Array, file: string): Promise<FontFace> {
   return fontFace((await import('fontkit')) as unknown as FontLibrary, bytes, file);
 }
 
-async function load(name: string): Promise<FontFace> {
+/** @param whole with all further letters that a shipped font has. */
+async function load(name: string, whole = false): Promise<FontFace> {
+  const fontkit = (await import('fontkit')) as unknown as FontLibrary;
   const shipped = fontNamed(name);
   const address = shipped === undefined ? undefined : FONT_ADDRESSES[shipped.name];
   if (address === undefined) {
     const bytes = await ownFont(name);
     if (bytes === undefined) throw new AppError('badFont', { file: name, reason: 'it is none of the shipped fonts, and its file was not brought in on this computer' });
-    return fontFace((await import('fontkit')) as unknown as FontLibrary, bytes, name, name);
+    return fontFace(fontkit, bytes, name, name);
   }
-  const [fontkit, { default: file }] = await Promise.all([import('fontkit'), address()]);
-  return fontFace(fontkit as unknown as FontLibrary, new Uint8Array(await (await fetch(file)).arrayBuffer()), name, name);
+  const further = whole ? Object.values(FONT_SUBSETS[shipped?.name ?? name] ?? {}) : [];
+  const [first, ...more] = await Promise.all([address, ...further].map(fetched));
+  return fontFace(fontkit, first, name, name, more);
+}
+
+async function fetched(address: () => Promise<{ readonly default: string }>): Promise<Uint8Array> {
+  return new Uint8Array(await (await fetch((await address()).default)).arrayBuffer());
 }

@@ -22,6 +22,7 @@ export const HANDED_OVER: HandedOver = {
   drawing: nothing,
   fontName: nothing,
   fontsLike: nothing,
+  fontsWith: nothing,
   cancel: nothing,
 };
 

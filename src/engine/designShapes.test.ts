@@ -1,5 +1,8 @@
+import { readdirSync } from 'node:fs';
+import { dirname } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { decodeFile } from '../../cli/decodeFile.ts';
+import { packagePath } from '../../cli/packageFile.ts';
 import { shapeTools } from '../../cli/shapeTools.ts';
 import { discFiles } from '../../tests/fixtures/files.ts';
 import { sizedJob } from '../../tests/fixtures/jobWith.ts';
@@ -12,6 +15,7 @@ import { readJob } from '../core/job/readJob.ts';
 import { SHIPPED_FONTS } from '../core/lettering/fonts.ts';
 import { ringArea, ringCount, type Curves } from '../core/outline/curves.ts';
 import { FONT_ADDRESSES } from './fontAddresses.ts';
+import { FONT_SUBSETS } from './fontSubsets.ts';
 import { LocalEngine } from './localEngine.ts';
 
 const files = await discFiles();
@@ -93,6 +97,11 @@ describe('lettering in a design', () => {
 
   it('has an address in the browser for every shipped font', () => {
     expect(Object.keys(FONT_ADDRESSES).sort()).toEqual(SHIPPED_FONTS.map(({ name: each }) => each).sort());
+    for (const { name: each, family, weight } of SHIPPED_FONTS) {
+      const end = `-${weight}-normal.woff2`;
+      const files = readdirSync(dirname(packagePath(`@fontsource/${family}/files/${family}-latin${end}`))).filter((file) => file.endsWith(end) && file !== `${family}-latin${end}`);
+      expect([each, Object.keys(FONT_SUBSETS[each] ?? {}).sort()]).toEqual([each, files.map((file) => file.slice(family.length + 1, -end.length)).sort()]);
+    }
   });
 });
 

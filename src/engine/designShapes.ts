@@ -14,8 +14,8 @@ import { canonicalJson } from '../core/task/hash.ts';
 /** What is loaded when a job has lettering, or objects that cut. */
 export interface ShapeTools {
   polygons(): Promise<PolygonLibrary>;
-  /** @throws AppError `badFont` for a font that is not shipped. */
-  font(name: string): Promise<FontFace>;
+  /** @param text that it is wanted for. @throws AppError `badFont` for a font that is not shipped. */
+  font(name: string, text?: string): Promise<FontFace>;
   /** A font from a file. @throws AppError `badFont`, `fileTooLarge`. */
   readFont(bytes: Uint8Array, file: string): Promise<FontFace>;
 }
@@ -51,7 +51,7 @@ export class ShapeMaker {
     const key = canonicalJson(lettering);
     const known = this.kept.get(key);
     if (known !== undefined) return known;
-    const set = inTheMiddle(letterCurves(library, await tools.font(lettering.font), lettering));
+    const set = inTheMiddle(letterCurves(library, await tools.font(lettering.font, lettering.text), lettering));
     this.kept.set(key, set);
     for (const [oldest] of this.kept) {
       if (this.kept.size <= MOST_KEPT) break;

@@ -176,7 +176,7 @@ describe('a cancel', () => {
       expect([name, await asked, await code(call())]).toEqual([name, 'cancelled', 'fine']);
     }
     // What is not here is over at once.
-    expect(CALL_NAMES.filter((name) => !(name in calls)).sort()).toEqual(['cancel', 'drawing', 'fontName', 'open', 'prepare', 'region', 'warm']);
+    expect(CALL_NAMES.filter((name) => !(name in calls)).sort()).toEqual(['cancel', 'drawing', 'fontName', 'fontsWith', 'open', 'prepare', 'region', 'warm']);
   }, 60_000);
 });
 
@@ -260,6 +260,8 @@ describe('drawings and fonts that come in', () => {
     expect(await code(engine.drawing(bytes('x'), 'drawing.doc'))).toBe('badValue');
     expect(await engine.fontName(new Uint8Array(await readFile(fontPath(SHIPPED_FONTS[0]))), 'some.woff2')).toContain('Archivo');
     expect(await code(engine.fontName(bytes('no font'), 'no.ttf'))).toBe('badFont');
+    expect(await engine.fontsWith('Żeglarz')).toEqual(['Archivo Black', 'Hanken Grotesk', 'Montserrat']);
+    expect(await engine.fontsWith('漢')).toEqual([]);
     expect(await code(new LocalEngine(decodeFile).fontName(bytes('no font'), 'no.ttf'))).toBe('unexpected');
   }, 30_000);
 });

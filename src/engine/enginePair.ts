@@ -43,6 +43,7 @@ export function enginePair(whole: EngineClient, reduced: EngineClient): EngineCl
     drawing: (bytes, file) => reduced.drawing(bytes, file),
     fontName: (bytes, file) => reduced.fontName(bytes, file),
     fontsLike: (letters) => reduced.fontsLike(letters),
+    fontsWith: (text) => reduced.fontsWith(text),
     async cancel() {
       await Promise.all([whole.cancel(), reduced.cancel()]);
     },

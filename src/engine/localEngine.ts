@@ -29,6 +29,7 @@ import { cutView, partsOf } from './cutView.ts';
 import { drain } from './drain.ts';
 import { baseView, ownCopy, viewOf } from './views.ts';
 import { fontsLike, type FontLikeness } from './fontsLike.ts';
+import { fontsWith } from './fontsWith.ts';
 import type { Curves } from '../core/outline/curves.ts';
 import { exportFile } from './exportFile.ts';
 import { warmUp } from './warmUp.ts';
@@ -242,6 +243,10 @@ export class LocalEngine implements Engine {
 
   async fontName(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<string> {
     return (await this.shapes.using.readFont(bytes, file)).name;
+  }
+
+  fontsWith(text: string): Promise<readonly string[]> {
+    return fontsWith(text, this.shapes.using.font);
   }
 
   fontsLike(letters: Curves): Promise<readonly FontLikeness[]> {

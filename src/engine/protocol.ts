@@ -291,5 +291,7 @@ export interface Engine {
   fontName(bytes: Uint8Array<ArrayBuffer>, file: string): Promise<string>;
   /** The shipped fonts that letters are most like, the likeliest first. @param letters outlines, mm. */
   fontsLike(letters: Curves): Promise<readonly FontLikeness[]>;
+  /** Names of shipped fonts that have every letter of a text, three at most. */
+  fontsWith(text: string): Promise<readonly string[]>;
   cancel(): Promise<void>;
 }

@@ -11,7 +11,7 @@ import { letterCurves } from './letterCurves.ts';
 
 const library = await loadPolygons();
 const NAMES = ['Oswald', 'Archivo Black', 'Lora', 'Playfair Display', 'Graduate', 'Fredoka', 'Alfa Slab One', 'Pirata One', 'Bebas Neue', 'Montserrat'];
-const faces = await Promise.all(NAMES.map(loadFont));
+const faces = await Promise.all(NAMES.map((name) => loadFont(name)));
 const MARGIN = 6;
 
 /** What fonts are likest to a text that is drawn in one of them. */

@@ -1,3 +1,5 @@
+import type { FontFace } from './fontFace.ts';
+
 /** In what manner a font is drawn. */
 export const MANNERS = ['block', 'slab', 'condensed', 'round', 'script', 'brush', 'hand', 'stencil', 'athletic', 'serif', 'deco', 'blackletter'] as const;
 export type Manner = (typeof MANNERS)[number];
@@ -12,6 +14,9 @@ export interface ShippedFont {
   /** Width of its thinnest strokes, as a share of the height of its capitals: a tenth of all are thinner. */
   readonly thinnest: number;
 }
+
+/** Whether a font has every letter of a text; blanks between them do not count. */
+export const hasLetters = (face: FontFace, text: string): boolean => text.split(/\r?\n/).every((line) => face.shape(line).every(({ isMissing, text: letter }) => !isMissing || letter.trim() === ''));
 
 const font = (name: string, manner: Manner, thinnest: number, weight = 400, family = name.toLowerCase().replaceAll(' ', '-')): ShippedFont => ({ name, manner, family, weight, thinnest });
 

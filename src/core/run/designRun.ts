@@ -31,6 +31,8 @@ export interface DesignPart extends PartInDesign {
   readonly notes?: readonly OperationNote[] | undefined;
   /** Whether it is lettering whose place another part gives, and that is gone or has no room for it. */
   readonly isAstray?: boolean | undefined;
+  /** Letters of its text that its font does not have. */
+  readonly missing?: readonly string[] | undefined;
 }
 
 /** All objects of a job put together and checked. */
@@ -90,7 +92,8 @@ export function designRun(
   const findings = cutCheck(design, { ...PROCESSES[job.process], picturePxPerMm: coarsestOf(places, arts) });
   const told = parts.map((part): DesignPart => {
     const notes = made.notes.get(part.id);
-    return { ...part, toMarks: followedBy(back, made.frames.get(part.id) ?? IDENTITY), ...(notes === undefined || notes.length === 0 ? {} : { notes }), ...(made.astray.has(part.id) ? { isAstray: true } : {}) };
+    const missing = shapes?.lettered.get(part.id)?.missing ?? [];
+    return { ...part, toMarks: followedBy(back, made.frames.get(part.id) ?? IDENTITY), ...(notes === undefined || notes.length === 0 ? {} : { notes }), ...(made.astray.has(part.id) ? { isAstray: true } : {}), ...(missing.length === 0 ? {} : { missing }) };
   });
   return { design, places, findings, parts: told, originMm: { x: moved.e, y: moved.f } };
 }

@@ -1,6 +1,8 @@
 import * as fontkit from 'fontkit';
 import { describe, expect, it } from 'vitest';
+import { loadFont } from '../../../cli/loadFont.ts';
 import { packageFile } from '../../../cli/packageFile.ts';
+import type { FontFace } from '../../core/lettering/fontFace.ts';
 import { fontFace, type FontLibrary } from './fontFace.ts';
 
 const hebrew = fontFace(fontkit as unknown as FontLibrary, new Uint8Array(await packageFile('@fontsource/amatic-sc/files/amatic-sc-hebrew-700-normal.woff2')), 'hebrew.woff2');
@@ -28,5 +30,19 @@ describe('writing from right to left', () => {
   it('turns brackets around', () => {
     expect(read('(א)')).toBe('(א)');
     expect(read('א(ב')).toBe('ב)א');
+  });
+});
+
+describe('a font in several files', () => {
+  it('sets each stretch in the file that has its letters, as broad in all of them', async () => {
+    const latin = await loadFont('Lora');
+    const whole = await loadFont('Lora', 'Żuraw Ławica');
+    expect(latin.shape('Żuraw').some(({ isMissing }) => isMissing)).toBe(true);
+    expect(whole.shape('Żuraw Ławica').some(({ isMissing }) => isMissing)).toBe(false);
+    const broad = (face: FontFace, line: string): number => face.shape(line).reduce((sum, { advance }) => sum + advance, 0);
+    expect(broad(whole, 'Harbour')).toBe(broad(latin, 'Harbour'));
+    // Glyphs of two files are not taken for each other.
+    const ids = whole.shape('Żurawł').map(({ id }) => id);
+    expect(new Set(ids).size).toBe(6);
   });
 });

@@ -34,9 +34,10 @@ const USUAL_CAPITAL = 0.7;
 /**
  * A font file (TrueType, OpenType, WOFF, WOFF2) for lettering.
  * @param name what it is called; the file's own name for itself when absent.
+ * @param more files of the same font with further letters: a stretch of text is set in the first that has them.
  * @throws AppError `badFont` for what is none, `fileTooLarge`.
  */
-export function fontFace(library: FontLibrary, bytes: Uint8Array, file: string, name?: string): FontFace {
+export function fontFace(library: FontLibrary, bytes: Uint8Array, file: string, name?: string, more: readonly Uint8Array[] = []): FontFace {
   if (bytes.length > MAX_BYTES) throw new AppError('fileTooLarge', { file, megabytes: Math.ceil(bytes.length / 1e6), limitMegabytes: MAX_BYTES / 1e6 });
   const guarded = <Value>(work: () => Value): Value => {
     try {
@@ -49,10 +50,11 @@ export function fontFace(library: FontLibrary, bytes: Uint8Array, file: string, 
   if (font === undefined || font === null) throw new AppError('badFont', { file });
   const { unitsPerEm, ascent, descent, familyName } = guarded(() => ({ unitsPerEm: font.unitsPerEm, ascent: font.ascent, descent: font.descent, familyName: font.familyName }));
   if (!(unitsPerEm > 0)) throw new AppError('badFont', { file, reason: 'it does not say how large its letters are' });
+  const fonts = [font, ...more.flatMap((each) => guarded(() => library.create(each)) ?? [])];
   const outlines = new Map<number, readonly GlyphCommand[]>();
-  const outlineOf = (glyph: LibraryGlyph): readonly GlyphCommand[] => {
-    let outline = outlines.get(glyph.id);
-    if (outline === undefined) outlines.set(glyph.id, (outline = commandsOf(glyph)));
+  const outlineOf = (glyph: LibraryGlyph, id: number): readonly GlyphCommand[] => {
+    let outline = outlines.get(id);
+    if (outline === undefined) outlines.set(id, (outline = commandsOf(glyph)));
     return outline;
   };
   return {
@@ -64,19 +66,55 @@ export function fontFace(library: FontLibrary, bytes: Uint8Array, file: string, 
     shape: (line) =>
       guarded(() => {
         if (line === '') return [];
-        return stretchesOf(line).flatMap(({ text, direction }) => {
-          const { glyphs, positions } = font.layout(text, undefined, undefined, undefined, direction);
-          // The library gives one stand-in for all that is missing, which knows the first of them alone.
-          const missing = [...text].filter((sign) => !font.hasGlyphForCodePoint(sign.codePointAt(0) as number));
-          if (direction === 'rtl') missing.reverse();
-          return glyphs.map((glyph, k): ShapedGlyph => {
-            const { xAdvance, xOffset, yOffset } = positions[k];
-            const isMissing = glyph.id === 0;
-            return { id: glyph.id, advance: xAdvance, xOffset, yOffset, outline: outlineOf(glyph), isMissing, text: (isMissing ? missing.shift() : undefined) ?? String.fromCodePoint(...glyph.codePoints) };
-          });
-        });
+        return stretchesOf(line).flatMap((stretch) => inFonts(stretch, fonts).flatMap(({ text, font: at }) => shaped(fonts[at], text, stretch.direction).map(({ glyph, position, missing }): ShapedGlyph => {
+          const id = glyph.id + at * MOST_GLYPHS;
+          const { xAdvance, xOffset, yOffset } = position;
+          // Files of one font may have grids of their own.
+          const scale = unitsPerEm / fonts[at].unitsPerEm;
+          return { id, advance: xAdvance * scale, xOffset: xOffset * scale, yOffset: yOffset * scale, outline: scaled(outlineOf(glyph, id), scale), isMissing: missing !== undefined, text: missing ?? String.fromCodePoint(...glyph.codePoints) };
+        })));
       }),
   };
+}
+
+/** More than a font file can hold: each file's glyphs have numbers of their own. */
+const MOST_GLYPHS = 65_536;
+
+interface Shaped {
+  readonly glyph: LibraryGlyph;
+  readonly position: { readonly xAdvance: number; readonly xOffset: number; readonly yOffset: number };
+  /** The character that it stands in for. */
+  readonly missing: string | undefined;
+}
+
+function shaped(font: LibraryFont, text: string, direction: 'ltr' | 'rtl' | undefined): Shaped[] {
+  const { glyphs, positions } = font.layout(text, undefined, undefined, undefined, direction);
+  // The library gives one stand-in for all that is missing, which knows the first of them alone.
+  const missing = [...text].filter((sign) => !font.hasGlyphForCodePoint(codeOf(sign)));
+  if (direction === 'rtl') missing.reverse();
+  return glyphs.map((glyph, k) => ({ glyph, position: positions[k], missing: glyph.id === 0 ? (missing.shift() ?? '') : undefined }));
+}
+
+const codeOf = (sign: string): number => sign.codePointAt(0) as number;
+
+/** The parts of a stretch that one file has the letters for, as they stand from left to right. */
+function inFonts({ text, direction }: Stretch, fonts: readonly LibraryFont[]): { text: string; font: number }[] {
+  if (fonts.length === 1) return [{ text, font: 0 }];
+  const parts: { text: string; font: number }[] = [];
+  for (const sign of text) {
+    const last = parts.at(-1);
+    // Marks and what no file has stay with the letters before them.
+    const found = last !== undefined && fonts[last.font].hasGlyphForCodePoint(codeOf(sign)) && !/\p{L}/u.test(sign) ? last.font : fonts.findIndex((font) => font.hasGlyphForCodePoint(codeOf(sign)));
+    const font = found < 0 ? (last?.font ?? 0) : found;
+    if (last === undefined || last.font !== font) parts.push({ text: sign, font });
+    else last.text += sign;
+  }
+  return direction === 'rtl' ? parts.reverse() : parts;
+}
+
+function scaled(outline: readonly GlyphCommand[], by: number): readonly GlyphCommand[] {
+  if (by === 1) return outline;
+  return outline.map((command) => Object.fromEntries(Object.entries(command).map(([key, value]) => [key, typeof value === 'number' ? value * by : value])) as unknown as GlyphCommand);
 }
 
 interface Stretch {
@@ -116,9 +154,9 @@ function reverseRuns(stretches: { level: number }[], level: number): void {
 }
 
 /** The height of its H as it is drawn, which is what one measures; what the font says where it has none. */
-function capitalOf(font: LibraryFont, outlineOf: (glyph: LibraryGlyph) => readonly GlyphCommand[]): number {
+function capitalOf(font: LibraryFont, outlineOf: (glyph: LibraryGlyph, id: number) => readonly GlyphCommand[]): number {
   const glyph = font.glyphForCodePoint(0x48);
-  const box = glyph.id === 0 ? undefined : boundsOf(glyphCurves(outlineOf(glyph), 1));
+  const box = glyph.id === 0 ? undefined : boundsOf(glyphCurves(outlineOf(glyph, glyph.id), 1));
   if (box !== undefined && box.bottom > box.top) return box.bottom - box.top;
   return font.capHeight > 0 ? font.capHeight : USUAL_CAPITAL * font.unitsPerEm;
 }

@@ -9,6 +9,7 @@ import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import FontChoice from './FontChoice.vue';
 import LetteringPlace from './LetteringPlace.vue';
+import MissingLetters from './MissingLetters.vue';
 import type { Parts } from './useParts.ts';
 
 /** What is written, and how it is set. It is seen on the table with each keystroke. */
@@ -44,6 +45,7 @@ function typed(): void {
 const hasLines = computed(() => props.lettering.text.includes('\n'));
 const ALIGN = { left: 'left', middle: 'middle', right: 'right' } as const;
 const WIDER = { smaller: 'smaller', narrower: 'narrower' } as const;
+const missing = computed(() => props.parts.inDesign.value.find(({ id }) => id === props.parts.object.value?.id)?.missing ?? []);
 /** How wide a text comes out is up to the part that it lies in or follows. */
 const isFree = computed(() => props.lettering.along === undefined && props.lettering.into === undefined);
 </script>
@@ -54,6 +56,7 @@ const isFree = computed(() => props.lettering.along === undefined && props.lette
     <textarea :value="text" :maxlength="MAX_LETTERS" rows="2" spellcheck="false" @input="type(($event.target as HTMLTextAreaElement).value)" @change="typed" />
   </label>
   <FontChoice :font="lettering.font" :text="lettering.text" :capital-mm="lettering.heightMm" @choose="set('Font', { font: $event })" />
+  <MissingLetters v-if="missing.length > 0" :font="lettering.font" :missing="missing" @choose="set('Font', { font: $event })" />
   <QuantityInput kind="length" :label="lettering.into === undefined ? 'Capital height' : 'Capital height when free'" :unit="settings.unit" :model-value="lettering.heightMm" :least="0.5" :most="2000" @change="drag({ heightMm: $event })" @done="set('Height', { heightMm: $event })" @cancel="bench.revert" />
   <QuantityInput label="Letter spacing" suffix="%" :model-value="100 * (lettering.spacing ?? 0)" :least="-50" :most="500" @change="drag({ spacing: $event / 100 })" @done="set('Spacing', { spacing: $event / 100 })" @cancel="bench.revert" />
   <template v-if="hasLines">
