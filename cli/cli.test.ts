@@ -98,7 +98,7 @@ describe('limner', () => {
     const groups = async (...flags: string[]): Promise<string[]> => {
       const { code, err } = await limner('trace', at('flags.png'), '--out', at('flags.svg'), '--width', '80mm', ...flags);
       expect([code, err]).toEqual([0, '']);
-      return [...(await readFile(at('flags.svg'), 'utf8')).matchAll(/<g id="([^"]+)" fill="#[0-9a-f]{6}" fill-rule="evenodd">\n<title>[^<]+<\/title>\n<path d="([^"]+)"/g)].map(([, id, d]) => `${id} ${d}`);
+      return [...(await readFile(at('flags.svg'), 'utf8')).matchAll(/<g id="([^"]+)" fill="#[0-9a-f]{6}" fill-rule="nonzero">\n<title>[^<]+<\/title>\n<path d="([^"]+)"/g)].map(([, id, d]) => `${id} ${d}`);
     };
     const inset = await groups('--colours', 'auto', '--meet', 'inset');
     expect(inset.map((group) => group.split(' ')[0]).sort()).toEqual(['blue', 'red']);

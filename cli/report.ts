@@ -20,6 +20,7 @@ const FINDING_WORDS: { readonly [Kind in Finding['kind']]: (size: number) => str
   thin: (size) => `strip only ${size.toFixed(2)} mm wide`,
   jagged: (size) => `jagged edge with teeth of ${size.toFixed(2)} mm`,
   openOutline: (size) => `outline open by ${size.toFixed(2)} mm`,
+  cutTwice: (size) => `overlap of ${size.toFixed(2)} mm², cut twice there`,
   coarsePicture: (size) => `the picture has only ${Math.round(size)} dots per inch at this size`,
 };
 

@@ -99,7 +99,7 @@ describe('SVG', () => {
     expect(lines).toContain('Crest &#38; “crew”');
     expect(lines).toMatch(/<g id="harbour-navy-art" fill="none" stroke="#22375f"/);
     const shapes = writeSheetSvg(cutPlanOf(sheet, film), 'x', 'shapes');
-    expect(shapes).toMatch(/<g id="harbour-navy-art" fill="#22375f" fill-rule="evenodd"/);
+    expect(shapes).toMatch(/<g id="harbour-navy-art" fill="#22375f" fill-rule="nonzero"/);
     expect(writeOutlineSvg([{ film, curves: outline }], 60, 80, 'x')).toContain('viewBox="0 0 60 80"');
   });
 

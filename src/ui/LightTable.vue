@@ -28,6 +28,8 @@ const emit = defineEmits<{
   move: [point: TablePoint, event: PointerEvent];
   release: [point: TablePoint, event: PointerEvent];
   leave: [];
+  /** A ruler is pressed: what is drawn out of it goes on as moves and a release on the table. */
+  ruler: [way: 'upright' | 'level', point: TablePoint, event: PointerEvent];
   view: [view: Viewport, size: Size];
 }>();
 
@@ -73,6 +75,12 @@ function onDown(event: PointerEvent): void {
   host.value?.setPointerCapture(event.pointerId);
   emit('press', pointOf(event), event);
 }
+/** A line that is drawn out of the upper ruler is level. */
+function onRuler(way: 'upright' | 'level', event: PointerEvent): void {
+  if (event.button !== 0) return;
+  host.value?.setPointerCapture(event.pointerId);
+  emit('ruler', way, pointOf(event), event);
+}
 function onMove(event: PointerEvent): void {
   pointer.value = pointOf(event);
   emit('move', pointer.value, event);
@@ -93,8 +101,8 @@ function onKey(event: KeyboardEvent): void {
 <template>
   <div class="light-table">
     <div class="corner" />
-    <RulerBar class="top" direction="across" :length="size.width" :zero-at="toScreenX(view, zero.x)" :px-per-mm="view.scale / mmPerUnit" :unit="unit" :pointer="pointer?.screenX" />
-    <RulerBar class="left" direction="down" :length="size.height" :zero-at="toScreenY(view, zero.y)" :px-per-mm="view.scale / mmPerUnit" :unit="unit" :pointer="pointer?.screenY" />
+    <RulerBar class="top" direction="across" :length="size.width" :zero-at="toScreenX(view, zero.x)" :px-per-mm="view.scale / mmPerUnit" :unit="unit" :pointer="pointer?.screenX" @pointerdown="onRuler('level', $event)" />
+    <RulerBar class="left" direction="down" :length="size.height" :zero-at="toScreenY(view, zero.y)" :px-per-mm="view.scale / mmPerUnit" :unit="unit" :pointer="pointer?.screenY" @pointerdown="onRuler('upright', $event)" />
     <div
       ref="host" class="surface" tabindex="0" role="application" :aria-label="label" :style="{ cursor: panCursor ?? cursor ?? 'default' }"
       @pointerdown="onDown" @pointermove="onMove" @pointerup="emit('release', pointOf($event), $event)" @pointerleave="onLeave" @keydown="onKey"
@@ -123,6 +131,8 @@ function onKey(event: KeyboardEvent): void {
 .top,
 .left {
   overflow: hidden;
+  user-select: none;
+  touch-action: none;
 }
 .surface {
   position: relative;

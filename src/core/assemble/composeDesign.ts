@@ -1,8 +1,11 @@
+import { combineCurves, joinOverlaps } from '../combine/combineCurves.ts';
+import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { IDENTITY, translation, type Affine } from '../geometry/affine.ts';
 import { boundsOf, type Bounds, type Curves } from '../outline/curves.ts';
 import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import { mm } from '../units/length.ts';
 import { boxAround, type Design, type DesignLayer } from './design.ts';
+import { isAnyInset, overlap, STACKED, withMeeting, type Layering } from './layering.ts';
 
 /** What sizes differ by in their last digits, mm. */
 const ROUNDING_MM = 1e-9;
@@ -27,8 +30,15 @@ export interface MadeFromAll {
   readonly joinTo?: ((film: Curves, made: readonly DesignLayer[]) => Curves) | undefined;
 }
 
-/** The first outline without the second. */
-export type CutOut = (from: Curves, what: Curves) => Curves;
+/** What a design is put together with beside its objects. */
+export interface ComposeWith {
+  /** What combines outlines; not needed where nothing cuts, is inset or joined. */
+  readonly library?: PolygonLibrary | undefined;
+  /** What is made from all objects, in this order. */
+  readonly fromAll?: readonly MadeFromAll[];
+  /** How films lie on each other; stacked when absent. */
+  readonly layering?: Layering | undefined;
+}
 
 /** An object as it lies in a design, mm. */
 export interface PartInDesign {
@@ -52,36 +62,40 @@ type InPlace = Omit<PlacedLayers, 'placement'>;
 /**
  * Puts objects together, lowest first: what several have of one film becomes one layer, where the film goes on first.
  * @param order films in the order of pressing; those that it does not name follow in the order of the objects.
- * @param cutOut what cuts outlines out of each other; not needed where no object cuts.
- * @param fromAll what is made from all objects, in this order.
  * @throws AppError `nothingToCut` when nothing is there.
  */
-export function composeDesign(objects: readonly PlacedLayers[], order: readonly string[], cutOut?: CutOut, fromAll: readonly MadeFromAll[] = []): ComposedDesign {
+export function composeDesign(objects: readonly PlacedLayers[], order: readonly string[], { library, fromAll = [], layering = STACKED }: ComposeWith = {}): ComposedDesign {
   let inPlace: readonly InPlace[] = objects.map(({ layers, placement, ...object }) => ({ ...object, layers: placement === undefined ? layers : layers.map((layer) => transformLayer(layer, placement)) }));
-  inPlace = withoutCuts(inPlace, cutOut);
+  inPlace = withoutCuts(inPlace, library);
   for (const { id, does, make, joinTo } of fromAll) {
     const made: InPlace = { id, layers: make(inPlace.flatMap(({ layers, cutsOut }) => (cutsOut === true ? [] : layers))), ...(does === 'cutsOut' ? { cutsOut: true } : {}) };
     if (joinTo !== undefined) inPlace = onceOnEachFilm(inPlace, (curves) => joinTo(curves, made.layers));
-    inPlace = does === 'liesBelow' ? [made, ...inPlace] : [...cutBy(inPlace, made, cutOut), made];
+    inPlace = does === 'liesBelow' ? [made, ...inPlace] : [...cutBy(inPlace, made, library), made];
   }
   const seen = inPlace.flatMap(({ layers, cutsOut }) => (cutsOut === true ? [] : layers));
   const box = boxAround(seen);
   const moved = Math.hypot(box.left, box.top) < ROUNDING_MM ? IDENTITY : translation(-box.left, -box.top);
-  const parts = inPlace.map((part) => (moved === IDENTITY ? part : { ...part, layers: part.layers.map((layer) => transformLayer(layer, moved)) }));
-  const all = parts.flatMap(({ layers, cutsOut }) => (cutsOut === true ? [] : layers));
   const films = pressingOrder(
-    parts.flatMap(({ layers, cutsOut }) => (cutsOut === true ? [] : [layers.map(({ filmId }) => filmId)])),
+    inPlace.flatMap(({ layers, cutsOut }) => (cutsOut === true ? [] : [layers.map(({ filmId }) => filmId)])),
     order,
   );
+  if (isAnyInset(layering)) inPlace = withMeeting(library ?? missing(), inPlace, films, layering);
+  const parts = inPlace.map((part) => (moved === IDENTITY ? part : { ...part, layers: part.layers.map((layer) => transformLayer(layer, moved)) }));
+  const all = parts.flatMap(({ layers, cutsOut }) => (cutsOut === true ? [] : layers));
   const layers = films.flatMap((filmId): DesignLayer[] => {
     const own = all.filter((layer) => layer.filmId === filmId && (boundsOf(layer.curves) !== undefined || layer.marks !== undefined));
-    return own.length === 0 ? [] : own.length === 1 ? [own[0]] : [{ filmId, ...joined(own) }];
+    const together = own.length === 0 ? [] : own.length === 1 ? [own[0]] : [{ filmId, ...joined(own) }];
+    return layering.joined?.includes(filmId) === true ? together.map((layer) => ({ ...layer, curves: joinOverlaps(library ?? missing(), layer.curves) })) : together;
   });
   const told = parts.flatMap(({ id, layers: own, cutsOut }): PartInDesign[] => {
     const around = boundsOf(joinCurves(own.map(({ curves }) => curves)));
     return id === undefined || around === undefined ? [] : [{ id, box: around, layers: own, ...(cutsOut === true ? { cutsOut } : {}) }];
   });
   return { design: { layers, widthMm: mm(box.right - box.left), heightMm: mm(box.bottom - box.top) }, moved, parts: told };
+}
+
+function missing(): never {
+  throw new RangeError('nothing is there to combine outlines with');
 }
 
 function transformLayer({ filmId, curves, marks }: DesignLayer, t: Affine): DesignLayer {
@@ -111,25 +125,18 @@ function onceOnEachFilm(objects: readonly InPlace[], change: (curves: Curves) =>
 }
 
 /** The objects once those that cut have cut all below them. @throws RangeError when something cuts and nothing is there to do it. */
-function withoutCuts(objects: readonly InPlace[], cutOut: CutOut | undefined): InPlace[] {
+function withoutCuts(objects: readonly InPlace[], library: PolygonLibrary | undefined): InPlace[] {
   let left: InPlace[] = [];
   for (const object of objects) {
-    if (object.cutsOut === true) left = cutBy(left, object, cutOut);
+    if (object.cutsOut === true) left = cutBy(left, object, library);
     left.push(object);
   }
   return left;
 }
 
-function cutBy(objects: readonly InPlace[], { layers }: InPlace, cutOut: CutOut | undefined): InPlace[] {
-  if (cutOut === undefined) throw new RangeError('nothing is there to cut outlines out of each other');
-  const cut = (layer: DesignLayer): DesignLayer => layers.reduce((left, { curves }) => (overlap(left.curves, curves) ? { ...left, curves: cutOut(left.curves, curves) } : left), layer);
+function cutBy(objects: readonly InPlace[], { layers }: InPlace, library: PolygonLibrary = missing()): InPlace[] {
+  const cut = (layer: DesignLayer): DesignLayer => layers.reduce((left, { curves }) => (overlap(left.curves, curves) ? { ...left, curves: combineCurves(library, 'cutOut', left.curves, curves) } : left), layer);
   return objects.map((part) => (part.cutsOut === true ? part : { ...part, layers: part.layers.map(cut) }));
-}
-
-/** Whether the boxes of two outlines do: others have nothing to do with each other. */
-function overlap(a: Curves, b: Curves): boolean {
-  const [p, q] = [boundsOf(a), boundsOf(b)];
-  return p !== undefined && q !== undefined && p.left < q.right && q.left < p.right && p.top < q.bottom && q.top < p.bottom;
 }
 
 /**

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { flatten } from '../outline/flatten.ts';
 import type { Design } from './design.ts';
 
@@ -6,6 +7,11 @@ export interface PlaceMm {
   readonly xMm: number;
   readonly yMm: number;
 }
+
+export const MAX_GUIDES = 40;
+/** A line on the printable area that parts snap to: upright so far from its left, or level so far from its top. */
+export const guideSchema = z.strictObject({ way: z.enum(['upright', 'level']), atMm: z.number().min(-20_000).max(20_000) });
+export type Guide = z.infer<typeof guideSchema>;
 
 /** A print sits a little below the top edge of the printable area, like a crest on a chest: a sixth of what is free. */
 const TOP_SHARE = 1 / 6;

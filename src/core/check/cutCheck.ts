@@ -6,14 +6,14 @@ import { thinPlaces } from './thinPlaces.ts';
 
 /** A place that will not cut or weed well. */
 export interface Finding {
-  readonly kind: 'smallPiece' | 'smallHole' | 'island' | 'thin' | 'jagged' | 'openOutline' | 'coarsePicture';
+  readonly kind: 'smallPiece' | 'smallHole' | 'island' | 'thin' | 'jagged' | 'openOutline' | 'cutTwice' | 'coarsePicture';
   /** Film on which it lies; absent for what is of the whole picture. */
   readonly filmId?: string;
   /** Where, in mm on the design. */
   readonly xMm: number;
   readonly yMm: number;
   /**
-   * How small: mm² for pieces, holes and islands, mm for the width of thin places, the depth of teeth and the gap of open outlines, dots per inch for the
+   * How small: mm² for pieces, holes, islands and what is cut twice, mm for the width of thin places, the depth of teeth and the gap of open outlines, dots per inch for the
    * picture.
    */
   readonly size: number;

@@ -1,6 +1,6 @@
 import { followedBy, IDENTITY, inverseOf, mirrorAbout, rotation, translation, type Affine } from '../geometry/affine.ts';
 import type { Job } from '../job/job.ts';
-import type { DesignObject } from '../job/objects.ts';
+import type { DesignObject, FigureObject } from '../job/objects.ts';
 import type { Figure } from '../figure/figure.ts';
 import type { Lettering } from '../lettering/lettering.ts';
 import type { Bounds } from '../outline/curves.ts';
@@ -50,6 +50,29 @@ export function withScaled(job: Job, id: string, factor: number, x: number, y: n
         ? { ...object, placement, shape: scaledFigure(object.shape, factor) }
         : { ...object, placement, lettering: scaledLettering(object.lettering, factor) };
   return { ...job, objects: job.objects.map((each) => (each.id === id ? sized : each)) };
+}
+
+/** The job with an object broader and higher by factors of their own about a place of the common mm. A figure that is not turned changes its own measures, so that its corners stay as they are; all others are stretched as they lie. */
+export function withStretched(job: Job, id: string, across: number, down: number, x: number, y: number): Job {
+  if (!(across > 0 && down > 0)) return job;
+  const object = job.objects.find((each) => each.id === id);
+  if (object?.kind === 'figure') {
+    const { a, b, c, d, e, f } = object.placement ?? IDENTITY;
+    if (b === 0 && c === 0) {
+      const { widthMm, heightMm } = object.shape;
+      const stretched: FigureObject = { ...object, placement: { a, b, c, d, e: x + across * (e - x), f: y + down * (f - y) }, shape: { ...object.shape, widthMm: widthMm * across, heightMm: heightMm * down } };
+      return { ...job, objects: job.objects.map((each) => (each === object ? stretched : each)) };
+    }
+  }
+  return withPlaced(job, new Set([id]), { a: across, b: 0, c: 0, d: down, e: x - across * x, f: y - down * y });
+}
+
+/** How far an object is turned, clockwise on screen, degrees above −180 and up to 180. */
+export function turnDegOf(object: DesignObject): number {
+  if (object.kind === 'base' || object.kind === 'holes') return 0;
+  const { a, b } = object.placement ?? IDENTITY;
+  const deg = (Math.atan2(b, a) * 180) / Math.PI + (object.kind === 'traced' ? object.size.turnDeg : 0);
+  return deg - 360 * Math.ceil((deg - 180) / 360);
 }
 
 /** A figure with all its lengths scaled. */

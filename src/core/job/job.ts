@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { layeringSchema } from '../assemble/layering.ts';
+import { guideSchema, MAX_GUIDES } from '../assemble/placeOnBlank.ts';
 import { filmSchema, MAX_FILMS } from '../film/film.ts';
 import { layoutSchema } from '../layout/layout.ts';
 import { blankSchema } from '../process/blanks.ts';
@@ -39,6 +41,9 @@ const fieldsSchema = z.strictObject({
   objects: z.array(objectSchema).min(1).max(MAX_OBJECTS),
   /** Upper left of the design on the blank's printable area, mm; centred across and near the top when absent. */
   place: z.strictObject({ xMm: z.number().min(-20_000).max(20_000), yMm: z.number().min(-20_000).max(20_000) }).optional(),
+  guides: z.array(guideSchema).max(MAX_GUIDES).optional(),
+  /** How its films lie on each other; stacked when absent. */
+  layering: layeringSchema.optional(),
   layout: layoutSchema,
   /** A list whose lines fill the slots of the letterings, one design for each: CSV whose first line names the slots. */
   names: z.string().max(MAX_NAMES_CHARS).optional(),

@@ -2,6 +2,7 @@ import { composeDesign, type MadeFromAll, type PartInDesign, type PlacedLayers }
 import { makeDesign, type Design, type DesignLayer, type TracedPlace } from '../assemble/design.ts';
 import { bandCurves, baseCurves, holeCurves } from '../assemble/madeFromAll.ts';
 import { cutCheck, type Finding } from '../check/cutCheck.ts';
+import { cutTwice } from '../check/cutTwice.ts';
 import { combineCurves, joinOverlaps } from '../combine/combineCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
@@ -55,12 +56,9 @@ export interface DesignShapes {
 }
 
 /** Whether a job's design cannot be made without `DesignShapes`. */
-export const needsShapes = ({ objects }: Pick<Job, 'objects'>): boolean =>
-  objects.some((object) =>
-    object.kind === 'group'
-      ? object.combine !== undefined || hasOperations(object) || needsShapes(object)
-      : object.kind === 'lettering' || object.kind === 'base' || object.kind === 'holes' || hasOperations(object) || ('cutsOut' in object && object.cutsOut === true),
-  );
+export const needsShapes = ({ objects, layering }: Pick<Job, 'objects' | 'layering'>): boolean =>
+  // Several parts may overlap, and a film may be inset or joined.
+  objects.length > 1 || layering !== undefined || objects.some((object) => object.kind === 'group' || object.kind === 'lettering' || object.kind === 'base' || object.kind === 'holes' || hasOperations(object) || ('cutsOut' in object && object.cutsOut === true));
 const hasOperations = (object: DesignObject): boolean => 'operations' in object && (object.operations?.length ?? 0) > 0;
 
 /** Gives what an earlier run made of an object by what it follows from, or makes it. */
@@ -77,7 +75,7 @@ export interface OwnLayers {
  * @param outlined the traced objects that have a picture. @param arts what they were outlined from. @param remember of objects with operations, where it is worth it.
  */
 export function designRun(
-  job: Pick<Job, 'objects' | 'films' | 'process'>,
+  job: Pick<Job, 'objects' | 'films' | 'process' | 'layering'>,
   outlined: ReadonlyMap<string, OutlinedArt>,
   arts: ReadonlyMap<string, Pick<Art, 'frame'>>,
   shapes?: DesignShapes,
@@ -85,17 +83,24 @@ export function designRun(
 ): DesignRun {
   const made: Made = { outlined, arts, shapes, remember, order: job.films.map(({ id }) => id), objects: job.objects, places: new Map(), frames: new Map(), notes: new Map(), astray: new Set(), busy: new Set() };
   const placed = job.objects.flatMap((object) => layersOf(object, IDENTITY, made));
-  const cutOut = shapes === undefined ? undefined : (from: Curves, what: Curves): Curves => combineCurves(shapes.library, 'cutOut', from, what);
-  const { design, moved, parts } = composeDesign(placed, made.order, cutOut, fromAll(job, made));
+  const { design, moved, parts } = composeDesign(placed, made.order, { library: shapes?.library, fromAll: fromAll(job, made), layering: job.layering });
   const back = inverseOf(moved);
   const places = new Map([...made.places].map(([id, { resolution, fromOutline }]): [string, TracedPlace] => [id, { resolution, fromOutline: followedBy(fromOutline, moved) }]));
-  const findings = cutCheck(design, { ...PROCESSES[job.process], picturePxPerMm: coarsestOf(places, arts) });
+  const twice = shapes === undefined ? [] : cutTwice(shapes.library, design.layers.filter(({ filmId }) => !isPlain(job, parts, filmId)));
+  const findings = cutCheck(design, { ...PROCESSES[job.process], picturePxPerMm: coarsestOf(places, arts) }).concat(twice);
   const told = parts.map((part): DesignPart => {
     const notes = made.notes.get(part.id);
     const missing = shapes?.lettered.get(part.id)?.missing ?? [];
     return { ...part, toMarks: followedBy(back, made.frames.get(part.id) ?? IDENTITY), ...(notes === undefined || notes.length === 0 ? {} : { notes }), ...(made.astray.has(part.id) ? { isAstray: true } : {}), ...(missing.length === 0 ? {} : { missing }) };
   });
   return { design, places, findings, parts: told, originMm: { x: moved.e, y: moved.f } };
+}
+
+/** Whether a film is that of one traced object alone, as its mesh made it: its pieces lie side by side. */
+function isPlain({ objects }: Pick<Job, 'objects'>, parts: readonly PartInDesign[], filmId: string): boolean {
+  const own = parts.filter(({ layers, cutsOut }) => cutsOut !== true && layers.some((layer) => layer.filmId === filmId));
+  const object = own.length === 1 ? plainObjects(objects).find(({ id }) => id === own[0].id) : undefined;
+  return object?.kind === 'traced' && !hasOperations(object);
 }
 
 /** What is known of the objects by now. */

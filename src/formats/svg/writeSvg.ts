@@ -38,7 +38,7 @@ export function writeSheetSvg({ film, widthMm, heightMm, runs }: CutPlan, title:
     const own = runs.filter((run) => run.role === role);
     if (own.length === 0) return '';
     const asShapes = cutAs === 'shapes' && (role === 'cut' || role === 'print');
-    const paint = asShapes ? ` fill="${film.colour}" fill-rule="evenodd"` : ` fill="none" stroke="${film.colour}" stroke-width="${HAIRLINE_MM}"`;
+    const paint = asShapes ? ` fill="${film.colour}" fill-rule="nonzero"` : ` fill="none" stroke="${film.colour}" stroke-width="${HAIRLINE_MM}"`;
     return `<g id="${id}-${ROLE_IDS[role]}"${paint}>\n${own.map(asShapes ? shapePaths : linePaths).join('')}</g>\n`;
   });
   return `${head(widthMm, heightMm, title)}<g id="${id}">\n<title>${escapeXml(film.name)}</title>\n${groups.join('')}</g>\n</svg>\n`;
@@ -58,7 +58,7 @@ export function writeOutlineSvg(films: readonly FilmOutline[], widthMm: number, 
     let id = plain;
     for (let k = 2; taken.has(id); k++) id = `${plain}-${k}`;
     taken.add(id);
-    return `<g id="${id}" fill="${film.colour}" fill-rule="evenodd">\n<title>${escapeXml(film.name)}</title>\n<path d="${pathData(curves)}"/>\n</g>\n`;
+    return `<g id="${id}" fill="${film.colour}" fill-rule="nonzero">\n<title>${escapeXml(film.name)}</title>\n<path d="${pathData(curves)}"/>\n</g>\n`;
   });
   return `${head(widthMm, heightMm, title)}${groups.join('')}</svg>\n`;
 }

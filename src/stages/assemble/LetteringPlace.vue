@@ -13,7 +13,7 @@ const props = defineProps<{ parts: Parts; lettering: Lettering }>();
 const bench = useBench();
 const settings = useSettings();
 
-const STANDS = { line: 'straight', circle: 'on a circle', along: 'along the edge of a part', into: 'as large as fits in a part' } as const;
+const STANDS = { line: 'straight', circle: 'on a circle', along: 'on a part’s edge', into: 'filling a part' } as const;
 type Stand = keyof typeof STANDS;
 const SIDES = { top: 'over the top', bottom: 'along the bottom' } as const;
 const HEADS = { out: 'outwards', in: 'inwards' } as const;
@@ -65,7 +65,7 @@ const follow = (part: string): void => set(props.lettering.along !== undefined ?
   </template>
   <label v-if="followed !== ''" class="row"><span>Part</span><ChoiceInput label="Part that it follows" class="wide" :choices="others" :model-value="followed" @choose="follow" /></label>
   <template v-if="lettering.along !== undefined">
-    <label class="row"><span>Heads point</span><ChoiceInput label="Heads point" small :choices="HEADS" :model-value="lettering.along.heads" @choose="set({ along: { ...lettering.along, heads: $event, at: $event === 'in' ? 0.5 : 0, awayMm: -lettering.along.awayMm } })" /></label>
+    <label class="row"><span>Heads point</span><ChoiceInput label="Heads point" class="narrow" small :choices="HEADS" :model-value="lettering.along.heads" @choose="set({ along: { ...lettering.along, heads: $event, at: $event === 'in' ? 0.5 : 0, awayMm: -lettering.along.awayMm } })" /></label>
     <QuantityInput label="Around it from the top" suffix="%" :model-value="100 * lettering.along.at" :least="0" :most="100" @change="drag({ along: { ...lettering.along, at: $event / 100 } })" @done="set({ along: { ...lettering.along, at: $event / 100 } })" @cancel="bench.revert" />
     <QuantityInput kind="length" label="Away from its edge" :unit="settings.unit" :model-value="lettering.along.awayMm" :least="-500" :most="500" @change="drag({ along: { ...lettering.along, awayMm: $event } })" @done="set({ along: { ...lettering.along, awayMm: $event } })" @cancel="bench.revert" />
   </template>
@@ -78,6 +78,9 @@ const follow = (part: string): void => set(props.lettering.along !== undefined ?
 <style scoped>
 .wide {
   width: 168px;
+}
+.narrow {
+  width: 120px;
 }
 .astray {
   margin: 2px 0;

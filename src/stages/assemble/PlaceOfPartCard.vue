@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { AlignCenterHorizontal, AlignCenterVertical, AlignEndHorizontal, AlignEndVertical, AlignHorizontalSpaceBetween, AlignStartHorizontal, AlignStartVertical, AlignVerticalSpaceBetween, TrianglesCenterlineDashedHorizontal, TrianglesCenterlineDashedVertical } from '@lucide/vue';
 import { computed, ref } from 'vue';
-import { ANCHORS, anchorOf, withAligned, withMirrored, withScaled, withSpread, withTurned, type Alignment, type Anchor } from '../../core/edit/placeEdits.ts';
+import { ANCHORS, anchorOf, turnDegOf, withAligned, withMirrored, withScaled, withSpread, withTurned, type Alignment, type Anchor } from '../../core/edit/placeEdits.ts';
 import type { Job } from '../../core/job/job.ts';
 import type { Bounds } from '../../core/outline/curves.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -35,6 +35,8 @@ const middle = computed(() => shared((props.box.left + props.box.right) / 2, (pr
 function turn(deg: number): void {
   if (deg !== 0) bench.commit('Turn', withTurned(job.value, ids.value, (deg * Math.PI) / 180, middle.value.x, middle.value.y));
 }
+/** How far the one part that is selected is turned. */
+const turnedDeg = computed(() => (props.parts.object.value === undefined ? undefined : Math.round(100 * turnDegOf(props.parts.object.value)) / 100));
 const mirror = (way: 'leftRight' | 'upDown'): void => bench.commit('Mirrored', withMirrored(job.value, ids.value, way, middle.value.x, middle.value.y));
 
 const LINES: readonly { readonly how: Alignment; readonly title: string; readonly icon: typeof AlignStartVertical }[] = [
@@ -72,7 +74,8 @@ const NAMES: Readonly<Record<Anchor, string>> = { topLeft: 'upper left', top: 't
       <QuantityInput kind="length" label="Whole width" :unit="settings.unit" :model-value="box.right - box.left" :least="0.5" :most="10000" @done="size('width', $event)" />
       <QuantityInput kind="length" label="Whole height" :unit="settings.unit" :model-value="box.bottom - box.top" :least="0.5" :most="10000" @done="size('height', $event)" />
     </template>
-    <QuantityInput label="Turn by" suffix="°" :model-value="0" :least="-360" :most="360" @done="turn" />
+    <QuantityInput v-if="turnedDeg !== undefined" label="Turned" suffix="°" :model-value="turnedDeg" :least="-360" :most="360" @done="turn($event - turnedDeg)" />
+    <QuantityInput v-else label="Turn by" suffix="°" :model-value="0" :least="-360" :most="360" @done="turn" />
     <div class="acts" role="group" aria-label="Mirror and align">
       <button type="button" title="Mirror left to right" aria-label="Mirror left to right" @click="mirror('leftRight')"><TrianglesCenterlineDashedVertical :size="16" /></button>
       <button type="button" title="Mirror upside down" aria-label="Mirror upside down" @click="mirror('upDown')"><TrianglesCenterlineDashedHorizontal :size="16" /></button>

@@ -1,3 +1,4 @@
+import type { Guide } from '../../core/assemble/placeOnBlank.ts';
 import type { SnapLine } from '../../core/edit/snap.ts';
 import type { Affine } from '../../core/geometry/affine.ts';
 import type { Rgba8 } from '../../core/raster/raster.ts';
@@ -5,6 +6,7 @@ import { canvasOf } from '../shared/bitmaps.ts';
 import type { Bounds } from '../../core/outline/curves.ts';
 import { fillPath, strokeCutLine, strokeHairline } from '../../ui/draw/cutLines.ts';
 import type { Box, Size, Viewport } from '../../ui/viewport.ts';
+import type { Handle } from './useHandles.ts';
 
 type Context = CanvasRenderingContext2D;
 
@@ -19,6 +21,7 @@ export interface DrawnFilm {
 
 const MADDER = '#9e2f4b';
 const QUIET = '#7d7264';
+const GUIDE = '#2f5d8a';
 
 export function drawFilms(context: Context, view: Viewport, films: readonly DrawnFilm[], ground: string): void {
   for (const { path, colour } of films) fillPath(context, path, view, colour);
@@ -29,11 +32,12 @@ export function drawFilms(context: Context, view: Viewport, films: readonly Draw
   }
 }
 
-/** The picture where its traced art lies. @param fromPicture from px of the picture to mm of the design. @param share how much of it is seen, 0 to 1. */
-export function drawPictureUnder(context: Context, view: Viewport, pixels: Rgba8, widthPx: number, fromPicture: Affine, share: number): void {
+/** The picture where its traced art lies. @param fromPicture from px of the picture to mm of the design. @param share how much of it is seen, 0 to 1, or that it is subtracted from what lies there. */
+export function drawPictureOver(context: Context, view: Viewport, pixels: Rgba8, widthPx: number, fromPicture: Affine, share: number | 'difference'): void {
   const { a, b, c, d, e, f } = fromPicture;
   context.save();
-  context.globalAlpha = share;
+  if (share === 'difference') context.globalCompositeOperation = 'difference';
+  else context.globalAlpha = share;
   context.translate(view.x, view.y);
   context.scale(view.scale, view.scale);
   context.transform(a, b, c, d, e, f);
@@ -133,21 +137,73 @@ export function drawAreas(context: Context, view: Viewport, areas: readonly { re
   for (const [k, { x, y, isFilled }] of areas.entries()) label(context, String(k + 1), view.x + x * view.scale, view.y + y * view.scale, isFilled ? MADDER : '#241b2f');
 }
 
+/** Grips of the part that is selected, and how far it is turned while it turns. */
+export function drawHandles(context: Context, view: Viewport, handles: readonly Handle[], turnedDeg: number | undefined): void {
+  const turn = handles.find(({ kind }) => kind === 'turn');
+  const top = handles.find(({ kind, across, down }) => kind === 'size' && across === 0 && down === -1);
+  context.save();
+  context.strokeStyle = MADDER;
+  context.fillStyle = '#fffdf8';
+  context.lineWidth = 1.25;
+  if (turn !== undefined && top !== undefined) {
+    context.beginPath();
+    context.moveTo(view.x + turn.x * view.scale, view.y + turn.y * view.scale);
+    context.lineTo(view.x + top.x * view.scale, view.y + top.y * view.scale);
+    context.stroke();
+  }
+  for (const { kind, across, down, x, y } of handles) {
+    const [px, py] = [view.x + x * view.scale, view.y + y * view.scale];
+    context.beginPath();
+    // Corners keep the proportions: they are lozenges; sides pull one way: they are bars along their side.
+    if (kind === 'turn') context.arc(px, py, 5, 0, 2 * Math.PI);
+    else if (across !== 0 && down !== 0) for (const [dx, dy] of [[0, -5.5], [5.5, 0], [0, 5.5], [-5.5, 0]]) context.lineTo(px + dx, py + dy);
+    else context.rect(px - (across === 0 ? 7 : 2), py - (across === 0 ? 2 : 7), across === 0 ? 14 : 4, across === 0 ? 4 : 14);
+    context.closePath();
+    context.fill();
+    context.stroke();
+  }
+  context.restore();
+  if (turn !== undefined && turnedDeg !== undefined) label(context, `turned ${turnedDeg}°`, view.x + turn.x * view.scale, view.y + turn.y * view.scale - 16);
+}
+
+/** Guides across the whole table; places are mm of the blank. */
+export function drawGuides(context: Context, view: Viewport, size: Size, guides: readonly Guide[]): void {
+  context.save();
+  context.strokeStyle = GUIDE;
+  context.setLineDash([10, 3, 2, 3]);
+  context.beginPath();
+  for (const { way, atMm } of guides) lineAcross(context, view, size, way, atMm);
+  context.stroke();
+  context.restore();
+}
+
+function lineAcross(context: Context, view: Viewport, size: Size, way: SnapLine['way'], at: number): void {
+  const place = Math.round((way === 'upright' ? view.x : view.y) + at * view.scale) + 0.5;
+  context.moveTo(way === 'upright' ? place : 0, way === 'upright' ? 0 : place);
+  context.lineTo(way === 'upright' ? place : size.width, way === 'upright' ? size.height : place);
+}
+
+/** A ring around a place that is pointed out. */
+export function drawSpot(context: Context, view: Viewport, { x, y }: { readonly x: number; readonly y: number }): void {
+  context.save();
+  for (const [stroke, width] of [['#fffdf8', 6], [MADDER, 2.5]] as const) {
+    context.strokeStyle = stroke;
+    context.lineWidth = width;
+    context.beginPath();
+    context.arc(view.x + x * view.scale, view.y + y * view.scale, 16, 0, 2 * Math.PI);
+    context.stroke();
+  }
+  context.restore();
+}
+
 /** A frame that is drawn, a line to split along, and lines that something snapped to. */
 export function drawTools(context: Context, view: Viewport, size: Size, { frame, line, snapLines }: { readonly frame?: Bounds | undefined; readonly line?: { readonly from: { x: number; y: number }; readonly to: { x: number; y: number } } | undefined; readonly snapLines: readonly SnapLine[] }): void {
   context.save();
-  context.strokeStyle = '#2f5d8a';
+  context.strokeStyle = GUIDE;
   context.lineWidth = 1;
   for (const { way, at } of snapLines) {
     context.beginPath();
-    const place = Math.round((way === 'upright' ? view.x : view.y) + at * view.scale) + 0.5;
-    if (way === 'upright') {
-      context.moveTo(place, 0);
-      context.lineTo(place, size.height);
-    } else {
-      context.moveTo(0, place);
-      context.lineTo(size.width, place);
-    }
+    lineAcross(context, view, size, way, at);
     context.stroke();
   }
   context.setLineDash([4, 3]);

@@ -133,6 +133,17 @@ export function useParts() {
     return { ...moved, place: { xMm: place.xMm + least('left', xMm), yMm: place.yMm + least('top', yMm) } };
   }
 
+  /** A job in which the selected parts were changed so that their box is another one: everything else stays where it is on the blank. */
+  function keepingPlace(next: Job, box: Bounds, from: Job = job.value, parts: readonly DesignPart[] = inDesign.value, ids: readonly string[] = chosen.value): Job {
+    const design = cut.value?.design;
+    const within = new Set(from.objects.flatMap((each) => (ids.includes(each.id) ? idsWithin(each) : [])));
+    const others = parts.filter(({ id, cutsOut }) => cutsOut !== true && !within.has(id)).map(({ box: own }) => own);
+    if (design === undefined) return next;
+    const place = placeOnBlank(from.place, from.blank, design);
+    const all = [...others, box];
+    return { ...next, place: { xMm: place.xMm + Math.min(...all.map(({ left }) => left)), yMm: place.yMm + Math.min(...all.map(({ top }) => top)) } };
+  }
+
   const reorder = (by: number): void => object.value && bench.commit(by > 0 ? 'Higher' : 'Lower', withObjectMoved(job.value, object.value.id, by));
   const removable = computed(() => objects.value.length > 0 && objects.value.reduce<Job | undefined>((left, { id }) => (left !== undefined && canLeave(left, id) ? withoutObject(left, id) : undefined), job.value) !== undefined);
   function remove(): void {
@@ -168,7 +179,7 @@ export function useParts() {
   }
 
   return {
-    chosen, rows, object, objects, box, boxed, inDesign, films, canMove, removable, groupable, colourOf, select, toggle, outermost, add, addBase, preview, commit, setFilm, shifted, reorder, remove, duplicate, group, ungroup,
+    chosen, rows, object, objects, box, boxed, inDesign, films, canMove, removable, groupable, colourOf, select, toggle, outermost, add, addBase, preview, commit, setFilm, shifted, keepingPlace, reorder, remove, duplicate, group, ungroup,
   };
 }
 

@@ -10,6 +10,8 @@ import type { DesignPart } from '../../core/run/designRun.ts';
 import { useBench } from '../../stores/bench.ts';
 import type { TablePoint } from '../../ui/useTableView.ts';
 import { isTyping } from '../shared/isTyping.ts';
+import { useGuides } from './useGuides.ts';
+import { useHandles } from './useHandles.ts';
 import type { Operations } from './useOperations.ts';
 import type { Parts } from './useParts.ts';
 import type { Pieces } from './usePieces.ts';
@@ -39,6 +41,8 @@ export function useTableTools(parts: Parts, pieces: Pieces, operations: Operatio
   const pointer = shallowRef<TablePoint>();
   const job = computed(() => bench.job as Job);
   const films = computed(() => bench.result?.cut?.design.layers.map(({ filmId }) => filmId) ?? []);
+  const handles = useHandles(parts, place, scale, () => pieces.marks.value.length > 0 || operations.splitting.value || operations.filling.value !== undefined);
+  const guides = useGuides(scale);
   const isOnePart = computed(() => plainObjects(job.value.objects).length === 1);
   /** A frame that is drawn, mm of the design. */
   const frame = computed((): Bounds | undefined => {
@@ -70,8 +74,10 @@ export function useTableTools(parts: Parts, pieces: Pieces, operations: Operatio
       operations.pointArea(x, y);
       return;
     }
+    if (!event.shiftKey && handles.take(inDesign(point))) return;
     const found = hits(point);
     if (found.length === 0) {
+      if (guides.take(point)) return;
       if (!event.shiftKey) {
         pieces.clear();
         parts.select();
@@ -103,12 +109,14 @@ export function useTableTools(parts: Parts, pieces: Pieces, operations: Operatio
     const others = parts.inDesign.value.filter(({ id }) => !ids.has(parts.outermost(id))).map(({ box }) => box);
     const { widthMm, heightMm } = job.value.blank;
     const { xMm, yMm } = place.value;
-    const lines: SnapLine[] = [0, widthMm / 2, widthMm].map((at): SnapLine => ({ way: 'upright', at: at - xMm })).concat([0, heightMm / 2, heightMm].map((at): SnapLine => ({ way: 'level', at: at - yMm })));
+    const lines: SnapLine[] = [0, widthMm / 2, widthMm].map((at): SnapLine => ({ way: 'upright', at: at - xMm })).concat([0, heightMm / 2, heightMm].map((at): SnapLine => ({ way: 'level', at: at - yMm })), guides.guides.value.map(({ way, atMm }): SnapLine => ({ way, at: atMm - (way === 'upright' ? xMm : yMm) })));
     hold.value = { kind: 'parts', from, moved: false, job: job.value, boxes, parts: parts.inDesign.value, snapTo: { boxes: others, lines }, place: { xMm, yMm } };
   }
 
   function move(point: TablePoint, event: PointerEvent): void {
     pointer.value = point;
+    if (handles.held.value !== undefined) return handles.drag(point, event);
+    if (guides.held.value !== undefined) return guides.drag(point);
     const held = hold.value;
     if (held === undefined) return;
     if (!held.moved && Math.hypot(point.screenX - held.from.screenX, point.screenY - held.from.screenY) < DRAG_PX) return;
@@ -127,6 +135,8 @@ export function useTableTools(parts: Parts, pieces: Pieces, operations: Operatio
 
   function release(point: TablePoint): void {
     pointer.value = point;
+    if (handles.held.value !== undefined) return handles.letGo();
+    if (guides.held.value !== undefined) return guides.letGo();
     const held = hold.value;
     const framed = frame.value;
     const split = line.value;
@@ -162,7 +172,9 @@ export function useTableTools(parts: Parts, pieces: Pieces, operations: Operatio
   /** Arrow keys nudge by a millimetre, with Shift by ten. */
   const NUDGES: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
   function escape(): void {
-    if (hold.value !== undefined) {
+    if (handles.held.value !== undefined) handles.drop();
+    else if (guides.held.value !== undefined) guides.drop();
+    else if (hold.value !== undefined) {
       hold.value = undefined;
       snapLines.value = [];
       bench.revert();
@@ -190,6 +202,15 @@ export function useTableTools(parts: Parts, pieces: Pieces, operations: Operatio
     else bench.commit('Nudge', { ...job.value, place: { xMm: round(place.value.xMm + nudge[0] * by), yMm: round(place.value.yMm + nudge[1] * by) } });
   });
 
-  const cursor = computed(() => (operations.splitting.value || operations.filling.value !== undefined ? 'crosshair' : hold.value?.moved === true && hold.value.kind !== 'frame' ? 'grabbing' : undefined));
-  return { press, move, release, frame, line, snapLines, hold, cursor, isOnePart };
+  const cursor = computed((): string | undefined => {
+    if (operations.splitting.value || operations.filling.value !== undefined) return 'crosshair';
+    if (guides.cursor.value !== undefined) return guides.cursor.value;
+    const [held, at] = [handles.held.value, pointer.value];
+    const handle = held?.handle ?? (at === undefined ? undefined : handles.handleAt(inDesign(at)));
+    if (handle !== undefined) return handles.cursorOf(handle);
+    if (hold.value?.moved === true && hold.value.kind !== 'frame') return 'grabbing';
+    return undefined;
+  });
+  return { press, move, release, frame, line, snapLines, hold, cursor, isOnePart, handles, guides };
 }
+export type TableTools = ReturnType<typeof useTableTools>;

@@ -50,7 +50,7 @@ function drawWeeded(context: Context, view: Viewport, sheet: Sheet, art: Path2D,
     context.save();
     context.translate(view.x, view.y);
     context.scale(view.scale, view.scale);
-    context.clip(art, 'evenodd');
+    context.clip(art, 'nonzero');
     context.setTransform(window.devicePixelRatio, 0, 0, window.devicePixelRatio, 0, 0);
     fillHatch(context, paint.clear, ...screenRect(view, { xMm: 0, yMm: 0, widthMm: sheet.widthMm, heightMm: sheet.heightMm }));
     context.restore();

@@ -23,6 +23,8 @@ export function findingWords(finding: Finding, unit: LengthUnit = 'mm'): string 
       return `Jagged edge, teeth of ${length}`;
     case 'openOutline':
       return `Outline open by ${length}: holds on there, or join its ends in Separate`;
+    case 'cutTwice':
+      return `Overlap of ${area(1)}: cut twice there; join it in Assemble`;
     case 'coarsePicture':
       return `Only ${Math.round(finding.size)} dots per inch at this size: edges are guessed`;
   }
@@ -46,6 +48,8 @@ export function manyWords(kind: Finding['kind'], count: number, largest: number,
       return `${number} jagged edges, teeth of up to ${length}`;
     case 'openOutline':
       return `${number} outlines open by up to ${length}: hold on there, or join their ends in Separate`;
+    case 'cutTwice':
+      return `${number} overlaps of ${area}: cut twice there; join them in Assemble`;
     case 'coarsePicture':
       return `${number} pictures too coarse for their size`;
   }

@@ -43,6 +43,7 @@ export function fillPath(context: CanvasRenderingContext2D, path: Path2D, view: 
   context.translate(view.x, view.y);
   context.scale(view.scale, view.scale);
   context.fillStyle = colour;
-  context.fill(path, 'evenodd');
+  // Openings run the other way than what they lie in, and what overlaps covers.
+  context.fill(path, 'nonzero');
   context.restore();
 }
