@@ -67,3 +67,6 @@ export function halvesOf([a, b, c, d]: Cubic): readonly [Cubic, Cubic] {
 
 /** A direction turned, clockwise on screen. */
 export const turned = ({ x, y }: Point, rad: number): Point => ({ x: x * Math.cos(rad) - y * Math.sin(rad), y: x * Math.sin(rad) + y * Math.cos(rad) });
+
+/** The length of a curve's handles and what lies between: never less than the curve's own. */
+export const hullLength = ([a, b, c, d]: Cubic): number => Math.hypot(b.x - a.x, b.y - a.y) + Math.hypot(c.x - b.x, c.y - b.y) + Math.hypot(d.x - c.x, d.y - c.y);

@@ -79,7 +79,7 @@ function oneOperation(layers: readonly DesignLayer[], operation: Exclude<Operati
       return each(layers, operation, using, (curves) => strokeCurves(library, curves, (operation.widthMm / 2) * perMm, operation.corners, operation.ends));
     case 'tidy':
       return each(layers, operation, using, (curves) =>
-        tidyCurves(library, curves, { withinMm: operation.withinMm * perMm, leastMm2: operation.leastMm2 * perMm ** 2, gapMm: operation.gapMm * perMm, straight: operation.straight }),
+        tidyCurves(library, curves, { withinMm: operation.withinMm * perMm, leastMm2: operation.leastMm2 * perMm ** 2, gapMm: operation.gapMm * perMm, straight: operation.straight, square: operation.square, strokesMm: (operation.strokesMm ?? 0) * perMm }),
       );
     case 'join':
       return { layers: layers.map((layer) => ({ ...layer, curves: joinOverlaps(library, layer.curves) })) };

@@ -78,6 +78,10 @@ export const operationSchema = z.discriminatedUnion('kind', [
     leastMm2: z.number().min(0).max(10_000),
     gapMm: z.number().min(0).max(10),
     straight: z.boolean(),
+    /** Corners that are nearly square become so; not when absent. */
+    square: z.boolean().optional(),
+    /** Strokes up to this width become even; none when absent. */
+    strokesMm: z.number().min(0).max(50).optional(),
   }),
   /** Copies in columns and rows; a step is from one to the next. */
   z.strictObject({

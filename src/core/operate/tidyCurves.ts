@@ -1,14 +1,16 @@
 import { combineCurves, joinOverlaps } from '../combine/combineCurves.ts';
 import { offsetCurves } from '../combine/offsetCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
-import { directionAt, placeOf, sidesOf, speedOf, type Cubic, type Point } from '../combine/sides.ts';
+import { directionAt, hullLength, placeOf, sidesOf, speedOf, type Cubic, type Point } from '../combine/sides.ts';
 import { circleOf, QUARTER } from '../outline/circle.ts';
 import { CubicFit, endAt, type End, type FittedCubic } from '../outline/cubicFit.ts';
 import { CurvesBuilder, isOpenRing, ringArea, ringCount, type Curves } from '../outline/curves.ts';
 import { nestBySense } from '../outline/nestBySense.ts';
 import { withoutSmallRings } from '../outline/withoutSmallRings.ts';
 import { piecesOf } from '../outline/pieces.ts';
+import { evenStrokes } from './evenStrokes.ts';
 import { ofPieces } from './pieceMarks.ts';
+import { rightAngles } from './rightAngles.ts';
 
 export interface TidyOptions {
   /** How far the new outline may lie from the old one. */
@@ -19,6 +21,10 @@ export interface TidyOptions {
   readonly gapMm: number;
   /** Whether what is straight or round within the tolerance becomes so. */
   readonly straight: boolean;
+  /** Whether corners that are nearly square become so. */
+  readonly square?: boolean | undefined;
+  /** Strokes up to this width become as broad everywhere as they usually are; none at 0. */
+  readonly strokesMm?: number | undefined;
 }
 
 /** Sampled this often on the tolerance: then the fit's own units are about a sample. */
@@ -34,14 +40,15 @@ const GAP_AREA = 0.25;
 const OVER_MM = 0.01;
 
 /** Outlines with fewer nodes, none further off than the tolerance; a ring that gains nothing stays as it is. @param curves mm. */
-export function tidyCurves(library: PolygonLibrary, curves: Curves, { withinMm, leastMm2, gapMm, straight }: TidyOptions): Curves {
+export function tidyCurves(library: PolygonLibrary, curves: Curves, { withinMm, leastMm2, gapMm, straight, square = false, strokesMm = 0 }: TidyOptions): Curves {
   const closed = gapMm > 0 ? withoutGaps(library, curves, gapMm) : curves;
-  const left = leastMm2 > 0 ? withoutSmallRings(closed, leastMm2) : closed;
+  const even = strokesMm > 0 ? evenStrokes(closed, strokesMm) : closed;
+  const left = leastMm2 > 0 ? withoutSmallRings(even, leastMm2) : even;
   const builder = new CurvesBuilder();
   for (let ring = 0; ring < ringCount(left); ring++) {
     if (isOpenRing(left, ring) || !drawTidied(builder, left, ring, withinMm, straight)) builder.copy(left, ring, -1);
   }
-  return nestBySense(builder.build());
+  return nestBySense(square ? rightAngles(builder.build()) : builder.build());
 }
 
 /** Gaps narrower than a width filled; everything else keeps its nodes. */
@@ -120,8 +127,6 @@ function sampled(sides: readonly Cubic[], unit: number): Samples {
   for (let k = 1; k < x.length; k++) along[k] = along[k - 1] + Math.hypot(x[k] - x[k - 1], y[k] - y[k - 1]);
   return { n: x.length, x: Float64Array.from(x), y: Float64Array.from(y), along, dx: Float64Array.from(dx), dy: Float64Array.from(dy) };
 }
-
-const hullLength = ([a, b, c, d]: Cubic): number => Math.hypot(b.x - a.x, b.y - a.y) + Math.hypot(c.x - b.x, c.y - b.y) + Math.hypot(d.x - c.x, d.y - c.y);
 
 /** Lines and cubics, each as far as it may go, as their coordinates without the first place. */
 function fitted(samples: Samples, tolerance: number, straight: boolean): number[][] {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
-import { computed, ref, useTemplateRef, watch } from 'vue';
+import { computed, shallowRef, useTemplateRef, watch } from 'vue';
 import { placeOnBlank } from '../../core/assemble/placeOnBlank.ts';
 import type { Job } from '../../core/job/job.ts';
 import type { TracedPart } from '../../core/job/tracedPart.ts';
@@ -48,18 +48,18 @@ const place = computed(() => (design.value === undefined ? { xMm: 0, yMm: 0 } : 
 const box = computed(() => ({ x: 0, y: 0, width: job.value.blank.widthMm, height: job.value.blank.heightMm }));
 const tools = useTableTools(parts, pieces, operations, place, cssPxPerMm);
 
-/** A place that is pointed out until something else is done. */
-const spot = ref<{ readonly x: number; readonly y: number }>();
-watch([() => bench.job, parts.chosen], () => (spot.value = undefined));
+/** Places of the design, mm, that are pointed out until something else is done. */
+const spots = shallowRef<readonly { readonly x: number; readonly y: number }[]>([]);
+watch([() => bench.job, parts.chosen], () => (spots.value = []));
 const table = useTemplateRef('table');
-function show(at: { readonly x: number; readonly y: number }): void {
-  spot.value = at;
-  table.value?.centre(at.x + place.value.xMm, at.y + place.value.yMm);
+function show(places: readonly { readonly x: number; readonly y: number }[]): void {
+  spots.value = places;
+  if (places.length > 0) table.value?.centre(places[0].x + place.value.xMm, places[0].y + place.value.yMm);
 }
-const { view, mix, isDifference, apart, draw, redrawOn } = useDesignScene({ parts, pieces, operations, tools, place, spot, tracedId: computed(() => part.value.id) });
+const { view, mix, isDifference, apart, draw, redrawOn } = useDesignScene({ parts, pieces, operations, tools, place, spots, tracedId: computed(() => part.value.id) });
 
 function press(point: TablePoint, event: PointerEvent): void {
-  spot.value = undefined;
+  spots.value = [];
   if (!apart.value) tools.press(point, event);
 }
 function move(point: TablePoint, event: PointerEvent): void {
@@ -93,7 +93,7 @@ function move(point: TablePoint, event: PointerEvent): void {
       <PiecesCard v-if="pieces.marks.value.length > 0" :parts="parts" :pieces="pieces" />
       <template v-if="parts.object.value !== undefined">
         <PartCard :key="parts.object.value.id" :parts="parts" :part="parts.object.value" />
-        <OperationsCard v-if="parts.object.value.kind !== 'base' && parts.object.value.kind !== 'holes'" :parts="parts" :pieces="pieces" :operations="operations" />
+        <OperationsCard v-if="parts.object.value.kind !== 'base' && parts.object.value.kind !== 'holes'" :parts="parts" :pieces="pieces" :operations="operations" @show="show" />
       </template>
       <LayersCard @show="show" />
       <NamesCard />

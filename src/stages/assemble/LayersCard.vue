@@ -14,7 +14,7 @@ import TrayCard from '../../ui/TrayCard.vue';
 import MeetingPairs from '../shared/MeetingPairs.vue';
 
 /** How the films of the whole design lie on each other, where most of them lie, and what would be cut twice. */
-const emit = defineEmits<{ show: [place: { readonly x: number; readonly y: number }] }>();
+const emit = defineEmits<{ show: [places: readonly { readonly x: number; readonly y: number }[]] }>();
 const bench = useBench();
 const settings = useSettings();
 const job = computed(() => bench.job as Job);
@@ -63,12 +63,12 @@ const setJoined = (id: string, on: boolean): void => set(on ? 'Overlaps joined' 
       <MeetingPairs :films="films" :pairs="layering.pairs ?? []" :meets="MEETS" :meet="layering.meet" :reach-mm="layering.reachMm" @drag="drag({ pairs: $event })" @set="(label, pairs) => set(label, { pairs })" />
       <div v-if="most !== undefined" class="row">
         <span>Most films on one spot: <b>{{ most.layers }}</b><template v-if="most.names.length > 0">, {{ most.names.join(' · ') }}</template></span>
-        <button type="button" class="plain-button" @click="emit('show', most)">Show</button>
+        <button type="button" class="plain-button" @click="emit('show', [most])">Show</button>
       </div>
     </template>
     <div v-for="{ film, places } in twice" :key="film.id" class="row">
       <span>{{ film.name }}: {{ count(places.length, 'overlap') }} of up to {{ formatArea(places[0].size, settings.unit, 1) }} would be cut twice</span>
-      <span class="acts"><button type="button" class="plain-button" @click="emit('show', { x: places[0].xMm, y: places[0].yMm })">Show</button><button type="button" class="plain-button" @click="setJoined(film.id, true)">Join</button></span>
+      <span class="acts"><button type="button" class="plain-button" @click="emit('show', places.map(({ xMm, yMm }) => ({ x: xMm, y: yMm })))">Show</button><button type="button" class="plain-button" @click="setJoined(film.id, true)">Join</button></span>
     </div>
     <div v-for="film in joined" :key="film.id" class="row"><span>{{ film.name }}: overlaps are joined</span><button type="button" class="plain-button" @click="setJoined(film.id, false)">Leave apart</button></div>
   </TrayCard>

@@ -23,6 +23,7 @@ const QUANTITIES: Readonly<Record<string, { readonly label: string; readonly lea
   awayMm: { label: 'Away from the edge', least: -500, most: 500 },
   paddingMm: { label: 'Room around it', least: 0, most: 500 },
   cornerMm: { label: 'Corner radius', least: 0, most: 500 },
+  strokesMm: { label: 'Even out strokes up to', least: 0, most: 50 },
   withinMm: { label: 'No further than', least: 0.005, most: 2 },
   leastMm2: { label: 'Leave out below', least: 0, most: 10_000, kind: 'area' },
   reachMm: { label: 'Reach under the lines', least: 0, most: 20 },
@@ -36,7 +37,9 @@ const COUNTS: Readonly<Record<string, { readonly label: string; readonly least: 
   rows: { label: 'Rows', least: 1, most: 200 },
   count: { label: 'Copies', least: 2, most: 360 },
 };
-const entries = computed(() => Object.entries(props.operation));
+/** Settings that came later than the operations that are kept without them. */
+const ADDED: Readonly<Partial<Record<Operation['kind'], Readonly<Record<string, unknown>>>>> = { tidy: { square: false, strokesMm: 0 } };
+const entries = computed(() => Object.entries({ ...ADDED[props.operation.kind], ...props.operation }));
 const isUsed = (key: string): boolean => !(props.operation.kind === 'field' && key === 'cornerMm' && props.operation.form !== 'rectangle');
 const quantities = computed(() => entries.value.flatMap(([key, value]) => (key in QUANTITIES && typeof value === 'number' && isUsed(key) ? [{ key, value, ...QUANTITIES[key], label: labelOf(key) }] : [])));
 const counts = computed(() => entries.value.flatMap(([key, value]) => (key in COUNTS && typeof value === 'number' ? [{ key, value, ...COUNTS[key] }] : [])));
@@ -53,7 +56,7 @@ const CHOICES: Readonly<Record<string, { readonly label: string; readonly choice
   form: { label: 'Form', choices: { rectangle: 'rectangle', bar: 'bar', round: 'round' } },
 };
 const choices = computed(() => entries.value.flatMap(([key, value]) => (key in CHOICES && typeof value === 'string' ? [{ key, value, ...CHOICES[key] }] : [])));
-const SWITCHES: Readonly<Record<string, string>> = { knocksOut: 'Knock it out of the field', isLong: 'As long as it is deep', turns: 'Copies turn with the ring', straight: 'Straighten and round' };
+const SWITCHES: Readonly<Record<string, string>> = { knocksOut: 'Knock it out of the field', isLong: 'As long as it is deep', turns: 'Copies turn with the ring', straight: 'Straighten and round', square: 'Make corners square' };
 const switches = computed(() => entries.value.flatMap(([key, value]) => (key in SWITCHES && typeof value === 'boolean' ? [{ key, value, label: SWITCHES[key] }] : [])));
 
 const change = (key: string, value: unknown): Partial<Operation> => ({ [key]: value }) as Partial<Operation>;

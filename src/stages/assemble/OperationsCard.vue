@@ -2,6 +2,7 @@
 import { ArrowDown, ArrowUp, Plus, Trash2 } from '@lucide/vue';
 import { ElDropdown, ElDropdownItem, ElDropdownMenu, ElSwitch } from 'element-plus';
 import { computed } from 'vue';
+import { inverseOf, placed } from '../../core/geometry/affine.ts';
 import type { OperationKind } from '../../core/operate/operation.ts';
 import type { OperationNote } from '../../core/operate/operate.ts';
 import { useSettings } from '../../stores/settings.ts';
@@ -14,6 +15,7 @@ import type { Pieces } from './usePieces.ts';
 
 /** What is done to the selected part, in its order; each entry stays changeable. */
 const props = defineProps<{ parts: Parts; pieces: Pieces; operations: Operations }>();
+const emit = defineEmits<{ show: [places: readonly { readonly x: number; readonly y: number }[]] }>();
 const settings = useSettings();
 const rows = computed(() =>
   props.operations.list.value.map((operation) => {
@@ -22,6 +24,13 @@ const rows = computed(() =>
   }),
 );
 const hasNearest = ({ marks }: OperationNote): boolean => marks.length > 0;
+const own = computed(() => props.parts.inDesign.value.find(({ id }) => id === props.parts.object.value?.id));
+/** Where the pieces lie that would be taken instead, mm of the design. */
+function nearestPlaces({ marks }: OperationNote): { x: number; y: number }[] {
+  const part = own.value;
+  return part === undefined ? [] : marks.flatMap(({ nearest }) => (nearest === undefined ? [] : [placed(inverseOf(part.toMarks), nearest.x, nearest.y)]));
+}
+const strays = computed(() => (own.value === undefined ? 0 : props.pieces.straysIn(own.value.id).length));
 function takeNearest(note: OperationNote): void {
   const id = props.parts.object.value?.id;
   if (id !== undefined) props.pieces.takeNearest(id, note);
@@ -39,7 +48,10 @@ function takeNearest(note: OperationNote): void {
         </div>
         <p v-if="lost !== undefined" class="lost" role="status">
           {{ operation.kind === 'fill' ? `${count(lost.lost, 'place')} that nothing encloses by now.` : `${count(lost.lost, 'piece')} not found by now: a change before it took ${lost.lost === 1 ? 'it' : 'them'} away.` }}
-          <button v-if="hasNearest(lost)" type="button" class="plain-button" @click="takeNearest(lost)">Take the nearest</button>
+          <template v-if="hasNearest(lost)">
+            <button type="button" class="plain-button" @click="emit('show', nearestPlaces(lost))">Show the nearest</button>
+            <button type="button" class="plain-button" @click="takeNearest(lost)">Take {{ lost.lost === 1 ? 'it' : 'them' }}</button>
+          </template>
         </p>
         <template v-if="isOpen">
           <OperationSettings :parts="parts" :operations="operations" :operation="operation" />
@@ -51,6 +63,7 @@ function takeNearest(note: OperationNote): void {
         </template>
       </li>
     </ol>
+    <p v-if="own !== undefined && strays > 0" class="lost" role="status">{{ count(strays, 'stray') }}: small, and away from everything. <button type="button" class="plain-button" @click="pieces.pickStrays(own.id)">Select {{ strays === 1 ? 'it' : 'them' }}</button></p>
     <p v-if="operations.splitting.value" class="lost" role="status">Draw a line across the part on the table. Esc leaves.</p>
     <div>
       <ElDropdown trigger="click" placement="top-end" popper-class="operation-chooser" @command="operations.add($event as OperationKind)">

@@ -32,14 +32,14 @@ interface Shown {
   readonly operations: Operations;
   readonly tools: TableTools;
   readonly place: Ref<PlaceMm>;
-  /** Of the design, mm, where something is pointed out. */
-  readonly spot: Ref<{ readonly x: number; readonly y: number } | undefined>;
+  /** Places of the design, mm, that are pointed out. */
+  readonly spots: Ref<readonly { readonly x: number; readonly y: number }[]>;
   /** The traced art whose picture is compared with, by its id. */
   readonly tracedId: Ref<string>;
 }
 
 /** The design on the table of Assemble. */
-export function useDesignScene({ parts, pieces, operations, tools, place, spot, tracedId }: Shown) {
+export function useDesignScene({ parts, pieces, operations, tools, place, spots, tracedId }: Shown) {
   const bench = useBench();
   const settings = useSettings();
   const view = ref<View>('blank');
@@ -92,11 +92,11 @@ export function useDesignScene({ parts, pieces, operations, tools, place, spot, 
     drawHandles(context, moved, tools.handles.handles.value, tools.handles.turnedDeg.value);
     if (operations.filling.value !== undefined) drawAreas(context, moved, operations.areas.value);
     drawTools(context, moved, size, { frame: tools.frame.value, line: tools.line.value, snapLines: tools.snapLines.value });
-    if (spot.value !== undefined) drawSpot(context, moved, spot.value);
+    for (const spot of spots.value) drawSpot(context, moved, spot);
   };
   const redrawOn = computed(() => [
     design.value, place.value, films.value, job.value.blank, parts.box.value, picked.value, tools.frame.value, tools.line.value, tools.snapLines.value, tools.handles.handles.value, tools.handles.turnedDeg.value,
-    tools.guides.guides.value, operations.areas.value, ground.value, view.value, mix.value, isDifference.value, bench.base, fromPicture.value, rested.value, spot.value,
+    tools.guides.guides.value, operations.areas.value, ground.value, view.value, mix.value, isDifference.value, bench.base, fromPicture.value, rested.value, spots.value,
   ]);
   return { view, mix, isDifference, apart, draw, redrawOn };
 }

@@ -11,6 +11,7 @@ import type { OperationNote } from '../../core/operate/operate.ts';
 import { liesIn, type PieceHit } from '../../core/operate/partHits.ts';
 import { innerPlace, ofPieces } from '../../core/operate/pieceMarks.ts';
 import { pieceAt, piecesIndex } from '../../core/operate/piecesIndex.ts';
+import { straysOf, type Stray } from '../../core/operate/strays.ts';
 import type { Bounds, Curves } from '../../core/outline/curves.ts';
 import { nodeCount } from '../../core/outline/curves.ts';
 import { thinPlaces } from '../../core/check/thinPlaces.ts';
@@ -99,6 +100,12 @@ export function usePieces(parts: Parts) {
   }
   const pickWithin = (id: string, frame: Bounds): void => setAll(id, (_, curves) => piecesIndex(curves).boxes.flatMap((box, k) => (liesIn(box, frame) ? [k] : [])));
   const pickFilm = (id: string, film: string): void => setAll(id, (filmId, curves) => (filmId === film ? [...piecesIndex(curves).pieces.keys()] : []));
+  /** Small pieces of a part that lie by themselves. */
+  const straysIn = (id: string): readonly Stray[] => straysOf(parts.inDesign.value.find((each) => each.id === id)?.layers ?? []);
+  function pickStrays(id: string): void {
+    const strays = straysIn(id);
+    setAll(id, (filmId) => strays.flatMap(({ film, piece }) => (film === filmId ? [piece] : [])));
+  }
   /** All pieces of the part that have the shape of the first selected one. */
   function pickAlike(): void {
     const first = selected.value[0];
@@ -140,7 +147,7 @@ export function usePieces(parts: Parts) {
   }
   const takeNearest = (id: string, note: OperationNote): void => bench.commit('Nearest pieces', withNearestPieces(job.value, id, note.operation, note.marks));
 
-  return { partId, marks, part, selected, facts, alike, clear, pick, isPicked, pickWithin, pickFilm, pickAlike, takeOff, setFilm, operate, takeNearest };
+  return { partId, marks, part, selected, facts, alike, clear, pick, isPicked, pickWithin, pickFilm, straysIn, pickStrays, pickAlike, takeOff, setFilm, operate, takeNearest };
 }
 
 function narrowest(all: readonly Curves[]): number | undefined {
