@@ -1,6 +1,6 @@
 import { composeDesign, type MadeFromAll, type PartInDesign, type PlacedLayers } from '../assemble/composeDesign.ts';
 import { makeDesign, type Design, type DesignLayer, type TracedPlace } from '../assemble/design.ts';
-import { bandCurves, baseCurves, holeCurves } from '../assemble/madeFromAll.ts';
+import { bandCurves, baseCurves, holeCurves, withEyelets } from '../assemble/madeFromAll.ts';
 import { cutCheck, type Finding } from '../check/cutCheck.ts';
 import { cutTwice } from '../check/cutTwice.ts';
 import { combineCurves, joinOverlaps } from '../combine/combineCurves.ts';
@@ -133,7 +133,12 @@ function fromAll({ objects }: Pick<Job, 'objects'>, { shapes, order }: Made): Ma
     // With a band on every film nothing is taken out of the base: it is the lowest sheet of a panel.
     return [{ id, does: 'liesBelow', joinTo, make: (all) => [{ filmId: film, curves: bandMm === undefined ? seenBelow(all, film, whole(all), { library, order }) : whole(all) }] }];
   });
-  const holes = plain.flatMap((object): MadeFromAll[] => (object.kind === 'holes' ? [{ id: object.id, does: 'cutsOut', make: (all) => [{ filmId: object.id, curves: holeCurves(object.holes, all) }] }] : []));
+  const holes = plain.flatMap((object): MadeFromAll[] => {
+    if (object.kind !== 'holes' || shapes === undefined) return [];
+    const { eyeletMm } = object.holes;
+    const joinTo = eyeletMm === undefined ? undefined : (curves: Curves, [made]: readonly DesignLayer[]): Curves => withEyelets(shapes.library, curves, made.curves, eyeletMm);
+    return [{ id: object.id, does: 'cutsOut', joinTo, make: (all) => [{ filmId: object.id, curves: holeCurves(object.holes, all) }] }];
+  });
   return [...bases, ...holes];
 }
 

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { COMBINED, nameOfObject, withFilm, withObjectChanged, type FilmedObject } from '../../core/edit/objectEdits.ts';
 import type { Film } from '../../core/film/film.ts';
 import type { Job } from '../../core/job/job.ts';
-import type { BaseObject, DesignObject, GroupCombine, GroupObject, HolesObject } from '../../core/job/objects.ts';
+import type { BaseObject, DesignObject, GroupCombine, GroupObject } from '../../core/job/objects.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
@@ -12,6 +12,7 @@ import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import FigureSettings from './FigureSettings.vue';
 import FilmChoice from './FilmChoice.vue';
+import HolesSettings from './HolesSettings.vue';
 import LetteringSettings from './LetteringSettings.vue';
 import type { Parts } from './useParts.ts';
 
@@ -30,11 +31,6 @@ const withBand = (bandMm: number | undefined): Job =>
   withObjectChanged<BaseObject>(job.value, props.part.id, ({ base: { bandMm: _before, ...rest }, ...object }) => ({ ...object, base: bandMm === undefined ? rest : { ...rest, bandMm } }));
 const FORMS = { edge: 'border along the edge', rectangle: 'rectangle', bar: 'bar', round: 'round' } as const;
 const CORNERS = { round: 'round', sharp: 'sharp', flat: 'flat' } as const;
-
-const holes = computed(() => (props.part.kind === 'holes' ? props.part.holes : undefined));
-const withHoles = (change: Partial<HolesObject['holes']>): Job => withObjectChanged<HolesObject>(job.value, props.part.id, (object) => ({ ...object, holes: { ...object.holes, ...change } }));
-const WHERE = { top: 'one on top', pair: 'a pair on top', corners: 'one in each corner' } as const;
-const HOLE_LENGTHS = [['diameterMm', 'Diameter', 0.5], ['fromTopMm', 'From the top', -500], ['fromSideMm', 'From the sides', -500]] as const;
 
 const combine = computed(() => (props.part.kind === 'group' ? props.part.combine : undefined));
 function setCombine(change: Partial<GroupCombine>, film?: Film): void {
@@ -62,12 +58,7 @@ const title = computed(() => (props.part.kind === 'group' && props.part.combine 
       <QuantityInput v-if="base.bandMm !== undefined" kind="length" label="Band width" :unit="settings.unit" :model-value="base.bandMm" :least="0.1" :most="500" @change="bench.preview(withBand($event))" @done="bench.commit('Band on every film', withBand($event))" @cancel="bench.revert" />
       <FilmChoice :films="parts.films.value" :model-value="part.film" aria-label="Film of the base" @choose="bench.commit('Film', withObjectChanged<BaseObject>(withFilm(job, $event, 0), part.id, (object) => ({ ...object, film: $event.id })))" />
     </template>
-    <template v-else-if="holes !== undefined">
-      <label class="row"><span>Holes</span><ChoiceInput label="Holes" :choices="WHERE" :model-value="holes.where" @choose="bench.commit('Holes', withHoles({ where: $event }))" /></label>
-      <template v-for="[key, label, least] in HOLE_LENGTHS" :key="key">
-        <QuantityInput v-if="key !== 'fromSideMm' || holes.where !== 'top'" kind="length" :label="label" :unit="settings.unit" :model-value="holes[key]" :least="least" :most="key === 'diameterMm' ? 200 : 5000" @change="bench.preview(withHoles({ [key]: $event }))" @done="bench.commit('Holes', withHoles({ [key]: $event }))" @cancel="bench.revert" />
-      </template>
-    </template>
+    <HolesSettings v-else-if="part.kind === 'holes'" :part="part" />
     <template v-else-if="combine !== undefined">
       <label class="row"><span>Its parts are</span><ChoiceInput label="Its parts are" :choices="HOW" :model-value="combine.how" @choose="setCombine({ how: $event })" /></label>
       <FilmChoice :films="parts.films.value" :model-value="combine.film" aria-label="Film of the part" @choose="setCombine({ film: $event.id }, $event)" />
