@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
 import { ElSwitch } from 'element-plus';
 import { computed, shallowRef, useTemplateRef, watch } from 'vue';
 import { placeOnBlank } from '../../core/assemble/placeOnBlank.ts';
@@ -9,6 +10,7 @@ import { useSettings } from '../../stores/settings.ts';
 import LightTable from '../../ui/LightTable.vue';
 import ReadoutStrip from '../../ui/ReadoutStrip.vue';
 import type { TablePoint } from '../../ui/useTableView.ts';
+import TrayCard from '../../ui/TrayCard.vue';
 import ViewSwitch from '../../ui/ViewSwitch.vue';
 import JobRack from '../shared/JobRack.vue';
 import NeedsPicture from '../shared/NeedsPicture.vue';
@@ -26,11 +28,14 @@ import PartCard from './PartCard.vue';
 import PartsCard from './PartsCard.vue';
 import PiecesCard from './PiecesCard.vue';
 import PlaceOfPartCard from './PlaceOfPartCard.vue';
+import ShapeCard from './ShapeCard.vue';
 import { useBringIn } from './useBringIn.ts';
 import { useDesignScene, VIEWS } from './useDesignScene.ts';
 import { useOperations } from './useOperations.ts';
 import { useParts } from './useParts.ts';
+import { usePen } from './usePen.ts';
 import { usePieces } from './usePieces.ts';
+import { useShapeNodes } from './useShapeNodes.ts';
 import { useTableTools } from './useTableTools.ts';
 
 const bench = useBench();
@@ -46,7 +51,13 @@ const { bringIn } = useBringIn(parts);
 const design = computed(() => bench.result?.cut?.design);
 const place = computed(() => (design.value === undefined ? { xMm: 0, yMm: 0 } : placeOnBlank(job.value.place, job.value.blank, design.value)));
 const box = computed(() => ({ x: 0, y: 0, width: job.value.blank.widthMm, height: job.value.blank.heightMm }));
-const tools = useTableTools(parts, pieces, operations, place, cssPxPerMm);
+const pen = usePen(parts, place, cssPxPerMm);
+const nodes = useShapeNodes(parts, place, cssPxPerMm);
+const tools = useTableTools(parts, pieces, operations, place, cssPxPerMm, () => pen.isOn.value || nodes.isOn.value);
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key === 'Escape' && nodes.isOn.value && nodes.editing.refs.value.length === 0) nodes.leave();
+  // Before the nodes let go of theirs, which comes first.
+}, { capture: true });
 
 /** Places of the design, mm, that are pointed out until something else is done. */
 const spots = shallowRef<readonly { readonly x: number; readonly y: number }[]>([]);
@@ -56,15 +67,25 @@ function show(places: readonly { readonly x: number; readonly y: number }[]): vo
   spots.value = places;
   if (places.length > 0) table.value?.centre(places[0].x + place.value.xMm, places[0].y + place.value.yMm);
 }
-const { view, mix, isDifference, apart, draw, redrawOn } = useDesignScene({ parts, pieces, operations, tools, place, spots, tracedId: computed(() => part.value.id) });
+const { view, mix, isDifference, apart, draw, redrawOn } = useDesignScene({ parts, pieces, operations, tools, pen, nodes, place, spots, tracedId: computed(() => part.value.id) });
 
 function press(point: TablePoint, event: PointerEvent): void {
   spots.value = [];
-  if (!apart.value) tools.press(point, event);
+  if (apart.value) return;
+  if (pen.isOn.value) pen.press(point);
+  else if (nodes.isOn.value) nodes.editing.press(point, event);
+  else tools.press(point, event);
 }
 function move(point: TablePoint, event: PointerEvent): void {
   pointerMm.value = { x: point.x, y: point.y };
-  tools.move(point, event);
+  if (pen.isOn.value) pen.move(point);
+  else if (nodes.isOn.value) nodes.editing.move(point, event);
+  else tools.move(point, event);
+}
+function release(point: TablePoint): void {
+  if (pen.isOn.value) pen.release();
+  else if (nodes.isOn.value) nodes.editing.release(point);
+  else tools.release(point);
 }
 </script>
 
@@ -79,8 +100,8 @@ function move(point: TablePoint, event: PointerEvent): void {
     </template>
     <template #table>
       <LightTable
-        v-if="bench.picture !== undefined" ref="table" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="redrawOn" label="Design on the blank" :cursor="tools.cursor.value"
-        @view="(shown) => (cssPxPerMm = shown.scale)" @press="press" @move="move" @release="tools.release" @leave="pointerMm = undefined" @ruler="(way, point) => apart || tools.guides.draw(way, point)"
+        v-if="bench.picture !== undefined" ref="table" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="redrawOn" label="Design on the blank" :cursor="pen.isOn.value ? 'crosshair' : tools.cursor.value"
+        @view="(shown) => (cssPxPerMm = shown.scale)" @press="press" @move="move" @release="release" @leave="pointerMm = undefined" @ruler="(way, point) => apart || tools.guides.draw(way, point)"
       >
         <ProblemNote />
       </LightTable>
@@ -89,10 +110,15 @@ function move(point: TablePoint, event: PointerEvent): void {
     <template #rack><JobRack /></template>
     <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
-      <PartsCard :parts="parts" @bring="bringIn" />
+      <PartsCard :parts="parts" @bring="bringIn" @draw="pen.start" />
+      <TrayCard v-if="pen.isOn.value" title="Pen" about="on the table">
+        <p class="hint">Click for a corner, drag for a curve. The first node again closes the shape; Enter leaves it open, as a line of a width. Backspace takes the last node back, Esc leaves.</p>
+        <div class="acts"><button type="button" class="plain-button" :disabled="(pen.path.value?.nodes.length ?? 0) < 3" @click="pen.finish(true)">Close the shape</button><button type="button" class="plain-button" @click="pen.cancel">Cancel</button></div>
+      </TrayCard>
       <PiecesCard v-if="pieces.marks.value.length > 0" :parts="parts" :pieces="pieces" />
       <template v-if="parts.object.value !== undefined">
-        <PartCard :key="parts.object.value.id" :parts="parts" :part="parts.object.value" />
+        <ShapeCard v-if="parts.object.value.kind === 'imported'" :key="parts.object.value.id" :parts="parts" :part="parts.object.value" :nodes="nodes" />
+        <PartCard v-else :key="parts.object.value.id" :parts="parts" :part="parts.object.value" />
         <OperationsCard v-if="parts.object.value.kind !== 'base' && parts.object.value.kind !== 'holes'" :parts="parts" :pieces="pieces" :operations="operations" @show="show" />
       </template>
       <LayersCard @show="show" />
@@ -116,6 +142,14 @@ function move(point: TablePoint, event: PointerEvent): void {
 .mix {
   gap: 16px;
   margin-left: 12px;
+}
+.acts {
+  display: flex;
+  gap: 6px;
+}
+.hint {
+  margin: 0 0 8px;
+  color: var(--ink-soft);
 }
 .mix input {
   accent-color: var(--madder);

@@ -64,8 +64,7 @@ const title = computed(() => (props.part.kind === 'group' && props.part.combine 
       <FilmChoice :films="parts.films.value" :model-value="combine.film" aria-label="Film of the part" @choose="setCombine({ film: $event.id }, $event)" />
     </template>
     <p v-else-if="part.kind === 'traced'" class="about">Drawn from its picture: Clean and Separate change what it is, here it is placed and worked on. Point at it again for its pieces.</p>
-    <p v-else-if="part.kind === 'group'" class="about">{{ part.objects.length }} parts that keep their places to each other.</p>
-    <p v-else class="about">A drawing that came in as outlines. Point at it again for its pieces.</p>
+    <p v-else class="about">{{ part.kind === 'group' ? part.objects.length : 0 }} parts that keep their places to each other.</p>
   </TrayCard>
 </template>
 

@@ -10,9 +10,9 @@ import type { Parts, PartRow } from './useParts.ts';
 
 /** What the design is made of, as it is seen: the highest first. */
 const props = defineProps<{ parts: Parts }>();
-const emit = defineEmits<{ bring: [what: 'drawing' | 'picture'] }>();
+const emit = defineEmits<{ bring: [what: 'drawing' | 'picture']; draw: [] }>();
 
-type Choice = PartKind | 'drawing' | 'picture';
+type Choice = PartKind | 'drawing' | 'picture' | 'pen';
 const GROUPS: readonly { readonly name: string; readonly choices: readonly { readonly choice: Choice; readonly name: string; readonly about: string }[] }[] = [
   {
     name: 'Set and bring in',
@@ -20,6 +20,7 @@ const GROUPS: readonly { readonly name: string; readonly choices: readonly { rea
       { choice: 'lettering', name: 'Lettering', about: 'a name, a number, a line on a circle' },
       { choice: 'picture', name: 'Another picture', about: 'traced beside this one, with a recipe of its own' },
       { choice: 'drawing', name: 'Drawing', about: 'outlines of an SVG or DXF at their true size' },
+      { choice: 'pen', name: 'Drawn shape', about: 'with the pen: a click for a corner, a drag for a curve' },
     ],
   },
   {
@@ -57,6 +58,7 @@ watch(() => props.parts.object.value?.id, (id) => {
 });
 function choose(choice: Choice): void {
   if (choice === 'drawing' || choice === 'picture') emit('bring', choice);
+  else if (choice === 'pen') emit('draw');
   else if (choice === 'base') props.parts.addBase();
   else props.parts.add(choice);
 }

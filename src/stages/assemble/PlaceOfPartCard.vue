@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { AlignCenterHorizontal, AlignCenterVertical, AlignEndHorizontal, AlignEndVertical, AlignHorizontalSpaceBetween, AlignStartHorizontal, AlignStartVertical, AlignVerticalSpaceBetween, TrianglesCenterlineDashedHorizontal, TrianglesCenterlineDashedVertical } from '@lucide/vue';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { ANCHORS, anchorOf, turnDegOf, withAligned, withMirrored, withScaled, withSpread, withTurned, type Alignment, type Anchor } from '../../core/edit/placeEdits.ts';
 import type { Job } from '../../core/job/job.ts';
 import type { Bounds } from '../../core/outline/curves.ts';
@@ -25,12 +25,38 @@ const shared = (x: number, y: number): { x: number; y: number } => ({ x: x - ori
 const one = computed(() => (props.parts.boxed.value.length === 1 ? props.parts.boxed.value[0].id : undefined));
 
 const move = (x: number, y: number): void => bench.commit('Place', props.parts.shifted(x - at.value.x, y - at.value.y));
-function size(side: 'width' | 'height', toMm: number): void {
-  const now = side === 'width' ? props.box.right - props.box.left : props.box.bottom - props.box.top;
-  if (one.value === undefined || now <= 0) return;
-  const fixed = shared(at.value.x, at.value.y);
-  bench.commit('Size', withScaled(job.value, one.value, toMm / now, fixed.x, fixed.y));
+type Side = 'width' | 'height';
+const lengthOf = (side: Side): number => (side === 'width' ? props.box.right - props.box.left : props.box.bottom - props.box.top);
+/** A size that is on its way: what the part was scaled by in the first place, and what it measured before. */
+interface Sizing {
+  readonly side: Side;
+  readonly toMm: number;
+  readonly factor: number;
+  readonly beforeMm: number;
+  readonly from: Job;
+  readonly fixed: { readonly x: number; readonly y: number };
 }
+let sizing: Sizing | undefined;
+function size(side: Side, toMm: number): void {
+  const beforeMm = lengthOf(side);
+  if (one.value === undefined || beforeMm <= 0 || toMm === beforeMm) return;
+  const [fixed, factor] = [shared(at.value.x, at.value.y), toMm / beforeMm];
+  const next = withScaled(job.value, one.value, factor, fixed.x, fixed.y);
+  const hasOperations = 'operations' in (props.parts.object.value ?? {});
+  if (!hasOperations) return bench.commit('Size', next);
+  sizing = { side, toMm, factor, beforeMm, from: job.value, fixed };
+  bench.preview(next);
+}
+/** What is done to a part has lengths of its own, which do not scale with it: what it measures at two sizes tells the one at which it measures what was asked. */
+watch(() => bench.result, (result) => {
+  const now = sizing;
+  if (now === undefined || result?.quality !== 'final' || one.value === undefined) return;
+  sizing = undefined;
+  const scaling = (lengthOf(now.side) - now.beforeMm) / (now.factor - 1);
+  const factor = 1 + (now.toMm - now.beforeMm) / scaling;
+  if (Number.isFinite(factor) && factor > 0) bench.preview(withScaled(now.from, one.value, factor, now.fixed.x, now.fixed.y));
+  bench.commitPreview('Size');
+});
 const middle = computed(() => shared((props.box.left + props.box.right) / 2, (props.box.top + props.box.bottom) / 2));
 function turn(deg: number): void {
   if (deg !== 0) bench.commit('Turn', withTurned(job.value, ids.value, (deg * Math.PI) / 180, middle.value.x, middle.value.y));

@@ -4,8 +4,10 @@ import type { Affine } from '../../core/geometry/affine.ts';
 import type { Rgba8 } from '../../core/raster/raster.ts';
 import { canvasOf } from '../shared/bitmaps.ts';
 import type { Bounds } from '../../core/outline/curves.ts';
+import type { EditPath, Point } from '../../core/outline/edit/editPath.ts';
 import { fillPath, strokeCutLine, strokeHairline } from '../../ui/draw/cutLines.ts';
 import type { Box, Size, Viewport } from '../../ui/viewport.ts';
+import { drawNodes } from '../shared/nodes/drawNodes.ts';
 import type { Handle } from './useHandles.ts';
 
 type Context = CanvasRenderingContext2D;
@@ -181,6 +183,22 @@ function lineAcross(context: Context, view: Viewport, size: Size, way: SnapLine[
   const place = Math.round((way === 'upright' ? view.x : view.y) + at * view.scale) + 0.5;
   context.moveTo(way === 'upright' ? place : 0, way === 'upright' ? 0 : place);
   context.lineTo(way === 'upright' ? place : size.width, way === 'upright' ? size.height : place);
+}
+
+/** What the pen has drawn by now, and the line to where it is; the first node on the accent when the shape would close there. */
+export function drawPen(context: Context, view: Viewport, size: Size, path: EditPath, pointer: Point | undefined, closes: boolean): void {
+  const last = path.nodes.at(-1);
+  const chosen = [...(closes ? [0] : []), path.nodes.length - 1].filter((node) => node >= 0).map((node) => ({ film: 'pen', path: 0, node }));
+  drawNodes(context, view, { films: [{ id: 'pen', paths: [path] }], chosen }, size);
+  if (last === undefined || pointer === undefined) return;
+  context.save();
+  context.strokeStyle = MADDER;
+  context.setLineDash([4, 3]);
+  context.beginPath();
+  context.moveTo(view.x + last.x * view.scale, view.y + last.y * view.scale);
+  context.lineTo(view.x + pointer.x * view.scale, view.y + pointer.y * view.scale);
+  context.stroke();
+  context.restore();
 }
 
 /** A ring around a place that is pointed out. */

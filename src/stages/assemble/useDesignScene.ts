@@ -11,12 +11,15 @@ import { useSettings } from '../../stores/settings.ts';
 import { loudColour } from '../../ui/backdrops.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';
 import type { DrawScene } from '../../ui/LightTable.vue';
+import { drawNodes } from '../shared/nodes/drawNodes.ts';
 import { DesignBitmap } from './designBitmap.ts';
 import { drawBlank } from './drawBlank.ts';
-import { drawApart, drawAreas, drawFilms, drawGuides, drawHandles, drawPictureOver, drawSelection, drawSpot, drawTools, type DrawnFilm } from './drawDesign.ts';
+import { drawApart, drawAreas, drawFilms, drawGuides, drawHandles, drawPen, drawPictureOver, drawSelection, drawSpot, drawTools, type DrawnFilm } from './drawDesign.ts';
 import type { Operations } from './useOperations.ts';
 import type { Parts } from './useParts.ts';
+import type { Pen } from './usePen.ts';
 import type { Pieces } from './usePieces.ts';
+import type { ShapeNodes } from './useShapeNodes.ts';
 import type { TableTools } from './useTableTools.ts';
 
 /** What the design is seen on, or beside. */
@@ -31,6 +34,8 @@ interface Shown {
   readonly pieces: Pieces;
   readonly operations: Operations;
   readonly tools: TableTools;
+  readonly pen: Pen;
+  readonly nodes: ShapeNodes;
   readonly place: Ref<PlaceMm>;
   /** Places of the design, mm, that are pointed out. */
   readonly spots: Ref<readonly { readonly x: number; readonly y: number }[]>;
@@ -39,7 +44,7 @@ interface Shown {
 }
 
 /** The design on the table of Assemble. */
-export function useDesignScene({ parts, pieces, operations, tools, place, spots, tracedId }: Shown) {
+export function useDesignScene({ parts, pieces, operations, tools, pen, nodes, place, spots, tracedId }: Shown) {
   const bench = useBench();
   const settings = useSettings();
   const view = ref<View>('blank');
@@ -70,7 +75,7 @@ export function useDesignScene({ parts, pieces, operations, tools, place, spots,
   const rested = ref(0);
   const bitmap = new DesignBitmap(() => rested.value++);
   onBeforeUnmount(() => bitmap.stop());
-  const nodes = computed(() => films.value.reduce((sum, each) => sum + each.nodes, 0));
+  const nodeTotal = computed(() => films.value.reduce((sum, each) => sum + each.nodes, 0));
   /** Films side by side: nothing is pointed at there. */
   const apart = computed(() => view.value === 'spread' && design.value !== undefined);
 
@@ -84,7 +89,7 @@ export function useDesignScene({ parts, pieces, operations, tools, place, spots,
       drawApart(context, table, drawn.value.map((each, k) => ({ ...each, name: films.value[k]?.film.name ?? '' })), whole, { x: 0, y: 0, width: blank.widthMm, height: blank.heightMm });
       return;
     }
-    bitmap.draw(context, moved, size, nodes.value, drawn.value, (target) => drawFilms(target, moved, drawn.value, ground.value));
+    bitmap.draw(context, moved, size, nodeTotal.value, drawn.value, (target) => drawFilms(target, moved, drawn.value, ground.value));
     if (view.value === 'picture' && bench.base !== undefined && fromPicture.value !== undefined) drawPictureOver(context, moved, bench.base.view, bench.base.widthPx, fromPicture.value, isDifference.value ? 'difference' : mix.value / 100);
     drawGuides(context, table, size, tools.guides.guides.value);
     const boxes = pieces.marks.value.length > 0 || parts.box.value === undefined ? [] : [parts.box.value];
@@ -92,11 +97,14 @@ export function useDesignScene({ parts, pieces, operations, tools, place, spots,
     drawHandles(context, moved, tools.handles.handles.value, tools.handles.turnedDeg.value);
     if (operations.filling.value !== undefined) drawAreas(context, moved, operations.areas.value);
     drawTools(context, moved, size, { frame: tools.frame.value, line: tools.line.value, snapLines: tools.snapLines.value });
+    if (nodes.isOn.value) drawNodes(context, table, { films: nodes.editing.films.value, chosen: nodes.editing.refs.value, side: nodes.editing.side.value, frame: nodes.editing.frame.value }, size);
+    if (pen.path.value !== undefined) drawPen(context, table, size, pen.path.value, pen.pointer.value, pen.closes.value);
     for (const spot of spots.value) drawSpot(context, moved, spot);
   };
   const redrawOn = computed(() => [
     design.value, place.value, films.value, job.value.blank, parts.box.value, picked.value, tools.frame.value, tools.line.value, tools.snapLines.value, tools.handles.handles.value, tools.handles.turnedDeg.value,
     tools.guides.guides.value, operations.areas.value, ground.value, view.value, mix.value, isDifference.value, bench.base, fromPicture.value, rested.value, spots.value,
+    nodes.isOn.value, nodes.editing.films.value, nodes.editing.refs.value, nodes.editing.side.value, nodes.editing.frame.value, pen.path.value, pen.pointer.value, pen.closes.value,
   ]);
   return { view, mix, isDifference, apart, draw, redrawOn };
 }

@@ -32,8 +32,8 @@ type Hold = { readonly from: TablePoint; readonly moved: boolean } & (
 
 const round = (value: number): number => Math.round(value * 10) / 10;
 
-/** Pointing, dragging, framing and keys on the table of Assemble. Places on the table are mm of the blank. */
-export function useTableTools(parts: Parts, pieces: Pieces, operations: Operations, place: Ref<{ readonly xMm: number; readonly yMm: number }>, scale: Ref<number>) {
+/** Pointing, dragging, framing and keys on the table of Assemble. Places on the table are mm of the blank. @param isAway whether something else has the table for now. */
+export function useTableTools(parts: Parts, pieces: Pieces, operations: Operations, place: Ref<{ readonly xMm: number; readonly yMm: number }>, scale: Ref<number>, isAway: () => boolean = () => false) {
   const bench = useBench();
   const hold = shallowRef<Hold>();
   /** Lines that what is dragged lies on, mm of the design as it was when it was taken up. */
@@ -41,7 +41,7 @@ export function useTableTools(parts: Parts, pieces: Pieces, operations: Operatio
   const pointer = shallowRef<TablePoint>();
   const job = computed(() => bench.job as Job);
   const films = computed(() => bench.result?.cut?.design.layers.map(({ filmId }) => filmId) ?? []);
-  const handles = useHandles(parts, place, scale, () => pieces.marks.value.length > 0 || operations.splitting.value || operations.filling.value !== undefined);
+  const handles = useHandles(parts, place, scale, () => isAway() || pieces.marks.value.length > 0 || operations.splitting.value || operations.filling.value !== undefined);
   const guides = useGuides(scale);
   const isOnePart = computed(() => plainObjects(job.value.objects).length === 1);
   /** A frame that is drawn, mm of the design. */
@@ -184,7 +184,7 @@ export function useTableTools(parts: Parts, pieces: Pieces, operations: Operatio
     else parts.select();
   }
   useEventListener('keydown', (event: KeyboardEvent) => {
-    if (isTyping(event.target) || event.ctrlKey || event.metaKey) return;
+    if (isAway() || isTyping(event.target) || event.ctrlKey || event.metaKey) return;
     if (event.key === 'Escape') return escape();
     if (event.key === 'Delete' || event.key === 'Backspace') {
       if (pieces.marks.value.length === 0 && !parts.removable.value) return;

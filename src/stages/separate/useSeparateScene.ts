@@ -10,8 +10,8 @@ import { toScreenX, toScreenY, type Box, type Size, type Viewport } from '../../
 import { drawClear, drawCut, drawPlaced, onSide } from '../shared/pictureScene.ts';
 import { useFilmPaths } from '../shared/useFilmPaths.ts';
 import type { useSharpPatch } from '../shared/useSharpPatch.ts';
-import { drawNodes } from './drawNodes.ts';
-import type { NodeEditing } from './useNodeEditing.ts';
+import { drawNodes } from '../shared/nodes/drawNodes.ts';
+import type { NodeEditing } from '../shared/nodes/useNodeEditing.ts';
 import type { useProof } from './useProof.ts';
 import type { useVariant } from './useVariant.ts';
 

@@ -1,7 +1,7 @@
-import type { FilmPaths, NodeRef, SideRef } from '../../core/outline/edit/editFilms.ts';
-import { controlsOf, isEnd, isStraight, placeOn, sideAt, sideCount, type EditPath, type Point } from '../../core/outline/edit/editPath.ts';
-import { strokeCutLine } from '../../ui/draw/cutLines.ts';
-import { toScreenX, toScreenY, type Size, type Viewport } from '../../ui/viewport.ts';
+import type { FilmPaths, NodeRef, SideRef } from '../../../core/outline/edit/editFilms.ts';
+import { controlsOf, isEnd, isStraight, placeOn, sideAt, sideCount, type EditPath, type Point } from '../../../core/outline/edit/editPath.ts';
+import { strokeCutLine } from '../../../ui/draw/cutLines.ts';
+import { toScreenX, toScreenY, type Size, type Viewport } from '../../../ui/viewport.ts';
 
 export interface NodeScene {
   readonly films: readonly FilmPaths[];

@@ -1,15 +1,9 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
-import { heldPath } from '../../core/outline/heldOutline.ts';
-import type { TracedPart } from '../../core/job/tracedPart.ts';
-import type { HeldOutline } from '../../core/outline/outlineSettings.ts';
-import { holdOutlines, knowing } from '../../core/edit/paletteEdits.ts';
-import { addNode, cutOpen, joinEnds, moveHandle, moveNodes, removeNodes, shapeNodes, straighten, type Edit, type FilmPaths, type NodeRef, type Refusal, type SideRef } from '../../core/outline/edit/editFilms.ts';
-import { curvesFromPaths, isEnd, nodeAt, pathsFromCurves, type EditPath, type Point } from '../../core/outline/edit/editPath.ts';
-import { useBench } from '../../stores/bench.ts';
-import { useRack } from '../../stores/rack.ts';
-import type { TablePoint } from '../../ui/useTableView.ts';
-import { isTyping } from '../shared/isTyping.ts';
+import { addNode, cutOpen, joinEnds, moveHandle, moveNodes, removeNodes, shapeNodes, straighten, type Edit, type FilmPaths, type NodeRef, type Refusal, type SideRef } from '../../../core/outline/edit/editFilms.ts';
+import { isEnd, nodeAt, type EditPath, type Point } from '../../../core/outline/edit/editPath.ts';
+import type { TablePoint } from '../../../ui/useTableView.ts';
+import { isTyping } from '../isTyping.ts';
 import { MOST_HANDLED } from './drawNodes.ts';
 import { hitAt, nodesWithin, refAt } from './nodeHits.ts';
 
@@ -33,27 +27,37 @@ type Hold =
   | { readonly kind: 'handle'; readonly base: readonly FilmPaths[]; readonly ref: NodeRef; readonly which: 'in' | 'out' }
   | { readonly kind: 'frame'; readonly start: Point; readonly add: boolean };
 
+/** What is edited: outlines of films, in any unit. */
+export interface NodeSubject {
+  /** As they were last made. */
+  readonly films: Readonly<Ref<readonly FilmPaths[]>>;
+  /** The one film that is shown, where it is one alone. */
+  readonly alone: Readonly<Ref<string | undefined>>;
+  /** Whether they are those that an edit would be of, and not still being made. */
+  readonly isReady: Readonly<Ref<boolean>>;
+  /** Units on a mm. */
+  readonly perMm: () => number;
+  /** Keeps an edit as one change. @param changed the films that differ. */
+  readonly keep: (label: string, changed: readonly FilmPaths[]) => void;
+}
+
 /**
- * Editing outlines a node at a time: choosing, dragging, and what the card's buttons do. A drag is shown as it goes and becomes one change of the part when it
- * ends.
- * @param isOn whether nodes are shown. @param scale CSS px on one px of the picture.
+ * Editing outlines a node at a time: choosing, dragging, and what the card's buttons do. A drag is shown as it goes and becomes one change when it ends.
+ * @param isOn whether nodes are shown. @param scale CSS px on one unit.
  */
-export function useNodeEditing(isOn: Ref<boolean>, scale: Ref<number>) {
-  const bench = useBench();
-  const rack = useRack();
-  const traced = computed<readonly FilmPaths[]>(() => (isOn.value ? rack.films.map(({ film, outline }) => ({ id: film.id, paths: pathsFromCurves(outline) })) : []));
+export function useNodeEditing(isOn: Readonly<Ref<boolean>>, scale: Readonly<Ref<number>>, subject: NodeSubject) {
+  const traced = subject.films;
   /** Edited and not yet given back by the engine. */
   const edited = shallowRef<readonly FilmPaths[]>();
   const films = computed(() => edited.value ?? traced.value);
-  const shown = computed(() => (rack.isAlone && rack.chosen !== undefined ? films.value.filter(({ id }) => id === rack.chosen?.film.id) : films.value));
+  const shown = computed(() => (subject.alone.value === undefined ? films.value : films.value.filter(({ id }) => id === subject.alone.value)));
   const chosen = shallowRef<readonly Chosen[]>([]);
   const side = shallowRef<SideRef>();
   const hold = shallowRef<Hold>();
   const frame = shallowRef<{ readonly from: Point; readonly to: Point }>();
   const message = ref<string>();
 
-  // Only a finished run has the outlines that would be held.
-  const canEdit = computed(() => isOn.value && bench.result?.quality === 'final');
+  const canEdit = computed(() => isOn.value && subject.isReady.value);
   watch(traced, () => {
     edited.value = undefined;
     side.value = undefined;
@@ -124,14 +128,11 @@ export function useNodeEditing(isOn: Ref<boolean>, scale: Ref<number>) {
     keep(held.kind === 'handle' ? 'Handle moved' : held.refs.length === 1 ? 'Node moved' : `${held.refs.length} nodes moved`, held.base, edited.value);
   }
 
-  /** Holds what was edited by hand, as one change of the part. */
   function keep(label: string, base: readonly FilmPaths[], next: readonly FilmPaths[]): void {
-    const part = bench.part as TracedPart;
     const changed = next.filter((film, k) => film !== base[k]);
     if (changed.length === 0) return;
     edited.value = next;
-    const outlines = changed.map(({ id, paths }): HeldOutline => ({ film: id, from: part.outline.held?.find(({ film }) => film === id)?.from ?? rack.films.find(({ film }) => film.id === id)?.mark ?? '', path: heldPath(curvesFromPaths(paths)) }));
-    bench.commitPart(label, holdOutlines(knowing(part, { tones: bench.result?.cut?.tones ?? [] }), outlines));
+    subject.keep(label, changed);
   }
 
   function take(label: string, edit: Edit, clear = true): void {
@@ -155,7 +156,7 @@ export function useNodeEditing(isOn: Ref<boolean>, scale: Ref<number>) {
     else take('Ends joined', joinEnds(all, first, second, gapPx() * 1.5));
   }
   /** An outline is cut open by a millimetre at the finished size. */
-  const gapPx = (): number => bench.resolutionPxPerMm ?? 1;
+  const gapPx = subject.perMm;
 
   function key(event: KeyboardEvent): void {
     if (!canEdit.value || isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey || (event.target as HTMLElement).closest?.('[role="slider"], [role="radiogroup"], .rack, .el-select') !== null) return;
@@ -166,7 +167,7 @@ export function useNodeEditing(isOn: Ref<boolean>, scale: Ref<number>) {
       return;
     }
     if (refs.value.length === 0) return;
-    const step = (event.shiftKey ? 1 : 0.1) * (bench.resolutionPxPerMm ?? 1);
+    const step = (event.shiftKey ? 1 : 0.1) * subject.perMm();
     const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[event.key];
     if (event.key === 'Delete' || event.key === 'Backspace') act('remove');
     else if (by !== undefined) nudge(by[0], by[1]);

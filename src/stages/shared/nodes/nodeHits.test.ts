@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { FilmPaths } from '../../core/outline/edit/editFilms.ts';
+import type { FilmPaths } from '../../../core/outline/edit/editFilms.ts';
 import { hitAt, nodesWithin, refAt } from './nodeHits.ts';
 
 const films: FilmPaths[] = [

@@ -1,5 +1,5 @@
-import type { FilmPaths, NodeRef, SideRef } from '../../core/outline/edit/editFilms.ts';
-import { nodeAt, placeOn, sideAt, sideCount, type Point } from '../../core/outline/edit/editPath.ts';
+import type { FilmPaths, NodeRef, SideRef } from '../../../core/outline/edit/editFilms.ts';
+import { nodeAt, placeOn, sideAt, sideCount, type Point } from '../../../core/outline/edit/editPath.ts';
 
 export type Hit =
   | { readonly kind: 'handle'; readonly ref: NodeRef; readonly which: 'in' | 'out' }
