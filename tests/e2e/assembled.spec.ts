@@ -256,3 +256,89 @@ test('traced lettering is set anew in the font that it is most like, then in a f
   await parts(page).first().click();
   await expect(page.getByRole('button', { name: 'Forget it' })).toBeVisible();
 });
+
+test('a tag is drawn with the pen and sized by its grips, its name follows its edge, and what overlaps is joined', async ({ page }) => {
+  await dropDrawing(page, 'float', svg(700, 700, '<circle cx="350" cy="350" r="300" fill="#1f3d6b"/>'));
+  const surface = await table(page).boundingBox();
+  if (surface === null) throw new Error('no light table');
+  const spot = (across: number, down: number): [number, number] => [surface.x + surface.width * across, surface.y + surface.height * down];
+  const pull = async (from: [number, number], to: [number, number]): Promise<void> => {
+    await page.mouse.move(...from);
+    await page.mouse.down();
+    await page.mouse.move((from[0] + to[0]) / 2, (from[1] + to[1]) / 2);
+    await page.mouse.move(...to);
+    await page.mouse.up();
+  };
+  const size = async (label: string): Promise<number> => Number.parseFloat(await page.getByLabel(label, { exact: true }).inputValue());
+
+  // Drawn corner by corner, the last one a curve; the first one again closes it.
+  await page.getByRole('button', { name: 'Add a part' }).click();
+  await page.getByRole('menuitem', { name: 'Drawn shape' }).click();
+  await expect(page.getByText('The first node again closes the shape')).toBeVisible();
+  // The list fades over the table.
+  await expect(page.getByRole('menuitem').filter({ visible: true })).toHaveCount(0);
+  for (const place of [spot(0.3, 0.5), spot(0.7, 0.5)]) await page.mouse.click(...place);
+  await pull(spot(0.7, 0.7), spot(0.6, 0.75));
+  await page.mouse.click(...spot(0.3, 0.7));
+  await page.mouse.click(...spot(0.3, 0.5));
+  await expect(parts(page).first()).toContainText('Drawn shape');
+  await settled(page);
+  await expect(parts(page)).toHaveCount(2);
+
+  // A node of it is moved: it is higher by as much.
+  const [wide, high] = [await size('Whole width'), await size('Whole height')];
+  await page.getByRole('button', { name: 'Edit its nodes' }).click();
+  await expect(page.getByText('4 nodes, 0 selected')).toBeVisible();
+  await pull(spot(0.3, 0.5), spot(0.3, 0.4));
+  await expect(page.getByText('4 nodes, 1 selected')).toBeVisible();
+  await settled(page);
+  await expect.poll(() => size('Whole height')).toBeGreaterThan(high + 5);
+  await page.getByRole('button', { name: 'Leave its nodes' }).click();
+
+  // The grip at its upper left pulls it smaller, its proportions kept; undone, it is as it was.
+  const before = await size('Whole height');
+  await pull(spot(0.3, 0.4), spot(0.45, 0.5));
+  await settled(page);
+  await expect.poll(() => size('Whole width')).toBeLessThan(0.9 * wide);
+  expect(Math.abs((await size('Whole width')) / (await size('Whole height')) - wide / before)).toBeLessThan(0.02);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await settled(page);
+  await expect.poll(() => size('Whole height')).toBeCloseTo(before, 1);
+
+  // It lies over the float, on the same film: that is told, and joined by a click.
+  await expect(page.getByText(/1 overlap of up to .* would be cut twice/)).toBeVisible();
+  await page.getByRole('button', { name: 'Join', exact: true }).click();
+  await settled(page);
+  await expect(page.getByText('overlaps are joined')).toBeVisible();
+  await expect(rolls(page).first()).toContainText('1 piece');
+
+  // A name goes along its edge on another film, with letters that only the font's further files have.
+  await add(page, 'Lettering');
+  await choose(page, 'Film of the part', 'Lamp yellow');
+  await page.getByLabel('Text', { exact: true }).fill('Łódź');
+  await page.getByLabel('Text', { exact: true }).press('Tab');
+  await settled(page);
+  await choose(page, 'Stands', 'on a part’s edge');
+  await choose(page, 'Part that it follows', 'Drawn shape');
+  await settled(page);
+  const along = await size('Down');
+  await setQuantity(page, 'Away from its edge', '12');
+  await settled(page);
+  await expect.poll(() => size('Down')).toBeLessThan(along);
+
+  // Inset, nothing lies on two films.
+  await choose(page, 'How all films meet', 'inset');
+  await settled(page);
+  await expect(page.getByText('Most films on one spot')).toHaveCount(0);
+
+  // A guide comes out of the ruler, and goes back into it.
+  await pull([surface.x + 200, surface.y - 10], [surface.x + 200, surface.y + 60]);
+  await expect(page.getByLabel('Level, from the top')).toBeVisible();
+  await pull([surface.x + 20, surface.y + 60], [surface.x + 20, surface.y - 12]);
+  await expect(page.getByLabel('Level, from the top')).toHaveCount(0);
+
+  // Difference with the picture is a view of its own.
+  await page.getByRole('radio', { name: 'Over the picture' }).click();
+  await page.getByRole('switch', { name: 'Difference' }).locator('..').click();
+  await expect(page.getByRole('slider', { name: 'How much of the picture is seen' })).toHaveCount(0);
+});

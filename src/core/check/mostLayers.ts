@@ -15,6 +15,8 @@ export interface MostLayers {
 
 /** Long side of the raster on which films are counted. */
 const SIDE = 600;
+/** What coverage in full may lack by rounding, of 255. */
+const SLACK = 6;
 
 /** Counts the films over each other at every spot of a raster of 600 on the long side; films less wide than its pixels are not seen. */
 export function mostLayers(films: readonly Curves[]): MostLayers {
@@ -27,11 +29,14 @@ export function mostLayers(films: readonly Curves[]): MostLayers {
   const scale = SIDE / Math.max(width, height, 1e-9);
   const [columns, rows] = [Math.max(1, Math.ceil(width * scale)), Math.max(1, Math.ceil(height * scale))];
   const toRaster = followedBy(translation(-left, -top), scaling(scale));
-  const counts = new Uint8Array(columns * rows);
+  const covered255 = new Uint32Array(columns * rows);
   for (const curves of films) {
     const coverage = coverageOf(transformCurves(curves, toRaster), columns, rows);
-    for (let i = 0; i < counts.length; i++) if (coverage[i] >= 128) counts[i]++;
+    for (let i = 0; i < covered255.length; i++) covered255[i] += coverage[i];
   }
+  // Films that meet in a pixel share it: only what is covered in full counts as several.
+  const counts = new Uint8Array(covered255.length);
+  for (let i = 0; i < counts.length; i++) counts[i] = covered255[i] < 255 ? Math.round(covered255[i] / 255) : Math.floor((covered255[i] + SLACK) / 255);
   let layers = 0;
   for (const count of counts) if (count > layers) layers = count;
   if (layers === 0) return { layers: 0, share: 0, x: 0, y: 0 };

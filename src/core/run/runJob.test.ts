@@ -1,3 +1,4 @@
+import { loadPolygons } from '../../../cli/loadPolygons.ts';
 import { describe, expect, it } from 'vitest';
 import { paintedArt, WHITE } from '../../../tests/fixtures/shapes.ts';
 import { layerOf } from '../assemble/design.ts';
@@ -26,8 +27,9 @@ const flat = (id: string, sizeMm: number, e: number, f = 0): TracedObject => ({
   placement: { a: 1, b: 0, c: 0, d: 1, e, f },
 });
 const job = (...objects: DesignObject[]): Job => ({ ...newJob('Two'), objects });
+const shapes = { library: await loadPolygons(), lettered: new Map() };
 const cut = (of: Job, arts: Record<string, Art>, focus?: string, kept?: KeptRuns): CutResult =>
-  finish(cutJob(of, new Map(Object.entries(arts).map(([id, art]) => [id, { art, key: `art of ${id}` }])), focus, kept));
+  finish(cutJob(of, new Map(Object.entries(arts).map(([id, art]) => [id, { art, key: `art of ${id}` }])), focus, kept, shapes));
 
 describe('a job of several parts', () => {
   const both = job(flat('art', 40, 0), flat('mark', 30, 60, 5));
@@ -169,6 +171,7 @@ describe('what is kept of earlier runs', () => {
       renamed,
       { ...both, process: 'stencil' },
       { ...both, films: [...both.films].reverse() },
+      { ...both, layering: { meet: 'inset', reachMm: 0.5 } },
       { ...both, objects: [...both.objects].reverse() },
       { ...renamed, layout: { ...both.layout, mirror: 'never', copies: 2 } },
     ];
@@ -176,7 +179,7 @@ describe('what is kept of earlier runs', () => {
       JSON.parse(JSON.stringify(result, (_key, value: unknown) => (ArrayBuffer.isView(value) ? [...(value as Float64Array)] : value)));
     const kept = keepRuns(room);
     const small = keepRuns({ steps: 1, tones: 1, outlined: 1, designs: 1, parts: 1 });
-    for (const at of [0, 1, 2, 3, 4, 5, 3, 1, 0, 4, 2, 5]) {
+    for (const at of [0, 1, 2, 3, 4, 5, 6, 3, 1, 0, 4, 0, 2, 5]) {
       for (const focus of ['art', 'mark']) {
         const fresh = plain(cut(jobs[at], arts, focus));
         expect(plain(cut(jobs[at], arts, focus, kept)), `job ${at}, ${focus}`).toEqual(fresh);

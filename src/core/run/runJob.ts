@@ -99,14 +99,14 @@ function outlineKey({ id, separation, outline, size, films }: TracedPart, artKey
 }
 
 /** What a design follows from beside its outlines: how its objects lie, and all of those that are not traced. */
-function designKey({ objects, films, process }: Job, outlineKeys: readonly string[]): string {
+function designKey({ objects, films, process, layering }: Job, outlineKeys: readonly string[]): string {
   const lying = (object: DesignObject): unknown =>
     object.kind === 'group'
       ? [object.id, object.placement, object.combine, object.operations, object.objects.map(lying)]
       : object.kind === 'traced'
         ? [object.id, object.placement, object.operations]
         : object;
-  return hashText(canonicalJson([outlineKeys, objects.map(lying), films.map(({ id }) => id), process]));
+  return hashText(canonicalJson([outlineKeys, objects.map(lying), films.map(({ id }) => id), process, layering]));
 }
 
 /** Outlines with the films that are on the rack by now. */

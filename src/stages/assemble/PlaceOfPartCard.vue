@@ -34,28 +34,32 @@ interface Sizing {
   readonly factor: number;
   readonly beforeMm: number;
   readonly from: Job;
+  readonly next: Job;
   readonly fixed: { readonly x: number; readonly y: number };
 }
+/** What a size may be off without being set anew. */
+const EXACT_MM = 0.005;
 let sizing: Sizing | undefined;
 function size(side: Side, toMm: number): void {
   const beforeMm = lengthOf(side);
   if (one.value === undefined || beforeMm <= 0 || toMm === beforeMm) return;
   const [fixed, factor] = [shared(at.value.x, at.value.y), toMm / beforeMm];
   const next = withScaled(job.value, one.value, factor, fixed.x, fixed.y);
-  const hasOperations = 'operations' in (props.parts.object.value ?? {});
-  if (!hasOperations) return bench.commit('Size', next);
-  sizing = { side, toMm, factor, beforeMm, from: job.value, fixed };
-  bench.preview(next);
+  sizing = { side, toMm, factor, beforeMm, from: job.value, next, fixed };
+  bench.commit('Size', next);
 }
 /** What is done to a part has lengths of its own, which do not scale with it: what it measures at two sizes tells the one at which it measures what was asked. */
 watch(() => bench.result, (result) => {
   const now = sizing;
   if (now === undefined || result?.quality !== 'final' || one.value === undefined) return;
   sizing = undefined;
+  const isMeant = bench.isCurrent && bench.job === now.next;
+  if (!isMeant || Math.abs(lengthOf(now.side) - now.toMm) < EXACT_MM) return;
   const scaling = (lengthOf(now.side) - now.beforeMm) / (now.factor - 1);
   const factor = 1 + (now.toMm - now.beforeMm) / scaling;
-  if (Number.isFinite(factor) && factor > 0) bench.preview(withScaled(now.from, one.value, factor, now.fixed.x, now.fixed.y));
-  bench.commitPreview('Size');
+  if (!Number.isFinite(factor) || factor <= 0) return;
+  bench.undo();
+  bench.commit('Size', withScaled(now.from, one.value, factor, now.fixed.x, now.fixed.y));
 });
 const middle = computed(() => shared((props.box.left + props.box.right) / 2, (props.box.top + props.box.bottom) / 2));
 function turn(deg: number): void {
