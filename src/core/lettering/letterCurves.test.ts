@@ -48,6 +48,12 @@ describe('lettering', () => {
     expect([widthOf('HHHH', { mostWidthMm: 40 }), heightOf('HHHH', { mostWidthMm: 40 }) < 19]).toEqual([expect.closeTo(40, 6), true]);
     expect([widthOf('HHHH', { mostWidthMm: 40, whenWider: 'narrower' }), heightOf('HHHH', { mostWidthMm: 40, whenWider: 'narrower' })]).toEqual([expect.closeTo(40, 6), expect.closeTo(20, 6)]);
     expect(widthOf('H', { mostWidthMm: 400 })).toBeCloseTo(widthOf('H'), 9);
+    const two = { whenWider: 'twoLines', lineSpacing: 1.5 } as const;
+    expect([heightOf('HHH HHH', { mostWidthMm: 100, ...two }), widthOf('HHH HHH', { mostWidthMm: 100, ...two })]).toEqual([expect.closeTo(50, 6), expect.closeTo(widthOf('HHH'), 6)]);
+    // Broken nearest to the middle, and smaller where even that is too long; one word has no second line to go on.
+    expect(widthOf('HH H HHH', { mostWidthMm: 100, ...two })).toBeCloseTo(widthOf('HH H'), 6);
+    expect([widthOf('HHH HHH', { mostWidthMm: 30, ...two }), heightOf('HHHHHH', { mostWidthMm: 40, ...two }) < 19]).toEqual([expect.closeTo(30, 6), true]);
+    expect(heightOf('HHH HHH', { mostWidthMm: 400, ...two })).toBeCloseTo(20, 6);
   });
 
   it('joins script letters into one cut, and leaves letters apart that do not touch', () => {

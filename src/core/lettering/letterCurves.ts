@@ -49,6 +49,26 @@ interface PlacedGlyph {
  * @throws AppError `nothingToCut` for a text that shows nothing.
  */
 export function letterCurves(library: PolygonLibrary, face: FontFace, lettering: Lettering): LetteredText {
+  const { mostWidthMm, whenWider, text } = lettering;
+  const onTwo = whenWider === 'twoLines' && mostWidthMm !== undefined ? inTwoLines(text) : undefined;
+  if (onTwo === undefined || mostWidthMm === undefined) return lettersOf(library, face, lettering);
+  const { mostWidthMm: _most, ...free } = lettering;
+  const asIs = lettersOf(library, face, free);
+  const box = boundsOf(asIs.curves);
+  return box === undefined || box.right - box.left <= mostWidthMm ? asIs : lettersOf(library, face, { ...lettering, text: onTwo });
+}
+
+/** A text of one line broken at the blank that is nearest to its middle; undefined where there is none. */
+function inTwoLines(text: string): string | undefined {
+  const blanks = text.includes('\n') ? [] : [...text.trim().matchAll(/\s+/g)];
+  const trimmed = text.trim();
+  if (blanks.length === 0) return undefined;
+  const off = ({ index, 0: { length } }: RegExpExecArray): number => Math.abs(index - (trimmed.length - index - length));
+  const { index, 0: blank } = blanks.reduce((best, each) => (off(each) < off(best) ? each : best));
+  return `${trimmed.slice(0, index)}\n${trimmed.slice(index + blank.length)}`;
+}
+
+function lettersOf(library: PolygonLibrary, face: FontFace, lettering: Lettering): LetteredText {
   const { heightMm, lineSpacing = DEFAULT_LETTERING.lineSpacing, around } = lettering;
   const scale = heightMm / face.capitalHeight;
   const lines = lettering.text.replace(/\r\n?/g, '\n').split('\n').map((line) => placedLine(face, line, scale, lettering));
@@ -119,7 +139,7 @@ function fitted(curves: Curves, { widthMm, mostWidthMm, whenWider = 'smaller' }:
   if (!(now > 0)) return curves;
   const across = widthMm !== undefined ? widthMm / now : mostWidthMm !== undefined && mostWidthMm < now ? mostWidthMm / now : 1;
   if (across === 1) return curves;
-  return transformCurves(curves, { a: across, b: 0, c: 0, d: widthMm === undefined && whenWider === 'smaller' ? across : 1, e: 0, f: 0 });
+  return transformCurves(curves, { a: across, b: 0, c: 0, d: widthMm === undefined && whenWider !== 'narrower' ? across : 1, e: 0, f: 0 });
 }
 
 /** Joins and thickens letters that are in their places, as their text says. */

@@ -33,9 +33,9 @@ export const letteringSchema = z.strictObject({
   into: z.strictObject({ part: z.string().min(1).max(40), paddingMm: z.number().min(0).max(500) }).optional(),
   /** Made as wide as this by narrowing or spreading the letters, mm. */
   widthMm: z.number().min(0.5).max(10_000).optional(),
-  /** No wider than this, mm: a longer text is made smaller, or narrower alone. */
+  /** No wider than this, mm: a longer text is made smaller, or narrower alone, or goes on two lines and is smaller only where these are still too long. */
   mostWidthMm: z.number().min(0.5).max(10_000).optional(),
-  whenWider: z.enum(['smaller', 'narrower']).optional(),
+  whenWider: z.enum(['smaller', 'narrower', 'twoLines']).optional(),
   /** Outlines moved outwards, or inwards below 0, mm. */
   thickenMm: z.number().min(-20).max(20).optional(),
   /** Letters that touch are cut as one. */

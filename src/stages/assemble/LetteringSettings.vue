@@ -44,7 +44,7 @@ function typed(): void {
 
 const hasLines = computed(() => props.lettering.text.includes('\n'));
 const ALIGN = { left: 'left', middle: 'middle', right: 'right' } as const;
-const WIDER = { smaller: 'smaller', narrower: 'narrower' } as const;
+const WIDER = { smaller: 'smaller', narrower: 'narrower', twoLines: 'into two lines' } as const;
 const missing = computed(() => props.parts.inDesign.value.find(({ id }) => id === props.parts.object.value?.id)?.missing ?? []);
 /** How wide a text comes out is up to the part that it lies in or follows. */
 const isFree = computed(() => props.lettering.along === undefined && props.lettering.into === undefined);
