@@ -1,5 +1,6 @@
 import { coordsOfVerb, CUBIC, cubicAt, isOpenRing, type Curves } from '../outline/curves.ts';
 import { chordCount } from '../outline/flatten.ts';
+import { aloneSegments } from './aloneSegments.ts';
 import type { MarkedRings } from './polygonLibrary.ts';
 
 /** Segments of several curves, numbered through: segment s begins at coords[at[s]] and is a cubic or a line. */
@@ -22,19 +23,23 @@ export interface ChordMap extends Segments {
   readonly rings: readonly MarkedRings[];
 }
 
-/** Chords no further than `toleranceMm` from their curves. Rings that were cut open are left out: they hold nothing. */
+/** How far chords of segments that are alone may lie from them, mm: they cross nothing. */
+const ALONE_MM = 0.03;
+
+/** Chords no further than `toleranceMm` from their curves; coarser ones where nothing else is near. Rings that were cut open are left out: they hold nothing. */
 export function chordMap(all: readonly Curves[], toleranceMm: number): ChordMap {
-  const coords = new Float64Array(all.reduce((sum, { coords: own }) => sum + own.length, 0));
+  const { coords, at: segmentAt, isCubic: cubic, before } = segmentsOf(all);
+  const alone = aloneSegments({ coords, at: segmentAt, isCubic: cubic }, before, 2 * ALONE_MM + 2 * toleranceMm);
+  const toleranceOf = (segment: number): number => (alone[segment] === 1 ? Math.max(ALONE_MM, toleranceMm) : toleranceMm);
   const found = { at: [] as number[], isCubic: [] as number[], x: [] as number[], y: [] as number[], next: [] as number[], segment: [] as number[], step: [] as number[], steps: [] as number[] };
   const rings: MarkedRings[] = [];
   let base = 0;
   for (const curves of all) {
-    coords.set(curves.coords, base);
     const from = found.x.length;
     const starts: number[] = [0];
     for (let ring = 0; ring < curves.parent.length; ring++) {
       if (isOpenRing(curves, ring)) continue;
-      addRing(curves, ring, base, toleranceMm, found);
+      addRing(curves, ring, base, toleranceOf, found);
       starts.push(found.x.length - from);
     }
     rings.push(markedRings(found, from, starts));
@@ -54,6 +59,31 @@ export function chordMap(all: readonly Curves[], toleranceMm: number): ChordMap 
   };
 }
 
+/** All segments numbered through, and the one that ends where each begins. */
+function segmentsOf(all: readonly Curves[]): Segments & { readonly before: Int32Array } {
+  const coords = new Float64Array(all.reduce((sum, { coords: own }) => sum + own.length, 0));
+  const [segmentAt, isCubic, before] = [[] as number[], [] as number[], [] as number[]];
+  let base = 0;
+  for (const curves of all) {
+    const { verbs, verbStart, coordStart } = curves;
+    coords.set(curves.coords, base);
+    for (let ring = 0; ring < curves.parent.length; ring++) {
+      if (isOpenRing(curves, ring)) continue;
+      const first = segmentAt.length;
+      let place = coordStart[ring];
+      for (let v = verbStart[ring]; v < verbStart[ring + 1]; v++) {
+        segmentAt.push(base + place);
+        isCubic.push(verbs[v] === CUBIC ? 1 : 0);
+        before.push(segmentAt.length - 2);
+        place += coordsOfVerb(verbs[v]);
+      }
+      if (segmentAt.length > first) before[first] = segmentAt.length - 1;
+    }
+    base += curves.coords.length;
+  }
+  return { coords, at: Int32Array.from(segmentAt), isCubic: Uint8Array.from(isCubic), before: Int32Array.from(before) };
+}
+
 interface Found {
   readonly at: number[];
   readonly isCubic: number[];
@@ -65,12 +95,12 @@ interface Found {
   readonly steps: number[];
 }
 
-function addRing({ verbs, coords, verbStart, coordStart }: Curves, ring: number, base: number, toleranceMm: number, found: Found): void {
+function addRing({ verbs, coords, verbStart, coordStart }: Curves, ring: number, base: number, toleranceOf: (segment: number) => number, found: Found): void {
   const first = found.x.length;
   let at = coordStart[ring];
   for (let v = verbStart[ring]; v < verbStart[ring + 1]; v++) {
     const isCubic = verbs[v] === CUBIC;
-    const steps = isCubic ? chordCount(coords, at, toleranceMm) : 1;
+    const steps = isCubic ? chordCount(coords, at, toleranceOf(found.at.length)) : 1;
     for (let k = 0; k < steps; k++) {
       found.x.push(k === 0 ? coords[at] : cubicAt(coords, at, k / steps));
       found.y.push(k === 0 ? coords[at + 1] : cubicAt(coords, at + 1, k / steps));

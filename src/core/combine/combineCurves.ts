@@ -3,6 +3,7 @@ import { CurvesBuilder, nodeCount, ringArea, ringCount, type Curves } from '../o
 import { nestBySense } from '../outline/nestBySense.ts';
 import { chordMap, placeAt, speedAt, type ChordMap } from './chordMap.ts';
 import { ChordsNear, type OnChord } from './chordsNear.ts';
+import { inStrips } from './inStrips.ts';
 import type { CombineKind, MarkedRings, PolygonLibrary } from './polygonLibrary.ts';
 import { drawStretch, type Stretch } from './stretch.ts';
 
@@ -30,15 +31,14 @@ const CROSSING_MM = 0.02;
 export function combineCurves(library: PolygonLibrary, kind: CombineKind, a: Curves, b: Curves): Curves {
   if (nodeCount(a) + nodeCount(b) > MOST_NODES) throw new AppError('tooIntricate', { count: nodeCount(a) + nodeCount(b), limit: MOST_NODES });
   const map = chordMap([a, b], CHORD_MM);
-  const [subject, clip] = map.rings;
-  return curvesOf(map, library.combine(kind, subject, clip));
+  return curvesOf(map, inStrips(map.rings, ([subject, clip]) => library.combine(kind, subject, clip)));
 }
 
 /** What rings that may cross themselves wind around clockwise. */
 export function settleCurves(library: PolygonLibrary, curves: Curves): Curves {
   if (nodeCount(curves) > MOST_NODES) throw new AppError('tooIntricate', { count: nodeCount(curves), limit: MOST_NODES });
   const map = chordMap([curves], CHORD_MM);
-  return curvesOf(map, library.settle(map.rings[0]));
+  return curvesOf(map, inStrips(map.rings, ([rings]) => library.settle(rings)));
 }
 
 /** Rings of the library as the curves that they came from. */
@@ -55,6 +55,7 @@ export const joinOverlaps = (library: PolygonLibrary, curves: Curves): Curves =>
 /** Reads the rings that the library gives as stretches of segments. */
 class StretchReader {
   private near: ChordsNear | undefined;
+  private endsBefore: Int32Array | undefined;
 
   constructor(private readonly map: ChordMap) {}
 
@@ -62,13 +63,26 @@ class StretchReader {
     const { map } = this;
     const [from, to] = [starts[ring], starts[ring + 1]];
     const edges: Stretch[] = [];
+    let last: Stretch | undefined;
     for (let k = from; k < to; k++) {
       const next = k + 1 < to ? k + 1 : from;
-      edges.push(this.edge(points, marks, k, next, edges[edges.length - 1]?.segment ?? -1));
+      if (last !== undefined && this.goesOn(last, marks[k] - 1, marks[next] - 1)) continue;
+      last = this.edge(points, marks, k, next, last?.segment ?? -1);
+      edges.push(last);
     }
     const merged = mergedStretches(edges);
     meet(map, merged);
     return merged.filter((stretch, k) => !isPoint(map, stretch, merged[(k + 1) % merged.length]));
+  }
+
+  /** Lengthens a stretch by the chord between two points of the curves, where it is the next one of its segment. */
+  private goesOn(last: Stretch, p: number, q: number): boolean {
+    const { next, segment, step, steps } = this.map;
+    if (p < 0 || q < 0 || last.segment < 0) return false;
+    if (next[p] === q && segment[p] === last.segment && last.to > last.from && last.to === step[p] / steps[p]) last.to = (step[p] + 1) / steps[p];
+    else if (next[q] === p && segment[q] === last.segment && last.to < last.from && last.to === (step[q] + 1) / steps[q]) last.to = step[q] / steps[q];
+    else return false;
+    return true;
   }
 
   private edge(points: Float64Array, marks: Int32Array, a: number, b: number, before: number): Stretch {
@@ -78,7 +92,7 @@ class StretchReader {
     const along = (chord: number, share: number): number => (step[chord] + share) / steps[chord];
     if (p >= 0 && q >= 0 && next[p] === q) return { segment: segment[p], from: along(p, 0), to: along(p, 1), ...start };
     if (p >= 0 && q >= 0 && next[q] === p) return { segment: segment[q], from: along(q, 1), to: along(q, 0), ...start };
-    const [onA, onB] = [this.chordsAt(points, a), this.chordsAt(points, b)];
+    const [onA, onB] = [this.chordsAt(points, a, p), this.chordsAt(points, b, q)];
     let best: { a: OnChord; b: OnChord } | undefined;
     for (const at of onA) {
       const other = onB.find(({ chord }) => chord === at.chord);
@@ -89,9 +103,23 @@ class StretchReader {
     return { segment: segment[best.a.chord], from: along(best.a.chord, best.a.along), to: along(best.b.chord, best.b.along), ...start };
   }
 
-  private chordsAt(points: Float64Array, k: number): OnChord[] {
+  /** Chords that a point lies on; of one of the curves first the two that meet there, at their very ends. @param own number of the point, −1 for one that is new. */
+  private chordsAt(points: Float64Array, k: number, own: number): readonly OnChord[] {
     this.near ??= new ChordsNear(this.map, OFF_CHORD_MM);
-    return this.near.at(points[2 * k], points[2 * k + 1]);
+    const found = this.near.at(points[2 * k], points[2 * k + 1]);
+    if (own < 0) return found;
+    const before = this.before();
+    return [{ chord: own, along: 0 }, { chord: before[own], along: 1 }, ...found.filter(({ chord }) => chord !== own && chord !== before[own])];
+  }
+
+  /** The chord that ends where each begins. */
+  private before(): Int32Array {
+    if (this.endsBefore === undefined) {
+      const { next } = this.map;
+      this.endsBefore = new Int32Array(next.length);
+      for (let chord = 0; chord < next.length; chord++) this.endsBefore[next[chord]] = chord;
+    }
+    return this.endsBefore;
   }
 }
 

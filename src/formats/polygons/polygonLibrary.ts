@@ -1,8 +1,7 @@
 import type { ClipType, FillRule, MainModule, Path64, Paths64 } from 'clipper2-wasm/dist/clipper2z';
+import { STEPS_ON_MM } from '../../core/combine/inStrips.ts';
 import type { CombineKind, MarkedRings, PolygonLibrary } from '../../core/combine/polygonLibrary.ts';
 
-/** Steps of the library's lattice on a mm. */
-const STEPS_ON_MM = 10_000;
 /** Numbers of a point: x, y and its mark. */
 const OF_POINT = 3;
 
