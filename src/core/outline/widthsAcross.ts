@@ -8,7 +8,9 @@ const OPPOSED = -0.86;
 const ACROSS = 0.8;
 /** The way along the outline from one side of a strip to the other is at least so many least widths: less is the pointed or blunt end of something. */
 const LEAST_WAY_AROUND = 6;
-const CELL_SPAN = 0x10000;
+/** Cells of the grid at most, and side by side. */
+const MOST_CELLS = 4_000_000;
+const MOST_ACROSS = 20_000;
 
 /** Places along outlines, evenly apart, ring by ring. */
 export interface EdgeSamples {
@@ -70,14 +72,7 @@ const chord = (points: Float64Array, i: number, j: number): number => Math.hypot
 
 /** For each sample the width of the film there and the sample on the other side, −1 where it is wider than `leastMm`. Pairs that face each other across film are looked for through a grid. */
 export function widthsAcross({ x, y, nx, ny, ring, starts, spacing }: EdgeSamples, leastMm: number): { width: Float64Array; partner: Int32Array } {
-  const cells = new Map<number, number[]>();
-  const cellOf = (cx: number, cy: number): number => (cx + 4) * CELL_SPAN + cy + 4;
-  for (let k = 0; k < x.length; k++) {
-    const cell = cellOf(Math.floor(x[k] / leastMm), Math.floor(y[k] / leastMm));
-    const list = cells.get(cell);
-    if (list === undefined) cells.set(cell, [k]);
-    else list.push(k);
-  }
+  const cells = new SampleCells(x, y, leastMm);
   const leastAround = (LEAST_WAY_AROUND * leastMm) / spacing;
   const isEnd = (k: number, q: number): boolean => {
     if (ring[k] !== ring[q]) return false;
@@ -87,27 +82,69 @@ export function widthsAcross({ x, y, nx, ny, ring, starts, spacing }: EdgeSample
   const width = new Float64Array(x.length).fill(Infinity);
   const partner = new Int32Array(x.length).fill(-1);
   for (let k = 0; k < x.length; k++) {
-    const cx = Math.floor(x[k] / leastMm);
-    const cy = Math.floor(y[k] / leastMm);
-    for (let gy = cy - 1; gy <= cy + 1; gy++) {
-      for (let gx = cx - 1; gx <= cx + 1; gx++) {
-        for (const q of cells.get(cellOf(gx, gy)) ?? []) {
-          const vx = x[q] - x[k];
-          const vy = y[q] - y[k];
-          const distance = Math.hypot(vx, vy);
-          if (
-            distance >= leastMm ||
-            distance >= width[k] ||
-            nx[k] * nx[q] + ny[k] * ny[q] > OPPOSED ||
-            vx * nx[k] + vy * ny[k] < ACROSS * distance ||
-            isEnd(k, q)
-          )
-            continue;
-          width[k] = distance;
-          partner[k] = q;
-        }
+    const [px, py, ax, ay] = [x[k], y[k], nx[k], ny[k]];
+    let nearest = leastMm;
+    let found = -1;
+    cells.each(px, py, (from, to) => {
+      for (let i = from; i < to; i++) {
+        const q = cells.members[i];
+        const [vx, vy] = [x[q] - px, y[q] - py];
+        // What lies behind the edge, or further along it than the film is wide, is most of what is near.
+        const across = vx * ax + vy * ay;
+        if (across <= 0 || across >= nearest || ax * nx[q] + ay * ny[q] > OPPOSED) continue;
+        const distance = Math.sqrt(vx * vx + vy * vy);
+        if (distance >= nearest || across < ACROSS * distance || isEnd(k, q)) continue;
+        nearest = distance;
+        found = q;
       }
-    }
+    });
+    if (found < 0) continue;
+    width[k] = nearest;
+    partner[k] = found;
   }
   return { width, partner };
+}
+
+/** Samples by the cells of a grid, in rows: those of three cells side by side follow each other. */
+class SampleCells {
+  readonly members: Int32Array;
+  private readonly starts: Int32Array;
+  private readonly left: number;
+  private readonly top: number;
+  private readonly columns: number;
+  private readonly rows: number;
+  private readonly cell: number;
+
+  constructor(x: Float64Array, y: Float64Array, leastCell: number) {
+    let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+    for (let k = 0; k < x.length; k++) {
+      if (x[k] < left) left = x[k];
+      if (x[k] > right) right = x[k];
+      if (y[k] < top) top = y[k];
+      if (y[k] > bottom) bottom = y[k];
+    }
+    const area = Math.max(0, right - left) * Math.max(0, bottom - top);
+    this.cell = Math.max(leastCell, Math.sqrt(area / MOST_CELLS), (right - left) / MOST_ACROSS, (bottom - top) / MOST_ACROSS);
+    // A free cell all around, so that a look at the neighbours needs no check.
+    [this.left, this.top] = [left - this.cell, top - this.cell];
+    this.columns = x.length === 0 ? 3 : Math.floor((right - left) / this.cell) + 3;
+    this.rows = x.length === 0 ? 3 : Math.floor((bottom - top) / this.cell) + 3;
+    const counts = new Int32Array(this.columns * this.rows + 1);
+    for (let k = 0; k < x.length; k++) counts[this.cellOf(x[k], y[k]) + 1]++;
+    for (let k = 1; k < counts.length; k++) counts[k] += counts[k - 1];
+    this.starts = counts.slice();
+    this.members = new Int32Array(x.length);
+    for (let k = 0; k < x.length; k++) this.members[counts[this.cellOf(x[k], y[k])]++] = k;
+  }
+
+  /** Gives the members of the nine cells around a sample as three stretches. */
+  each(x: number, y: number, visit: (from: number, to: number) => void): void {
+    const { starts, columns } = this;
+    const middle = this.cellOf(x, y);
+    for (const row of [middle - columns, middle, middle + columns]) if (starts[row - 1] < starts[row + 2]) visit(starts[row - 1], starts[row + 2]);
+  }
+
+  private cellOf(x: number, y: number): number {
+    return Math.floor((y - this.top) / this.cell) * this.columns + Math.floor((x - this.left) / this.cell);
+  }
 }

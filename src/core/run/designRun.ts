@@ -11,7 +11,7 @@ import type { Job } from '../job/job.ts';
 import { finishLetters, type LetteredText } from '../lettering/letterCurves.ts';
 import { lettersAlong } from '../lettering/lettersAlong.ts';
 import { lettersInto } from '../lettering/lettersInto.ts';
-import { plainObjects, type DesignObject, type GroupObject, type LetteringObject, type TracedObject } from '../job/objects.ts';
+import { plainObjects, type DesignObject, type FigureObject, type GroupObject, type LetteringObject, type TracedObject } from '../job/objects.ts';
 import { operate, seenBelow, type OperationNote } from '../operate/operate.ts';
 import { CurvesBuilder, type Curves } from '../outline/curves.ts';
 import { pictureFromFrame } from '../outline/heldOutline.ts';
@@ -81,7 +81,7 @@ export function designRun(
   shapes?: DesignShapes,
   remember: RememberPart = (_, make) => make(),
 ): DesignRun {
-  const made: Made = { outlined, arts, shapes, remember, order: job.films.map(({ id }) => id), objects: job.objects, places: new Map(), frames: new Map(), notes: new Map(), astray: new Set(), busy: new Set() };
+  const made: Made = { outlined, arts, shapes, remember, order: job.films.map(({ id }) => id), objects: job.objects, places: new Map(), frames: new Map(), notes: new Map(), figures: new Map(), astray: new Set(), busy: new Set() };
   const placed = job.objects.flatMap((object) => layersOf(object, IDENTITY, made));
   const { design, moved, parts } = composeDesign(placed, made.order, { library: shapes?.library, fromAll: fromAll(job, made), layering: job.layering });
   const back = inverseOf(moved);
@@ -111,6 +111,8 @@ interface Made {
   readonly remember: RememberPart;
   readonly order: readonly string[];
   readonly objects: readonly DesignObject[];
+  /** Outlines of figures by their measures. */
+  readonly figures: Map<string, Curves>;
   /** Letterings whose place is being asked of another part, so that two do not follow each other. */
   readonly busy: Set<string>;
   readonly astray: Set<string>;
@@ -187,8 +189,18 @@ function plainLayers(object: LayeredObject, placement: Affine, made: Made): read
     const found = made.outlined.get(object.id);
     return found === undefined ? undefined : tracedLayers(object, found, placement, made);
   }
-  const curves = object.kind === 'figure' ? figureCurves(object.shape) : letters(object, placement, made);
+  const curves = object.kind === 'figure' ? figureOf(object, made) : letters(object, placement, made);
   return curves === undefined ? undefined : [{ filmId: object.film, curves }];
+}
+
+/** The outline of a figure: many parts may be of one shape. */
+function figureOf({ shape }: FigureObject, { figures }: Made): Curves {
+  const key = JSON.stringify(shape);
+  const known = figures.get(key);
+  if (known !== undefined) return known;
+  const curves = figureCurves(shape);
+  figures.set(key, curves);
+  return curves;
 }
 
 const isFollowing = (object: DesignObject): boolean => object.kind === 'lettering' && (object.lettering.along !== undefined || object.lettering.into !== undefined);
