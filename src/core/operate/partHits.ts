@@ -16,9 +16,10 @@ export interface PieceHit {
 export function hitsAt(parts: readonly PartInDesign[], films: readonly string[], x: number, y: number, slackMm = 0): PieceHit[] {
   const found: PieceHit[] = [];
   const order = [undefined, ...films].reverse();
+  const near = parts.filter(({ box }) => x >= box.left - slackMm && x <= box.right + slackMm && y >= box.top - slackMm && y <= box.bottom + slackMm);
   for (const film of order) {
-    for (let k = parts.length - 1; k >= 0; k--) {
-      const part = parts[k];
+    for (let k = near.length - 1; k >= 0; k--) {
+      const part = near[k];
       // What cuts lies on no film: it is found below all that does.
       if ((part.cutsOut === true) !== (film === undefined)) continue;
       for (const { filmId, curves } of part.layers) {

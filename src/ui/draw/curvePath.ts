@@ -8,11 +8,22 @@ export function pathOfCopies(copies: readonly { readonly path: Path2D; readonly 
   return whole;
 }
 
-/** The curves as a drawable path, in their own coordinates. Even-odd filling shows holes. */
+/** Rings that are one path before they are put to the whole: to close one, a browser looks at all that its path has by then. */
+const RINGS_A_PATH = 32;
+
+/** The curves as a drawable path, in their own coordinates. Openings run against what they lie in. */
 export function pathFromCurves(curves: Curves): Path2D {
+  const count = curves.parent.length;
+  if (count <= RINGS_A_PATH) return pathOfRings(curves, 0, count);
+  const whole = new Path2D();
+  for (let ring = 0; ring < count; ring += RINGS_A_PATH) whole.addPath(pathOfRings(curves, ring, Math.min(count, ring + RINGS_A_PATH)));
+  return whole;
+}
+
+function pathOfRings(curves: Curves, from: number, to: number): Path2D {
   const path = new Path2D();
-  const { verbs, coords, verbStart, coordStart, parent } = curves;
-  for (let ring = 0; ring < parent.length; ring++) {
+  const { verbs, coords, verbStart, coordStart } = curves;
+  for (let ring = from; ring < to; ring++) {
     let at = coordStart[ring];
     path.moveTo(coords[at], coords[at + 1]);
     at += 2;
