@@ -11,6 +11,8 @@ const BADLY = 18;
 const WELL = 12.5;
 /** Where two explanations are compared, the better one must be off by less than this share of the other. */
 const FAR_BETTER = 0.5;
+/** An explanation is about as good as another that is off by less than this times as much. */
+const AS_WELL = 1.5;
 /**
  * A strip of a tone that is itself on the way between its neighbours is that tone's only when its colours lie nearer to it than this share of the way to the
  * next of them.
@@ -109,16 +111,24 @@ export class Sliver {
   isOvershoot(): boolean {
     const { first, second, tone, far } = this;
     const near = Math.min(apart(tone, first), apart(tone, second));
-    return near < ECHO * apart(first, second) && far.sort((a, b) => a - b)[Math.floor(far.length * STRONGEST)] > HARDLY * near;
+    return this.isNearSide() && far.sort((a, b) => a - b)[Math.floor(far.length * STRONGEST)] > HARDLY * near;
   }
 
   /**
    * Whether it is where the tints of the two tones have run into each other, as in JPEG files, which keep tint at half the resolution of lightness: each of the
-   * two lies between those of the tones, but not at the same place, and ways to the strip's own tone explain the colours no better.
+   * two lies between those of the tones, but not at the same place, and ways to the strip's own tone explain the colours no better. A tone near to that of one side is explained by its ways nearly always:
+   * there it is enough that the run tints explain them about as well, since a line of it would differ in lightness.
    */
   isBled(): boolean {
     const { bled, asLine, count } = this;
-    return this.own.length > 0 && bled < BADLY * count && asLine > WELL * count && bled < asLine;
+    if (this.own.length === 0) return false;
+    return (bled < BADLY * count && asLine > WELL * count && bled < asLine) || (this.isNearSide() && bled < WELL * count && bled < AS_WELL * asLine);
+  }
+
+  /** Whether its tone is near to that of one side, beside what the edge is high. */
+  private isNearSide(): boolean {
+    const { first, second, tone } = this;
+    return Math.min(apart(tone, first), apart(tone, second)) < ECHO * apart(first, second);
   }
 
   isNearerFirst(i: number): boolean {
