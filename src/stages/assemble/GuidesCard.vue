@@ -37,14 +37,4 @@ const remove = (at: number): void => props.guides.set('Guide taken away', props.
   align-items: center;
   gap: 4px;
 }
-.gone {
-  display: inline-grid;
-  place-items: center;
-  width: 26px;
-  height: 26px;
-  border: 0;
-  background: none;
-  color: var(--ink-soft);
-  cursor: pointer;
-}
 </style>

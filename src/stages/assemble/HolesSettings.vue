@@ -68,14 +68,4 @@ const add = (): void => set({ places: [...places.value, { fromLeftMm: 10, fromTo
   padding: 4px 0;
   border-top: 1px solid var(--rule);
 }
-.gone {
-  display: inline-grid;
-  place-items: center;
-  width: 26px;
-  height: 26px;
-  border: 0;
-  background: none;
-  color: var(--ink-soft);
-  cursor: pointer;
-}
 </style>

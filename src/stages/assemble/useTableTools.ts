@@ -1,4 +1,3 @@
-import { useEventListener } from '@vueuse/core';
 import { computed, shallowRef, type Ref } from 'vue';
 import { boxAroundAll, type Boxed } from '../../core/edit/placeEdits.ts';
 import { snapped, type SnapLine, type SnapTo } from '../../core/edit/snap.ts';
@@ -9,12 +8,12 @@ import type { Bounds } from '../../core/outline/curves.ts';
 import type { DesignPart } from '../../core/run/designRun.ts';
 import { useBench } from '../../stores/bench.ts';
 import type { TablePoint } from '../../ui/useTableView.ts';
-import { isTyping } from '../shared/isTyping.ts';
 import { useGuides } from './useGuides.ts';
 import { useHandles } from './useHandles.ts';
 import type { Operations } from './useOperations.ts';
 import type { Parts } from './useParts.ts';
 import type { Pieces } from './usePieces.ts';
+import { useTableKeys } from './useTableKeys.ts';
 
 /** Further than this the pointer drags, CSS px. */
 const DRAG_PX = 3;
@@ -169,38 +168,18 @@ export function useTableTools(parts: Parts, pieces: Pieces, operations: Operatio
     }
   }
 
-  /** Arrow keys nudge by a millimetre, with Shift by ten. */
-  const NUDGES: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
-  function escape(): void {
+  /** Lets go of what the pointer holds, as it was before. @returns whether it held anything. */
+  function drop(): boolean {
     if (handles.held.value !== undefined) handles.drop();
     else if (guides.held.value !== undefined) guides.drop();
     else if (hold.value !== undefined) {
       hold.value = undefined;
       snapLines.value = [];
       bench.revert();
-    } else if (operations.splitting.value) operations.splitting.value = false;
-    else if (operations.open.value !== undefined) operations.open.value = undefined;
-    else if (pieces.marks.value.length > 0) pieces.clear();
-    else parts.select();
+    } else return false;
+    return true;
   }
-  useEventListener('keydown', (event: KeyboardEvent) => {
-    if (isAway() || isTyping(event.target) || event.ctrlKey || event.metaKey) return;
-    if (event.key === 'Escape') return escape();
-    if (event.key === 'Delete' || event.key === 'Backspace') {
-      if (pieces.marks.value.length === 0 && !parts.removable.value) return;
-      event.preventDefault();
-      if (pieces.marks.value.length > 0) pieces.takeOff();
-      else parts.remove();
-      return;
-    }
-    const nudge = NUDGES[event.key];
-    const target = event.target as HTMLElement;
-    if (nudge === undefined || bench.result?.cut === undefined || target.closest('[role="radiogroup"], [role="slider"], .el-select, [role="menu"]') !== null) return;
-    event.preventDefault();
-    const by = event.shiftKey ? 10 : 1;
-    if (parts.canMove.value && !isOnePart.value) bench.commit('Nudge', parts.shifted(nudge[0] * by, nudge[1] * by));
-    else bench.commit('Nudge', { ...job.value, place: { xMm: round(place.value.xMm + nudge[0] * by), yMm: round(place.value.yMm + nudge[1] * by) } });
-  });
+  useTableKeys({ parts, pieces, operations, place, isOnePart, isAway, drop });
 
   const cursor = computed((): string | undefined => {
     if (operations.splitting.value || operations.filling.value !== undefined) return 'crosshair';
