@@ -331,6 +331,17 @@ test('a tag is drawn with the pen and sized by its grips, its name follows its e
   await settled(page);
   await expect(page.getByText('Most films on one spot')).toHaveCount(0);
 
+  // A film that is chosen on the rack is looked at alone.
+  const pixel = (): Promise<string> => page.evaluate(([x, y]) => {
+    const canvas = document.querySelector<HTMLCanvasElement>('.surface canvas');
+    return [...(canvas?.getContext('2d')?.getImageData(x * window.devicePixelRatio, y * window.devicePixelRatio, 1, 1).data ?? [])].join(' ');
+  }, [surface.width * 0.5, surface.height * 0.62]);
+  const withAll = await pixel();
+  await rolls(page).filter({ hasText: 'Lamp yellow' }).click();
+  await expect.poll(pixel).not.toBe(withAll);
+  await rolls(page).filter({ hasText: 'Lamp yellow' }).click();
+  await expect.poll(pixel).toBe(withAll);
+
   // A guide comes out of the ruler, and goes back into it.
   await pull([surface.x + 200, surface.y - 10], [surface.x + 200, surface.y + 60]);
   await expect(page.getByLabel('Level, from the top')).toBeVisible();

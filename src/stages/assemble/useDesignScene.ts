@@ -7,6 +7,7 @@ import type { Job } from '../../core/job/job.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useRack } from '../../stores/rack.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { loudColour } from '../../ui/backdrops.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';
@@ -46,6 +47,7 @@ interface Shown {
 /** The design on the table of Assemble. */
 export function useDesignScene({ parts, pieces, operations, tools, pen, nodes, place, spots, tracedId }: Shown) {
   const bench = useBench();
+  const rack = useRack();
   const settings = useSettings();
   const view = ref<View>('blank');
   /** How much of the picture is seen through the design, per cent. */
@@ -66,6 +68,8 @@ export function useDesignScene({ parts, pieces, operations, tools, pen, nodes, p
   const ground = computed(() => (view.value !== 'loud' ? job.value.blank.colour : loudColour(films.value.map(({ film: { colour } }) => colour))));
   const isLost = (colour: string): boolean => colourDifference(rgbFromHex(colour) as Rgb, rgbFromHex(ground.value) as Rgb) < ALIKE;
   const drawn = computed((): DrawnFilm[] => paths.value.map((each, k) => ({ ...each, colour: films.value[k]?.film.colour ?? '#808080', isLost: isLost(films.value[k]?.film.colour ?? '#808080') })));
+  /** Those on the table: a film that is chosen on the rack is looked at alone. */
+  const seen = computed(() => (rack.isAlone ? drawn.value.filter((_, k) => films.value[k]?.film.id === rack.roll?.film.id) : drawn.value));
   const measures = computed((): readonly [string, string] | undefined => {
     const chosen = parts.box.value;
     return chosen === undefined ? undefined : [formatLength(mm(chosen.right - chosen.left), settings.unit), formatLength(mm(chosen.bottom - chosen.top), settings.unit)];
@@ -89,7 +93,7 @@ export function useDesignScene({ parts, pieces, operations, tools, pen, nodes, p
       drawApart(context, table, drawn.value.map((each, k) => ({ ...each, name: films.value[k]?.film.name ?? '' })), whole, { x: 0, y: 0, width: blank.widthMm, height: blank.heightMm });
       return;
     }
-    bitmap.draw(context, moved, size, nodeTotal.value, drawn.value, (target) => drawFilms(target, moved, drawn.value, ground.value));
+    bitmap.draw(context, moved, size, nodeTotal.value, seen.value, (target) => drawFilms(target, moved, seen.value, ground.value));
     if (view.value === 'picture' && bench.base !== undefined && fromPicture.value !== undefined) drawPictureOver(context, moved, bench.base.view, bench.base.widthPx, fromPicture.value, isDifference.value ? 'difference' : mix.value / 100);
     drawGuides(context, table, size, tools.guides.guides.value);
     const boxes = pieces.marks.value.length > 0 || parts.box.value === undefined ? [] : [parts.box.value];
@@ -102,7 +106,7 @@ export function useDesignScene({ parts, pieces, operations, tools, pen, nodes, p
     for (const spot of spots.value) drawSpot(context, moved, spot);
   };
   const redrawOn = computed(() => [
-    design.value, place.value, films.value, job.value.blank, parts.box.value, picked.value, tools.frame.value, tools.line.value, tools.snapLines.value, tools.handles.handles.value, tools.handles.turnedDeg.value,
+    design.value, place.value, films.value, seen.value, job.value.blank, parts.box.value, picked.value, tools.frame.value, tools.line.value, tools.snapLines.value, tools.handles.handles.value, tools.handles.turnedDeg.value,
     tools.guides.guides.value, operations.areas.value, ground.value, view.value, mix.value, isDifference.value, bench.base, fromPicture.value, rested.value, spots.value,
     nodes.isOn.value, nodes.editing.films.value, nodes.editing.refs.value, nodes.editing.side.value, nodes.editing.frame.value, pen.path.value, pen.pointer.value, pen.closes.value,
   ]);
