@@ -25,6 +25,7 @@ interface Parts {
 export function aloneSegments(segments: Segments, before: Int32Array, reachMm: number): Uint8Array {
   const count = segments.at.length;
   const alone = new Uint8Array(count).fill(1);
+  if (count === 0) return alone;
   const after = new Int32Array(count);
   for (let s = 0; s < count; s++) after[before[s]] = s;
   for (let s = 0; s < count; s++) {
