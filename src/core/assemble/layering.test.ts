@@ -51,6 +51,11 @@ describe('films of a whole design', () => {
     );
   });
 
+  it('are not cut by a part that only cuts what lies below it', () => {
+    const design = layersOf({ meet: 'inset', reachMm: 0 }, { ...part('cut', ['red', disc(20)]), cutsOut: true }, part('board', ['white', board(60, 60)]));
+    expect(areaOf(layerOf(design, 'white').curves)).toBeCloseTo(3600, 6);
+  });
+
   it('have pairs of their own, and a film whose overlaps are cut as one', () => {
     const design = layersOf({ meet: 'inset', reachMm: 0, pairs: [{ films: ['red', 'white'], meet: 'stacked' }] }, part('board', ['white', board(60, 60)]), part('star', ['red', disc(20)]));
     expect(areaOf(layerOf(design, 'white').curves)).toBeCloseTo(3600, 6);

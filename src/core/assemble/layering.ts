@@ -36,16 +36,17 @@ export function meetingOf({ meet, reachMm: reach, pairs = [] }: Layering, one: s
 
 /**
  * Cuts out of every film what lies on it and is inset, less the reach.
- * @param parts the films of each part, as they lie. @param films in the order of pressing, lowest first.
+ * @param parts the films of each part, as they lie; what cuts is no film. @param films in the order of pressing, lowest first.
  */
-export function withMeeting<Part extends { readonly layers: readonly DesignLayer[] }>(library: PolygonLibrary, parts: readonly Part[], films: readonly string[], layering: Layering): Part[] {
-  const wholes = new Map(films.map((film) => [film, joinCurves(parts.flatMap(({ layers }) => layers.flatMap(({ filmId: id, curves }) => (id === film ? [curves] : []))))]));
+export function withMeeting<Part extends { readonly layers: readonly DesignLayer[]; readonly cutsOut?: boolean | undefined }>(library: PolygonLibrary, parts: readonly Part[], films: readonly string[], layering: Layering): Part[] {
+  const there = parts.filter(({ cutsOut }) => cutsOut !== true);
+  const wholes = new Map(films.map((film) => [film, joinCurves(there.flatMap(({ layers }) => layers.flatMap(({ filmId: id, curves }) => (id === film ? [curves] : []))))]));
   const covers = new Map(films.map((film, k) => [film, coverOf(library, film, films.slice(k + 1), wholes, layering)]));
   const cut = (layer: DesignLayer): DesignLayer => {
     const cover = covers.get(layer.filmId);
     return cover === undefined || !overlap(layer.curves, cover) ? layer : { ...layer, curves: combineCurves(library, 'cutOut', layer.curves, cover) };
   };
-  return parts.map((part) => ({ ...part, layers: part.layers.map(cut) }));
+  return parts.map((part) => (part.cutsOut === true ? part : { ...part, layers: part.layers.map(cut) }));
 }
 
 /** What is cut out of a film for those above it; undefined for nothing. */

@@ -12,6 +12,8 @@ import type { Finding } from './cutCheck.ts';
 const LEAST_MM2 = 0.05;
 /** So many places of a film are told at most. */
 const MOST = 100;
+/** Pairs of chords that are tried for a crossing. */
+const MOST_TRIED = 2_000_000;
 
 /** Places where two pieces of one film lie over each other, so that both would be cut there; largest first. */
 export function cutTwice(library: PolygonLibrary, layers: readonly DesignLayer[]): Finding[] {
@@ -70,6 +72,8 @@ function outlinesCross({ pieces, rings: { points, starts }, boxes }: PiecesIndex
   };
   const ringsOf = ({ outer, holes }: PiecesIndex['pieces'][number]): readonly number[] => [outer, ...holes];
   const [p, q] = [near(ringsOf(pieces[a])), near(ringsOf(pieces[b]))];
+  // So many that combining the two is quicker.
+  if ((p.length / 4) * (q.length / 4) > MOST_TRIED) return true;
   for (let i = 0; i < p.length; i += 4) for (let j = 0; j < q.length; j += 4) if (cross(p, i, q, j)) return true;
   return false;
 }

@@ -1,5 +1,7 @@
 import type { Segments } from './chordMap.ts';
 
+/** A cell has room for a segment, and is so many reaches broad at least. */
+const LEAST_CELL = 8;
 /** Segments are parted until their boxes are no longer than so many cells. */
 const CELLS_LONG = 0.5;
 /** A segment is in so many parts at most. */
@@ -33,7 +35,7 @@ export function aloneSegments(segments: Segments, before: Int32Array, reachMm: n
     if (before[s] !== s && meetsSharply(segments, before[s], s)) alone[s] = alone[before[s]] = 0;
   }
   const bounds = boundsOfAll(segments);
-  const cell = Math.max(8 * reachMm, Math.sqrt(((bounds[2] - bounds[0]) * (bounds[3] - bounds[1])) / Math.max(1, count)), (bounds[2] - bounds[0]) / 4000, (bounds[3] - bounds[1]) / 4000);
+  const cell = Math.max(LEAST_CELL * reachMm, Math.sqrt(((bounds[2] - bounds[0]) * (bounds[3] - bounds[1])) / count));
   const parts = partsOf(segments, CELLS_LONG * cell, reachMm / 2);
   const grid = new Grid(parts, bounds, cell);
   grid.eachPair((p, q) => {

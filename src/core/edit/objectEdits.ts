@@ -1,6 +1,7 @@
 import { FIGURE_FORMS } from '../figure/figure.ts';
 import type { Film } from '../film/film.ts';
 import type { Job } from '../job/job.ts';
+import type { Lettering } from '../lettering/lettering.ts';
 import type { DesignObject, FigureObject, LetteringObject } from '../job/objects.ts';
 
 /** What a design is made of beside its traced art: what can be taken off it again. */
@@ -33,6 +34,12 @@ export function withObjectChanged<Kind extends DesignObject>(job: Job, id: strin
     object.id === id ? change(object as Kind) : object.kind === 'group' ? { ...object, objects: object.objects.map(changed) } : object;
   return { ...job, objects: job.objects.map(changed) };
 }
+
+/** Settings with some of them changed; those that are set to undefined go. */
+export const withSettings = <Settings extends object>(settings: Settings, change: Partial<Settings>): Settings => Object.fromEntries(Object.entries({ ...settings, ...change }).filter(([, value]) => value !== undefined)) as Settings;
+
+/** A lettering set otherwise; any other object as it is. */
+export const withLettering = (object: FilmedObject, change: Partial<Lettering>): FilmedObject => (object.kind === 'lettering' ? { ...object, lettering: withSettings(object.lettering, change) } : object);
 
 /** Whether an object is traced, or holds one that is. */
 export const holdsTraced = (object: DesignObject): boolean => object.kind === 'traced' || (object.kind === 'group' && object.objects.some(holdsTraced));

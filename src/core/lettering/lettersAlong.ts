@@ -20,25 +20,23 @@ export function lettersAlong(library: PolygonLibrary, { curves, letters = [] }: 
   const { along, heightMm, lineSpacing = DEFAULT_LETTERING.lineSpacing } = lettering;
   if (along === undefined) throw new RangeError('the text follows no outline');
   const { heads, at, awayMm } = along;
-  const ways = new Map<number, Way>();
-  const wayOf = (linesBelow: number): Way | undefined => {
-    const known = ways.get(linesBelow);
-    if (known !== undefined) return known;
-    const outMm = awayMm + (heads === 'out' ? 1 : -1) * linesBelow * lineSpacing * heightMm;
-    const way = wayAlong(offsetCurves(library, edge, outMm)) ?? wayAlong(edge);
-    if (way !== undefined) ways.set(linesBelow, way);
-    return way;
+  const sense = heads === 'out' ? 1 : -1;
+  const lines = new Map<number, Line | undefined>();
+  const lineOf = (linesBelow: number): Line | undefined => {
+    if (!lines.has(linesBelow)) {
+      const way = wayAlong(offsetCurves(library, edge, awayMm + sense * linesBelow * lineSpacing * heightMm)) ?? wayAlong(edge);
+      const taken = 2 * letters.reduce((most, letter) => (letter.linesBelow === linesBelow ? Math.max(most, Math.abs(letter.fromMiddleMm) + letter.advanceMm / 2) : most), 0);
+      lines.set(linesBelow, way === undefined ? undefined : { way, scale: Math.min(1, way.lengthMm / taken) });
+    }
+    return lines.get(linesBelow);
   };
   const builder = new CurvesBuilder();
   let count = 0;
   for (const letter of letters) {
-    const way = wayOf(letter.linesBelow);
-    if (way === undefined) return undefined;
-    const { lengthMm } = way;
-    const taken = 2 * Math.max(...letters.map((each) => (each.linesBelow === letter.linesBelow ? Math.abs(each.fromMiddleMm) + each.advanceMm / 2 : 0)));
-    const scale = Math.min(1, lengthMm / taken);
-    const sense = heads === 'out' ? 1 : -1;
-    const place = (mm: number): Place => way.at(at * lengthMm + sense * mm * scale);
+    const line = lineOf(letter.linesBelow);
+    if (line === undefined) return undefined;
+    const { way, scale } = line;
+    const place = (mm: number): Place => way.at(at * way.lengthMm + sense * mm * scale);
     const own = transformCurves(ringsOf(curves, letter), followedBy(upright(letter, scale), turnedTo(place(letter.fromMiddleMm), place(letter.fromMiddleMm - letter.advanceMm / 2), place(letter.fromMiddleMm + letter.advanceMm / 2))));
     for (let ring = 0; ring < letter.rings; ring++) builder.copy(own, ring, own.parent[ring] < 0 ? -1 : count + own.parent[ring]);
     count += letter.rings;
@@ -55,6 +53,12 @@ interface Place {
 interface Way {
   readonly lengthMm: number;
   at(mm: number): Place;
+}
+
+/** What a line of the text stands on, and how much smaller it is made to have room there. */
+interface Line {
+  readonly way: Way;
+  readonly scale: number;
 }
 
 /** The letter alone, its foot's middle at 0, 0. */

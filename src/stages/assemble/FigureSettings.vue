@@ -44,4 +44,4 @@ const BAND_ENDS = { round: 'round', flat: 'flat' } as const;
   <label v-if="shape.form === 'arc'" class="row"><span>Ends</span><ChoiceInput label="Ends" small :choices="BAND_ENDS" :model-value="shape.ends" @choose="set('Ends', { ends: $event })" /></label>
 </template>
 
-<style scoped src="./rows.css" />
+<style scoped src="../shared/rows.css" />

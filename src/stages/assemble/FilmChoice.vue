@@ -24,7 +24,7 @@ function choose(id: string): void {
   </label>
 </template>
 
-<style scoped src="./rows.css" />
+<style scoped src="../shared/rows.css" />
 
 <style scoped>
 .films {

@@ -128,7 +128,7 @@ async function drop(): Promise<void> {
 }
 </style>
 
-<style scoped src="./rows.css" />
+<style scoped src="../shared/rows.css" />
 
 <style scoped>
 .fonts {

@@ -28,7 +28,7 @@ const remove = (at: number): void => props.guides.set('Guide taken away', props.
   </TrayCard>
 </template>
 
-<style scoped src="./rows.css" />
+<style scoped src="../shared/rows.css" />
 
 <style scoped>
 .guide {

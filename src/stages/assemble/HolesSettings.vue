@@ -3,7 +3,7 @@ import { X } from '@lucide/vue';
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
 import { MAX_HOLE_PLACES, type HolePlace } from '../../core/assemble/madeFromAll.ts';
-import { withObjectChanged } from '../../core/edit/objectEdits.ts';
+import { withObjectChanged, withSettings } from '../../core/edit/objectEdits.ts';
 import type { Job } from '../../core/job/job.ts';
 import type { HolesObject } from '../../core/job/objects.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -19,7 +19,7 @@ const job = computed(() => bench.job as Job);
 const holes = computed(() => props.part.holes);
 
 type Change = Partial<HolesObject['holes']>;
-const withHoles = (change: Change): Job => withObjectChanged<HolesObject>(job.value, props.part.id, (object) => ({ ...object, holes: Object.fromEntries(Object.entries({ ...object.holes, ...change }).filter(([, value]) => value !== undefined)) as HolesObject['holes'] }));
+const withHoles = (change: Change): Job => withObjectChanged<HolesObject>(job.value, props.part.id, (object) => ({ ...object, holes: withSettings(object.holes, change) }));
 const drag = (change: Change): void => bench.preview(withHoles(change));
 const set = (change: Change): void => bench.commit('Holes', withHoles(change));
 
@@ -58,7 +58,7 @@ const add = (): void => set({ places: [...places.value, { fromLeftMm: 10, fromTo
   <QuantityInput v-if="holes.eyeletMm !== undefined" kind="length" label="As broad as" :unit="settings.unit" :model-value="holes.eyeletMm" :least="0.1" :most="200" @change="drag({ eyeletMm: $event })" @done="set({ eyeletMm: $event })" @cancel="bench.revert" />
 </template>
 
-<style scoped src="./rows.css" />
+<style scoped src="../shared/rows.css" />
 
 <style scoped>
 .wide {

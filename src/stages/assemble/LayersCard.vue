@@ -74,7 +74,7 @@ const setJoined = (id: string, on: boolean): void => set(on ? 'Overlaps joined' 
   </TrayCard>
 </template>
 
-<style scoped src="./rows.css" />
+<style scoped src="../shared/rows.css" />
 
 <style scoped>
 .narrow {

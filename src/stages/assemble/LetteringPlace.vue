@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { FilmedObject } from '../../core/edit/objectEdits.ts';
+import { withLettering, type FilmedObject } from '../../core/edit/objectEdits.ts';
 import type { Lettering } from '../../core/lettering/lettering.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
@@ -19,7 +19,7 @@ const SIDES = { top: 'over the top', bottom: 'along the bottom' } as const;
 const HEADS = { out: 'outwards', in: 'inwards' } as const;
 
 const stand = computed((): Stand => (props.lettering.along !== undefined ? 'along' : props.lettering.into !== undefined ? 'into' : props.lettering.around === undefined ? 'line' : 'circle'));
-/** Parts that a text can follow: what lies in the design and is no text that follows another one. */
+/** Parts that a text can follow; two that would follow each other are told as astray. */
 const others = computed((): Readonly<Record<string, string>> =>
   Object.fromEntries(props.parts.rows.value.filter(({ id, kind }) => id !== props.parts.object.value?.id && kind !== 'base' && kind !== 'holes').map(({ id, name }) => [id, name])),
 );
@@ -27,11 +27,9 @@ const choices = computed(() => (Object.keys(others.value).length > 0 ? STANDS : 
 const followed = computed(() => props.lettering.along?.part ?? props.lettering.into?.part ?? '');
 const isAstray = computed(() => props.parts.inDesign.value.find(({ id }) => id === props.parts.object.value?.id)?.isAstray === true);
 
-const withLettering = (change: Partial<Lettering>, object: FilmedObject): FilmedObject =>
-  object.kind === 'lettering' ? { ...object, lettering: Object.fromEntries(Object.entries({ ...object.lettering, ...change }).filter(([, value]) => value !== undefined)) as Lettering } : object;
-const drag = (change: Partial<Lettering>): void => props.parts.preview((object) => withLettering(change, object));
+const drag = (change: Partial<Lettering>): void => props.parts.preview((object) => withLettering(object, change));
 function set(change: Partial<Lettering>): void {
-  props.parts.commit('Where it stands', (object) => withLettering(change, object));
+  props.parts.commit('Where it stands', (object) => withLettering(object, change));
 }
 
 /** A text takes its place from a part, and keeps it when it is let go of. */
@@ -49,7 +47,7 @@ function standOn(next: Stand): void {
   const follows = next === 'along' || next === 'into';
   const didFollow = stand.value === 'along' || stand.value === 'into';
   props.parts.commit('Where it stands', (object) => {
-    const { placement, ...rest } = withLettering(place, object);
+    const { placement, ...rest } = withLettering(object, place);
     if (follows) return rest as FilmedObject;
     return { ...rest, placement: didFollow && box !== undefined ? { a: 1, b: 0, c: 0, d: 1, e: (box.left + box.right) / 2 - x, f: (box.top + box.bottom) / 2 - y } : placement } as FilmedObject;
   });
@@ -73,7 +71,7 @@ const follow = (part: string): void => set(props.lettering.along !== undefined ?
   <p v-if="isAstray" class="astray">{{ followed in others ? 'There is no room for it in that part: choose another one, or less that stays free.' : 'The part that it follows is gone: choose another one.' }}</p>
 </template>
 
-<style scoped src="./rows.css" />
+<style scoped src="../shared/rows.css" />
 
 <style scoped>
 .wide {

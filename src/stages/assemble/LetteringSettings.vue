@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
 import { computed, ref, watch } from 'vue';
-import type { FilmedObject } from '../../core/edit/objectEdits.ts';
+import { withLettering } from '../../core/edit/objectEdits.ts';
 import { DEFAULT_LETTERING, MAX_LETTERS, type Lettering } from '../../core/lettering/lettering.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
@@ -17,12 +17,7 @@ const props = defineProps<{ parts: Parts; lettering: Lettering }>();
 const bench = useBench();
 const settings = useSettings();
 
-const withSettings = (change: Partial<Lettering>) => (object: FilmedObject): FilmedObject => {
-  if (object.kind !== 'lettering') return object;
-  const entries = Object.entries({ ...object.lettering, ...change }).filter(([, value]) => value !== undefined);
-  return { ...object, lettering: Object.fromEntries(entries) as Lettering };
-};
-const drag = (change: Partial<Lettering>): void => props.parts.preview(withSettings(change));
+const drag = (change: Partial<Lettering>): void => props.parts.preview((object) => withLettering(object, change));
 function set(label: string, change: Partial<Lettering>): void {
   drag(change);
   bench.commitPreview(label);
@@ -73,7 +68,7 @@ const isFree = computed(() => props.lettering.along === undefined && props.lette
   <label class="row"><span>Join letters that touch</span><ElSwitch size="small" :model-value="lettering.join === true" @change="set('Join', { join: $event === true ? true : undefined })" /></label>
 </template>
 
-<style scoped src="./rows.css" />
+<style scoped src="../shared/rows.css" />
 
 <style scoped>
 .text {

@@ -24,7 +24,7 @@ function rename(event: Event): void {
   </TrayCard>
 </template>
 
-<style scoped src="./rows.css" />
+<style scoped src="../shared/rows.css" />
 
 <style scoped>
 .row input {

@@ -84,7 +84,7 @@ const areaCount = computed(() => props.operations.areas.value.length);
   <FilmChoice v-if="'film' in operation" :films="parts.films.value" :model-value="operation.film" aria-label="Film of the operation" @choose="operations.set(operation, change('film', $event.id), $event)" />
 </template>
 
-<style scoped src="./rows.css" />
+<style scoped src="../shared/rows.css" />
 
 <style scoped>
 .areas {

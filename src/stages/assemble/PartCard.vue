@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
-import { COMBINED, nameOfObject, withFilm, withObjectChanged, type FilmedObject } from '../../core/edit/objectEdits.ts';
+import { COMBINED, nameOfObject, withFilm, withObjectChanged, withSettings, type FilmedObject } from '../../core/edit/objectEdits.ts';
 import type { Film } from '../../core/film/film.ts';
 import type { Job } from '../../core/job/job.ts';
 import type { BaseObject, DesignObject, GroupCombine, GroupObject } from '../../core/job/objects.ts';
@@ -26,9 +26,8 @@ const filmed = computed(() => (props.part.kind === 'lettering' || props.part.kin
 const setCut = (on: boolean): void => props.parts.commit(on ? 'Cut out of what lies below' : 'A film of its own', ({ cutsOut: _before, ...object }) => (on ? { ...object, cutsOut: true } : object) as FilmedObject);
 
 const base = computed(() => (props.part.kind === 'base' ? props.part.base : undefined));
-const withBase = (change: Partial<BaseObject['base']>): Job => withObjectChanged<BaseObject>(job.value, props.part.id, (object) => ({ ...object, base: { ...object.base, ...change } }));
-const withBand = (bandMm: number | undefined): Job =>
-  withObjectChanged<BaseObject>(job.value, props.part.id, ({ base: { bandMm: _before, ...rest }, ...object }) => ({ ...object, base: bandMm === undefined ? rest : { ...rest, bandMm } }));
+const withBase = (change: Partial<BaseObject['base']>): Job => withObjectChanged<BaseObject>(job.value, props.part.id, (object) => ({ ...object, base: withSettings(object.base, change) }));
+const withBand = (bandMm: number | undefined): Job => withBase({ bandMm });
 const FORMS = { edge: 'border along the edge', rectangle: 'rectangle', bar: 'bar', round: 'round' } as const;
 const CORNERS = { round: 'round', sharp: 'sharp', flat: 'flat' } as const;
 
@@ -64,11 +63,11 @@ const title = computed(() => (props.part.kind === 'group' && props.part.combine 
       <FilmChoice :films="parts.films.value" :model-value="combine.film" aria-label="Film of the part" @choose="setCombine({ film: $event.id }, $event)" />
     </template>
     <p v-else-if="part.kind === 'traced'" class="about">Drawn from its picture: Clean and Separate change what it is, here it is placed and worked on. Point at it again for its pieces.</p>
-    <p v-else class="about">{{ part.kind === 'group' ? part.objects.length : 0 }} parts that keep their places to each other.</p>
+    <p v-else-if="part.kind === 'group'" class="about">{{ part.objects.length }} parts that keep their places to each other.</p>
   </TrayCard>
 </template>
 
-<style scoped src="./rows.css" />
+<style scoped src="../shared/rows.css" />
 
 <style scoped>
 .about {

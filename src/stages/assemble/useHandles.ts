@@ -1,5 +1,6 @@
 import { computed, shallowRef, type Ref } from 'vue';
-import { withScaled, withStretched, withTurned } from '../../core/edit/placeEdits.ts';
+import { objectOf } from '../../core/edit/objectEdits.ts';
+import { turnDegOf, withScaled, withStretched, withTurned } from '../../core/edit/placeEdits.ts';
 import { placed, rotation, type Affine } from '../../core/geometry/affine.ts';
 import type { Job } from '../../core/job/job.ts';
 import type { Bounds } from '../../core/outline/curves.ts';
@@ -73,9 +74,7 @@ export function useHandles(parts: Parts, place: Ref<{ readonly xMm: number; read
     const handle = handleAt(at);
     const [object, box, job] = [parts.object.value, parts.box.value, bench.job];
     if (handle === undefined || object === undefined || box === undefined || job === undefined) return false;
-    const own = new Set(parts.boxed.value.length === 0 ? [] : parts.inDesign.value.filter(({ id }) => parts.outermost(id) === parts.outermost(object.id)).map(({ id }) => id));
-    const chosen = parts.inDesign.value.filter(({ id }) => own.has(id));
-    const points = Float64Array.from(chosen.flatMap(({ layers }) => layers.flatMap(({ curves }) => [...flatten(curves, CHORD_MM).points])));
+    const points = Float64Array.from(parts.inDesignOf(object.id).flatMap(({ layers }) => layers.flatMap(({ curves }) => [...flatten(curves, CHORD_MM).points])));
     held.value = { handle, from: at, id: object.id, job, box, parts: parts.inDesign.value, origin: bench.result?.cut?.originMm ?? { x: 0, y: 0 }, place: { ...place.value }, points, moved: false };
     return true;
   }
@@ -103,16 +102,17 @@ export function useHandles(parts: Parts, place: Ref<{ readonly xMm: number; read
     const [x, y] = [fixed.x - origin.x, fixed.y - origin.y];
     const next = fx === fy ? withScaled(job, id, fx, x, y) : withStretched(job, id, fx, fy, x, y);
     const grown = { left: fixed.x + fx * (box.left - fixed.x), right: fixed.x + fx * (box.right - fixed.x), top: fixed.y + fy * (box.top - fixed.y), bottom: fixed.y + fy * (box.bottom - fixed.y) };
-    bench.preview(parts.keepingPlace(next, grown, job, before, [parts.outermost(id)]));
+    bench.preview(parts.keepingPlace(next, grown, job, before, [id]));
   }
 
   function turn({ id, job, box, parts: before, origin, points }: Held, at: { readonly x: number; readonly y: number }, inSteps: boolean): void {
     const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
     const free = Math.atan2(at.y - y, at.x - x) + Math.PI / 2;
     const rad = inSteps ? Math.round(free / STEP_RAD) * STEP_RAD : free;
-    turnedDeg.value = Math.round((((rad * 180) / Math.PI + 540) % 360) * 10 - 1800) / 10;
     const next = withTurned(job, new Set([id]), rad, x - origin.x, y - origin.y);
-    bench.preview(parts.keepingPlace(next, boxOfTurned(points, rotation(rad, x, y)) ?? box, job, before, [parts.outermost(id)]));
+    const turned = objectOf(next.objects, id);
+    turnedDeg.value = turned === undefined ? undefined : Math.round(10 * turnDegOf(turned)) / 10;
+    bench.preview(parts.keepingPlace(next, boxOfTurned(points, rotation(rad, x, y)) ?? box, job, before, [id]));
   }
 
   function letGo(): void {

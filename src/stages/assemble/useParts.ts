@@ -81,7 +81,7 @@ export function useParts() {
   });
 
   /** Boxes of the objects as they lie in the design; a group's is that of what it holds. */
-  const idsWithin = (each: DesignObject): string[] => [each.id, ...(each.kind === 'group' ? each.objects.flatMap(idsWithin) : [])];
+  const idsWithin = (each: DesignObject | undefined): string[] => (each === undefined ? [] : [each.id, ...(each.kind === 'group' ? each.objects.flatMap(idsWithin) : [])]);
   function boxOf(each: DesignObject): Bounds | undefined {
     const own = idsWithin(each).flatMap((id) => partById.value.get(id) ?? []);
     return own.length === 0 ? undefined : boxAroundAll(own);
@@ -120,29 +120,36 @@ export function useParts() {
   const commit = (label: string, change: (each: FilmedObject) => FilmedObject): void => bench.commit(label, changed(change));
   const setFilm = (film: Film): void => object.value && bench.commit('Film', withObjectChanged<FilmedObject>(withFilm(job.value, film), object.value.id, (each) => ({ ...each, film: film.id })));
 
-  /** The selected parts moved; all others stay where they are on the blank, although the box around the design changes. */
-  function shifted(xMm: number, yMm: number, from: Job = job.value, boxes: readonly Boxed[] = boxed.value, parts: readonly DesignPart[] = inDesign.value): Job {
-    const ids = new Set(boxes.map(({ id }) => id));
-    const moved = withShifted(from, ids, xMm, yMm);
-    const within = new Set(from.objects.flatMap((each) => (ids.has(each.id) ? idsWithin(each) : [])).concat([...ids]));
-    const design = cut.value?.design;
-    const all = parts.filter(({ cutsOut }) => cutsOut !== true);
-    if (design === undefined || all.length === 0) return moved;
-    const place = placeOnBlank(from.place, from.blank, design);
-    const least = (side: 'left' | 'top', by: number): number => Math.min(...all.map(({ id, box: own }) => own[side] + (within.has(id) ? by : 0)));
-    return { ...moved, place: { xMm: place.xMm + least('left', xMm), yMm: place.yMm + least('top', yMm) } };
-  }
+  /** The parts themselves and what lies in them. */
+  const allWithin = (from: Job, ids: readonly string[]): Set<string> =>
+    new Set(ids.flatMap((id) => [id, ...idsWithin(objectOf(from.objects, id))]));
 
-  /** A job in which the selected parts were changed so that their box is another one: everything else stays where it is on the blank. */
+  /** A job in which parts were changed so that the box around them is another one: everything else stays where it is on the blank, although the box around the design changes. What only cuts has no part in that box. */
   function keepingPlace(next: Job, box: Bounds, from: Job = job.value, parts: readonly DesignPart[] = inDesign.value, ids: readonly string[] = chosen.value): Job {
     const design = cut.value?.design;
-    const within = new Set(from.objects.flatMap((each) => (ids.includes(each.id) ? idsWithin(each) : [])));
-    const others = parts.filter(({ id, cutsOut }) => cutsOut !== true && !within.has(id)).map(({ box: own }) => own);
     if (design === undefined) return next;
+    const within = allWithin(from, ids);
+    const onlyCuts = parts.some(({ id }) => within.has(id)) && parts.every(({ id, cutsOut }) => cutsOut === true || !within.has(id));
+    const others = parts.filter(({ id, cutsOut }) => cutsOut !== true && !within.has(id)).map(({ box: own }) => own);
+    const all = onlyCuts ? others : [...others, box];
+    if (all.length === 0) return next;
     const place = placeOnBlank(from.place, from.blank, design);
-    const all = [...others, box];
     return { ...next, place: { xMm: place.xMm + Math.min(...all.map(({ left }) => left)), yMm: place.yMm + Math.min(...all.map(({ top }) => top)) } };
   }
+  /** The selected parts moved. */
+  function shifted(xMm: number, yMm: number, from: Job = job.value, boxes: readonly Boxed[] = boxed.value, parts: readonly DesignPart[] = inDesign.value): Job {
+    if (boxes.length === 0) return from;
+    const ids = boxes.map(({ id }) => id);
+    const within = allWithin(from, ids);
+    const own = parts.filter(({ id, cutsOut }) => cutsOut !== true && within.has(id));
+    const { left, top, right, bottom } = boxAroundAll(own.length > 0 ? own : boxes);
+    return keepingPlace(withShifted(from, new Set(ids), xMm, yMm), { left: left + xMm, top: top + yMm, right: right + xMm, bottom: bottom + yMm }, from, parts, ids);
+  }
+  /** The parts as they lie in the design that belong to a part. */
+  const inDesignOf = (id: string): readonly DesignPart[] => {
+    const within = allWithin(job.value, [id]);
+    return inDesign.value.filter((each) => within.has(each.id));
+  };
 
   const reorder = (by: number): void => object.value && bench.commit(by > 0 ? 'Higher' : 'Lower', withObjectMoved(job.value, object.value.id, by));
   const removable = computed(() => objects.value.length > 0 && objects.value.reduce<Job | undefined>((left, { id }) => (left !== undefined && canLeave(left, id) ? withoutObject(left, id) : undefined), job.value) !== undefined);
@@ -179,7 +186,7 @@ export function useParts() {
   }
 
   return {
-    chosen, rows, object, objects, box, boxed, inDesign, films, canMove, removable, groupable, colourOf, select, toggle, outermost, add, addBase, preview, commit, setFilm, shifted, keepingPlace, reorder, remove, duplicate, group, ungroup,
+    chosen, rows, object, objects, box, boxed, inDesign, films, canMove, removable, groupable, colourOf, select, toggle, outermost, add, addBase, preview, commit, setFilm, shifted, keepingPlace, inDesignOf, reorder, remove, duplicate, group, ungroup,
   };
 }
 

@@ -147,14 +147,9 @@ const readout = computed(() => {
   </StageLayout>
 </template>
 
+<style scoped src="../shared/rows.css" />
+
 <style scoped>
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 30px;
-}
 .narrow {
   width: 130px;
 }

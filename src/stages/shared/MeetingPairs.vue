@@ -52,14 +52,9 @@ const withPair = (at: number, change: Partial<Pair>): Pair[] => props.pairs.map(
   <button v-else-if="films.length > 2" type="button" class="plain-button own" @click="adding = {}">Set one pair differently</button>
 </template>
 
+<style scoped src="./rows.css" />
+
 <style scoped>
-.row {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 12px;
-  min-height: 30px;
-}
 .narrow {
   width: 140px;
 }

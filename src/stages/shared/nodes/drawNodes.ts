@@ -1,5 +1,6 @@
 import type { FilmPaths, NodeRef, SideRef } from '../../../core/outline/edit/editFilms.ts';
-import { controlsOf, isEnd, isStraight, placeOn, sideAt, sideCount, type EditPath, type Point } from '../../../core/outline/edit/editPath.ts';
+import { curvesFromPaths, isEnd, placeOn, sideAt, type Point } from '../../../core/outline/edit/editPath.ts';
+import { pathFromCurves } from '../../../ui/draw/curvePath.ts';
 import { strokeCutLine } from '../../../ui/draw/cutLines.ts';
 import { toScreenX, toScreenY, type Size, type Viewport } from '../../../ui/viewport.ts';
 
@@ -19,7 +20,7 @@ const MADDER = '#9e2f4b';
 
 /** Outlines with their nodes: round where the outline is open, the chosen ones full and with their handles. */
 export function drawNodes(context: CanvasRenderingContext2D, view: Viewport, { films, chosen, side, frame }: NodeScene, size: Size): void {
-  for (const { paths } of films) strokeCutLine(context, pathOf(paths), view);
+  for (const { paths } of films) strokeCutLine(context, pathFromCurves(curvesFromPaths(paths)), view);
   context.save();
   context.lineWidth = 1.4;
   context.strokeStyle = MADDER;
@@ -62,22 +63,6 @@ export function drawNodes(context: CanvasRenderingContext2D, view: Viewport, { f
     context.strokeRect(x(frame.from), y(frame.from), x(frame.to) - x(frame.from), y(frame.to) - y(frame.from));
   }
   context.restore();
-}
-
-function pathOf(paths: readonly EditPath[]): Path2D {
-  const drawn = new Path2D();
-  for (const path of paths) {
-    if (path.nodes.length === 0) continue;
-    drawn.moveTo(path.nodes[0].x, path.nodes[0].y);
-    for (let k = 0; k < sideCount(path); k++) {
-      const side = sideAt(path, k);
-      const [, b, c, d] = controlsOf(side);
-      if (isStraight(side)) drawn.lineTo(d.x, d.y);
-      else drawn.bezierCurveTo(b.x, b.y, c.x, c.y, d.x, d.y);
-    }
-    if (path.closed) drawn.closePath();
-  }
-  return drawn;
 }
 
 function drawAdding(context: CanvasRenderingContext2D, films: readonly FilmPaths[], side: SideRef, x: (point: Point) => number, y: (point: Point) => number): void {
