@@ -6,6 +6,8 @@ import { auto } from './commands/auto.ts';
 import type { Command, Console } from './commands/command.ts';
 import { clean } from './commands/clean.ts';
 import { combine } from './commands/combine.ts';
+import { check } from './commands/check.ts';
+import { decal } from './commands/decal.ts';
 import { fontOfPicture } from './commands/fontOf.ts';
 import { fonts } from './commands/fonts.ts';
 import { importDrawing } from './commands/import.ts';
@@ -13,13 +15,15 @@ import { letter } from './commands/letter.ts';
 import { lift } from './commands/lift.ts';
 import { look } from './commands/look.ts';
 import { marks } from './commands/marks.ts';
+import { nestParts } from './commands/nest.ts';
 import { offset } from './commands/offset.ts';
 import { report } from './commands/report.ts';
 import { run } from './commands/run.ts';
 import { square } from './commands/square.ts';
+import { stencil } from './commands/stencil.ts';
 import { trace } from './commands/trace.ts';
 
-const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto, report, import: importDrawing, combine, offset, fonts, letter, 'font-of': fontOfPicture };
+const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto, report, import: importDrawing, combine, offset, nest: nestParts, stencil, decal, check, fonts, letter, 'font-of': fontOfPicture };
 
 function overview(): string {
   const lines = Object.entries(COMMANDS).map(([name, command]) => `  ${name.padEnd(8)}${command.about}`);

@@ -13,11 +13,13 @@ import type { CutResult } from '../src/core/run/runJob.ts';
 /** How much a report says: `full` compares the films with the art and counts layers, which takes as long as the cut. */
 export type ReportKind = 'short' | 'full';
 
-const FINDING_WORDS: { readonly [Kind in Finding['kind']]: (size: number) => string } = {
+export const FINDING_WORDS: { readonly [Kind in Finding['kind']]: (size: number) => string } = {
   smallPiece: (size) => `piece of ${size.toFixed(2)} mm²`,
   smallHole: (size) => `hole of ${size.toFixed(2)} mm²`,
   island: (size) => `loose island of ${size.toFixed(2)} mm²`,
   thin: (size) => `strip only ${size.toFixed(2)} mm wide`,
+  narrowGap: (size) => `gap only ${size.toFixed(2)} mm wide`,
+  sharp: (size) => `tip of ${Math.round(size)}°`,
   jagged: (size) => `jagged edge with teeth of ${size.toFixed(2)} mm`,
   openOutline: (size) => `outline open by ${size.toFixed(2)} mm`,
   cutTwice: (size) => `overlap of ${size.toFixed(2)} mm², cut twice there`,

@@ -1,12 +1,14 @@
 import { parentPort } from 'node:worker_threads';
 import { asAppError, plainFromError } from '../src/core/errors/appError.ts';
 import { main } from './main.ts';
+import { nestNow } from './nestTask.ts';
 import type { PoolAnswer, PoolTask } from './poolTask.ts';
 import { runOne } from './runOne.ts';
 
 /** Does a task in the thread that calls it. */
 async function doTask(task: PoolTask): Promise<PoolAnswer> {
   try {
+    if (task.kind === 'nest') return { nested: nestNow(task) };
     if (task.kind === 'run') return { report: await runOne(task) };
     let out = '';
     let err = '';

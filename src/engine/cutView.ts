@@ -51,6 +51,7 @@ export function cutView(cut: CutResult, { frame }: Pick<Art, 'frame'>): CutView 
     sheets: cut.sheets,
     parts: cut.parts,
     originMm: cut.originMm,
+    ...(cut.held === undefined ? {} : { held: cut.held }),
     findings: cut.findings,
     findingsAt: cut.findings.map(({ xMm, yMm }) => {
       const { x, y } = placed(pictureFromDesign, xMm, yMm);

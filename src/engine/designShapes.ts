@@ -1,7 +1,6 @@
 import { AppError } from '../core/errors/appError.ts';
 import type { PolygonLibrary } from '../core/combine/polygonLibrary.ts';
 import { translation } from '../core/geometry/affine.ts';
-import type { Job } from '../core/job/job.ts';
 import { plainObjects } from '../core/job/objects.ts';
 import type { FontFace } from '../core/lettering/fontFace.ts';
 import { letterCurves, type LetteredText } from '../core/lettering/letterCurves.ts';
@@ -36,7 +35,7 @@ export class ShapeMaker {
   }
 
   /** What a job's design needs of them; undefined when it needs nothing. */
-  async of(job: Pick<Job, 'objects'>): Promise<DesignShapes | undefined> {
+  async of(job: Parameters<typeof needsShapes>[0]): Promise<DesignShapes | undefined> {
     const plain = plainObjects(job.objects);
     const letterings = plain.flatMap((object) => (object.kind === 'lettering' ? [object] : []));
     if (!needsShapes(job)) return undefined;

@@ -1,7 +1,7 @@
 import type { Design } from '../core/assemble/design.ts';
 import type { FontLikeness } from './fontsLike.ts';
 import type { ImportedDrawing } from '../formats/drawing.ts';
-import type { DesignPart } from '../core/run/designRun.ts';
+import type { DesignPart, HeldDesign } from '../core/run/designRun.ts';
 import type { Figures } from '../core/check/figures.ts';
 import type { MostLayers } from '../core/check/mostLayers.ts';
 import type { Finding } from '../core/check/cutCheck.ts';
@@ -136,6 +136,8 @@ export interface CutView {
   /** The objects of the design as they lie in it, lowest first, and the zero of their common mm. */
   readonly parts: readonly DesignPart[];
   readonly originMm: { readonly x: number; readonly y: number };
+  /** How the islands of a stencil are held. */
+  readonly held?: HeldDesign | undefined;
   readonly findings: readonly Finding[];
   /** Where each finding lies, in picture px whatever the quality. */
   readonly findingsAt: readonly { readonly xPx: number; readonly yPx: number }[];

@@ -2,18 +2,19 @@ import type { Design } from '../assemble/design.ts';
 import { isOpenRing, ringArea, type Curves } from '../outline/curves.ts';
 import { piecesOf } from '../outline/pieces.ts';
 import { jaggedPlaces } from './jaggedPlaces.ts';
+import { sharpTips } from './sharpTips.ts';
 import { thinPlaces } from './thinPlaces.ts';
 
 /** A place that will not cut or weed well. */
 export interface Finding {
-  readonly kind: 'smallPiece' | 'smallHole' | 'island' | 'thin' | 'jagged' | 'openOutline' | 'cutTwice' | 'coarsePicture';
+  readonly kind: 'smallPiece' | 'smallHole' | 'island' | 'thin' | 'narrowGap' | 'sharp' | 'jagged' | 'openOutline' | 'cutTwice' | 'coarsePicture';
   /** Film on which it lies; absent for what is of the whole picture. */
   readonly filmId?: string;
   /** Where, in mm on the design. */
   readonly xMm: number;
   readonly yMm: number;
   /**
-   * How small: mm² for pieces, holes, islands and what is cut twice, mm for the width of thin places, the depth of teeth and the gap of open outlines, dots per inch for the
+   * How small: mm² for pieces, holes, islands and what is cut twice, degrees for sharp tips, mm for the width of thin places and narrow gaps, the depth of teeth and the gap of open outlines, dots per inch for the
    * picture.
    */
   readonly size: number;
@@ -23,6 +24,10 @@ export interface CheckLimits {
   readonly leastPieceMm2: number;
   /** Thinnest strip of film that can be weeded, mm. */
   readonly leastStripMm: number;
+  /** Narrowest gap between film, or opening of a stencil, that comes out, mm; any does when absent. */
+  readonly leastGapMm?: number;
+  /** Tips of film that are more pointed lift with the knife, degrees; none when absent. */
+  readonly leastTipDeg?: number;
   /** Whether the art is cut out of the film, so that a hole in it is an island that nothing holds. */
   readonly artIsOpening: boolean;
   /** Pixels of the picture as it came on a mm of the design; where there is none, none is too coarse. */
@@ -36,7 +41,7 @@ const COARSE_PX_PER_MM = 60 / 25.4;
  * Looks for pieces and holes that are too small at the finished size, for islands of a stencil, for strips that are too thin and edges that are jagged, each
  * kind smallest first, and for a picture that is too coarse for the size.
  */
-export function cutCheck(design: Design, limits: CheckLimits): Finding[] {
+export function cutCheck(design: Pick<Design, 'layers'>, limits: CheckLimits): Finding[] {
   const findings: Finding[] = [];
   for (const { filmId, curves } of design.layers) {
     for (const piece of piecesOf(curves)) {
@@ -80,15 +85,17 @@ function openOutlines(curves: Curves): Finding[] {
     });
 }
 
-function stripFindings(curves: Curves, { leastStripMm, artIsOpening }: CheckLimits): Finding[] {
+function stripFindings(curves: Curves, { leastStripMm, leastGapMm = 0, leastTipDeg = 0, artIsOpening }: CheckLimits): Finding[] {
   const thin = thinPlaces(curves, leastStripMm, artIsOpening ? 'outside' : 'inside').map(({ xMm, yMm, widthMm }): Finding => ({
     kind: 'thin',
     xMm,
     yMm,
     size: widthMm,
   }));
+  const gaps = thinPlaces(curves, leastGapMm, artIsOpening ? 'inside' : 'outside').map(({ xMm, yMm, widthMm }): Finding => ({ kind: 'narrowGap', xMm, yMm, size: widthMm }));
+  const tips = artIsOpening ? [] : sharpTips(curves, leastTipDeg).map(({ xMm, yMm, angleDeg }): Finding => ({ kind: 'sharp', xMm, yMm, size: angleDeg }));
   const jagged = jaggedPlaces(curves, leastStripMm).map(({ xMm, yMm, depthMm }): Finding => ({ kind: 'jagged', xMm, yMm, size: depthMm }));
-  return [...thin.sort((a, b) => a.size - b.size), ...jagged.sort((a, b) => b.size - a.size)];
+  return [thin, gaps, tips].flatMap((found) => found.sort((a, b) => a.size - b.size)).concat(jagged.sort((a, b) => b.size - a.size));
 }
 
 function ringMiddle(curves: Curves, ring: number): { xMm: number; yMm: number } {

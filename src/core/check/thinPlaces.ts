@@ -3,7 +3,9 @@ import type { Curves } from '../outline/curves.ts';
 import { edgeSamples, widthsAcross, type EdgeSamples } from '../outline/widthsAcross.ts';
 
 /** Samples along the outlines lie this share of the least width apart. */
-const SPACING = 1 / 3;
+const SPACING = 1 / 4;
+/** Samples lie this much further from each other than the edges that they are on. */
+const SKEWED = 1.08;
 
 export interface ThinPlace {
   readonly xMm: number;
@@ -23,7 +25,15 @@ const LEAST_LENGTH = 1;
 export function thinPlaces(curves: Curves, leastMm: number, side: 'inside' | 'outside' = 'inside'): ThinPlace[] {
   if (!(leastMm > 0)) return [];
   const samples = edgeSamples(flatten(curves, leastMm / 20), leastMm * SPACING, side);
-  const { width, partner } = widthsAcross(samples, leastMm);
+  const { width, partner } = widthsAcross(samples, leastMm * SKEWED);
+  const { x, y, nx, ny } = samples;
+  for (let k = 0; k < width.length; k++) {
+    const q = partner[k];
+    if (q < 0) continue;
+    // The sample on the other side lies somewhere beside the nearest place: what counts is how far its edge is.
+    width[k] = Math.abs((x[q] - x[k]) * nx[q] + (y[q] - y[k]) * ny[q]);
+    if (width[k] >= leastMm) partner[k] = -1;
+  }
   return strips(samples, width, partner, leastMm);
 }
 

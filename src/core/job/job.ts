@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { layeringSchema } from '../assemble/layering.ts';
+import { bridgesSchema } from '../bridge/bridge.ts';
 import { guideSchema, MAX_GUIDES } from '../assemble/placeOnBlank.ts';
 import { filmSchema, MAX_FILMS } from '../film/film.ts';
 import { layoutSchema } from '../layout/layout.ts';
@@ -44,6 +45,8 @@ const fieldsSchema = z.strictObject({
   guides: z.array(guideSchema).max(MAX_GUIDES).optional(),
   /** How its films lie on each other; stacked when absent. */
   layering: layeringSchema.optional(),
+  /** How the islands of a stencil are held; by bridges that the program places when absent. */
+  bridges: bridgesSchema.optional(),
   layout: layoutSchema,
   /** A list whose lines fill the slots of the letterings, one design for each: CSV whose first line names the slots. */
   names: z.string().max(MAX_NAMES_CHARS).optional(),

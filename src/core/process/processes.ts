@@ -16,6 +16,10 @@ export interface ProcessRules {
   readonly leastPieceMm2: number;
   /** Thinnest strip that can be weeded, mm. */
   readonly leastStripMm: number;
+  /** Narrowest gap between film that can be weeded, or opening of a stencil that paint goes through, mm. */
+  readonly leastGapMm: number;
+  /** Tips of film that are more pointed lift with the knife, degrees. */
+  readonly leastTipDeg: number;
 }
 
 export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
@@ -27,6 +31,8 @@ export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
     artIsOpening: false,
     leastPieceMm2: 1.5,
     leastStripMm: 0.8,
+    leastGapMm: 0.4,
+    leastTipDeg: 12,
   },
   decal: {
     name: 'Adhesive vinyl',
@@ -36,6 +42,8 @@ export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
     artIsOpening: false,
     leastPieceMm2: 2,
     leastStripMm: 0.8,
+    leastGapMm: 0.4,
+    leastTipDeg: 12,
   },
   stencil: {
     name: 'Stencil',
@@ -45,6 +53,8 @@ export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
     artIsOpening: true,
     leastPieceMm2: 2,
     leastStripMm: 1,
+    leastGapMm: 0.5,
+    leastTipDeg: 0,
   },
   waterslide: {
     name: 'Waterslide',
@@ -54,6 +64,8 @@ export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
     artIsOpening: false,
     leastPieceMm2: 0,
     leastStripMm: 0.3,
+    leastGapMm: 0,
+    leastTipDeg: 0,
   },
   panel: {
     name: 'Layered panel',
@@ -63,5 +75,7 @@ export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
     artIsOpening: false,
     leastPieceMm2: 9,
     leastStripMm: 2,
+    leastGapMm: 1,
+    leastTipDeg: 0,
   },
 };

@@ -1,3 +1,5 @@
+import { usualBridgeMm, USUAL_BRIDGES, type BridgeSettings } from '../bridge/bridge.ts';
+import { holdIslands, type PlacedBridge } from '../bridge/holdIslands.ts';
 import { composeDesign, type MadeFromAll, type PartInDesign, type PlacedLayers } from '../assemble/composeDesign.ts';
 import { makeDesign, type Design, type DesignLayer, type TracedPlace } from '../assemble/design.ts';
 import { bandCurves, baseCurves, holeCurves, withEyelets } from '../assemble/madeFromAll.ts';
@@ -46,6 +48,24 @@ export interface DesignRun {
   readonly parts: readonly DesignPart[];
   /** Where the zero of the objects' common mm lies in it. */
   readonly originMm: { readonly x: number; readonly y: number };
+  /** How its islands are held, where it is a stencil's. */
+  readonly held?: HeldDesign | undefined;
+}
+
+/** A bridge of a film of the design, in its mm. */
+export interface DesignBridge extends PlacedBridge {
+  readonly filmId: string;
+}
+
+export interface HeldDesign {
+  readonly bridges: readonly DesignBridge[];
+  /** Width of those that have none of their own. */
+  readonly widthMm: number;
+  readonly islands: number;
+  /** Islands that fall out for being small. */
+  readonly fellOut: number;
+  /** Bridges that were placed by hand and have no island any more. */
+  readonly astray: number;
 }
 
 /** What lettering became, and what combines outlines: a job without either, and without operations, needs none of it. */
@@ -56,7 +76,8 @@ export interface DesignShapes {
 }
 
 /** Whether a job's design cannot be made without `DesignShapes`. */
-export const needsShapes = ({ objects, layering }: Pick<Job, 'objects' | 'layering'>): boolean =>
+export const needsShapes = ({ objects, layering, process, bridges = USUAL_BRIDGES }: Pick<Job, 'objects' | 'layering' | 'process' | 'bridges'>): boolean =>
+  (PROCESSES[process].artIsOpening && bridges.on) ||
   // Several parts may overlap, and a film may be inset or joined.
   objects.length > 1 || layering !== undefined || objects.some((object) => object.kind === 'group' || object.kind === 'lettering' || object.kind === 'base' || object.kind === 'holes' || hasOperations(object) || ('cutsOut' in object && object.cutsOut === true));
 const hasOperations = (object: DesignObject): boolean => 'operations' in object && (object.operations?.length ?? 0) > 0;
@@ -75,7 +96,7 @@ export interface OwnLayers {
  * @param outlined the traced objects that have a picture. @param arts what they were outlined from. @param remember of objects with operations, where it is worth it.
  */
 export function designRun(
-  job: Pick<Job, 'objects' | 'films' | 'process' | 'layering'>,
+  job: Pick<Job, 'objects' | 'films' | 'process' | 'layering' | 'bridges'>,
   outlined: ReadonlyMap<string, OutlinedArt>,
   arts: ReadonlyMap<string, Pick<Art, 'frame'>>,
   shapes?: DesignShapes,
@@ -83,7 +104,9 @@ export function designRun(
 ): DesignRun {
   const made: Made = { outlined, arts, shapes, remember, order: job.films.map(({ id }) => id), objects: job.objects, places: new Map(), frames: new Map(), notes: new Map(), figures: new Map(), astray: new Set(), busy: new Set() };
   const placed = job.objects.flatMap((object) => layersOf(object, IDENTITY, made));
-  const { design, moved, parts } = composeDesign(placed, made.order, { library: shapes?.library, fromAll: fromAll(job, made), layering: job.layering });
+  const { design: whole, moved, parts } = composeDesign(placed, made.order, { library: shapes?.library, fromAll: fromAll(job, made), layering: job.layering });
+  const held = PROCESSES[job.process].artIsOpening && shapes !== undefined ? withBridges(shapes.library, whole, job) : undefined;
+  const design = held?.design ?? whole;
   const back = inverseOf(moved);
   const places = new Map([...made.places].map(([id, { resolution, fromOutline }]): [string, TracedPlace] => [id, { resolution, fromOutline: followedBy(fromOutline, moved) }]));
   const twice = shapes === undefined ? [] : cutTwice(shapes.library, design.layers.filter(({ filmId }) => !isPlain(job, parts, filmId)));
@@ -93,8 +116,32 @@ export function designRun(
     const missing = shapes?.lettered.get(part.id)?.missing ?? [];
     return { ...part, toMarks: followedBy(back, made.frames.get(part.id) ?? IDENTITY), ...(notes === undefined || notes.length === 0 ? {} : { notes }), ...(made.astray.has(part.id) ? { isAstray: true } : {}), ...(missing.length === 0 ? {} : { missing }) };
   });
-  return { design, places, findings, parts: told, originMm: { x: moved.e, y: moved.f } };
+  return { design, places, findings, parts: told, originMm: { x: moved.e, y: moved.f }, ...(held === undefined ? {} : { held: held.held }) };
 }
+
+/** The design with the islands of each film held; undefined where that is switched off. */
+function withBridges(library: PolygonLibrary, design: Design, { process, bridges = USUAL_BRIDGES }: Pick<Job, 'process' | 'bridges'>): { design: Design; held: HeldDesign } | undefined {
+  if (!bridges.on) return undefined;
+  const { leastStripMm, leastPieceMm2 } = PROCESSES[process];
+  const { leastIslandMm2 = leastPieceMm2, count } = bridges;
+  const widthMm = bridges.widthMm ?? usualBridgeMm(Math.max(design.widthMm, design.heightMm), leastStripMm);
+  const films = design.layers.map((layer) => ({ layer, ...holdIslands(library, layer.curves, { widthMm, count, leastIslandMm2, own: ownOf(bridges, layer.filmId, design) }) }));
+  const sum = (of: (film: (typeof films)[number]) => number): number => films.reduce((total, film) => total + of(film), 0);
+  return {
+    design: { ...design, layers: films.map(({ layer, curves }) => ({ ...layer, curves })) },
+    held: {
+      bridges: films.flatMap(({ layer, bridges: placed }) => placed.map((bridge) => ({ ...bridge, filmId: layer.filmId }))),
+      widthMm,
+      islands: sum(({ islands }) => islands),
+      fellOut: sum(({ fellOut }) => fellOut),
+      astray: sum(({ astray }) => astray),
+    },
+  };
+}
+
+/** What somebody placed on a film, from shares of the design to mm. */
+const ownOf = ({ islands = [] }: BridgeSettings, filmId: string, { widthMm, heightMm }: Design): BridgeSettings['islands'] =>
+  islands.filter(({ film }) => film === filmId).map((island) => ({ ...island, x: island.x * widthMm, y: island.y * heightMm, bridges: island.bridges.map((bridge) => ({ ...bridge, x: bridge.x * widthMm, y: bridge.y * heightMm })) }));
 
 /** Whether a film is that of one traced object alone, as its mesh made it: its pieces lie side by side. */
 function isPlain({ objects }: Pick<Job, 'objects'>, parts: readonly PartInDesign[], filmId: string): boolean {

@@ -19,7 +19,7 @@ import { keptOr, rememberParts, rememberTones, type KeptRuns } from './keptRuns.
 import { finishedSizeOf, outlinePart, type OutlinedArt } from './outlinePart.ts';
 
 /** What is cut of a job, and what one of its traced objects became on the way: its films, tones and steps. */
-export interface CutResult extends OutlinedArt, Pick<DesignRun, 'parts' | 'originMm'> {
+export interface CutResult extends OutlinedArt, Pick<DesignRun, 'parts' | 'originMm' | 'held'> {
   readonly design: Design;
   /** The object that is told about. */
   readonly focus: string;
@@ -72,7 +72,7 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
     keys.push(own);
   }
   const frames = new Map([...arts].map(([id, { art }]) => [id, art]));
-  const { design, places, findings, parts, originMm } = yield* keptOr(kept?.designs, designKey(job, keys), function* () {
+  const { design, places, findings, parts, originMm, held } = yield* keptOr(kept?.designs, designKey(job, keys), function* () {
     return designRun(job, outlined, frames, shapes, kept === undefined ? undefined : rememberParts(kept));
   });
   const films = new Map([...job.films, ...[...outlined.values()].flatMap((own) => own.films.map(({ film }) => film))].map((film) => [film.id, film]));
@@ -87,6 +87,7 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
     findings,
     parts,
     originMm,
+    ...(held === undefined ? {} : { held }),
   };
 }
 
@@ -99,14 +100,14 @@ function outlineKey({ id, separation, outline, size, films }: TracedPart, artKey
 }
 
 /** What a design follows from beside its outlines: how its objects lie, and all of those that are not traced. */
-function designKey({ objects, films, process, layering }: Job, outlineKeys: readonly string[]): string {
+function designKey({ objects, films, process, layering, bridges }: Job, outlineKeys: readonly string[]): string {
   const lying = (object: DesignObject): unknown =>
     object.kind === 'group'
       ? [object.id, object.placement, object.combine, object.operations, object.objects.map(lying)]
       : object.kind === 'traced'
         ? [object.id, object.placement, object.operations]
         : object;
-  return hashText(canonicalJson([outlineKeys, objects.map(lying), films.map(({ id }) => id), process, layering]));
+  return hashText(canonicalJson([outlineKeys, objects.map(lying), films.map(({ id }) => id), process, layering, bridges]));
 }
 
 /** Outlines with the films that are on the rack by now. */

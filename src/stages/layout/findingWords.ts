@@ -19,6 +19,10 @@ export function findingWords(finding: Finding, unit: LengthUnit = 'mm'): string 
       return `${isSpeck ? 'A speck of an island' : `Island of ${area(1)}`}: nothing holds it, it falls out`;
     case 'thin':
       return `Only ${length} wide: tears or lifts`;
+    case 'narrowGap':
+      return `Gap of only ${length}: hard to weed`;
+    case 'sharp':
+      return `Tip of ${Math.round(finding.size)}°: lifts with the knife`;
     case 'jagged':
       return `Jagged edge, teeth of ${length}`;
     case 'openOutline':
@@ -44,6 +48,10 @@ export function manyWords(kind: Finding['kind'], count: number, largest: number,
       return `${number} islands of ${area}: nothing holds them, they fall out`;
     case 'thin':
       return `${number} strips at most ${length} wide: tear or lift`;
+    case 'narrowGap':
+      return `${number} gaps at most ${length} wide: hard to weed`;
+    case 'sharp':
+      return `${number} tips of at most ${Math.round(largest)}°: lift with the knife`;
     case 'jagged':
       return `${number} jagged edges, teeth of up to ${length}`;
     case 'openOutline':

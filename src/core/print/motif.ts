@@ -1,0 +1,86 @@
+import { AppError } from '../errors/appError.ts';
+import { rgbFromHex } from '../colour/hex.ts';
+import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
+
+/** Paper that carries a decal: what is not printed is clear, or white. */
+export const DECAL_PAPERS = ['clear', 'white'] as const;
+export type DecalPaper = (typeof DECAL_PAPERS)[number];
+
+/** What is fainter than this is not seen as part of a motif, alpha. */
+const SEEN = 8;
+
+/** A picture without the clear border around what is seen. @throws AppError `nothingToCut` when all of it is clear. */
+export function trimmedMotif(picture: Rgba8): Rgba8 {
+  const { width, height, data } = picture;
+  let [left, top, right, bottom] = [width, height, 0, 0];
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      if (data[4 * (y * width + x) + 3] < SEEN) continue;
+      if (x < left) left = x;
+      if (x >= right) right = x + 1;
+      if (y < top) top = y;
+      bottom = y + 1;
+    }
+  }
+  if (right <= left) throw new AppError('nothingToCut');
+  const out = new Uint8Array(4 * (right - left) * (bottom - top));
+  for (let y = top; y < bottom; y++) out.set(data.subarray(4 * (y * width + left), 4 * (y * width + right)), 4 * (y - top) * (right - left));
+  return makeRgba8(right - left, bottom - top, out);
+}
+
+/** What a printed motif looks like on a blank. */
+export interface PrintFacts {
+  /** Share of what is seen that is nearly white: on clear paper it will be the blank's own colour. */
+  readonly whiteShare: number;
+  /** Share of what is seen that is half clear. */
+  readonly softShare: number;
+  /** Mean lightness of what is seen, 0 to 1. */
+  readonly lightness: number;
+}
+
+const WHITE = 235;
+
+export function printFacts({ data }: Pick<Rgba8, 'data'>): PrintFacts {
+  let [seen, white, soft, light] = [0, 0, 0, 0];
+  for (let i = 0; i < data.length; i += 4) {
+    if (data[i + 3] < SEEN) continue;
+    seen++;
+    if (data[i + 3] < 240) soft++;
+    if (Math.min(data[i], data[i + 1], data[i + 2]) >= WHITE && data[i + 3] >= 240) white++;
+    light += (0.2126 * data[i] + 0.7152 * data[i + 1] + 0.0722 * data[i + 2]) / 255;
+  }
+  return seen === 0 ? { whiteShare: 0, softShare: 0, lightness: 1 } : { whiteShare: white / seen, softShare: soft / seen, lightness: light / seen };
+}
+
+/**
+ * How a motif looks once it is on a blank: inks are see-through, so that on clear paper the blank's colour shines through all of it and white is not there; on white paper they lie on white.
+ * Inks are simulated by multiplying with what lies below, channel by channel.
+ * @param blank `#rrggbb`.
+ */
+export function onBlankColour(picture: Rgba8, paper: DecalPaper, blank: string): Rgba8 {
+  const { r, g, b } = rgbFromHex(blank) ?? { r: 255, g: 255, b: 255 };
+  if (paper === 'white') return picture;
+  const data = new Uint8Array(picture.data.length);
+  for (let i = 0; i < data.length; i += 4) {
+    data[i] = Math.round((picture.data[i] * r) / 255);
+    data[i + 1] = Math.round((picture.data[i + 1] * g) / 255);
+    data[i + 2] = Math.round((picture.data[i + 2] * b) / 255);
+    data[i + 3] = picture.data[i + 3];
+  }
+  return makeRgba8(picture.width, picture.height, data);
+}
+
+/** Coarser prints than this look blurred from near, dots per inch. */
+export const FINE_DPI = 150;
+
+/** What is to be said of a motif before it is printed, in plain words. @param blank its colour where it is known. */
+export function printWarnings(facts: PrintFacts, dpi: number, paper: DecalPaper, blank?: string): string[] {
+  const words: string[] = [];
+  if (dpi < FINE_DPI) words.push(`${Math.round(dpi)} dots per inch at this size, under ${FINE_DPI}: it will look soft`);
+  if (paper === 'clear' && facts.whiteShare > 0.01) words.push(`${Math.max(1, Math.round(100 * facts.whiteShare))} % of it is white, which is not printed: on clear paper the blank shows there`);
+  const { r, g, b } = rgbFromHex(blank ?? '') ?? { r: 255, g: 255, b: 255 };
+  const below = (0.2126 * r + 0.7152 * g + 0.0722 * b) / 255;
+  if (paper === 'clear' && below < 0.5) words.push('the blank is dark: on clear paper its colour shines through and darkens the print');
+  else if (paper === 'clear' && facts.lightness > 0.8 && below > 0.8) words.push('light art on a light blank: it will hardly show');
+  return words;
+}
