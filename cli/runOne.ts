@@ -110,7 +110,7 @@ export async function runOne({ job: asked, proposed, keepJob, input, pictures = 
 }
 
 /** The clean art of the traced objects besides one. @throws AppError `pictureMissing` where the picture of one is not at hand. */
-async function otherArts(job: Job, besides: string, pictures: ReadonlyMap<string, Uint8Array<ArrayBuffer>>): Promise<[string, KeyedArt][]> {
+export async function otherArts(job: Job, besides: string, pictures: ReadonlyMap<string, Uint8Array<ArrayBuffer>>): Promise<[string, KeyedArt][]> {
   const arts: [string, KeyedArt][] = [];
   for (const object of plainObjects(job.objects)) {
     if (object.kind !== 'traced' || object.id === besides || object.picture === undefined) continue;

@@ -60,7 +60,7 @@ function filled(job: Job, list: NamesList | undefined, isOwn: boolean, console: 
 }
 
 /** The job, and what it is applied to. @throws AppError `badJob`, `badArchive`, `badValue` when there is no picture. */
-async function readTask(jobPath: string, pictures: readonly string[]): Promise<{ job: Job; inputs: RunTask['input'][]; others: JobArchive['pictures'] }> {
+export async function readTask(jobPath: string, pictures: readonly string[]): Promise<{ job: Job; inputs: RunTask['input'][]; others: JobArchive['pictures'] }> {
   const file = basename(jobPath);
   const paths = pictures.map((path) => ({ path }));
   const nothing = (takes: string): AppError => new AppError('badValue', { name: 'The pictures', value: 'nothing', takes });

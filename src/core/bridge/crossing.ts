@@ -27,8 +27,8 @@ const ACROSS = [-0.5, -0.25, 0.25, 0.5];
 const UNEVEN = 0.8;
 /** Film under the end of a sound bridge, in widths. */
 const BEARING = 0.6;
-/** A bridge reaches so far into the film, mm: nothing is left between. */
-const OVER_MM = 0.02;
+/** A bridge reaches so far into the film, in widths: more than edges bend between the lines at which it is measured, and chords lie off them. */
+const OVER = 0.1;
 
 /**
  * The bridge that crosses the opening from a place on an island's edge, long enough in all of its width; undefined where it does not reach another edge, or not as is demanded.
@@ -60,6 +60,7 @@ export function crossingAt(edges: OpenEdges, { x, y, dx, dy }: Leaving, island: 
       }
     }
   }
+  const over = OVER * widthMm;
   const at = (along: number): { x: number; y: number } => ({ x: middle.x + dx * along, y: middle.y + dy * along });
-  return { from: at(-back - OVER_MM), to: at(ahead + OVER_MM), widthMm, ring: met.ring, across: met.across };
+  return { from: at(-back - over), to: at(ahead + over), widthMm, ring: met.ring, across: met.across };
 }

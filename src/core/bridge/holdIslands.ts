@@ -2,6 +2,7 @@ import { combineCurves, joinOverlaps } from '../combine/combineCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { CurvesBuilder, ringArea, ringCount, type Curves } from '../outline/curves.ts';
 import { flatten } from '../outline/flatten.ts';
+import { withoutSmallRings } from '../outline/withoutSmallRings.ts';
 import { piecesOf, type Piece } from '../outline/pieces.ts';
 import { edgeSamples, type EdgeSamples } from '../outline/widthsAcross.ts';
 import type { OwnIsland } from './bridge.ts';
@@ -43,6 +44,8 @@ const SPACING = 1 / 4;
 const WIDTHS_FOR_EACH = 50;
 const MOST_BY_SIZE = 6;
 const MOST_ROUNDS = 3;
+/** What is left of an opening beside a bridge and is smaller than this, in squares of its width, is film too. */
+const SLIVER_SHARE = 0.05;
 /** How much the next bridge of an island prefers to be far from those that it has. */
 const SPREAD = 1.5;
 const LEAST_APART = 0.5;
@@ -72,7 +75,8 @@ export function holdIslands(library: PolygonLibrary, curves: Curves, options: Ho
     if (round === 0) astray = holder.astray;
     if (holder.bridges.length === 0) break;
     bridges.push(...holder.bridges);
-    const held = withoutIslands(combineCurves(library, 'cutOut', openings, joinOverlaps(library, barCurves(holder.bridges))), options.leastIslandMm2);
+    const cut = combineCurves(library, 'cutOut', openings, joinOverlaps(library, barCurves(holder.bridges)));
+    const held = withoutIslands(withoutSmallRings(cut, SLIVER_SHARE * options.widthMm ** 2), options.leastIslandMm2);
     openings = held.curves;
     fellOut += held.fellOut;
     if (piecesOf(openings).every(({ holes }) => holes.length === 0)) break;

@@ -4,6 +4,8 @@ import { edgeSamples, widthsAcross, type EdgeSamples } from '../outline/widthsAc
 
 /** Samples along the outlines lie this share of the least width apart. */
 const SPACING = 1 / 4;
+/** Widths that differ by less are one, mm. */
+const EVEN_MM = 0.005;
 /** Samples lie this much further from each other than the edges that they are on. */
 const SKEWED = 1.08;
 
@@ -52,20 +54,25 @@ function strips({ x, y, starts, spacing }: EdgeSamples, width: Float64Array, par
       if (partner[after] >= 0) root[find(after)] = find(k);
     }
   }
-  const narrowest = new Map<number, { at: number; samples: number }>();
+  const narrowest = new Map<number, { widthMm: number; members: number[] }>();
   for (let k = 0; k < x.length; k++) {
     if (partner[k] < 0) continue;
     const strip = find(k);
     const known = narrowest.get(strip);
-    if (known === undefined) narrowest.set(strip, { at: k, samples: 1 });
+    if (known === undefined) narrowest.set(strip, { widthMm: width[k], members: [k] });
     else {
-      known.samples++;
-      if (width[k] < width[known.at]) known.at = k;
+      known.members.push(k);
+      known.widthMm = Math.min(known.widthMm, width[k]);
     }
   }
   // Both sides are sampled.
   const least = (2 * LEAST_LENGTH * leastMm) / spacing;
   return [...narrowest.values()]
-    .filter(({ samples }) => samples >= least)
-    .map(({ at }) => ({ xMm: (x[at] + x[partner[at]]) / 2, yMm: (y[at] + y[partner[at]]) / 2, widthMm: width[at] }));
+    .filter(({ members }) => members.length >= least)
+    .map(({ widthMm, members }) => {
+      // Of a strip that is as narrow all along, its middle.
+      const asNarrow = members.filter((k) => width[k] <= widthMm + EVEN_MM);
+      const at = asNarrow[Math.floor(asNarrow.length / 4)];
+      return { xMm: (x[at] + x[partner[at]]) / 2, yMm: (y[at] + y[partner[at]]) / 2, widthMm };
+    });
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { DECAL_PAPERS } from '../print/motif.ts';
 
 const lengthMm = z.number().min(0).max(20_000);
 const sizeMm = z.number().min(1).max(10_000);
@@ -23,6 +24,8 @@ export const layoutSchema = z.strictObject({
   box: z.strictObject({ on: z.boolean(), marginMm: z.number().min(0).max(200) }),
   copies: z.number().int().min(1).max(2000),
   gapMm: z.number().min(0).max(500),
+  /** What is not printed, where the process prints: clear when absent. */
+  paper: z.enum(DECAL_PAPERS).optional(),
 });
 export type Layout = z.infer<typeof layoutSchema>;
 

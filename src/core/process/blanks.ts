@@ -4,6 +4,10 @@ import type { Process } from './processes.ts';
 
 const sizeMm = z.number().min(1).max(10_000);
 
+/** What a blank is, which says how it is drawn and whether it is round to look at. */
+export const BLANK_FORMS = ['shirt', 'tote', 'mug', 'glass', 'soap', 'board'] as const;
+export type BlankForm = (typeof BLANK_FORMS)[number];
+
 export const blankSchema = z.strictObject({
   name: z.string().trim().min(1).max(120),
   /** Printable area, mm. */
@@ -12,6 +16,8 @@ export const blankSchema = z.strictObject({
   colour: colourHex,
   /** Whether the area is round or oval rather than a rectangle. */
   round: z.boolean().optional(),
+  /** A plain board when absent. */
+  form: z.enum(BLANK_FORMS).optional(),
 });
 export type Blank = z.infer<typeof blankSchema>;
 
@@ -24,14 +30,14 @@ export interface BlankChoice {
 
 /** Blanks that a workshop has at hand; sizes are of the printable area. Any of it can be changed in the job. */
 export const BLANKS: readonly BlankChoice[] = [
-  { blank: { name: 'Shirt, adult L', widthMm: 300, heightMm: 380, colour: '#e9e6df' }, process: 'htv', widthMm: 280 },
-  { blank: { name: 'Shirt, child', widthMm: 200, heightMm: 240, colour: '#f4d58d' }, process: 'htv', widthMm: 170 },
-  { blank: { name: 'Shirt, dark', widthMm: 300, heightMm: 380, colour: '#24303a' }, process: 'htv', widthMm: 280 },
-  { blank: { name: 'Tote bag', widthMm: 260, heightMm: 280, colour: '#e4d8c3' }, process: 'htv', widthMm: 200 },
-  { blank: { name: 'Drinking glass', widthMm: 80, heightMm: 90, colour: '#dfeaea' }, process: 'decal', widthMm: 60 },
+  { blank: { name: 'Shirt, adult L', widthMm: 300, heightMm: 380, colour: '#e9e6df', form: 'shirt' }, process: 'htv', widthMm: 280 },
+  { blank: { name: 'Shirt, child', widthMm: 200, heightMm: 240, colour: '#f4d58d', form: 'shirt' }, process: 'htv', widthMm: 170 },
+  { blank: { name: 'Shirt, dark', widthMm: 300, heightMm: 380, colour: '#24303a', form: 'shirt' }, process: 'htv', widthMm: 280 },
+  { blank: { name: 'Tote bag', widthMm: 260, heightMm: 280, colour: '#e4d8c3', form: 'tote' }, process: 'htv', widthMm: 200 },
+  { blank: { name: 'Drinking glass', widthMm: 80, heightMm: 90, colour: '#dfeaea', form: 'glass' }, process: 'decal', widthMm: 60 },
   { blank: { name: 'Window pane', widthMm: 400, heightMm: 400, colour: '#dbe6ec' }, process: 'decal', widthMm: 300 },
-  { blank: { name: 'Mug', widthMm: 200, heightMm: 90, colour: '#ffffff' }, process: 'waterslide', widthMm: 90 },
-  { blank: { name: 'Soap bar', widthMm: 75, heightMm: 50, colour: '#f3e7d3' }, process: 'stencil', widthMm: 55 },
+  { blank: { name: 'Mug', widthMm: 200, heightMm: 90, colour: '#ffffff', form: 'mug' }, process: 'waterslide', widthMm: 90 },
+  { blank: { name: 'Soap bar', widthMm: 75, heightMm: 50, colour: '#f3e7d3', form: 'soap' }, process: 'stencil', widthMm: 55 },
   { blank: { name: 'Wooden sign', widthMm: 400, heightMm: 250, colour: '#c9a675' }, process: 'stencil', widthMm: 300 },
 ];
 

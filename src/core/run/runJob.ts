@@ -25,6 +25,8 @@ export interface CutResult extends OutlinedArt, Pick<DesignRun, 'parts' | 'origi
   readonly focus: string;
   /** Where that object lies in the design. */
   readonly place: TracedPlace;
+  /** Where each traced object lies in it, by its id. */
+  readonly places: ReadonlyMap<string, TracedPlace>;
   /** The films of the design, lowest first. */
   readonly rack: readonly Film[];
   /** One for each of them. */
@@ -81,6 +83,7 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
     design,
     focus,
     place: places.get(focus) as TracedPlace,
+    places,
     // A film that a file names and does not hold is cut all the same: nothing of a design is left out.
     rack: design.layers.map(({ filmId }) => films.get(filmId) ?? { id: filmId, name: filmId, colour: UNKNOWN_COLOUR }),
     sheets: sheetsOf(job, design),

@@ -1,0 +1,60 @@
+import { basename, dirname } from 'node:path';
+import { AppError } from '../../src/core/errors/appError.ts';
+import { placeOnBlank } from '../../src/core/assemble/placeOnBlank.ts';
+import { tracedPart, pictureOf } from '../../src/core/job/tracedPart.ts';
+import { blankShape } from '../../src/core/proof/blankShape.ts';
+import { proofOnBlank } from '../../src/core/run/proofOnBlank.ts';
+import { cleanPart, cutJob } from '../../src/core/run/runJob.ts';
+import { hashBytes } from '../../src/core/task/hash.ts';
+import { finish } from '../../src/core/task/task.ts';
+import { ShapeMaker } from '../../src/engine/designShapes.ts';
+import { FORCE_OPTION, numberOption, required } from '../arguments.ts';
+import { decodeFile } from '../decodeFile.ts';
+import { encodeFile } from '../encodeFile.ts';
+import { readBytes } from '../files.ts';
+import { Outputs } from '../outputs.ts';
+import { proofLabel } from '../proofLabel.ts';
+import { otherArts } from '../runOne.ts';
+import { shapeTools } from '../shapeTools.ts';
+import type { Command } from './command.ts';
+import { readTask } from './run.ts';
+
+const SIDE_PX = 1600;
+
+export const proof: Command = {
+  usage: 'limner proof JOB.limner|JOB.json [PICTURE] --out OUT.png [--px 1600] [--turn 0] [--date 2026-11-28] [--no-words]',
+  about: 'Draws the finished blank at true scale in the colours of its films, with name, size and date.',
+  options: {
+    out: { takes: 'the PNG file to write', about: 'states its resolution, so that it prints at true size' },
+    px: { takes: 'px, 200 to 6000', about: `long side (default ${SIDE_PX})` },
+    turn: { takes: 'degrees', about: 'how far a mug or glass is turned (default 0)' },
+    date: { takes: 'a date', about: 'that is written below (default today)' },
+    'no-words': { about: 'without name, size and date' },
+    ...FORCE_OPTION,
+  },
+  async run(parsed) {
+    const out = required(parsed, 'out', 'the PNG file to write');
+    const sidePx = numberOption(parsed, 'px', 200, 6000, true) ?? SIDE_PX;
+    const turnRad = ((numberOption(parsed, 'turn', -360, 360) ?? 0) * Math.PI) / 180;
+    const [jobPath, ...pictures] = parsed.inputs;
+    if (jobPath === undefined) throw new AppError('badValue', { name: 'The job', value: 'nothing', takes: 'a JSON file with its picture, or a .limner file' });
+    const { job, inputs, others } = await readTask(jobPath, pictures);
+    const outputs = await Outputs.of(parsed.inputs, parsed.values.has('force'));
+    await outputs.check(out);
+    await outputs.prepare(dirname(out));
+    const [input] = inputs;
+    const part = tracedPart(job);
+    const bytes = 'path' in input ? await readBytes(input.path) : input.bytes;
+    const { picture } = await decodeFile(bytes.slice(), 'path' in input ? basename(input.path) : input.name, { drawnSidePx: pictureOf(job, part)?.drawnSidePx });
+    const arts = new Map([[part.id, finish(cleanPart(part, picture, hashBytes(picture.data as Uint8Array)))], ...(await otherArts(job, part.id, others))]);
+    const cut = finish(cutJob(job, arts, part.id, undefined, await new ShapeMaker(shapeTools).of(job)));
+    const { box } = blankShape(job.blank);
+    const { widthMm, heightMm } = cut.design;
+    const { yMm } = placeOnBlank(job.place, job.blank, cut.design);
+    const words = [job.name, `${job.blank.name} · ${widthMm.toFixed(0)} × ${heightMm.toFixed(0)} mm, ${yMm.toFixed(0)} mm below the top of its area · ${parsed.values.get('date') ?? new Date().toISOString().slice(0, 10)}`];
+    const label = parsed.values.has('no-words') ? undefined : await proofLabel(words, Math.max(box.right - box.left, box.bottom - box.top) * 0.022);
+    const made = proofOnBlank(job, cut, arts, { sidePx, turnRad, ...(label === undefined ? {} : { label }) });
+    await outputs.write(out, await encodeFile(made.picture, made.pxPerMm as Parameters<typeof encodeFile>[1]));
+    return 0;
+  },
+};

@@ -1,0 +1,101 @@
+import { CurvesBuilder, type Curves } from '../outline/curves.ts';
+import { curvesFromPathData } from '../outline/pathData.ts';
+import type { Blank } from '../process/blanks.ts';
+
+/** How a blank is drawn around its printable area, mm from the area's upper left. */
+export interface BlankShape {
+  /** Filled in the blank's colour. */
+  readonly body: Curves;
+  /** Seams, hems, rims: thin lines over it. */
+  readonly lines: readonly Polyline[];
+  /** The box around all of it. */
+  readonly box: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number };
+  /** Radius of what is round to look at, about its upright middle line; flat when absent. */
+  readonly radiusMm?: number;
+}
+
+export type Polyline = readonly (readonly [number, number])[];
+
+/** A mug's wrap goes so far around it, share of its whole turn: the rest is the handle's. */
+const WRAP_SHARE = 0.8;
+const GLASS_SHARE = 0.42;
+
+export function blankShape({ form, round, widthMm: w, heightMm: h }: Pick<Blank, 'form' | 'round' | 'widthMm' | 'heightMm'>): BlankShape {
+  if (form === 'shirt') return shirt(w);
+  if (form === 'tote') return tote(w, h);
+  if (form === 'mug' || form === 'glass') return roundBlank(form, w, h);
+  if (round === true) return boxed(path(ellipse(w / 2, h / 2, w / 2 + 6, h / 2 + 6)), [], 6, w, h);
+  const [edge, corner] = form === 'soap' ? [6, 12] : [10, 2];
+  return boxed(path(rounded(-edge, -edge, w + 2 * edge, h + 2 * edge, corner)), [], edge, w, h);
+}
+
+const path = (data: string): Curves => curvesFromPathData(data);
+const boxed = (body: Curves, lines: readonly Polyline[], edge: number, w: number, h: number): BlankShape => ({ body, lines, box: { left: -edge, top: -edge, right: w + edge, bottom: h + edge } });
+
+/** Measures by the chest print's width, as shirts are cut: body 1.76, length 2.35 of it, neck 0.56. */
+function shirt(w: number): BlankShape {
+  const at = (x: number, y: number): string => `${w / 2 + x * w} ${y * w}`;
+  const body = path(
+    `M${at(-0.28, -0.33)}C${at(-0.2, -0.2)} ${at(0.2, -0.2)} ${at(0.28, -0.33)}L${at(0.62, -0.24)}C${at(0.8, -0.18)} ${at(0.9, -0.05)} ${at(1.3, 0.52)}L${at(0.98, 0.72)}L${at(0.86, 0.5)}` +
+      `C${at(0.85, 0.9)} ${at(0.86, 1.5)} ${at(0.88, 1.95)}C${at(0.4, 2.02)} ${at(-0.4, 2.02)} ${at(-0.88, 1.95)}C${at(-0.86, 1.5)} ${at(-0.85, 0.9)} ${at(-0.86, 0.5)}L${at(-0.98, 0.72)}L${at(-1.3, 0.52)}` +
+      `C${at(-0.9, -0.05)} ${at(-0.8, -0.18)} ${at(-0.62, -0.24)}L${at(-0.28, -0.33)}Z`,
+  );
+  const point = (x: number, y: number): readonly [number, number] => [w / 2 + x * w, y * w];
+  const collar = Array.from({ length: 21 }, (_, k) => {
+    const t = k / 10 - 1;
+    return point(0.31 * t, -0.19 - 0.13 * t * t);
+  });
+  const seam = (sign: number): Polyline => [point(sign * 0.62, -0.24), point(sign * 0.76, 0.05), point(sign * 0.86, 0.5)];
+  const cuff = (sign: number): Polyline => [point(sign * 1.25, 0.45), point(sign * 0.94, 0.65)];
+  const hem: Polyline = Array.from({ length: 21 }, (_, k) => point(0.88 * (k / 10 - 1), 1.9 + 0.05 * (1 - (k / 10 - 1) ** 2)));
+  return { body, lines: [collar, seam(1), seam(-1), cuff(1), cuff(-1), hem], box: { left: w / 2 - 1.32 * w, top: -0.36 * w, right: w / 2 + 1.32 * w, bottom: 2.04 * w } };
+}
+
+function tote(w: number, h: number): BlankShape {
+  const [edge, top, grip] = [0.2 * w, 0.14 * h, 0.45 * h];
+  const handle = (x: number): string => `M${x - 0.22 * w} ${-top}C${x - 0.22 * w} ${-top - grip} ${x + 0.22 * w} ${-top - grip} ${x + 0.22 * w} ${-top}L${x + 0.15 * w} ${-top}C${x + 0.15 * w} ${-top - 0.8 * grip} ${x - 0.15 * w} ${-top - 0.8 * grip} ${x - 0.15 * w} ${-top}Z`;
+  const body = path(`${rounded(-edge, -top, w + 2 * edge, h + top + edge, 4)}${handle(w / 2)}`);
+  return { body, lines: [[[-edge, -top + 0.06 * h], [w + edge, -top + 0.06 * h]]], box: { left: -edge, top: -top - grip, right: w + edge, bottom: h + edge } };
+}
+
+/** Seen from the front: what is wrapped around lies beside the middle by the sine of how far around it is. */
+function roundBlank(form: 'mug' | 'glass', w: number, h: number): BlankShape {
+  const radiusMm = w / (2 * Math.PI * (form === 'mug' ? WRAP_SHARE : GLASS_SHARE));
+  const [top, bottom, left, right] = [-6, h + 8, w / 2 - radiusMm, w / 2 + radiusMm];
+  const dip = radiusMm * 0.1;
+  const cup = `M${left} ${top}C${left} ${top - dip} ${right} ${top - dip} ${right} ${top}L${right} ${bottom}C${right} ${bottom + dip} ${left} ${bottom + dip} ${left} ${bottom}Z`;
+  const [hx, hy] = [right - 2, h * 0.18];
+  const ear = form === 'glass' ? '' : `M${hx} ${hy}C${hx + 34} ${hy - 4} ${hx + 34} ${h - hy + 4} ${hx} ${h - hy}L${hx} ${h - hy - 10}C${hx + 21} ${h - hy - 8} ${hx + 21} ${hy + 8} ${hx} ${hy + 10}Z`;
+  const rim = Array.from({ length: 41 }, (_, k): readonly [number, number] => [w / 2 - radiusMm * Math.cos((Math.PI * k) / 40), top + dip * 0.75 * Math.sin((Math.PI * k) / 40)]);
+  return { body: path(cup + ear), lines: [rim], box: { left: left - 4, top: top - dip - 4, right: right + (form === 'mug' ? 28 : 4), bottom: bottom + dip + 4 }, radiusMm };
+}
+
+function rounded(x: number, y: number, w: number, h: number, r: number): string {
+  const k = r * 0.4477;
+  return `M${x + r} ${y}L${x + w - r} ${y}C${x + w - k} ${y} ${x + w} ${y + k} ${x + w} ${y + r}L${x + w} ${y + h - r}C${x + w} ${y + h - k} ${x + w - k} ${y + h} ${x + w - r} ${y + h}L${x + r} ${y + h}C${x + k} ${y + h} ${x} ${y + h - k} ${x} ${y + h - r}L${x} ${y + r}C${x} ${y + k} ${x + k} ${y} ${x + r} ${y}Z`;
+}
+
+function ellipse(cx: number, cy: number, rx: number, ry: number): string {
+  const [kx, ky] = [0.5523 * rx, 0.5523 * ry];
+  return `M${cx} ${cy - ry}C${cx + kx} ${cy - ry} ${cx + rx} ${cy - ky} ${cx + rx} ${cy}C${cx + rx} ${cy + ky} ${cx + kx} ${cy + ry} ${cx} ${cy + ry}C${cx - kx} ${cy + ry} ${cx - rx} ${cy + ky} ${cx - rx} ${cy}C${cx - rx} ${cy - ky} ${cx - kx} ${cy - ry} ${cx} ${cy - ry}Z`;
+}
+
+/** Lines as narrow outlines, to be filled. */
+export function lineCurves(lines: readonly Polyline[], widthMm: number): Curves {
+  const builder = new CurvesBuilder();
+  for (const line of lines) {
+    for (const [k, [x, y]] of line.slice(0, -1).entries()) {
+      const [bx, by] = line[k + 1];
+      const length = Math.hypot(bx - x, by - y);
+      if (length === 0) continue;
+      const [ox, oy] = [(-(by - y) / length) * (widthMm / 2), ((bx - x) / length) * (widthMm / 2)];
+      builder.start(x - ox, y - oy, -1);
+      builder.line(bx - ox, by - oy);
+      builder.line(bx + ox, by + oy);
+      builder.line(x + ox, y + oy);
+      builder.line(x - ox, y - oy);
+      builder.close();
+    }
+  }
+  return builder.build();
+}
