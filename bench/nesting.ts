@@ -4,9 +4,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
+import type * as packers from 'maxrects-packer';
 import { areaOf, NEST_SETS, type NestSet, type Point } from './nestSets.ts';
 
-const { MaxRectsPacker } = (await import('maxrects-packer/dist/maxrects-packer.mjs' as string)) as typeof import('maxrects-packer');
+// Its package names a module that does not export what it should.
+const { MaxRectsPacker } = (await import('maxrects-packer/dist/maxrects-packer.mjs' as string)) as typeof packers;
 
 const SECONDS = 5;
 const LIMNER = fileURLToPath(new URL('../scripts/limner.mjs', import.meta.url));

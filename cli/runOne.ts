@@ -18,6 +18,7 @@ import { shapeTools } from './shapeTools.ts';
 import { cleanPart, cutJob, cutPlansOf, type KeyedArt } from '../src/core/run/runJob.ts';
 import { ARCHIVE_ENDING, writeArchive } from '../src/formats/archive/archive.ts';
 import { sheetsDxf } from '../src/formats/dxf/sheetsDxf.ts';
+import { printFile } from '../src/formats/pdf/printFile.ts';
 import { filmPicture } from '../src/formats/picture/filmPicture.ts';
 import { pictureIdOf } from '../src/formats/picture/pictureId.ts';
 import { sheetFiles } from '../src/formats/svg/sheetFiles.ts';
@@ -91,9 +92,11 @@ export async function runOne({ job: asked, proposed, keepJob, input, pictures = 
     const measured = (): Record<string, unknown> => measuresOf(job, clean.art, cut, wanted.report);
     warnings.push(...skipped, ...warningsOf(job, cut));
     measures = { ...(await (wanted.report === 'full' ? timings.measure('report', measured) : measured())), steps: clean.steps };
-    for (const sheet of cut.sheets) assertFits(sheet);
+    // What is printed is laid on as many pages as it needs: its contour is one more file.
+    if (cut.print === undefined) for (const sheet of cut.sheets) assertFits(sheet);
     const plans = cutPlansOf(cut);
     for (const { suffix, svg } of sheetFiles(plans, `${job.name}: ${name}`, job.handOff.cutAs)) await write(`${suffix === '' ? '' : `-${suffix}`}.svg`, svg);
+    if (cut.print !== undefined) await write('.pdf', await printFile(job, cut, arts, (each) => encodeFile(each)));
     if (wanted.dxf) await write('.dxf', sheetsDxf(plans));
     if (wanted.filmPng) {
       for (const [k, film] of cut.rack.entries()) {

@@ -84,13 +84,13 @@ export function heron(): string {
   return svg(512, 512, `<path fill="${ink}" d="${HERON}"/><circle cx="306" cy="82" r="7" fill="#fff"/><path fill="${ink}" d="M70 492C110 474 140 474 170 488L300 488C340 474 380 474 440 492C360 500 150 500 70 492Z"/><path fill="${ink}" d="M98 484C94 410 84 360 60 300C92 350 106 410 108 484ZM120 484C124 420 132 390 148 356C138 400 134 440 132 484Z"/>`);
 }
 
-/** A duck for soap: three openings, none of them a ring, so that no middle falls out of the stencil. */
+/** A duck for soap: its wing and its eye are islands that bridges hold. */
 export function duck(): string {
   const { ink } = PALETTE;
   return svg(900, 640, `
 <path fill="${ink}" d="M130 330C190 390 270 400 340 350C380 322 412 290 420 240C400 160 460 90 545 96C620 102 668 160 660 226L760 262C742 292 700 304 650 296C690 350 700 420 660 470L180 470C130 440 110 390 130 330Z"/>
 <path fill="${ink}" d="M120 512C180 488 230 488 290 512C350 536 400 536 460 512C520 488 570 488 630 512C690 536 740 536 790 512L790 536C740 560 690 560 630 536C570 512 520 512 460 536C400 560 350 560 290 536C230 512 180 512 120 536Z"/>
-<path fill="#fff" d="M250 430C330 440 430 420 470 350C420 380 330 380 300 372C290 392 270 414 250 430Z"/>`);
+<path fill="#fff" d="M262 432C350 446 460 424 500 348C450 384 390 398 322 392C312 408 290 424 262 432Z"/><circle cx="580" cy="180" r="25" fill="#fff"/>`);
 }
 
 /** A lighthouse at dusk: shaded, for tones. */

@@ -68,7 +68,11 @@ export function demoJobs(): Record<DemoName, Job> {
     }),
     buoy: jobFor('Bell buoy tote', 'Tote bag', ['buoy', 'scan'], 'Ink drawing from the sailing school; asked, may be used.'),
     lettering: jobFor('Bread, rope and boats', 'Wooden sign', ['lettering', 'sign'], 'Text from the harbour shop.'),
-    lighthouse: jobFor('Lighthouse mug', 'Mug', ['lighthouse', 'mug'], 'Our own painting.'),
+    lighthouse: jobFor('Lighthouse mug', 'Mug', ['lighthouse', 'mug'], 'Our own painting.', {
+      separation: { way: 'oneTone', source: 'notClear', threshold: 'auto', inkIs: 'auto' },
+      size: { by: 'height', sizeMm: 80, turnDeg: 0 },
+      layout: { ...base.layout, sheet: SHEETS[3], box: { on: false, marginMm: 6 }, fill: true, gapMm: 6 },
+    }),
     sign: jobFor('Landing stage', 'Shirt, dark', ['sign', 'photo'], 'Photo of the sign on the landing stage.', {}),
   };
 }

@@ -1,9 +1,10 @@
 import { basename, dirname, extname } from 'node:path';
 import { AppError } from '../../src/core/errors/appError.ts';
 import { USUAL_STOCK } from '../../src/core/film/stock.ts';
+import { scaling } from '../../src/core/geometry/affine.ts';
 import { newJob } from '../../src/core/job/newJob.ts';
 import { tracedPart } from '../../src/core/job/tracedPart.ts';
-import { fillPages } from '../../src/core/layout/fillPage.ts';
+import { printPages, type Motif } from '../../src/core/print/printPages.ts';
 import { DECAL_PAPERS, printFacts, printWarnings, trimmedMotif } from '../../src/core/print/motif.ts';
 import { printRecipe } from '../../src/core/print/printRecipe.ts';
 import { proposedJob } from '../../src/core/propose/propose.ts';
@@ -11,7 +12,7 @@ import { pictureFromArt } from '../../src/core/raster/art.ts';
 import { cleanPart } from '../../src/core/run/runJob.ts';
 import { hashBytes } from '../../src/core/task/hash.ts';
 import { finish } from '../../src/core/task/task.ts';
-import { decalPdf, type DecalMotif } from '../../src/formats/pdf/decalPdf.ts';
+import { decalPdf, type PrintElement } from '../../src/formats/pdf/decalPdf.ts';
 import { choiceOption, FORCE_OPTION, lengthOption, numberOption, required } from '../arguments.ts';
 import { decodeFile } from '../decodeFile.ts';
 import { encodeFile } from '../encodeFile.ts';
@@ -58,29 +59,35 @@ export const decal: Command = {
     const outputs = await Outputs.of(parsed.inputs, parsed.values.has('force'));
     await outputs.check(out);
     await outputs.prepare(dirname(out));
-    const motifs: DecalMotif[] = [];
+    const motifs: ReadMotif[] = [];
     for (const path of parsed.inputs) motifs.push(await motifOf(path, widthMm, (picture, dpi) => warn(path, printWarnings(printFacts(picture), dpi, paper, blank), console)));
-    const area = { widthMm: page.widthMm - 2 * marginMm, heightMm: page.heightMm - 2 * marginMm };
-    const pages = fillPages(motifs, area, { gapMm, copies, mayTurn: true });
+    const area = { xMm: marginMm, yMm: marginMm, widthMm: page.widthMm - 2 * marginMm, heightMm: page.heightMm - 2 * marginMm };
+    const { pages } = printPages(motifs, { area, gapMm, copies, mirrored: parsed.values.has('mirror'), pageWidthMm: page.widthMm });
     const title = parsed.inputs.map((path) => basename(path, extname(path))).join(', ');
-    await outputs.write(out, await decalPdf({ title, ...page, marginMm: { left: marginMm, top: marginMm }, motifs, pages, mirrored: parsed.values.has('mirror'), ...(parsed.values.has('no-marks') ? {} : { trimMm: Math.min(TRIM_MM, gapMm / 2) }) }));
+    await outputs.write(out, await decalPdf({ title, ...page, motifs: motifs.map(({ element }) => [element]), pages, ...(parsed.values.has('no-marks') ? {} : { trimMm: Math.min(TRIM_MM, gapMm / 2) }) }));
     const count = pages.reduce((sum, places) => sum + places.length, 0);
     console.out(`${count === 1 ? '1 motif' : `${count} motifs`} on ${pages.length === 1 ? '1 page' : `${pages.length} pages`}\n`);
     return 0;
   },
 };
 
+interface ReadMotif extends Motif {
+  readonly element: PrintElement;
+}
+
 function warn(path: string, words: readonly string[], console: Console): void {
   for (const each of words) console.err(`${basename(path)}: ${each}\n`);
 }
 
 /** A picture cleaned as the first look proposes for printing, without its clear border. */
-async function motifOf(path: string, widthMm: number, tell: (picture: ReturnType<typeof trimmedMotif>, dpi: number) => void): Promise<DecalMotif> {
+async function motifOf(path: string, widthMm: number, tell: (picture: ReturnType<typeof trimmedMotif>, dpi: number) => void): Promise<ReadMotif> {
   const { picture } = await decodeFile(await readBytes(path), basename(path), {});
   const job = proposedJob(newJob(basename(path), 'waterslide'), picture, USUAL_STOCK, widthMm);
   const part = tracedPart(job);
   const { art } = finish(cleanPart({ ...part, recipe: printRecipe(part.recipe) }, picture, hashBytes(picture.data as Uint8Array)));
   const motif = trimmedMotif(pictureFromArt(art));
   tell(motif, motif.width / art.frame.scale / (widthMm / 25.4));
-  return { widthMm, heightMm: (widthMm * motif.height) / motif.width, png: await encodeFile(motif) };
+  const mmPerPx = widthMm / motif.width;
+  const element: PrintElement = { kind: 'picture', png: await encodeFile(motif), widthPx: motif.width, heightPx: motif.height, toDesign: scaling(mmPerPx) };
+  return { parts: [], box: { left: 0, top: 0, right: widthMm, bottom: motif.height * mmPerPx }, element };
 }

@@ -1,3 +1,4 @@
+import { isProperlyNested } from '../core/outline/checkCurves.ts';
 import type { Design, DesignLayer } from '../core/assemble/design.ts';
 import { figuresOf, NO_FIGURES, type Figures } from '../core/check/figures.ts';
 import { mostLayers, type MostLayers } from '../core/check/mostLayers.ts';
@@ -52,6 +53,7 @@ export function cutView(cut: CutResult, { frame }: Pick<Art, 'frame'>): CutView 
     parts: cut.parts,
     originMm: cut.originMm,
     ...(cut.held === undefined ? {} : { held: cut.held }),
+    ...(cut.print === undefined ? {} : { print: cut.print }),
     findings: cut.findings,
     findingsAt: cut.findings.map(({ xMm, yMm }) => {
       const { x, y } = placed(pictureFromDesign, xMm, yMm);
@@ -79,4 +81,12 @@ export function partsOf({ tones, regions }: TracedTones, art: Art, tone: number)
     if (isAppError(error) && error.code === 'toneIsEven') return { areas };
     throw error;
   }
+}
+
+/** Chords by which the nesting of rings is checked, art px. */
+const NESTING_PX = 0.02;
+
+/** Tells of outlines that no picture should give. */
+export function tellFaults({ films }: CutResult, onFault: (words: string) => void): void {
+  for (const { film, outline } of films) if (!isProperlyNested(outline, NESTING_PX)) onFault(`the rings of ${film.name} do not lie in each other as they should`);
 }

@@ -13,7 +13,7 @@ import { cutPlansOf, type CutResult } from '../core/run/runJob.ts';
 import type { ExportKind } from './protocol.ts';
 
 /** A file of what is cut. @throws AppError `doesNotFit` for sheets, `filmMissing` for the sheet of a film that is not there. */
-export function exportFile(kind: Exclude<ExportKind, 'thumbnail'>, cut: CutResult, job: Job, art: Art, filmId?: string): Uint8Array<ArrayBuffer> {
+export function exportFile(kind: Exclude<ExportKind, 'thumbnail' | 'pdf'>, cut: CutResult, job: Job, art: Art, filmId?: string): Uint8Array<ArrayBuffer> {
   if (kind === 'png') return writePng(pictureFromArt(art), cut.place.resolution);
   if (kind === 'filmPngs') return filmPngs(cut);
   for (const sheet of cut.sheets) assertFits(sheet);

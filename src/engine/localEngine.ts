@@ -1,4 +1,3 @@
-import { figuresTogether } from '../core/check/figures.ts';
 import { findTolerance } from '../core/clean/findTolerance.ts';
 import { reachLevels } from '../core/clean/reachLevels.ts';
 import { canonicalJson } from '../core/task/hash.ts';
@@ -10,30 +9,32 @@ import type { Job } from '../core/job/job.ts';
 import { plainObjects } from '../core/job/objects.ts';
 import { pictureOf, tracedPart, type TracedPart } from '../core/job/tracedPart.ts';
 import { outlineOptionsOf } from '../core/run/outlinePart.ts';
-import { proofOfFilms } from '../core/run/proofOfFilms.ts';
+import { proofOnBlank } from '../core/run/proofOnBlank.ts';
 import { cleanPart, cutJob, type CutResult } from '../core/run/runJob.ts';
 import { tonesKey, traceTones } from '../core/run/traceTones.ts';
-import { isProperlyNested } from '../core/outline/checkCurves.ts';
 import { artXFromPicture, artYFromPicture, pictureFromArt, type Art } from '../core/raster/art.ts';
 import { lumaHistogram } from '../core/raster/luma.ts';
 import { amplifiedDifference } from '../core/raster/amplifiedDifference.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
-import { resample, shrinkToSide } from '../core/raster/shrink.ts';
+import { shrinkToSide } from '../core/raster/shrink.ts';
 import type { DecodePicture } from '../formats/picture/decodedPicture.ts';
 import { writePng } from '../formats/picture/writePng.ts';
 import type { ImportedDrawing } from '../formats/drawing.ts';
 import { readDrawing } from '../formats/readDrawing.ts';
 import { OpenPictures } from './openPictures.ts';
 import { ShapeMaker, type ShapeTools } from './designShapes.ts';
-import { cutView, partsOf } from './cutView.ts';
+import { cutView, partsOf, tellFaults } from './cutView.ts';
 import { drain } from './drain.ts';
-import { baseView, ownCopy, viewOf } from './views.ts';
+import { proofView, variantView } from './comparedViews.ts';
+import { nestFor, printedPdf, printsView, type WholeJob } from './layoutAnswers.ts';
+import { baseView, ownCopy, regionView, viewOf } from './views.ts';
 import { fontsLike, type FontLikeness } from './fontsLike.ts';
 import { fontsWith } from './fontsWith.ts';
 import type { Curves } from '../core/outline/curves.ts';
 import { exportFile } from './exportFile.ts';
 import { warmUp } from './warmUp.ts';
-import { pictureKeyOf, type Engine, type ExportRequest, type MomentRequest, type MomentView, type OfJob, type OnProgress, type OpenOptions, type OpenedPicture, type PartsRequest, type PartsView, type ProofRequest, type ProofView, type ProposeRequest, type Quality, type ReachRequest, type ReachView, type RegionRequest, type RunRequest, type RunResult, type VariantRequest, type VariantView } from './protocol.ts';
+import type { NestRecord } from '../core/layout/layout.ts';
+import { pictureKeyOf, type Engine, type ExportRequest, type MomentRequest, type MomentView, type OfJob, type NestRequest, type OnBlankRequest, type OnBlankView, type OnProgress, type OpenOptions, type OpenedPicture, type PartsRequest, type PartsView, type PrintsView, type ProofRequest, type ProofView, type ProposeRequest, type Quality, type ReachRequest, type ReachView, type RegionRequest, type RunRequest, type RunResult, type VariantRequest, type VariantView } from './protocol.ts';
 
 const THUMBNAIL_SIDE_PX = 320;
 /** What a step removed is shown so many times as strong. */
@@ -47,8 +48,6 @@ const KEPT_ROOM = { steps: 130_000_000, tones: 64_000_000, outlined: 12_000_000,
 const REDUCED_ROOM = { steps: 12_000_000, tones: 6_000_000, outlined: 3_000_000, designs: 3_000_000, parts: 3_000_000 };
 /** A proof of larger pictures is made on the reduced one, pixels. */
 const PROOF_PIXELS = 6_000_000;
-/** Chords by which the nesting of rings is checked, art px. */
-const NESTING_PX = 0.02;
 /** A variant of larger pictures is made on the reduced one, pixels. */
 const VARIANT_PIXELS = 4_000_000;
 
@@ -103,8 +102,7 @@ export class LocalEngine implements Engine {
   }
 
   async propose({ pictureKey, job, part, stock }: ProposeRequest): Promise<Proposals> {
-    const { blank, process } = job;
-    const key = JSON.stringify([pictureKey, blank, process, tracedPart(job, part).size, stock]);
+    const key = JSON.stringify([pictureKey, job.blank, job.process, tracedPart(job, part).size, stock]);
     if (this.proposed?.key !== key) this.proposed = { key, proposals: await drain(propose(job, this.pictures.get(pictureKey).final, stock), this.untilCancelled()) };
     return this.proposed.proposals;
   }
@@ -178,16 +176,8 @@ export class LocalEngine implements Engine {
     return { ...shown, key: `${key}-removed`, view: amplifiedDifference(before.art.colour, art.colour, REMOVED_GAIN) };
   }
 
-  async region({ pictureKey, cleanKey, baseKey, xPx, yPx, widthPx, heightPx, outWidth, outHeight }: RegionRequest): Promise<Rgba8> {
-    if (baseKey !== undefined) {
-      if (this.baseArt?.key !== baseKey) throw new AppError('cancelled');
-      return resample(pictureFromArt(this.baseArt.art), xPx, yPx, widthPx, heightPx, outWidth, outHeight);
-    }
-    if (cleanKey === undefined) return resample(this.pictures.get(pictureKey).final, xPx, yPx, widthPx, heightPx, outWidth, outHeight);
-    if (this.cleanArt?.key !== cleanKey) throw new AppError('cancelled');
-    const { art } = this.cleanArt;
-    const { leftPx, topPx, scale } = art.frame;
-    return resample(pictureFromArt(art), (xPx - leftPx) * scale, (yPx - topPx) * scale, widthPx * scale, heightPx * scale, outWidth, outHeight);
+  async region(request: RegionRequest): Promise<Rgba8> {
+    return regionView(request, { picture: this.pictures.get(request.pictureKey).final, base: this.baseArt, clean: this.cleanArt });
   }
 
   async proof({ pictureKey, job, part, shift }: ProofRequest): Promise<ProofView> {
@@ -197,11 +187,29 @@ export class LocalEngine implements Engine {
     const traced = tracedPart(job, part);
     const clean = await this.clean(pictureKey, traced, quality, isStale);
     const cut = await this.cut(job, part, clean, quality, isStale);
-    const resolution = cut.place.resolution as number;
-    const moved = shift === undefined ? undefined : { filmId: shift.filmId, xPx: shift.xMm * resolution, yPx: shift.yMm * resolution };
-    const { composed, difference, differs } = proofOfFilms(job, clean.art, cut, moved);
-    const stray = cut.strayPx === undefined ? {} : { strayMm: cut.strayPx / resolution };
-    return { key: JSON.stringify([clean.key, traced, shift]), composed: ownCopy(viewOf(composed)), difference: ownCopy(viewOf(difference)), differs, ...stray };
+    return proofView(job, traced, clean, cut, shift);
+  }
+
+  async prints(of: OfJob): Promise<PrintsView> {
+    return printsView(of.job, await this.whole(of, 'preview'));
+  }
+
+  async onBlank({ sidePx, turnRad = 0, ...of }: OnBlankRequest): Promise<OnBlankView> {
+    const { cleans, cut } = await this.whole(of, 'final');
+    return proofOnBlank(of.job, cut, cleans, { sidePx, turnRad });
+  }
+
+  async nest({ filmId, seconds, ...of }: NestRequest, onProgress?: OnProgress): Promise<NestRecord> {
+    const isStale = this.untilCancelled();
+    const { cut } = await this.whole(of, 'final');
+    return drain(nestFor(seconds, await this.shapes.using.polygons(), cut.design, filmId, of.job), isStale, onProgress);
+  }
+
+  /** All clean art of a job, and what is cut of it. */
+  private async whole({ pictureKey, job, part }: OfJob, quality: Quality, isStale = this.untilCancelled()): Promise<WholeJob> {
+    const clean = await this.clean(pictureKey, tracedPart(job, part), quality, isStale);
+    const cleans = await this.cleansOf(job, tracedPart(job, part).id, clean, quality, isStale);
+    return { cleans, cut: await this.cut(job, part, clean, quality, isStale) };
   }
 
   private sizeOf(pictureKey: string): { widthPx: number; heightPx: number } {
@@ -212,6 +220,7 @@ export class LocalEngine implements Engine {
   async export({ pictureKey, job, part, kind, filmId }: ExportRequest): Promise<Uint8Array<ArrayBuffer>> {
     const isStale = this.untilCancelled();
     const clean = await this.clean(pictureKey, tracedPart(job, part), kind === 'thumbnail' ? 'preview' : 'final', isStale);
+    if (kind === 'pdf') return printedPdf(job, await this.whole({ pictureKey, job, part }, 'final', isStale));
     return kind === 'thumbnail' ? writePng(shrinkToSide(pictureFromArt(clean.art), THUMBNAIL_SIDE_PX)) : exportFile(kind, await this.cut(job, part, clean, 'final', isStale), job, clean.art, filmId);
   }
 
@@ -222,8 +231,7 @@ export class LocalEngine implements Engine {
     const isStale = this.untilCancelled();
     const quality = isReduced ? 'preview' : 'final';
     const clean = await this.clean(pictureKey, tracedPart(job, part), quality, isStale);
-    const { films, tones, findings, design, rack } = cutView(await this.cut(job, part, clean, quality, isStale), clean.art);
-    return { isReduced, design, rack: rack.map(({ film }) => film), films, findings: findings.length, ...(tones === undefined ? {} : { tones }), together: figuresTogether(films) };
+    return variantView(await this.cut(job, part, clean, quality, isStale), clean.art, isReduced);
   }
 
   async parts({ pictureKey, job, part, tone }: PartsRequest): Promise<PartsView> {
@@ -274,8 +282,7 @@ export class LocalEngine implements Engine {
     const { id: focus } = tracedPart(job, partId);
     const cleans = await this.cleansOf(job, focus, clean, quality, isStale);
     const cut = await drain(cutJob(job, cleans, focus, this.kept, await this.shapes.of(job)), isStale, onProgress);
-    const { onFault } = this.options;
-    if (onFault !== undefined) for (const { film, outline } of cut.films) if (!isProperlyNested(outline, NESTING_PX)) onFault(`the rings of ${film.name} do not lie in each other as they should`);
+    if (this.options.onFault !== undefined) tellFaults(cut, this.options.onFault);
     return cut;
   }
 

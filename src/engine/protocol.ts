@@ -2,6 +2,7 @@ import type { Design } from '../core/assemble/design.ts';
 import type { FontLikeness } from './fontsLike.ts';
 import type { ImportedDrawing } from '../formats/drawing.ts';
 import type { DesignPart, HeldDesign } from '../core/run/designRun.ts';
+import type { NestRequest, OnBlankRequest, OnBlankView, PrintsView, ProofRequest, ProofView } from './proofProtocol.ts';
 import type { Figures } from '../core/check/figures.ts';
 import type { MostLayers } from '../core/check/mostLayers.ts';
 import type { Finding } from '../core/check/cutCheck.ts';
@@ -17,6 +18,8 @@ import type { TracedPlace } from '../core/assemble/design.ts';
 import type { ToneFact } from '../core/separate/toneFact.ts';
 import type { Sheet } from '../core/layout/laySheet.ts';
 import type { Curves } from '../core/outline/curves.ts';
+import type { NestRecord } from '../core/layout/layout.ts';
+import type { PrintPages } from '../core/print/printPages.ts';
 import type { Frame } from '../core/raster/art.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
 import type { DecodeOptions } from '../formats/picture/decodedPicture.ts';
@@ -138,6 +141,8 @@ export interface CutView {
   readonly originMm: { readonly x: number; readonly y: number };
   /** How the islands of a stencil are held. */
   readonly held?: HeldDesign | undefined;
+  /** The pages of what is printed. */
+  readonly print?: PrintPages | undefined;
   readonly findings: readonly Finding[];
   /** Where each finding lies, in picture px whatever the quality. */
   readonly findingsAt: readonly { readonly xPx: number; readonly yPx: number }[];
@@ -199,22 +204,6 @@ export interface MomentRequest extends OfJob {
   readonly removed?: boolean;
 }
 
-export interface ProofRequest extends OfJob {
-  /** One film out of place, mm at the finished size. */
-  readonly shift?: { readonly filmId: string; readonly xMm: number; readonly yMm: number };
-}
-
-/** The films over each other, and where they differ from the clean art; reduced for the screen. */
-export interface ProofView {
-  readonly key: string;
-  readonly composed: Rgba8;
-  readonly difference: Rgba8;
-  /** Share of the area that differs visibly, 0 to 1. */
-  readonly differs: number;
-  /** How far the art's edges lie from the curves, mm (root mean square); absent for one colour. */
-  readonly strayMm?: number;
-}
-
 export interface VariantRequest extends OfJob {
   /** `small`: only to be looked at, so that the reduced picture will do; `full`: on the whole one however large. Large ones are reduced when absent. */
   readonly size?: 'small' | 'full';
@@ -253,7 +242,7 @@ export interface PartsView {
   readonly colours?: readonly [string, string];
 }
 
-export type ExportKind = 'svg' | 'svgs' | 'dxf' | 'png' | 'filmPngs' | 'thumbnail';
+export type ExportKind = 'svg' | 'pdf' | 'svgs' | 'dxf' | 'png' | 'filmPngs' | 'thumbnail';
 
 export interface ExportRequest extends OfJob {
   readonly kind: ExportKind;
@@ -262,6 +251,8 @@ export interface ExportRequest extends OfJob {
 }
 
 export type OnProgress = (share: number) => void;
+
+export type { NestRequest, OnBlankRequest, OnBlankView, PrintsView, ProofRequest, ProofView };
 
 /**
  * The engine: everything that takes time, off the main thread. Of `run` and `reach` the newest call wins and the older one ends with
@@ -282,6 +273,12 @@ export interface Engine {
   region(request: RegionRequest): Promise<Rgba8>;
   /** The films laid over each other beside the clean art. */
   proof(request: ProofRequest): Promise<ProofView>;
+  /** The art of a job that is printed, to be shown on its pages. */
+  prints(request: OfJob): Promise<PrintsView>;
+  /** The finished blank. */
+  onBlank(request: OnBlankRequest): Promise<OnBlankView>;
+  /** Looks for a shorter way to lay the parts of a film on its sheets; what is best when the time is over. */
+  nest(request: NestRequest, onProgress?: OnProgress): Promise<NestRecord>;
   /** What another job would cut of the same picture. */
   variant(request: VariantRequest): Promise<VariantView>;
   /** How a tone of flat colours can be parted. */

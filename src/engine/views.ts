@@ -1,8 +1,9 @@
-import { pictureFromArt } from '../core/raster/art.ts';
+import { AppError } from '../core/errors/appError.ts';
+import { pictureFromArt, type Art } from '../core/raster/art.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
-import { shrinkToSide } from '../core/raster/shrink.ts';
+import { resample, shrinkToSide } from '../core/raster/shrink.ts';
 import type { CleanResult } from '../core/run/applyRecipe.ts';
-import type { BaseView } from './protocol.ts';
+import type { BaseView, RegionRequest } from './protocol.ts';
 
 /** Long side of what is sent to be shown, px: about a screen. */
 const VIEW_SIDE_PX = 1400;
@@ -20,3 +21,23 @@ export const viewOf = (picture: Rgba8): Rgba8 => (Math.max(picture.width, pictur
 
 /** Pixels that may be handed over for good: never the engine's own. */
 export const ownCopy = (picture: Rgba8): Rgba8 => ({ ...picture, data: new Uint8Array(picture.data) });
+
+interface KeyedArt {
+  readonly key: string;
+  readonly art: Art;
+}
+
+/** A closer look at a part of the picture, of the clean art or of its base. @throws AppError `cancelled` when that is no longer the one that is kept. */
+export function regionView(
+  { cleanKey, baseKey, xPx, yPx, widthPx, heightPx, outWidth, outHeight }: RegionRequest,
+  { picture, base, clean }: { readonly picture: Rgba8; readonly base: KeyedArt | undefined; readonly clean: KeyedArt | undefined },
+): Rgba8 {
+  if (baseKey !== undefined) {
+    if (base?.key !== baseKey) throw new AppError('cancelled');
+    return resample(pictureFromArt(base.art), xPx, yPx, widthPx, heightPx, outWidth, outHeight);
+  }
+  if (cleanKey === undefined) return resample(picture, xPx, yPx, widthPx, heightPx, outWidth, outHeight);
+  if (clean?.key !== cleanKey) throw new AppError('cancelled');
+  const { leftPx, topPx, scale } = clean.art.frame;
+  return resample(pictureFromArt(clean.art), (xPx - leftPx) * scale, (yPx - topPx) * scale, widthPx * scale, heightPx * scale, outWidth, outHeight);
+}

@@ -2,7 +2,7 @@ import type { Job } from '../core/job/job.ts';
 import { pictureOf, tracedPart } from '../core/job/tracedPart.ts';
 import { mm } from '../core/units/length.ts';
 import { mirroringOf } from '../core/layout/mirroringOf.ts';
-import { fits } from '../core/layout/laySheet.ts';
+import { isLaidOut } from '../core/run/isLaidOut.ts';
 import { trimNumber, formatLength, type LengthUnit } from '../core/units/parseLength.ts';
 import type { OpenedPicture, RunResult } from '../engine/protocol.ts';
 import type { SlipTab } from '../ui/RoutingSlip.vue';
@@ -31,7 +31,7 @@ export function slipTabs(state: SlipState): SlipTab[] {
 function placesOf({ job, result }: SlipState): number {
   const cut = result?.cut;
   if (cut === undefined) return 0;
-  return cut.findings.length + (cut.sheets.every(fits) ? 0 : 1) + (mirroringOf(job.layout, job.process).against ? 1 : 0);
+  return cut.findings.length + (isLaidOut(cut) ? 0 : 1) + (mirroringOf(job.layout, job.process).against ? 1 : 0);
 }
 
 const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
@@ -58,10 +58,12 @@ const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
   },
   layout: ({ job, result }) => {
     const mirrored = mirroringOf(job.layout, job.process).mirrored ? 'mirrored' : 'reads as it is';
-    if (result?.cut !== undefined && !result.cut.sheets.every(fits)) return `does not fit, ${mirrored}`;
+    if (result?.cut !== undefined && !isLaidOut(result.cut)) return `does not fit, ${mirrored}`;
     if (result?.problem !== undefined) return `no sheet, ${mirrored}`;
+    const { print } = result?.cut ?? {};
+    if (print !== undefined) return `${plural(print.pages.length, 'page', 'pages')}, ${plural(print.pages.flat().length, 'motif', 'motifs')}`;
     const sheets = result?.cut?.sheets.length ?? 1;
     return `${sheets > 1 ? plural(sheets, 'sheet', 'sheets') : plural(job.layout.copies, 'copy', 'copies')}, ${mirrored}`;
   },
-  handoff: ({ job, result }) => (result === undefined && job.pictures.length > 0 ? 'being made…' : result?.cut === undefined ? 'nothing to hand off' : result.cut.sheets.every(fits) ? 'ready' : 'waits for the layout'),
+  handoff: ({ job, result }) => (result === undefined && job.pictures.length > 0 ? 'being made…' : result?.cut === undefined ? 'nothing to hand off' : isLaidOut(result.cut) ? 'ready' : 'waits for the layout'),
 };

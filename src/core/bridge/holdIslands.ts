@@ -23,7 +23,14 @@ export interface HoldOptions {
 export interface PlacedBridge extends BridgePlace {
   /** A place on the edge of the island that it holds, by which the island is known. */
   readonly island: { readonly x: number; readonly y: number };
+  /** Of the island's edge. */
+  readonly middle: { readonly x: number; readonly y: number };
   readonly isOwn: boolean;
+}
+
+/** A bridge of a film of the design, in its mm. */
+export interface DesignBridge extends PlacedBridge {
+  readonly filmId: string;
 }
 
 export interface HeldIslands {
@@ -240,7 +247,7 @@ class Holder {
 
   private keep({ from, to, widthMm }: BridgePlace, sample: number, island: number, ring: number, other: number, isOwn: boolean): void {
     const first = this.samples.starts[island];
-    this.bridges.push({ from, to, widthMm, isOwn, island: { x: this.samples.x[first], y: this.samples.y[first] } });
+    this.bridges.push({ from, to, widthMm, isOwn, island: { x: this.samples.x[first], y: this.samples.y[first] }, middle: this.middleOf(island) });
     for (const [where, at] of [[island, sample], [ring, other]] as const) this.taken.set(where, [...(this.taken.get(where) ?? []), at]);
     this.root[this.rootOf(island)] = this.rootOf(ring);
   }
@@ -249,6 +256,17 @@ class Holder {
     let at = ring;
     while (this.root[at] !== at) at = this.root[at] = this.root[this.root[at]];
     return at;
+  }
+
+  private middleOf(island: number): { x: number; y: number } {
+    const { x, y, starts } = this.samples;
+    let [sumX, sumY] = [0, 0];
+    for (let k = starts[island]; k < starts[island + 1]; k++) {
+      sumX += x[k];
+      sumY += y[k];
+    }
+    const count = Math.max(1, starts[island + 1] - starts[island]);
+    return { x: sumX / count, y: sumY / count };
   }
 
   private sampleNear(ring: number, x: number, y: number): number {

@@ -28,15 +28,26 @@ export function thinPlaces(curves: Curves, leastMm: number, side: 'inside' | 'ou
   if (!(leastMm > 0)) return [];
   const samples = edgeSamples(flatten(curves, leastMm / 20), leastMm * SPACING, side);
   const { width, partner } = widthsAcross(samples, leastMm * SKEWED);
-  const { x, y, nx, ny } = samples;
   for (let k = 0; k < width.length; k++) {
-    const q = partner[k];
-    if (q < 0) continue;
+    if (partner[k] < 0) continue;
     // The sample on the other side lies somewhere beside the nearest place: what counts is how far its edge is.
-    width[k] = Math.abs((x[q] - x[k]) * nx[q] + (y[q] - y[k]) * ny[q]);
+    width[k] = Math.min(width[k], toEdge(samples, k, partner[k]));
     if (width[k] >= leastMm) partner[k] = -1;
   }
   return strips(samples, width, partner, leastMm);
+}
+
+/** How far a sample is from the edge on both sides of another one. */
+function toEdge({ x, y, starts, ring }: EdgeSamples, k: number, q: number): number {
+  const [first, end] = [starts[ring[q]], starts[ring[q] + 1]];
+  let least = Infinity;
+  for (const other of [q === first ? end - 1 : q - 1, q + 1 === end ? first : q + 1]) {
+    const [dx, dy] = [x[other] - x[q], y[other] - y[q]];
+    const square = dx * dx + dy * dy;
+    const t = square === 0 ? 0 : Math.max(0, Math.min(1, ((x[k] - x[q]) * dx + (y[k] - y[q]) * dy) / square));
+    least = Math.min(least, Math.hypot(x[k] - x[q] - t * dx, y[k] - y[q] - t * dy));
+  }
+  return least;
 }
 
 /** Joins thin samples that follow each other, and the two sides of a strip, and tells each strip by its narrowest place. */

@@ -1,7 +1,8 @@
 import type { Film } from '../film/film.ts';
 import { CurvesBuilder, depthOf, type Curves } from '../outline/curves.ts';
 import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
-import type { RectMm, Sheet } from './laySheet.ts';
+import type { RectMm } from '../geometry/rectMm.ts';
+import type { Sheet } from './laySheet.ts';
 
 /** What a path is for: the art itself, the box that the waste is lifted by, a cut through the waste, a mark to line up by, a fold, or ink. */
 export type PathRole = 'cut' | 'box' | 'weedLine' | 'mark' | 'fold' | 'print';
@@ -18,6 +19,8 @@ export interface PathRun {
 /** All that a machine does on one sheet, in order. Writers and machines read this and nothing else of a sheet. */
 export interface CutPlan {
   readonly film: Film;
+  /** Which of several sheets of its film it is, from 1; absent when it is the only one. */
+  readonly number?: number;
   readonly widthMm: number;
   readonly heightMm: number;
   readonly runs: readonly PathRun[];
@@ -37,7 +40,7 @@ export function cutPlanOf(sheet: Sheet, film: Film): CutPlan {
     return part.marks === undefined ? [cut] : [plainRun('mark', transformCurves(part.marks, at)), cut];
   });
   const boxes = sheet.boxes.length === 0 ? [] : [plainRun('box', boxCurves(sheet.boxes))];
-  return { film, widthMm: sheet.widthMm, heightMm: sheet.heightMm, runs: [...copies, ...boxes] };
+  return { film, ...(sheet.number === undefined ? {} : { number: sheet.number }), widthMm: sheet.widthMm, heightMm: sheet.heightMm, runs: [...copies, ...boxes] };
 }
 
 /** The curves of all runs of a role, one after the other. */

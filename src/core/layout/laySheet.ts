@@ -1,16 +1,9 @@
 import { AppError } from '../errors/appError.ts';
+import type { RectMm } from '../geometry/rectMm.ts';
 import { followedBy, mirrorAbout, translation, type Affine } from '../geometry/affine.ts';
 import { layerOf, type Design } from '../assemble/design.ts';
 import type { Curves } from '../outline/curves.ts';
 import type { Layout, SheetStock } from './layout.ts';
-
-/** A rectangle in mm, y down, on the sheet. */
-export interface RectMm {
-  readonly xMm: number;
-  readonly yMm: number;
-  readonly widthMm: number;
-  readonly heightMm: number;
-}
 
 /** How a design is laid out, with the mirroring that its process and layout give. */
 export interface LayoutSettings extends Omit<Layout, 'mirror' | 'sheet'> {
@@ -39,6 +32,8 @@ export interface Placement {
  */
 export interface Sheet {
   readonly filmId: string;
+  /** Which of several sheets of its film it is, from 1; absent when it is the only one. */
+  readonly number?: number;
   readonly widthMm: number;
   readonly heightMm: number;
   readonly cutArea: RectMm;

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { filmId } from '../film/film.ts';
+import { TURNS } from '../nest/turns.ts';
 import { DECAL_PAPERS } from '../print/motif.ts';
 
 const lengthMm = z.number().min(0).max(20_000);
@@ -17,6 +19,20 @@ export const sheetSchema = z.strictObject({
 });
 export type SheetStock = z.infer<typeof sheetSchema>;
 
+const poseMm = z.number().min(-1e6).max(1e6);
+/** Copies and pieces that nesting lays. */
+export const MOST_NESTED = 10_000;
+
+/** How the parts of a film were nested, to be laid so again as long as nothing of them or of the sheet changes. */
+export const nestRecordSchema = z.strictObject({
+  film: filmId,
+  /** Of the outlines and settings that it was made of. */
+  key: z.string().min(1).max(80),
+  /** For each sheet: numbers of parts, with their middle and turn on the strip. */
+  sheets: z.array(z.array(z.strictObject({ part: z.number().int().min(0).max(MOST_NESTED), x: poseMm, y: poseMm, angle: poseMm })).max(MOST_NESTED)).max(1000),
+});
+export type NestRecord = z.infer<typeof nestRecordSchema>;
+
 export const layoutSchema = z.strictObject({
   sheet: sheetSchema,
   /** `process`: as the process wants it. Anything else is an override that stays marked. */
@@ -24,8 +40,19 @@ export const layoutSchema = z.strictObject({
   box: z.strictObject({ on: z.boolean(), marginMm: z.number().min(0).max(200) }),
   copies: z.number().int().min(1).max(2000),
   gapMm: z.number().min(0).max(500),
+  /** Rows when absent. Nested: by true outlines, on as many sheets as it takes. */
+  arrange: z.enum(['rows', 'nested']).optional(),
+  /** How nested parts may be turned; free when absent. */
+  turns: z.enum(TURNS).optional(),
+  /** Nested: each piece by itself instead of whole copies. */
+  apart: z.boolean().optional(),
+  nests: z.array(nestRecordSchema).max(64).optional(),
   /** What is not printed, where the process prints: clear when absent. */
   paper: z.enum(DECAL_PAPERS).optional(),
+  /** What is printed: page filled with copies, whatever their number. */
+  fill: z.boolean().optional(),
+  /** What is printed: each part of the design is a motif by itself. */
+  eachPart: z.boolean().optional(),
 });
 export type Layout = z.infer<typeof layoutSchema>;
 

@@ -10,6 +10,8 @@ export interface ProcessRules {
   readonly lies: string;
   /** Whether its sheets are cut from the back and so read backwards. */
   readonly mirrored: boolean;
+  /** Whether its art is printed in full colour rather than cut of films. */
+  readonly isPrinted: boolean;
   /** Whether the art itself is what falls out, so that waste and design change places. */
   readonly artIsOpening: boolean;
   /** Smallest piece that can be handled, mm². */
@@ -28,6 +30,7 @@ export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
     about: 'coloured film cut from the back, weeded, pressed on cloth',
     lies: 'cut from the back',
     mirrored: true,
+    isPrinted: false,
     artIsOpening: false,
     leastPieceMm2: 1.5,
     leastStripMm: 0.8,
@@ -39,6 +42,7 @@ export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
     about: 'coloured film cut from the front, carried over with transfer tape',
     lies: 'cut from the front',
     mirrored: false,
+    isPrinted: false,
     artIsOpening: false,
     leastPieceMm2: 2,
     leastStripMm: 0.8,
@@ -50,6 +54,7 @@ export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
     about: 'film with the art cut out of it; paint, powder or etching goes through',
     lies: 'cut as it reads',
     mirrored: false,
+    isPrinted: false,
     artIsOpening: true,
     leastPieceMm2: 2,
     leastStripMm: 1,
@@ -61,6 +66,7 @@ export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
     about: 'printed on decal paper, sealed, cut out, slid on',
     lies: 'printed face up',
     mirrored: false,
+    isPrinted: true,
     artIsOpening: false,
     leastPieceMm2: 0,
     leastStripMm: 0.3,
@@ -72,6 +78,7 @@ export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
     about: 'sheets of card, cloth or acrylic stacked on each other',
     lies: 'cut as it reads',
     mirrored: false,
+    isPrinted: false,
     artIsOpening: false,
     leastPieceMm2: 9,
     leastStripMm: 2,

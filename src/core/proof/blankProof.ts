@@ -68,7 +68,7 @@ export function blankProof(input: BlankProofInput): { readonly picture: Rgba8; r
   const art = decorated(input, shape.radiusMm === undefined ? pxPerMm : FINER * pxPerMm, colour);
   const origin = { x: (room - left) * pxPerMm, y: (room - top) * pxPerMm };
   if (shape.radiusMm === undefined) canvas.lay(art, origin.x, origin.y);
-  else canvas.wrap(art, { ...origin, radiusPx: shape.radiusMm * pxPerMm, turnRad: input.turnRad ?? 0 }, coverageOf(body, canvas.width, canvas.height));
+  else canvas.wrap(art, { ...origin, radiusPx: shape.radiusMm * pxPerMm, turnRad: input.turnRad ?? 0 }, coverOver(body, canvas.width, canvas.height));
   if (label !== undefined) canvas.fill(transformCurves(label.curves, followedBy(translation(room, heightMm - room - label.heightMm), scaling(pxPerMm))), INK, 1);
   return { picture: canvas.picture(), pxPerMm };
 }

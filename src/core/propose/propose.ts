@@ -6,6 +6,7 @@ import { artFromPicture, type Art } from '../raster/art.ts';
 import { CLEAR } from '../raster/labelMap.ts';
 import { eachBorderPixel } from '../raster/eachBorderPixel.ts';
 import { labelRegions } from '../raster/labelRegions.ts';
+import { printRecipe } from '../print/printRecipe.ts';
 import type { Rgba8 } from '../raster/raster.ts';
 import { shrinkToSide } from '../raster/shrink.ts';
 import { levelLight } from '../clean/levelLight.ts';
@@ -125,7 +126,7 @@ interface Asking {
 
 function* flatProposals(ask: Asking): Task<Proposals | undefined> {
   const { job, look } = ask;
-  const recipe = look.recipe;
+  const recipe = PROCESSES[job.process].isPrinted ? printRecipe(look.recipe) : look.recipe;
   const art = look.recipe.some(({ kind }) => kind === 'lightLevelling') ? (yield* within(levelLight(ask.art), 0, 0.2)).art : ask.art;
   const flat = yield* within(flatTones(art, { count: 'auto', leastAreaPx2: LEAST_PX2 }), 0.2, 0.9);
   const around = aroundOf(flat);

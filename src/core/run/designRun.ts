@@ -1,5 +1,5 @@
 import { usualBridgeMm, USUAL_BRIDGES, type BridgeSettings } from '../bridge/bridge.ts';
-import { holdIslands, type PlacedBridge } from '../bridge/holdIslands.ts';
+import { holdIslands, type DesignBridge } from '../bridge/holdIslands.ts';
 import { composeDesign, type MadeFromAll, type PartInDesign, type PlacedLayers } from '../assemble/composeDesign.ts';
 import { makeDesign, type Design, type DesignLayer, type TracedPlace } from '../assemble/design.ts';
 import { bandCurves, baseCurves, holeCurves, withEyelets } from '../assemble/madeFromAll.ts';
@@ -21,6 +21,7 @@ import { nestRings } from '../outline/nestRings.ts';
 import { withoutOpenings } from '../outline/offsetOutline.ts';
 import { curvesFromPathData } from '../outline/pathData.ts';
 import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
+import { isNested } from '../layout/nestSheets.ts';
 import { PROCESSES } from '../process/processes.ts';
 import type { Art } from '../raster/art.ts';
 import { pxPerMm } from '../units/length.ts';
@@ -52,11 +53,6 @@ export interface DesignRun {
   readonly held?: HeldDesign | undefined;
 }
 
-/** A bridge of a film of the design, in its mm. */
-export interface DesignBridge extends PlacedBridge {
-  readonly filmId: string;
-}
-
 export interface HeldDesign {
   readonly bridges: readonly DesignBridge[];
   /** Width of those that have none of their own. */
@@ -76,7 +72,8 @@ export interface DesignShapes {
 }
 
 /** Whether a job's design cannot be made without `DesignShapes`. */
-export const needsShapes = ({ objects, layering, process, bridges = USUAL_BRIDGES }: Pick<Job, 'objects' | 'layering' | 'process' | 'bridges'>): boolean =>
+export const needsShapes = ({ objects, layering, process, layout, bridges = USUAL_BRIDGES }: Pick<Job, 'objects' | 'layering' | 'process' | 'bridges' | 'layout'>): boolean =>
+  isNested(layout) ||
   (PROCESSES[process].artIsOpening && bridges.on) ||
   // Several parts may overlap, and a film may be inset or joined.
   objects.length > 1 || layering !== undefined || objects.some((object) => object.kind === 'group' || object.kind === 'lettering' || object.kind === 'base' || object.kind === 'holes' || hasOperations(object) || ('cutsOut' in object && object.cutsOut === true));

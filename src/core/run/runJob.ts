@@ -6,7 +6,12 @@ import type { Job } from '../job/job.ts';
 import type { DesignObject } from '../job/objects.ts';
 import { tracedPart, type TracedPart } from '../job/tracedPart.ts';
 import { cutPlanOf, type CutPlan } from '../layout/cutPlan.ts';
-import { laySheet, type Sheet } from '../layout/laySheet.ts';
+import { cutAreaOf, laySheet, type Sheet } from '../layout/laySheet.ts';
+import { PROCESSES } from '../process/processes.ts';
+import { motifsOf, printPages, type PrintPages } from '../print/printPages.ts';
+import { isAppError } from '../errors/appError.ts';
+import { isNested, nestedSheets } from '../layout/nestSheets.ts';
+import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { mirroringOf } from '../layout/mirroringOf.ts';
 import { artFromPicture } from '../raster/art.ts';
 import type { Rgba8 } from '../raster/raster.ts';
@@ -32,6 +37,8 @@ export interface CutResult extends OutlinedArt, Pick<DesignRun, 'parts' | 'origi
   /** One for each of them. */
   readonly sheets: readonly Sheet[];
   readonly findings: readonly Finding[];
+  /** The pages of what is printed; nothing on them when a motif is larger than the page. */
+  readonly print?: PrintPages | undefined;
 }
 
 /** Clean art, and what it is known by. */
@@ -86,11 +93,12 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
     places,
     // A film that a file names and does not hold is cut all the same: nothing of a design is left out.
     rack: design.layers.map(({ filmId }) => films.get(filmId) ?? { id: filmId, name: filmId, colour: UNKNOWN_COLOUR }),
-    sheets: sheetsOf(job, design),
+    sheets: sheetsOf(job, design, shapes?.library),
     findings,
     parts,
     originMm,
     ...(held === undefined ? {} : { held }),
+    ...(PROCESSES[job.process].isPrinted ? { print: printOf(job, design, parts) } : {}),
   };
 }
 
@@ -129,8 +137,22 @@ export const cutPlansOf = ({ rack, sheets }: Pick<CutResult, 'rack' | 'sheets'>)
     return film === undefined ? [] : [cutPlanOf(sheet, film)];
   });
 
-/** The design laid out, one sheet for each film, all alike so that they line up. */
-export function sheetsOf(job: Pick<Job, 'layout' | 'process'>, design: Design): Sheet[] {
+/** The pages of a job that is printed. */
+function printOf({ layout, process }: Pick<Job, 'layout' | 'process'>, design: Design, parts: DesignRun['parts']): PrintPages {
+  const { sheet, gapMm, copies, fill, eachPart = false } = layout;
+  const motifs = motifsOf(parts, design, eachPart);
+  const area = cutAreaOf(sheet);
+  try {
+    return printPages(motifs, { area, gapMm, copies: fill === true ? 'fill' : copies, mirrored: mirroringOf(layout, process).mirrored, pageWidthMm: sheet.widthMm });
+  } catch (error) {
+    if (isAppError(error) && error.code === 'doesNotFit') return { motifs, pages: [], area };
+    throw error;
+  }
+}
+
+/** The design laid out: one sheet for each film, all alike so that they line up; as many as it takes where parts are nested. */
+export function sheetsOf(job: Pick<Job, 'layout' | 'process'>, design: Design, library?: PolygonLibrary): Sheet[] {
   const { mirrored } = mirroringOf(job.layout, job.process);
-  return design.layers.map(({ filmId }) => laySheet(design, filmId, { ...job.layout, mirrored }));
+  const settings = { ...job.layout, mirrored };
+  return design.layers.flatMap(({ filmId }) => (library !== undefined && isNested(job.layout) ? nestedSheets(library, design, filmId, settings) : [laySheet(design, filmId, settings)]));
 }

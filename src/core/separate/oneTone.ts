@@ -37,13 +37,13 @@ const LEAST_CONTRAST = 10;
 /**
  * Reads the art as one ink on a ground. Each pixel gets its share of ink by where its colour stands on the way from the ground's tone to the ink's,
  * so mixed edge pixels keep saying where the edge runs.
+ * A picture of which nothing is clear is a field of its size where everything that is there is ink.
  * @throws AppError `oneColour` when there are no two tones to tell apart, `nothingToCut` when all is clear.
  */
 export function oneTone(art: Art, options: OneToneOptions): OneTone {
-  const { histogram, there: counted, seen } = lumaHistogram(art);
+  const { histogram, there: counted } = lumaHistogram(art);
   if (counted === 0 && !art.alpha.some((value) => value >= 128)) throw new AppError('nothingToCut');
   if (options.source === 'notClear') {
-    if (counted === seen && isOpaque(art.alpha)) throw new AppError('oneColour');
     const there = art.alpha.slice();
     joinThinStrokes(there, art.width, art.height);
     return { share: makeShareMap(art.width, art.height, there), threshold: 127.5, inkIs: 'dark', ink: toneOf(art, 0, 255), ground: WHITE, histogram };

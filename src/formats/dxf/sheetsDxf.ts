@@ -7,13 +7,13 @@ const ROLE_NAMES: Readonly<Record<PathRole, string>> = { cut: '', box: 'BOXES', 
 
 /**
  * All sheets of a job as one DXF: for each film a layer, and one for each other role, at the place where the film lies on its sheet, so that the layers line
- * up.
+ * up; further sheets of a film on layers of their own.
  */
 export function sheetsDxf(plans: readonly CutPlan[]): string {
   const layers = plans.flatMap((plan) =>
     (Object.keys(ROLE_NAMES) as PathRole[]).flatMap((role): DxfLayer[] => {
       const curves = curvesOfRole(plan, role);
-      return role !== 'cut' && ringCount(curves) === 0 ? [] : [{ film: plan.film, ending: ROLE_NAMES[role], curves }];
+      return role !== 'cut' && ringCount(curves) === 0 ? [] : [{ film: plan.film, ending: [ROLE_NAMES[role], plan.number === undefined || plan.number === 1 ? '' : `SHEET-${plan.number}`].filter((word) => word !== '').join('-'), curves }];
     }),
   );
   return writeDxf(layers, Math.max(...plans.map(({ heightMm }) => heightMm)));

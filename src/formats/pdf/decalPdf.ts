@@ -1,5 +1,26 @@
-import { concatTransformationMatrix, degrees, PDFDocument, rgb, type PDFImage, type PDFPage } from 'pdf-lib';
-import type { PageItem, PagePlace } from '../../core/layout/fillPage.ts';
+import {
+  appendBezierCurve,
+  closePath,
+  concatTransformationMatrix,
+  drawObject,
+  fill,
+  lineTo,
+  moveTo,
+  PDFDocument,
+  popGraphicsState,
+  pushGraphicsState,
+  rgb,
+  setFillingRgbColor,
+  type PDFImage,
+  type PDFOperator,
+  type PDFPage,
+} from 'pdf-lib';
+import { rgbFromHex } from '../../core/colour/hex.ts';
+import { followedBy, type Affine } from '../../core/geometry/affine.ts';
+import type { RectMm } from '../../core/geometry/rectMm.ts';
+import { LINE, type Curves } from '../../core/outline/curves.ts';
+import { transformCurves } from '../../core/outline/transformCurves.ts';
+import type { PrintPages } from '../../core/print/printPages.ts';
 
 const PT_PER_MM = 72 / 25.4;
 /** Where scissors go: light enough not to show on what is cut out. */
@@ -8,59 +29,74 @@ const TRIM_PT = 0.3;
 /** Length of the corner marks, mm. */
 const TICK_MM = 3;
 
-/** A motif of a print page: a PNG file with its true size. */
-export interface DecalMotif extends PageItem {
-  readonly png: Uint8Array;
-}
+/** What a motif is made of, lowest first: pictures with their own pixels and alpha, and outlines in a colour. */
+export type PrintElement =
+  | { readonly kind: 'picture'; readonly png: Uint8Array; readonly widthPx: number; readonly heightPx: number; /** From its px to the design's mm. */ readonly toDesign: Affine }
+  | { readonly kind: 'outline'; readonly colour: string; /** In the design's mm. */ readonly curves: Curves };
 
-export interface DecalPages {
+export interface DecalPages extends Pick<PrintPages, 'pages'> {
   readonly title: string;
   readonly widthMm: number;
   readonly heightMm: number;
-  /** From the page's edges to the area in which motifs lie. */
-  readonly marginMm: { readonly left: number; readonly top: number };
-  readonly motifs: readonly DecalMotif[];
-  readonly pages: readonly (readonly PagePlace[])[];
+  /** One for each motif that the pages name. */
+  readonly motifs: readonly (readonly PrintElement[])[];
   /** How far outside of a motif it is to be cut out, mm; no marks when absent. */
   readonly trimMm?: number | undefined;
-  /** For the inside of glass: everything the other way round. */
-  readonly mirrored: boolean;
 }
 
-/** Print pages as a PDF at true size: each motif is held once with its own pixels and alpha, and drawn at each of its places. */
-export async function decalPdf({ title, widthMm, heightMm, marginMm, motifs, pages, trimMm, mirrored }: DecalPages): Promise<Uint8Array<ArrayBuffer>> {
+/** Print pages as a PDF at true size: each picture is held once, whole, and drawn at each of its places. */
+export async function decalPdf({ title, widthMm, heightMm, motifs, pages, trimMm }: DecalPages): Promise<Uint8Array<ArrayBuffer>> {
   const document = await PDFDocument.create();
   document.setTitle(title);
   document.setCreator('Limner');
   // The same pages are the same file.
   document.setCreationDate(new Date(0));
   document.setModificationDate(new Date(0));
-  const images = await Promise.all(motifs.map(({ png }) => document.embedPng(png)));
-  for (const places of pages) {
+  const images = new Map<PrintElement, PDFImage>();
+  for (const element of motifs.flat()) if (element.kind === 'picture') images.set(element, await document.embedPng(element.png));
+  const toPoints: Affine = { a: PT_PER_MM, b: 0, c: 0, d: -PT_PER_MM, e: 0, f: heightMm * PT_PER_MM };
+  for (const placements of pages) {
     const page = document.addPage([widthMm * PT_PER_MM, heightMm * PT_PER_MM]);
-    if (mirrored) page.pushOperators(concatTransformationMatrix(-1, 0, 0, 1, widthMm * PT_PER_MM, 0));
-    for (const { item, xMm, yMm, isTurned } of places) {
-      const motif = motifs[item];
-      const [width, height] = isTurned ? [motif.heightMm, motif.widthMm] : [motif.widthMm, motif.heightMm];
-      const [left, top] = [marginMm.left + xMm, marginMm.top + yMm];
-      drawMotif(page, images[item], motif, { left, bottom: heightMm - top - height, isTurned });
-      if (trimMm !== undefined) drawTicks(page, left - trimMm, heightMm - top + trimMm, width + 2 * trimMm, height + 2 * trimMm);
+    for (const { motif, at, box } of placements) {
+      const toPage = followedBy(at, toPoints);
+      for (const element of motifs[motif]) {
+        const image = images.get(element);
+        page.pushOperators(...(element.kind === 'outline' ? outlineOperators(element.curves, element.colour, toPage) : pictureOperators(page, image as PDFImage, element, toPage)));
+      }
+      if (trimMm !== undefined) drawTicks(page, box, trimMm, heightMm);
     }
   }
   return new Uint8Array(await document.save());
 }
 
-function drawMotif(page: PDFPage, image: PDFImage, { widthMm, heightMm }: PageItem, { left, bottom, isTurned }: { left: number; bottom: number; isTurned: boolean }): void {
-  const size = { width: widthMm * PT_PER_MM, height: heightMm * PT_PER_MM };
-  // Turned clockwise about its lower left corner, which comes to lie on the upper left one.
-  if (isTurned) page.drawImage(image, { ...size, x: left * PT_PER_MM, y: (bottom + widthMm) * PT_PER_MM, rotate: degrees(-90) });
-  else page.drawImage(image, { ...size, x: left * PT_PER_MM, y: bottom * PT_PER_MM });
+function pictureOperators(page: PDFPage, image: PDFImage, { widthPx, heightPx, toDesign }: { widthPx: number; heightPx: number; toDesign: Affine }, toPage: Affine): PDFOperator[] {
+  // A picture fills the unit square of its own space, its upper edge at 1.
+  const { a, b, c, d, e, f } = followedBy(followedBy({ a: widthPx, b: 0, c: 0, d: -heightPx, e: 0, f: heightPx }, toDesign), toPage);
+  return [pushGraphicsState(), concatTransformationMatrix(a, b, c, d, e, f), drawObject(page.node.newXObject('Motif', image.ref)), popGraphicsState()];
+}
+
+function outlineOperators(curves: Curves, colour: string, toPage: Affine): PDFOperator[] {
+  const { r, g, b } = rgbFromHex(colour) ?? { r: 0, g: 0, b: 0 };
+  const { verbs, coords, verbStart, coordStart, parent } = transformCurves(curves, toPage);
+  const operators: PDFOperator[] = [pushGraphicsState(), setFillingRgbColor(r / 255, g / 255, b / 255)];
+  for (let ring = 0; ring < parent.length; ring++) {
+    let at = coordStart[ring];
+    operators.push(moveTo(coords[at], coords[at + 1]));
+    at += 2;
+    for (let v = verbStart[ring]; v < verbStart[ring + 1]; v++) {
+      if (verbs[v] === LINE) operators.push(lineTo(coords[at], coords[at + 1]));
+      else operators.push(appendBezierCurve(coords[at], coords[at + 1], coords[at + 2], coords[at + 3], coords[at + 4], coords[at + 5]));
+      at += verbs[v] === LINE ? 2 : 6;
+    }
+    operators.push(closePath());
+  }
+  return [...operators, fill(), popGraphicsState()];
 }
 
 /** Corner marks outside of the box along which scissors cut. */
-function drawTicks(page: PDFPage, left: number, top: number, width: number, height: number): void {
-  for (const [x, y, sx, sy] of [[left, top, 1, -1], [left + width, top, -1, -1], [left, top - height, 1, 1], [left + width, top - height, -1, 1]] as const) {
-    const corner = { x: x * PT_PER_MM, y: y * PT_PER_MM };
-    for (const end of [{ x: (x + sx * TICK_MM) * PT_PER_MM, y: corner.y }, { x: corner.x, y: (y + sy * TICK_MM) * PT_PER_MM }]) page.drawLine({ start: corner, end, thickness: TRIM_PT, color: TRIM });
+function drawTicks(page: PDFPage, { xMm, yMm, widthMm, heightMm }: RectMm, trimMm: number, pageHeightMm: number): void {
+  for (const [sx, sy] of [[-1, -1], [1, -1], [-1, 1], [1, 1]] as const) {
+    const corner = { x: (sx < 0 ? xMm - trimMm : xMm + widthMm + trimMm) * PT_PER_MM, y: (pageHeightMm - (sy < 0 ? yMm - trimMm : yMm + heightMm + trimMm)) * PT_PER_MM };
+    for (const end of [{ x: corner.x - sx * TICK_MM * PT_PER_MM, y: corner.y }, { x: corner.x, y: corner.y + sy * TICK_MM * PT_PER_MM }]) page.drawLine({ start: corner, end, thickness: TRIM_PT, color: TRIM });
   }
 }

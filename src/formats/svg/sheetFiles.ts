@@ -2,11 +2,16 @@ import type { CutPlan } from '../../core/layout/cutPlan.ts';
 import { idFromName, writeSheetSvg, type CutAs } from './writeSvg.ts';
 
 export interface SheetFile {
-  /** Without ending: the film's place on the rack from 1 and its name; nothing when there is only one film. */
+  /** Without ending: the film's place on the rack from 1 and its name, and the number of its sheet where it has several; nothing when there is only one sheet. */
   readonly suffix: string;
   readonly svg: string;
 }
 
 /** A cut file for each sheet, lowest film first. */
 export const sheetFiles = (plans: readonly CutPlan[], title: string, cutAs: CutAs): SheetFile[] =>
-  plans.map((plan, k) => ({ suffix: plans.length === 1 ? '' : `${k + 1}-${idFromName(plan.film.name)}`, svg: writeSheetSvg(plan, title, cutAs) }));
+  plans.map((plan) => ({ suffix: plans.length === 1 ? '' : suffixOf(plan, plans), svg: writeSheetSvg(plan, title, cutAs) }));
+
+function suffixOf({ film, number }: CutPlan, plans: readonly CutPlan[]): string {
+  const films = [...new Set(plans.map((plan) => plan.film.id))];
+  return `${films.indexOf(film.id) + 1}-${idFromName(film.name)}${number === undefined ? '' : `-sheet-${number}`}`;
+}

@@ -4,7 +4,8 @@ import { computed, ref } from 'vue';
 import { AppError, asAppError } from '../../core/errors/appError.ts';
 import { explain } from '../../core/errors/explain.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
-import { assertFits, misfit } from '../../core/layout/laySheet.ts';
+import { assertFits } from '../../core/layout/laySheet.ts';
+import { misfitOf } from '../../core/run/isLaidOut.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -43,7 +44,7 @@ const blocked = computed(() => {
   if (bench.result?.problem !== undefined) return explain(bench.result.problem);
   if (bench.error !== undefined && bench.error.code !== 'workerLost') return explain(bench.error);
   if (sheet.value === undefined) return { what: 'There is no sheet yet.', todo: 'Bring in a picture first.' };
-  const error = cut.value?.sheets.map(misfit).find((each) => each !== undefined);
+  const error = cut.value === undefined ? undefined : misfitOf(cut.value);
   return error === undefined ? undefined : explain(error);
 });
 
@@ -68,10 +69,10 @@ async function hand(work: () => Promise<string>): Promise<void> {
 }
 
 /** Hands over cut files, unless a sheet does not fit or goes against its process and is held back. */
-async function handCut(fileName: string, kind: 'svg' | 'svgs' | 'dxf' | 'filmPngs', mime: string): Promise<void> {
+async function handCut(fileName: string, kind: 'svg' | 'svgs' | 'dxf' | 'filmPngs' | 'pdf', mime: string): Promise<void> {
   const { picture } = bench;
   if (picture === undefined || cut.value === undefined || !(await mayLeave())) return;
-  for (const each of cut.value.sheets) assertFits(each);
+  if (cut.value.print === undefined) for (const each of cut.value.sheets) assertFits(each);
   await hand(async () => {
     download(fileName, await bench.exportFile({ pictureKey: picture.pictureKey, job: job.value, kind, filmId: film.value.id }), mime);
     return fileName;
@@ -80,6 +81,7 @@ async function handCut(fileName: string, kind: 'svg' | 'svgs' | 'dxf' | 'filmPng
 const handSvg = (): Promise<void> => handCut(`${job.value.name}, ${film.value.name}.svg`, 'svg', 'image/svg+xml');
 const handAll = (): Promise<void> => handCut(`${job.value.name}, all sheets.zip`, 'svgs', 'application/zip');
 const handFilms = (): Promise<void> => handCut(`${job.value.name}, films as PNG.zip`, 'filmPngs', 'application/zip');
+const handPages = (): Promise<void> => handCut(`${job.value.name}.pdf`, 'pdf', 'application/pdf');
 const handDxf = (): Promise<void> => handCut(`${job.value.name}.dxf`, 'dxf', 'image/vnd.dxf');
 const handPng = (): Promise<void> =>
   hand(async () => {
@@ -116,6 +118,9 @@ const length = (value: number): string => formatLength(mm(value), settings.unit)
     <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
       <TrayCard v-if="blocked !== undefined" title="Not ready to cut" mark="warning"><p class="blocked" role="alert">{{ blocked.what }} {{ blocked.todo }}</p></TrayCard>
+      <TrayCard v-if="cut?.print !== undefined" title="Print pages, PDF" :about="`true size, ${cut.print.pages.length === 1 ? '1 page' : `${cut.print.pages.length} pages`}; print at 100 %, not fitted`">
+        <div><button type="button" class="plain-button main" :disabled="blocked !== undefined || handing" @click="handPages">Save PDF</button></div>
+      </TrayCard>
       <TrayCard title="Cut file, SVG" :about="sheet === undefined ? undefined : `true size, ${length(sheet.widthMm)} × ${length(sheet.heightMm)}, ${mirroring.mirrored ? 'mirrored' : 'not mirrored'}`" :mark="mirroring.against ? 'warning' : undefined">
         <ChoiceInput :model-value="job.handOff.cutAs" :choices="CUT_AS" label="Cut lines as" @choose="bench.commit('Cut lines as', { ...job, handOff: { cutAs: $event } })" />
         <p class="note">One group for the film “{{ film.name }}”, sizes in millimetres.</p>

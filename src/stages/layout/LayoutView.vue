@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { CircleCheck, Copy, TrianglesCenterlineDashedVertical, RectangleHorizontal, SquareDashed, TriangleAlert } from '@lucide/vue';
+import { CircleCheck, SquareDashed, TriangleAlert, TrianglesCenterlineDashedVertical } from '@lucide/vue';
 import { TransitionPresets, useTransition } from '@vueuse/core';
-import { ElSwitch } from 'element-plus';
+import { ElSlider, ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
-import { type Layout, type SheetStock, SHEETS } from '../../core/layout/layout.ts';
+import { blankShape } from '../../core/proof/blankShape.ts';
+import type { Layout } from '../../core/layout/layout.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
-import { cutAreaOf, fits } from '../../core/layout/laySheet.ts';
+import { misfitOf } from '../../core/run/isLaidOut.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -18,34 +19,60 @@ import QuantityInput from '../../ui/QuantityInput.vue';
 import ReadoutStrip from '../../ui/ReadoutStrip.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import ViewSwitch from '../../ui/ViewSwitch.vue';
+import type { TablePoint } from '../../ui/useTableView.ts';
+import { toScreenX, toScreenY } from '../../ui/viewport.ts';
+import { canvasOf } from '../shared/bitmaps.ts';
 import JobRack from '../shared/JobRack.vue';
 import NeedsPicture from '../shared/NeedsPicture.vue';
 import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
 import { useReadout } from '../shared/useReadout.ts';
+import BridgesCard from './BridgesCard.vue';
+import CopiesCard from './CopiesCard.vue';
 import CutCheckList from './CutCheckList.vue';
+import { drawBridges } from './drawBridges.ts';
+import { drawPage } from './drawPages.ts';
 import { drawMirrorBand, drawOrigin, drawSheet } from './drawSheet.ts';
+import PrintCard from './PrintCard.vue';
 import ReadsAs from './ReadsAs.vue';
+import SheetCard from './SheetCard.vue';
+import SheetSwitch from './SheetSwitch.vue';
+import { useBridges } from './useBridges.ts';
+import { useNesting } from './useNesting.ts';
+import { useOnBlank } from './useOnBlank.ts';
+import { usePrint } from './usePrint.ts';
 import { useSheetTable } from './useSheetTable.ts';
+
+/** Scissors go so far outside of a motif, mm, or half of the safe distance. */
+const TRIM_MM = 2;
 
 const bench = useBench();
 const settings = useSettings();
 const rack = useRack();
 const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
-const { job, cut, sheet, film, path, mirroring, paint, box, bandWords, hasBand } = useSheetTable();
+const { job, cut, sheet, sheets, sheetAt, film, path, mirroring, paint, box, bandWords, hasBand } = useSheetTable();
+const print = usePrint();
+const { isPrinted, pages } = print;
+const nesting = useNesting();
 
-type View = 'sheet' | 'weeded';
-const VIEWS = [{ value: 'sheet', name: 'sheet' }, { value: 'weeded', name: 'weeded' }] as const;
-const view = ref<View>('sheet');
+const layout = computed(() => job.value.layout);
+const first = computed(() => sheet.value?.placements[0]?.at);
+const bridges = useBridges(computed(() => film.value.id), first, cssPxPerMm);
+
+type View = 'sheet' | 'weeded' | 'blank';
+const chosenView = ref<View>('sheet');
+const views = computed((): { value: View; name: string }[] =>
+  isPrinted.value ? [{ value: 'sheet', name: 'page' }, { value: 'blank', name: 'on the blank' }] : [{ value: 'sheet', name: 'sheet' }, { value: 'weeded', name: bridges.isStencil.value ? 'cut out' : 'weeded' }, { value: 'blank', name: 'on the blank' }],
+);
+const view = computed<View>(() => (views.value.some(({ value }) => value === chosenView.value) ? chosenView.value : 'sheet'));
 /** The waste lifts off in a moment instead of blinking away. */
 const lifted = useTransition(() => (view.value === 'weeded' ? 1 : 0), { duration: 260, transition: TransitionPresets.easeOutCubic });
 const chosenPin = ref<number>();
+const onBlank = useOnBlank(computed(() => view.value === 'blank'));
+const isRound = computed(() => blankShape(job.value.blank).radiusMm !== undefined);
 
-const layout = computed(() => job.value.layout);
-/** Known from the stock, also before anything is cut. */
-const cutArea = computed(() => cutAreaOf(layout.value.sheet));
 /** What the cut check found on the sheet that is looked at, and what is of the whole picture. */
-const findings = computed(() => (cut.value?.findings ?? []).filter(({ filmId }) => filmId === undefined || filmId === film.value.id));
+const findings = computed(() => (isPrinted.value ? [] : (cut.value?.findings ?? []).filter(({ filmId }) => filmId === undefined || filmId === film.value.id)));
 /** Places on the other sheets: the tab counts those too. */
 const elsewhere = computed(() => (cut.value?.findings.length ?? 0) - findings.value.length);
 const checkWords = computed(() => {
@@ -54,18 +81,42 @@ const checkWords = computed(() => {
   return elsewhere.value === 0 ? here : `${here} on this sheet, ${elsewhere.value} on others`;
 });
 const pins = computed(() => {
-  const first = sheet.value?.placements[0]?.at;
-  if (first === undefined || cut.value === undefined) return [];
-  return findings.value.filter((f) => f.kind !== 'coarsePicture').map(({ xMm, yMm }) => ({ x: first.a * xMm + first.c * yMm + first.e, y: first.b * xMm + first.d * yMm + first.f }));
+  const [at, design] = [first.value, cut.value?.design];
+  // Pieces that lie by themselves are not where they are in the design.
+  if (at === undefined || design === undefined || layout.value.apart === true) return [];
+  const isTurned = layout.value.arrange === 'nested';
+  return findings.value.filter((f) => f.kind !== 'coarsePicture').map(({ xMm, yMm }) => {
+    // Nested parts are mirrored before they are laid.
+    const x = isTurned && sheet.value?.mirrored === true ? design.widthMm - xMm : xMm;
+    return { x: at.a * x + at.c * yMm + at.e, y: at.b * x + at.d * yMm + at.f };
+  });
 });
 
 const draw: DrawScene = (context, at) => {
+  if (view.value === 'blank') {
+    const proof = onBlank.proof.value;
+    if (proof === undefined) return;
+    const { picture, pxPerMm } = proof;
+    context.imageSmoothingQuality = 'high';
+    context.drawImage(canvasOf(picture), toScreenX(at, 0), toScreenY(at, 0), (picture.width / pxPerMm) * at.scale, (picture.height / pxPerMm) * at.scale);
+    return;
+  }
+  if (isPrinted.value) {
+    if (pages.value !== undefined) drawPage(context, at, layout.value.sheet, pages.value, print.at.value, print.paint.value, Math.min(TRIM_MM, layout.value.gapMm / 2));
+    return;
+  }
   if (sheet.value === undefined || path.value === undefined) return;
   drawSheet(context, at, sheet.value, path.value, paint.value, lifted.value);
   drawOrigin(context, at, sheet.value, layout.value.sheet.origin);
   if (hasBand.value) drawMirrorBand(context, at, sheet.value, bandWords.value);
   drawPins(context, at, pins.value, chosenPin.value);
+  if (view.value === 'sheet') drawBridges(context, at, bridges.grips.value, bridges.chosenAt.value);
 };
+const tableBox = computed(() => {
+  const proof = onBlank.proof.value;
+  if (view.value === 'blank' && proof !== undefined) return { x: 0, y: 0, width: proof.picture.width / proof.pxPerMm, height: proof.picture.height / proof.pxPerMm };
+  return box.value;
+});
 
 const withLayout = (change: Partial<Layout>) => ({ ...job.value, layout: { ...layout.value, ...change } });
 const drag = (change: Partial<Layout>): void => bench.preview(withLayout(change));
@@ -73,72 +124,71 @@ function set(label: string, change: Partial<Layout>): void {
   bench.preview(withLayout(change));
   bench.commitPreview(label);
 }
-const setSheet = (change: Partial<SheetStock>): void => set('Sheet', { sheet: { ...layout.value.sheet, ...change } });
-function chooseSheet(name: string): void {
-  const stock = SHEETS.find((each) => each.name === name);
-  if (stock !== undefined) set(`Sheet: ${name}`, { sheet: stock });
-}
-const sheetNames = computed<Readonly<Record<string, string>>>(() => Object.fromEntries(SHEETS.map(({ name, widthMm, heightMm }) => [name, settings.unit === 'mm' ? name : `${name.replace(/[ ,]+\d.*$/, '')}, ${length(widthMm)} × ${length(heightMm)}`])));
-const ORIGINS = { topLeft: 'upper left', topRight: 'upper right', bottomLeft: 'lower left', bottomRight: 'lower right' } as const;
 const MIRRORS = computed(() => ({ process: `as ${PROCESSES[job.value.process].name.toLowerCase()} wants it`, always: 'mirrored', never: 'not mirrored' }));
 
 const length = (value: number): string => formatLength(mm(value), settings.unit);
 const misfit = computed(() => {
-  if (sheet.value === undefined || fits(sheet.value)) return undefined;
-  const { widthMm, heightMm } = sheet.value.over;
-  const parts = [widthMm > 0 ? `${length(widthMm)} too wide` : '', heightMm > 0 ? `${length(heightMm)} too high` : ''].filter((part) => part !== '');
-  return `Does not fit the cut area: ${parts.join(' and ')}. Make it smaller, lay out fewer copies, or take a larger sheet.`;
+  const error = cut.value === undefined ? undefined : misfitOf(cut.value);
+  if (error === undefined) return undefined;
+  const [over, high] = [Number(error.details['overWidthMm']), Number(error.details['overHeightMm'])];
+  const parts = [over > 0 ? `${length(over)} too wide` : '', high > 0 ? `${length(high)} too high` : ''].filter((part) => part !== '');
+  return isPrinted.value
+    ? `Does not fit the page: ${parts.join(' and ')}. Make it smaller in Assemble, or take a larger page.`
+    : `Does not fit the cut area: ${parts.join(' and ')}. Make it smaller, lay out fewer copies, or take a larger sheet.`;
 });
 const readout = computed(() => {
   const s = sheet.value;
-  if (s === undefined) return items.value;
+  if (s === undefined || isPrinted.value) return items.value;
   const used = s.used.widthMm * s.used.heightMm;
-  const waste = used === 0 || cut.value === undefined ? 0 : Math.max(0, 1 - ((rack.roll?.areaMm2 ?? 0) * layout.value.copies) / used);
+  const waste = used === 0 || cut.value === undefined ? 0 : Math.max(0, 1 - ((rack.roll?.areaMm2 ?? 0) * layout.value.copies) / (used * sheets.value.length));
   return [...items.value.slice(0, 2), { name: 'uses', value: `${length(s.used.widthMm)} × ${length(s.used.heightMm)}` }, { name: 'waste', value: `${Math.round(waste * 100)} %` }];
 });
+
+function move(point: TablePoint): void {
+  pointerMm.value = { x: point.x, y: point.y };
+  if (view.value === 'sheet') bridges.move(point);
+}
+const cursor = computed(() => (view.value === 'sheet' && pointerMm.value !== undefined && bridges.gripAt(pointerMm.value) !== undefined ? 'grab' : undefined));
 </script>
 
 <template>
-  <StageLayout :title="`${film.name} sheet`" :aside="`${rack.at + 1} of ${Math.max(1, rack.rolls.length)}`">
-    <template v-if="bench.picture !== undefined" #views><ViewSwitch v-model="view" :choices="VIEWS" label="View" /></template>
+  <StageLayout :title="isPrinted ? 'Print pages' : `${film.name} sheet`" :aside="isPrinted ? undefined : `${rack.at + 1} of ${Math.max(1, rack.rolls.length)}`">
+    <template v-if="bench.picture !== undefined" #views><ViewSwitch :model-value="view" :choices="views" label="View" @update:model-value="chosenView = $event" /></template>
     <template #table>
       <LightTable
-        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[sheet, path, paint, lifted, bandWords, pins, chosenPin, layout]" label="Sheet as it lies in the machine"
-        @view="(at) => (cssPxPerMm = at.scale)" @move="pointerMm = { x: $event.x, y: $event.y }" @leave="pointerMm = undefined"
+        v-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :cursor="cursor"
+        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, print.paint.value, print.at.value, onBlank.proof.value]" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
+        @view="(at) => (cssPxPerMm = at.scale)" @press="(point) => view === 'sheet' && bridges.press(point)" @move="move" @release="bridges.release" @leave="pointerMm = undefined"
       >
-        <p v-if="misfit !== undefined" class="misfit" role="alert">{{ misfit }}</p>
+        <p v-if="misfit !== undefined && view !== 'blank'" class="misfit" role="alert">{{ misfit }}</p>
+        <SheetSwitch v-if="view !== 'blank' && isPrinted" name="page" :at="print.at.value" :count="pages?.pages.length ?? 1" @show="print.show" />
+        <SheetSwitch v-else-if="view !== 'blank'" name="sheet" :at="Math.min(sheetAt, Math.max(0, sheets.length - 1))" :count="sheets.length" @show="sheetAt = $event" />
+        <div v-if="view === 'blank' && isRound" class="turn"><span>turned</span><ElSlider v-model="onBlank.turnDeg.value" :min="-180" :max="180" :show-tooltip="false" aria-label="Turn the blank" @input="onBlank.isTurning.value = true" @change="onBlank.isTurning.value = false" /></div>
         <ProblemNote />
       </LightTable>
       <NeedsPicture v-else />
     </template>
-    <template #rack><JobRack /></template>
+    <template #rack><p v-if="isPrinted" class="printed">Printed in full colour, as the cleaned art is: no films.</p><JobRack v-else /></template>
     <template #readout><ReadoutStrip :items="readout" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
       <TrayCard :title="mirroring.mirrored ? 'Mirrored' : 'Not mirrored'" :about="`${PROCESSES[job.process].name.toLowerCase()} is ${PROCESSES[job.process].lies}`" :mark="mirroring.against ? 'warning' : undefined">
         <template #icon><TrianglesCenterlineDashedVertical /></template>
         <ChoiceInput :model-value="layout.mirror" :choices="MIRRORS" label="Mirroring" @choose="set('Mirroring', { mirror: $event })" />
         <p v-if="mirroring.against" class="warn">This goes against the process and stays marked on the ticket.</p>
-        <ReadsAs v-if="cut !== undefined" :design="cut.design" :colours="cut.rack.map(({ film: each }) => each.colour)" :blank="job.blank.colour" :words="mirroring.mirrored === PROCESSES[job.process].mirrored ? 'on the blank it reads:' : 'pressed, it would read backwards; meant to read:'" />
+        <ReadsAs v-if="cut !== undefined && !isPrinted" :design="cut.design" :colours="cut.rack.map(({ film: each }) => each.colour)" :blank="job.blank.colour" :words="mirroring.mirrored === PROCESSES[job.process].mirrored ? 'on the blank it reads:' : 'pressed, it would read backwards; meant to read:'" />
       </TrayCard>
-      <TrayCard title="Weeding box" about="an edge to lift the waste by">
-        <template #icon><SquareDashed /></template>
-        <template #switch><ElSwitch size="small" :model-value="layout.box.on" aria-label="Weeding box" @change="set('Weeding box', { box: { ...layout.box, on: $event === true } })" /></template>
-        <QuantityInput kind="length" label="Margin" :unit="settings.unit" :model-value="layout.box.marginMm" :least="0" :most="200" :step="0.5" :disabled="!layout.box.on" @change="drag({ box: { ...layout.box, marginMm: $event } })" @done="set('Box margin', { box: { ...layout.box, marginMm: $event } })" @cancel="bench.revert" />
-      </TrayCard>
-      <TrayCard title="Copies" about="in rows, from the origin corner">
-        <template #icon><Copy /></template>
-        <QuantityInput label="On this sheet" :model-value="layout.copies" :least="1" :most="2000" :digits="0" @change="drag({ copies: Math.round($event) })" @done="set('Copies', { copies: Math.round($event) })" @cancel="bench.revert" />
-        <QuantityInput kind="length" label="Gap between copies" :unit="settings.unit" :model-value="layout.gapMm" :least="0" :most="500" :step="0.5" @change="drag({ gapMm: $event })" @done="set('Gap between copies', { gapMm: $event })" @cancel="bench.revert" />
-        <div class="row"><span>{{ sheet === undefined ? '' : sheet.room === 0 ? 'none fits whole' : `${sheet.room} would fit` }}</span><button type="button" class="plain-button" :disabled="sheet === undefined || sheet.room === 0 || sheet.room === layout.copies" @click="set('Fill the sheet', { copies: Math.min(2000, sheet?.room ?? 1) })">Fill the sheet</button></div>
-      </TrayCard>
-      <TrayCard title="Sheet" :about="`cut area ${length(cutArea.widthMm)} × ${length(cutArea.heightMm)}`">
-        <template #icon><RectangleHorizontal /></template>
-        <ChoiceInput :model-value="layout.sheet.name" :choices="sheetNames" label="Sheet" @choose="chooseSheet" />
-        <QuantityInput kind="length" label="Width" :unit="settings.unit" :model-value="layout.sheet.widthMm" :least="20" :most="10000" @change="drag({ sheet: { ...layout.sheet, widthMm: $event } })" @done="setSheet({ widthMm: $event, name: 'Own size' })" @cancel="bench.revert" />
-        <QuantityInput kind="length" label="Height" :unit="settings.unit" :model-value="layout.sheet.heightMm" :least="20" :most="10000" @change="drag({ sheet: { ...layout.sheet, heightMm: $event } })" @done="setSheet({ heightMm: $event, name: 'Own size' })" @cancel="bench.revert" />
-        <label class="row"><span>Origin</span><ChoiceInput class="narrow" small :model-value="layout.sheet.origin" :choices="ORIGINS" label="Origin corner" @choose="setSheet({ origin: $event })" /></label>
-      </TrayCard>
-      <TrayCard title="Cut check" :mark="findings.length > 0 ? 'warning' : undefined" :about="checkWords">
+      <PrintCard v-if="isPrinted" :layout="layout" :pages="pages?.pages.length ?? 0" :count="print.count.value" :parts="cut?.parts.length ?? 1" :warnings="print.warnings.value" :behind="print.behind.value" @drag="drag" @set="set" @cancel="bench.revert" @behind="print.behind.value = $event" />
+      <template v-else>
+        <BridgesCard v-if="bridges.isStencil.value" :bridges="bridges" />
+        <TrayCard title="Weeding box" about="an edge to lift the waste by">
+          <template #icon><SquareDashed /></template>
+          <template #switch><ElSwitch size="small" :model-value="layout.box.on" aria-label="Weeding box" @change="set('Weeding box', { box: { ...layout.box, on: $event === true } })" /></template>
+          <QuantityInput kind="length" label="Margin" :unit="settings.unit" :model-value="layout.box.marginMm" :least="0" :most="200" :step="0.5" :disabled="!layout.box.on" @change="drag({ box: { ...layout.box, marginMm: $event } })" @done="set('Box margin', { box: { ...layout.box, marginMm: $event } })" @cancel="bench.revert" />
+        </TrayCard>
+        <CopiesCard :layout="layout" :sheet="sheet" :sheets="sheets.length" :is-nesting="nesting.isNesting.value" :nesting-share="nesting.share.value" @drag="drag" @set="set" @cancel="bench.revert" @improve="nesting.improve(film.id)" @stop="nesting.stop" />
+      </template>
+      <SheetCard :sheet="layout.sheet" :is-page="isPrinted" @drag="drag" @set="set" @cancel="bench.revert" />
+      <TrayCard v-if="!isPrinted" title="Cut check" :mark="findings.length > 0 ? 'warning' : undefined" :about="checkWords">
         <template #icon><component :is="cut !== undefined && findings.length === 0 ? CircleCheck : TriangleAlert" /></template>
         <CutCheckList v-if="findings.length > 0" :findings="findings" :chosen="chosenPin" @choose="chosenPin = $event" />
       </TrayCard>
@@ -147,11 +197,11 @@ const readout = computed(() => {
   </StageLayout>
 </template>
 
-<style scoped src="../shared/rows.css" />
-
 <style scoped>
-.narrow {
-  width: 130px;
+.printed {
+  margin: 0;
+  padding: 20px 18px;
+  color: var(--ink-soft);
 }
 .warn {
   margin: 2px 0;
@@ -168,5 +218,16 @@ const readout = computed(() => {
   border-left: 5px solid var(--ochre);
   border-radius: 4px;
   background: var(--ochre-wash);
+}
+.turn {
+  position: absolute;
+  left: 50%;
+  bottom: 14px;
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  width: 300px;
+  transform: translateX(-50%);
+  color: var(--ink-soft);
 }
 </style>

@@ -1,4 +1,5 @@
-import type { RectMm, Sheet } from '../../core/layout/laySheet.ts';
+import type { RectMm } from '../../core/geometry/rectMm.ts';
+import type { Sheet } from '../../core/layout/laySheet.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';
 import { fillPath, strokeCutLine, strokeHairline } from '../../ui/draw/cutLines.ts';
 import { fillHatch, type BackdropPaint } from '../../ui/draw/hatch.ts';

@@ -1,4 +1,4 @@
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { oneFilmOf } from '../../core/film/filmRoles.ts';
 import type { Job } from '../../core/job/job.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
@@ -17,7 +17,10 @@ export function useSheetTable() {
   const job = computed(() => bench.job as Job);
   const cut = computed(() => bench.result?.cut);
   const film = computed(() => rack.roll?.film ?? oneFilmOf(job.value.films));
-  const sheet = computed(() => cut.value?.sheets.find(({ filmId }) => filmId === film.value.id));
+  /** All sheets of the film on the table, and which of them is looked at, from 0. */
+  const sheets = computed(() => cut.value?.sheets.filter(({ filmId }) => filmId === film.value.id) ?? []);
+  const sheetAt = ref(0);
+  const sheet = computed(() => sheets.value[Math.min(sheetAt.value, Math.max(0, sheets.value.length - 1))]);
   const parts = computed(() => new Map(sheet.value?.parts.map(({ id, curves }) => [id, pathFromCurves(curves)])));
   const path = computed(() => (sheet.value === undefined ? undefined : pathOfCopies(sheet.value.placements.map(({ partId, at }) => ({ path: parts.value.get(partId) as Path2D, at })))));
   const mirroring = computed(() => mirroringOf(job.value.layout, job.value.process));
@@ -30,5 +33,5 @@ export function useSheetTable() {
   const box = computed(() => ({ x: 0, y: 0, width: job.value.layout.sheet.widthMm, height: job.value.layout.sheet.heightMm * (mirroring.value.mirrored ? 1.06 : 1) }));
   const bandWords = computed(() => (mirroring.value.mirrored ? 'reads backwards · cut from the back · carrier side down' : 'NOT MIRRORED · although this process is cut from the back'));
   const hasBand = computed(() => mirroring.value.mirrored || mirroring.value.against);
-  return { job, cut, sheet, film, path, mirroring, paint, box, bandWords, hasBand };
+  return { job, cut, sheet, sheets, sheetAt, film, path, mirroring, paint, box, bandWords, hasBand };
 }

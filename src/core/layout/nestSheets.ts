@@ -1,0 +1,114 @@
+import { layerOf, type Design } from '../assemble/design.ts';
+import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
+import { AppError, isAppError } from '../errors/appError.ts';
+import { followedBy, mirrorAbout, translation } from '../geometry/affine.ts';
+import type { RectMm } from '../geometry/rectMm.ts';
+import { nest, type NestedSheet, type NestInput } from '../nest/nest.ts';
+import { nestPart, type NestPart } from '../nest/nestOutline.ts';
+import { onSheet, partToStrip, sheetFrame, type SheetFrame } from '../nest/sheetFrame.ts';
+import type { Turns } from '../nest/turns.ts';
+import { boundsOf, CurvesBuilder, ringCount, type Bounds, type Curves } from '../outline/curves.ts';
+import { transformCurves } from '../outline/transformCurves.ts';
+import { canonicalJson, hashText } from '../task/hash.ts';
+import { finish, type Task } from '../task/task.ts';
+import { MOST_NESTED, type Layout, type NestRecord } from './layout.ts';
+import { cutAreaOf, laySheet, type LayoutSettings, type Sheet } from './laySheet.ts';
+
+export const isNested = ({ arrange }: Pick<Layout, 'arrange'>): boolean => arrange === 'nested';
+
+/** The parts of a film as they are nested: in the mm of the design, mirrored where the sheet is. */
+interface FilmParts {
+  readonly frame: SheetFrame;
+  readonly area: RectMm;
+  readonly parts: readonly { readonly id: string; readonly curves: Curves; readonly marks?: Curves | undefined; readonly nested: NestPart }[];
+  readonly input: Omit<NestInput, 'share'>;
+  readonly key: string;
+}
+
+function filmParts(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings): FilmParts {
+  const { mirrored, gapMm, copies, turns = 'free', apart = false, sheet, box } = settings;
+  const layer = layerOf(design, filmId);
+  // The weeding box lies in the cut area too.
+  const area = inset(cutAreaOf(sheet), box.on ? box.marginMm : 0);
+  const frame = sheetFrame(Math.max(1, area.widthMm), Math.max(1, area.heightMm));
+  const toPart = mirrored ? mirrorAbout(design.widthMm / 2) : undefined;
+  const lying = (curves: Curves): Curves => (toPart === undefined ? curves : transformCurves(curves, toPart));
+  const whole = lying(layer.curves);
+  const kinds = apart ? outermost(whole).map((curves, k) => ({ id: `piece-${k + 1}`, curves })) : [{ id: 'design', curves: whole, ...(layer.marks === undefined ? {} : { marks: lying(layer.marks) }) }];
+  if (kinds.length * copies > MOST_NESTED) throw new AppError('badValue', { name: 'Copies', value: String(copies), takes: `at most ${MOST_NESTED} parts in all` });
+  const sides = kinds.map(({ curves }) => boundsOf(curves) as Bounds).map(({ left, top, right, bottom }) => Math.min(right - left, bottom - top));
+  const least = Math.min(...sides) ** 2 / 2;
+  const parts = kinds.map((kind) => ({ ...kind, nested: nestPart(library, transformCurves(kind.curves, partToStrip(frame)), gapMm, least) }));
+  const shapes = parts.flatMap(({ nested }) => Array.from({ length: copies }, () => nested.shape));
+  const input = { shapes, widthMm: frame.widthMm + gapMm, lengthMm: frame.lengthMm + gapMm, turns: turns as Turns };
+  const key = hashText(canonicalJson([Array.from(whole.coords), frame.widthMm, frame.lengthMm, gapMm, copies, turns, apart]));
+  return { frame, area, parts, input, key };
+}
+
+/** The sheets of a film with its copies, or its pieces, nested: as was found last for these outlines and settings, or else as they fit at once. Sheets as in rows where a part is larger than the sheet. */
+export function nestedSheets(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings): Sheet[] {
+  const film = filmParts(library, design, filmId, settings);
+  const record = settings.nests?.find((each) => each.film === filmId && each.key === film.key);
+  try {
+    const laid = record === undefined ? finish(nest({ ...film.input, share: () => 1 })) : record.sheets.map((sheet): NestedSheet => ({ usedMm: 0, laid: sheet.map(({ part, x, y, angle }) => ({ part, pose: { x, y, angle } })) }));
+    return laid.map(({ laid: own }, k) => sheetOf(film, own, { filmId, settings, number: k + 1, of: laid.length }));
+  } catch (error) {
+    if (isAppError(error) && error.code === 'doesNotFit') return [laySheet(design, filmId, settings)];
+    throw error;
+  }
+}
+
+/** Looks for a better way to lay a film's parts until `share` is 1. @throws AppError `doesNotFit`. */
+export function* nestFilm(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings, share: () => number): Task<NestRecord> {
+  const { input, key } = filmParts(library, design, filmId, settings);
+  const sheets = yield* nest({ ...input, share });
+  return { film: filmId, key, sheets: sheets.map(({ laid }) => laid.map(({ part, pose: { x, y, angle } }) => ({ part, x, y, angle }))) };
+}
+
+function sheetOf({ frame, area, parts }: FilmParts, laid: NestedSheet['laid'], { filmId, settings, number, of }: { filmId: string; settings: LayoutSettings; number: number; of: number }): Sheet {
+  const { sheet, gapMm, copies, box, mirrored } = settings;
+  const placements = laid.map(({ part, pose }) => {
+    const { id, nested } = parts[Math.floor(part / copies)];
+    return { partId: id, at: onSheet(frame, nested.shape, pose, gapMm / 2) };
+  });
+  const curvesOf = new Map(parts.map(({ id, curves }) => [id, curves]));
+  const boxes = placements.map(({ partId, at }) => boundsOf(transformCurves(curvesOf.get(partId) as Curves, at)) as Bounds);
+  const least = (pick: (each: Bounds) => number): number => Math.min(...boxes.map(pick));
+  const used = { left: least(({ left }) => left), top: least(({ top }) => top), right: -least(({ right }) => -right), bottom: -least(({ bottom }) => -bottom) };
+  // From the machine's corner: what is used moves there as a whole, turned over nowhere.
+  const [dx, dy] = [
+    area.xMm + (sheet.origin.endsWith('Right') ? area.widthMm - used.right : -used.left),
+    area.yMm + (sheet.origin.startsWith('bottom') ? area.heightMm - used.bottom : -used.top),
+  ];
+  const rect = { xMm: used.left + dx, yMm: used.top + dy, widthMm: used.right - used.left, heightMm: used.bottom - used.top };
+  return {
+    filmId,
+    ...(of > 1 ? { number } : {}),
+    widthMm: sheet.widthMm,
+    heightMm: sheet.heightMm,
+    cutArea: cutAreaOf(sheet),
+    mirrored,
+    parts: parts.map(({ id, curves, marks }) => ({ id, curves, ...(marks === undefined ? {} : { marks }) })),
+    placements: placements.map(({ partId, at }) => ({ partId, at: followedBy(at, translation(dx, dy)) })),
+    boxes: box.on ? [inset(rect, -box.marginMm)] : [],
+    used: rect,
+    over: { widthMm: 0, heightMm: 0 },
+    room: placements.length,
+  };
+}
+
+const inset = ({ xMm, yMm, widthMm, heightMm }: RectMm, byMm: number): RectMm => ({ xMm: xMm + byMm, yMm: yMm + byMm, widthMm: widthMm - 2 * byMm, heightMm: heightMm - 2 * byMm });
+
+/** Each outermost ring with all that lies in it. */
+function outermost(curves: Curves): Curves[] {
+  const builders = new Map<number, { builder: CurvesBuilder; place: Map<number, number> }>();
+  const topOf = (ring: number): number => (curves.parent[ring] < 0 ? ring : topOf(curves.parent[ring]));
+  for (let ring = 0; ring < ringCount(curves); ring++) {
+    const top = topOf(ring);
+    const own = builders.get(top) ?? { builder: new CurvesBuilder(), place: new Map<number, number>() };
+    builders.set(top, own);
+    own.place.set(ring, own.place.size);
+    own.builder.copy(curves, ring, curves.parent[ring] < 0 ? -1 : (own.place.get(curves.parent[ring]) ?? -1));
+  }
+  return [...builders.values()].map(({ builder }) => builder.build());
+}

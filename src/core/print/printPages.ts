@@ -1,0 +1,68 @@
+import { followedBy, mirrorAbout, rotation, translation, type Affine } from '../geometry/affine.ts';
+import type { RectMm } from '../geometry/rectMm.ts';
+import type { Bounds } from '../outline/curves.ts';
+import { fillPages, type PageOptions } from './fillPages.ts';
+
+/** What is printed as one: parts of a design within a box, in the design's mm. */
+export interface Motif {
+  /** Of the parts, lowest first. */
+  readonly parts: readonly string[];
+  readonly box: Bounds;
+}
+
+/** A copy of a motif on its page. */
+export interface PrintPlacement {
+  readonly motif: number;
+  /** From the design's mm to the page's. */
+  readonly at: Affine;
+  /** The box around it on the page. */
+  readonly box: RectMm;
+}
+
+/** Motifs laid on the pages of a printer. Derived from design and layout, never edited. */
+export interface PrintPages {
+  readonly motifs: readonly Motif[];
+  readonly pages: readonly (readonly PrintPlacement[])[];
+  /** Where the printer prints. */
+  readonly area: RectMm;
+}
+
+export interface PrintSettings extends Omit<PageOptions, 'mayTurn'> {
+  readonly area: RectMm;
+  /** Printed the other way round, for the inside of glass: about the middle of the page. */
+  readonly mirrored: boolean;
+  readonly pageWidthMm: number;
+}
+
+const QUARTER = Math.PI / 2;
+
+/** The parts of a design as motifs: all as one, or each by itself. */
+export function motifsOf(parts: readonly { readonly id: string; readonly box: Bounds }[], whole: { readonly widthMm: number; readonly heightMm: number }, eachPart: boolean): Motif[] {
+  const own = parts.filter(({ box }) => box.right > box.left && box.bottom > box.top);
+  if (eachPart && own.length > 1) return own.map(({ id, box }) => ({ parts: [id], box }));
+  return [{ parts: parts.map(({ id }) => id), box: { left: 0, top: 0, right: whole.widthMm, bottom: whole.heightMm } }];
+}
+
+/** @throws AppError `doesNotFit` for a motif that is larger than the area. */
+export function printPages(motifs: readonly Motif[], { area, mirrored, pageWidthMm, ...options }: PrintSettings): PrintPages {
+  const sizes = motifs.map(({ box }) => ({ widthMm: box.right - box.left, heightMm: box.bottom - box.top }));
+  const pages = fillPages(sizes, area, { ...options, mayTurn: true }).map((places) =>
+    places.map(({ item, xMm, yMm, isTurned }): PrintPlacement => {
+      const { widthMm, heightMm } = sizes[item];
+      const [width, height] = isTurned ? [heightMm, widthMm] : [widthMm, heightMm];
+      const [x, y] = [area.xMm + xMm, area.yMm + yMm];
+      const home = translation(-motifs[item].box.left, -motifs[item].box.top);
+      const turned = isTurned ? followedBy(followedBy(home, rotation(QUARTER, 0, 0)), translation(heightMm, 0)) : home;
+      const at = followedBy(turned, translation(x, y));
+      const left = mirrored ? pageWidthMm - x - width : x;
+      return { motif: item, at: mirrored ? followedBy(at, mirrorAbout(pageWidthMm / 2)) : at, box: { xMm: left, yMm: y, widthMm: width, heightMm: height } };
+    }),
+  );
+  return { motifs, pages, area };
+}
+
+/** By how much the largest motif is over the area of its page, mm. */
+export function overOf({ motifs, area }: Pick<PrintPages, 'motifs' | 'area'>): { overWidthMm: number; overHeightMm: number } {
+  const overs = motifs.map(({ box }) => ({ overWidthMm: Math.max(0, Math.ceil(10 * (box.right - box.left - area.widthMm)) / 10), overHeightMm: Math.max(0, Math.ceil(10 * (box.bottom - box.top - area.heightMm)) / 10) }));
+  return overs.sort((a, b) => b.overWidthMm + b.overHeightMm - a.overWidthMm - a.overHeightMm)[0] ?? { overWidthMm: 0, overHeightMm: 0 };
+}

@@ -1,0 +1,32 @@
+import { AppError } from '../../core/errors/appError.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { Art } from '../../core/raster/art.ts';
+import type { Rgba8 } from '../../core/raster/raster.ts';
+import { printedPictures } from '../../core/run/proofOnBlank.ts';
+import { overOf } from '../../core/print/printPages.ts';
+import type { CutResult } from '../../core/run/runJob.ts';
+import { decalPdf, type PrintElement } from './decalPdf.ts';
+
+/** Scissors go so far outside of a motif, mm, or half of the gap. */
+const TRIM_MM = 2;
+
+/**
+ * The print pages of a job as a PDF.
+ * @param encode what makes a PNG of a picture. @throws AppError `doesNotFit` when a motif is larger than the page.
+ */
+export async function printFile(job: Job, cut: CutResult, arts: ReadonlyMap<string, { readonly art: Art }>, encode: (picture: Rgba8) => Promise<Uint8Array>): Promise<Uint8Array<ArrayBuffer>> {
+  const { print, parts, rack } = cut;
+  if (print === undefined) throw new RangeError('this job is not printed');
+  const { sheet, gapMm } = job.layout;
+  if (print.pages.length === 0) throw new AppError('doesNotFit', overOf(print));
+  const pictures = new Map<string, PrintElement>();
+  for (const { id, picture, toDesign } of printedPictures(job, cut, arts) ?? []) pictures.set(id, { kind: 'picture', png: await encode(picture), widthPx: picture.width, heightPx: picture.height, toDesign });
+  const motifs = print.motifs.map((motif) =>
+    parts.filter(({ id }) => motif.parts.includes(id)).flatMap(({ id, layers }): PrintElement[] => {
+      const picture = pictures.get(id);
+      if (picture !== undefined) return [picture];
+      return layers.map(({ filmId, curves }) => ({ kind: 'outline', curves, colour: rack.find((film) => film.id === filmId)?.colour ?? '#000000' }));
+    }),
+  );
+  return decalPdf({ title: job.name, widthMm: sheet.widthMm, heightMm: sheet.heightMm, motifs, pages: print.pages, trimMm: Math.min(TRIM_MM, gapMm / 2) });
+}

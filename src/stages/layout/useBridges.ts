@@ -1,0 +1,96 @@
+import { useEventListener } from '@vueuse/core';
+import { computed, shallowRef, watch, type Ref } from 'vue';
+import { USUAL_BRIDGES, type BridgeSettings } from '../../core/bridge/bridge.ts';
+import type { DesignBridge } from '../../core/bridge/holdIslands.ts';
+import { withBridgeAcross, withBridgeMoved, withBridgeWidth, withoutBridge, withoutOwnBridges } from '../../core/edit/bridgeEdits.ts';
+import { inverseOf, placed, type Affine } from '../../core/geometry/affine.ts';
+import type { Job } from '../../core/job/job.ts';
+import { PROCESSES } from '../../core/process/processes.ts';
+import { useBench } from '../../stores/bench.ts';
+import { isTyping } from '../shared/isTyping.ts';
+
+/** How near to a grip one may point, CSS px. */
+const NEAR_PX = 10;
+
+/** A bridge as it lies on the sheet. */
+export interface BridgeGrip {
+  readonly bridge: DesignBridge;
+  readonly from: { readonly x: number; readonly y: number };
+  readonly to: { readonly x: number; readonly y: number };
+}
+
+/** The bridges of the film on the table: their grips, which one is chosen, and what is done to it. @param at where the first copy of the design lies on the sheet. */
+export function useBridges(filmId: Ref<string>, at: Ref<Affine | undefined>, scale: Ref<number>) {
+  const bench = useBench();
+  const job = computed(() => bench.job as Job);
+  const isStencil = computed(() => PROCESSES[job.value.process].artIsOpening);
+  const held = computed(() => bench.result?.cut?.held);
+  const settings = computed(() => job.value.bridges ?? USUAL_BRIDGES);
+  const all = computed(() => held.value?.bridges ?? []);
+  const grips = computed((): BridgeGrip[] => {
+    const place = at.value;
+    if (place === undefined) return [];
+    return all.value.filter((each) => each.filmId === filmId.value).map((bridge) => ({ bridge, from: placed(place, bridge.from.x, bridge.from.y), to: placed(place, bridge.to.x, bridge.to.y) }));
+  });
+  const chosenAt = shallowRef<number>();
+  const chosen = computed(() => (chosenAt.value === undefined ? undefined : grips.value[chosenAt.value]));
+  watch(filmId, () => (chosenAt.value = undefined));
+  const room = computed(() => bench.result?.cut?.design ?? { widthMm: 1, heightMm: 1 });
+
+  const withBridges = (bridges: BridgeSettings): Job => ({ ...job.value, bridges });
+  const set = (label: string, bridges: BridgeSettings): void => bench.commit(label, withBridges(bridges));
+  const change = (label: string, by: Partial<BridgeSettings>): void => set(label, { ...settings.value, ...by });
+  const drag = (by: Partial<BridgeSettings>): void => bench.preview(withBridges({ ...settings.value, ...by }));
+
+  const middleOf = ({ from, to }: BridgeGrip): { x: number; y: number } => ({ x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 });
+  function gripAt({ x, y }: { x: number; y: number }): number | undefined {
+    const found = grips.value.findIndex((grip) => Math.hypot(middleOf(grip).x - x, middleOf(grip).y - y) * scale.value <= NEAR_PX);
+    return found < 0 ? undefined : found;
+  }
+
+  /** The bridge in hand, with all as they were when it was taken up. */
+  let inHand: { readonly bridge: DesignBridge; readonly all: readonly DesignBridge[]; readonly before: BridgeSettings; readonly home: Affine; moved: boolean } | undefined;
+  function press(point: { x: number; y: number }): boolean {
+    const found = gripAt(point);
+    chosenAt.value = found;
+    if (found === undefined || at.value === undefined) return false;
+    inHand = { bridge: grips.value[found].bridge, all: all.value, before: settings.value, home: inverseOf(at.value), moved: false };
+    return true;
+  }
+  function move({ x, y }: { x: number; y: number }): boolean {
+    if (inHand === undefined) return false;
+    inHand.moved = true;
+    bench.preview(withBridges(withBridgeMoved(inHand.before, inHand.all, inHand.bridge, placed(inHand.home, x, y), room.value)));
+    return true;
+  }
+  function release(): void {
+    if (inHand?.moved === true) bench.commitPreview('Move a bridge');
+    inHand = undefined;
+  }
+  const ofChosen = (label: string, edit: (bridge: DesignBridge) => BridgeSettings): void => {
+    if (chosen.value !== undefined) set(label, edit(chosen.value.bridge));
+  };
+  const takeOut = (): void => {
+    ofChosen('Take out a bridge', (bridge) => withoutBridge(settings.value, all.value, bridge, room.value));
+    chosenAt.value = undefined;
+  };
+  useEventListener('keydown', (event: KeyboardEvent) => {
+    if (isTyping(event.target) || chosen.value === undefined) return;
+    if (event.key === 'Delete' || event.key === 'Backspace') takeOut();
+    else if (event.key === 'Escape') {
+      if (inHand !== undefined) bench.revert();
+      inHand = undefined;
+      chosenAt.value = undefined;
+    } else return;
+    event.preventDefault();
+  });
+
+  return {
+    isStencil, held, settings, grips, chosen, chosenAt, change, drag, press, move, release, takeOut, gripAt,
+    addAcross: () => ofChosen('One more bridge', (bridge) => withBridgeAcross(settings.value, all.value, bridge, room.value)),
+    widen: (widthMm: number) => ofChosen('Width of a bridge', (bridge) => withBridgeWidth(settings.value, all.value, bridge, widthMm, room.value)),
+    putBack: () => set('Bridges as found', withoutOwnBridges(settings.value)),
+    choose: (index: number | undefined) => (chosenAt.value = index),
+  };
+}
+export type Bridges = ReturnType<typeof useBridges>;

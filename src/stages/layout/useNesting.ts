@@ -1,0 +1,37 @@
+import { ref } from 'vue';
+import { asAppError } from '../../core/errors/appError.ts';
+import type { Job } from '../../core/job/job.ts';
+import { useBench } from '../../stores/bench.ts';
+import { tellError } from '../shared/tellError.ts';
+
+/** How long one look for a better arrangement takes, s. */
+const SECONDS = 5;
+
+/** Nests a film's parts more closely, and keeps what was found in the job. */
+export function useNesting() {
+  const bench = useBench();
+  const isNesting = ref(false);
+  const share = ref(0);
+  let asked: Job | undefined;
+
+  async function improve(filmId: string): Promise<void> {
+    const of = bench.ofJob();
+    if (of === undefined || isNesting.value) return;
+    [isNesting.value, share.value, asked] = [true, 0, of.job];
+    try {
+      const record = await bench.nest({ ...of, filmId, seconds: SECONDS }, (done) => (share.value = done));
+      const job = bench.job;
+      // What was changed meanwhile keeps what was found for it, if its outlines are still the same.
+      if (job !== undefined && asked !== undefined) {
+        const others = (job.layout.nests ?? []).filter(({ film }) => film !== filmId);
+        bench.commit('Lay closer', { ...job, layout: { ...job.layout, nests: [...others, record] } });
+      }
+    } catch (error) {
+      const told = asAppError(error, 'unexpected');
+      if (told.code !== 'cancelled') tellError(told);
+    } finally {
+      isNesting.value = false;
+    }
+  }
+  return { isNesting, share, improve, stop: () => bench.cancel() };
+}

@@ -1,0 +1,60 @@
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
+import type { Job } from '../../core/job/job.ts';
+import { PROCESSES } from '../../core/process/processes.ts';
+import type { PrintsView } from '../../engine/protocol.ts';
+import { useBench } from '../../stores/bench.ts';
+import { canvasOf } from '../shared/bitmaps.ts';
+import { tellError } from '../shared/tellError.ts';
+import { asAppError } from '../../core/errors/appError.ts';
+import type { PagePaint } from './drawPages.ts';
+
+/** Changes that follow each other are drawn once, ms after the last. */
+const WAIT_MS = 200;
+
+/** The pages of a job that is printed: what lies on them, with the art as it will be printed. */
+export function usePrint() {
+  const bench = useBench();
+  const job = computed(() => bench.job as Job);
+  const isPrinted = computed(() => PROCESSES[job.value.process].isPrinted);
+  const pages = computed(() => bench.result?.cut?.print);
+  const prints = shallowRef<PrintsView>();
+  /** Which page is on the table, from 0. */
+  const at = ref(0);
+  const shownAt = computed(() => Math.min(at.value, Math.max(0, (pages.value?.pages.length ?? 1) - 1)));
+  /** What lies behind the ink: the paper, or the blank's own colour. */
+  const behind = ref<'paper' | 'blank'>('paper');
+
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let turn = 0;
+  async function make(): Promise<void> {
+    const of = bench.ofJob();
+    if (!isPrinted.value || of === undefined || pages.value === undefined) return;
+    const mine = ++turn;
+    try {
+      const made = await bench.prints(of);
+      if (mine === turn) prints.value = made;
+    } catch (error) {
+      const { code } = asAppError(error, 'unexpected');
+      // What is wrong with the picture is told by the run.
+      if (mine === turn && code !== 'cancelled' && code !== 'nothingToCut') tellError(asAppError(error, 'unexpected'));
+    }
+  }
+  watch([isPrinted, () => bench.result], () => {
+    clearTimeout(timer);
+    timer = setTimeout(() => void make(), WAIT_MS);
+  }, { immediate: true });
+  onScopeDispose(() => {
+    clearTimeout(timer);
+    turn++;
+  });
+
+  const paint = computed((): PagePaint => {
+    const { layout, blank } = job.value;
+    const cut = bench.result?.cut;
+    const colours = new Map(cut?.rack.map(({ film }) => [film.id, film.colour]));
+    const pictures = new Map(prints.value?.pictures.map(({ id, picture, toDesign }) => [id, { canvas: canvasOf(picture), toDesign }]));
+    return { paper: layout.paper ?? 'clear', behind: behind.value, blank: blank.colour, pictures, parts: cut?.parts ?? [], colourOf: (film) => colours.get(film) ?? '#241b2f' };
+  });
+  const count = computed(() => pages.value?.pages.reduce((sum, placements) => sum + placements.length, 0) ?? 0);
+  return { isPrinted, pages, paint, at: shownAt, behind, count, warnings: computed(() => prints.value?.warnings ?? []), isReady: computed(() => prints.value !== undefined), show: (page: number) => (at.value = page) };
+}
