@@ -105,6 +105,8 @@ class Holder {
   private readonly edges: OpenEdges;
   private readonly most: number;
   private readonly root: Int32Array;
+  /** Islands that are not held because somebody wants it so. */
+  private readonly left = new Set<number>();
   /** Samples at which bridges leave or reach a ring. */
   private readonly taken = new Map<number, number[]>();
 
@@ -126,7 +128,8 @@ class Holder {
       islands += piece.holes.length;
       if (piece.holes.length === 0) continue;
       const free = piece.holes.filter((hole) => !own.has(hole));
-      const candidates = free.flatMap((hole) => this.candidatesOf(hole)).sort((a, b) => a.cost - b.cost);
+      // What is left to fall out holds nothing.
+      const candidates = free.flatMap((hole) => this.candidatesOf(hole)).filter(({ ring }) => !this.left.has(ring)).sort((a, b) => a.cost - b.cost);
       for (const demand of ['sound', 'whole', 'any'] as const) this.connect(piece, candidates, demand);
       for (const hole of free) if (this.rootOf(hole) !== this.rootOf(piece.outer)) this.nearest(piece, hole);
       for (const hole of free) this.strengthen(hole, candidates.filter(({ island }) => island === hole));
@@ -150,6 +153,7 @@ class Holder {
         else this.astray++;
       }
       if (placed > 0 || bridges.length === 0) held.add(island);
+      if (bridges.length === 0) this.left.add(island);
     }
     return held;
   }

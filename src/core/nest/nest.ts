@@ -1,7 +1,8 @@
 import { AppError } from '../errors/appError.ts';
 import { within, type Task } from '../task/task.ts';
 import { freeOverlaps } from './freeOverlaps.ts';
-import { flatTurn, layFirst, type LaidPart } from './layFirst.ts';
+import { flatTurn } from './flatTurn.ts';
+import { layFirst, type LaidPart } from './layFirst.ts';
 import type { NestShape } from './nestShape.ts';
 import { randomFrom } from './random.ts';
 import { shorten } from './shorten.ts';

@@ -1,7 +1,9 @@
 import type { Task } from '../task/task.ts';
+import { flatTurn } from './flatTurn.ts';
 import { freeOverlaps } from './freeOverlaps.ts';
 import type { Pose, Strip } from './strip.ts';
-import type { Turns } from './turns.ts';
+import type { NestShape } from './nestShape.ts';
+import { firstTurns, type Turns } from './turns.ts';
 
 export interface ShortenOptions {
   readonly turns: Turns;
@@ -33,7 +35,8 @@ export function* shorten(strip: Strip, { turns, random, share }: ShortenOptions)
   const poses = (): Pose[] => movable.map(strip.pose);
   const lie = (to: readonly Pose[]): void => movable.forEach((k) => strip.put(k, to[k]));
   let best = { lengthMm: strip.usedMm(), poses: poses() };
-  const least = leastLength(strip);
+  const shortest = shortestTurns(strip, turns);
+  const least = Math.max(leastLength(strip), ...[...shortest.values()].map(({ lengthMm }) => lengthMm));
   const few = strip.fixedFrom <= 60 ? 1 : 60 / strip.fixedFrom;
   const effort = { anywhere: Math.max(8, Math.round(20 * few)), nearby: Math.max(6, Math.round(12 * few)), followed: 3 };
   let step = MOST_STEP;
@@ -46,7 +49,7 @@ export function* shorten(strip: Strip, { turns, random, share }: ShortenOptions)
     if (isNew || !isExploring) {
       strip.lengthMm = best.lengthMm;
       lie(best.poses);
-      squeeze(strip, target, random);
+      squeeze(strip, target, shortest, random);
       pool = [];
     } else {
       lie(pool[Math.floor(random() ** 2 * pool.length)].poses);
@@ -90,18 +93,38 @@ function materialOf(points: Float64Array, starts: Int32Array): number {
   return Math.abs(twice) / 2;
 }
 
-/** Takes a length out of a strip at a place of chance: what lies beyond moves along. */
-function squeeze(strip: Strip, lengthMm: number, random: () => number): void {
+/** For each shape the turn at which it takes the least of the strip's length, of those at which it lies across it. */
+function shortestTurns(strip: Strip, turns: Turns): Map<NestShape, { readonly angle: number; readonly lengthMm: number }> {
+  const found = new Map<NestShape, { angle: number; lengthMm: number }>();
+  for (const shape of new Set(strip.shapes.slice(0, strip.fixedFrom))) {
+    let best = { angle: 0, lengthMm: Infinity };
+    for (const angle of firstTurns(turns, [flatTurn(shape), Math.PI / 4])) {
+      strip.turnTo(shape, angle);
+      const { left, top, right, bottom } = strip.triedBox;
+      if (bottom - top <= strip.widthMm && right - left < best.lengthMm) best = { angle, lengthMm: right - left };
+    }
+    found.set(shape, best);
+  }
+  return found;
+}
+
+/** Takes a length out of a strip at a place of chance: what lies beyond moves along, and what is too long as it lies is turned. */
+function squeeze(strip: Strip, lengthMm: number, shortest: ReturnType<typeof shortestTurns>, random: () => number): void {
   const by = strip.lengthMm - lengthMm;
   const cut = random() * strip.lengthMm;
   strip.lengthMm = lengthMm;
   for (let k = 0; k < strip.fixedFrom; k++) {
-    const { x, y, angle } = strip.pose(k);
-    strip.turnTo(strip.shapes[k], angle);
+    const { x, y, angle: before } = strip.pose(k);
+    const shape = strip.shapes[k];
+    strip.turnTo(shape, before);
+    const isTooLong = strip.room() === undefined;
+    const angle = isTooLong ? (shortest.get(shape)?.angle ?? before) : before;
+    strip.turnTo(shape, angle);
     const room = strip.room();
+    if (room === undefined) continue;
     const moved = x > cut ? x - by : x;
-    const to = room === undefined ? moved : Math.max(room.left, Math.min(room.right, moved));
-    if (to !== x) strip.put(k, { x: to, y, angle });
+    const to = { x: Math.max(room.left, Math.min(room.right, moved)), y: Math.max(room.top, Math.min(room.bottom, y)), angle };
+    if (isTooLong || to.x !== x || to.y !== y) strip.put(k, to);
   }
 }
 
