@@ -186,3 +186,35 @@ describe('the cut check', () => {
     ]);
   });
 });
+
+describe('gaps and tips', () => {
+  const layer = (...rings: { points: readonly (readonly [number, number])[]; parent?: number }[]) => ({ layers: [{ filmId: 'f', curves: polygons(...rings) }] });
+  const limits = { leastPieceMm2: 1, leastStripMm: 0.8, leastGapMm: 0.5, leastTipDeg: 12, artIsOpening: false };
+
+  it('are found between pieces at their width, and not where they are wide enough', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.1, max: 1, noNaN: true }), fc.double({ min: 0, max: 6.28, noNaN: true }), (gap, turn) => {
+        if (Math.abs(gap - 0.5) < 0.02) return;
+        const { layers } = layer({ points: bar(0, 0, 20, 10) }, { points: bar(20 + gap, 0, 20, 10) });
+        const turned = { layers: layers.map((each) => ({ ...each, curves: transformCurves(each.curves, rotation(turn, 10, 10)) })) };
+        const found = cutCheck(turned, limits).filter(({ kind }) => kind === 'narrowGap');
+        expect(found).toHaveLength(gap < 0.5 ? 1 : 0);
+        for (const { size } of found) expect(Math.abs(size - gap)).toBeLessThan(0.02);
+      }),
+      { seed: 9, numRuns: 40 },
+    );
+  });
+
+  it('of a stencil are its openings; its strips are what stands between them', () => {
+    const design = layer({ points: bar(0, 0, 20, 0.3) }, { points: bar(0, 5, 20, 5) }, { points: bar(0, 10.6, 20, 5) });
+    const found = cutCheck(design, { ...limits, artIsOpening: true }).filter(({ kind }) => kind === 'thin' || kind === 'narrowGap');
+    expect(found.map(({ kind, size }) => [kind, Math.round(size * 100) / 100])).toEqual([['thin', 0.6], ['narrowGap', 0.3]]);
+  });
+
+  it('are sharp by the angle of the film, not of the waste', () => {
+    const wedge = layer({ points: [[0, 0], [40, 3], [0, 6]] });
+    expect(cutCheck(wedge, limits).filter(({ kind }) => kind === 'sharp').map(({ size, xMm }) => [Math.round(size * 10) / 10, xMm])).toEqual([[8.6, 40]]);
+    const notch = layer({ points: [[0, 0], [50, 0], [50, 10], [10, 11.5], [50, 13], [50, 20], [0, 20]] });
+    expect(cutCheck(notch, limits).filter(({ kind }) => kind === 'sharp')).toEqual([]);
+  });
+});

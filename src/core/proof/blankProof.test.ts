@@ -1,0 +1,54 @@
+import { describe, expect, it } from 'vitest';
+import type { Design } from '../assemble/design.ts';
+import { figureCurves } from '../figure/figureCurves.ts';
+import { scaling } from '../geometry/affine.ts';
+import { BLANKS } from '../process/blanks.ts';
+import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
+import { mm } from '../units/length.ts';
+import { blankProof } from './blankProof.ts';
+import { blankShape } from './blankShape.ts';
+
+const blank = (name: string) => BLANKS.find((each) => each.blank.name === name)!.blank;
+const square = (side: number): Design => ({ layers: [{ filmId: 'f', curves: figureCurves({ form: 'rectangle', widthMm: side, heightMm: side }) }], widthMm: mm(side), heightMm: mm(side) });
+const film = { id: 'f', name: 'Pennant red', colour: '#b3262e' };
+const isRed = ({ width, data }: Rgba8, x: number, y: number): boolean => data[4 * (y * width + x)] > 110 && data[4 * (y * width + x) + 1] < 90;
+/** How far red reaches across the row in which it reaches farthest, px. */
+const redAcross = (picture: Rgba8): number => Math.max(...Array.from({ length: picture.height }, (_, y) => Array.from({ length: picture.width }, (__, x) => x).filter((x) => isRed(picture, x, y)).length));
+
+describe('the finished blank', () => {
+  it('shows films in their colour, at true scale and in their place', () => {
+    for (const name of ['Shirt, adult L', 'Tote bag', 'Soap bar', 'Wooden sign']) {
+      const own = blank(name);
+      const side = own.heightMm / 2;
+      const { picture, pxPerMm } = blankProof({ blank: own, process: 'htv', place: { xMm: 10, yMm: 12 }, design: square(side), films: [film], sidePx: 700 });
+      expect(Math.max(picture.width, picture.height)).toBe(700);
+      expect(Math.abs(redAcross(picture) / pxPerMm - side), name).toBeLessThan(2 / pxPerMm);
+    }
+  });
+
+  it('wraps around what is round: narrower towards the sides, gone behind', () => {
+    const mug = blank('Mug');
+    const radius = blankShape(mug).radiusMm as number;
+    const wide = (side: number, turnRad = 0): number => {
+      const { picture, pxPerMm } = blankProof({ blank: mug, process: 'decal', place: undefined, design: square(side), films: [film], sidePx: 800, turnRad });
+      return redAcross(picture) / pxPerMm;
+    };
+    expect(wide(40)).toBeLessThan(40);
+    expect(Math.abs(wide(40) - 2 * radius * Math.sin(20 / radius))).toBeLessThan(1.5);
+    expect(wide(40, Math.PI)).toBe(0);
+    expect(wide(40, 1.2)).toBeLessThan(wide(40));
+  });
+
+  it('prints see-through on clear paper and as it is on white', () => {
+    const board = { ...blank('Wooden sign'), colour: '#808080' };
+    const yellow = makeRgba8(10, 10, Uint8Array.from(Array.from({ length: 100 }, () => [200, 160, 0, 255]).flat()));
+    const at = (onWhitePaper: boolean): number[] => {
+      const { picture, pxPerMm } = blankProof({ blank: board, process: 'waterslide', place: { xMm: 100, yMm: 50 }, design: square(100), films: [film], printed: [{ picture: yellow, toDesign: scaling(10) }], onWhitePaper, sidePx: 600 });
+      // The printable area begins at the room around the board and its edge.
+      const middle = 4 * (Math.round((50 + 50 + 10 + 21) * pxPerMm) * picture.width + Math.round((100 + 50 + 10 + 21) * pxPerMm));
+      return [...picture.data.subarray(middle, middle + 3)];
+    };
+    expect(at(true)).toEqual([200, 160, 0]);
+    expect(at(false)).toEqual([100, 80, 0]);
+  });
+});
