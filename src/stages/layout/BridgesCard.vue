@@ -30,7 +30,7 @@ const about = computed(() => {
     <template #switch><ElSwitch size="small" :model-value="own.on" aria-label="Bridges" @change="bridges.change('Bridges', { on: $event === true })" /></template>
     <QuantityInput kind="length" label="Width" :unit="settings.unit" :model-value="own.widthMm ?? held?.widthMm ?? 1" :least="0.1" :most="50" :step="0.1" :disabled="!own.on" @change="bridges.drag({ widthMm: $event })" @done="bridges.change('Width of bridges', { widthMm: $event })" @cancel="bench.revert" />
     <label class="row"><span>For each island</span><ChoiceInput class="narrow" small :model-value="own.count === undefined ? 'auto' : String(own.count)" :choices="COUNTS" label="Bridges for each island" @choose="bridges.change('Bridges for each island', { count: $event === 'auto' ? undefined : Number($event) })" /></label>
-    <p v-if="chosen === undefined && (held?.bridges.length ?? 0) > 0" class="note">Drag a grip along the edge; click it to choose it.</p>
+    <div v-if="(held?.bridges.length ?? 0) > 0" class="row"><span class="note">{{ chosen === undefined ? 'Drag a grip along the edge.' : 'Arrow keys move it, Delete takes it out.' }}</span><button type="button" class="plain-button" @click="bridges.chooseNext()">{{ chosen === undefined ? 'Choose one' : 'The next' }}</button></div>
     <template v-if="chosen !== undefined">
       <QuantityInput kind="length" label="Width of this one" :unit="settings.unit" :model-value="chosen.widthMm" :least="0.1" :most="50" :step="0.1" @done="bridges.widen($event)" />
       <div class="row"><button type="button" class="plain-button" @click="bridges.addAcross()">One more across</button><button type="button" class="plain-button" @click="bridges.takeOut()">Take it out</button></div>

@@ -12,6 +12,8 @@ import { isTyping } from '../shared/isTyping.ts';
 /** How near to a grip one may point, CSS px. */
 const NEAR_PX = 10;
 
+const STEPS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+
 /** A bridge as it lies on the sheet. */
 export interface BridgeGrip {
   readonly bridge: DesignBridge;
@@ -74,9 +76,15 @@ export function useBridges(filmId: Ref<string>, at: Ref<Affine | undefined>, sca
     ofChosen('Take out a bridge', (bridge) => withoutBridge(settings.value, all.value, bridge, room.value));
     chosenAt.value = undefined;
   };
+  /** Moves the chosen one along the edge by arrow keys, in mm of the design. */
+  function nudge([dx, dy]: readonly [number, number], byMm: number): void {
+    ofChosen('Move a bridge', (bridge) => withBridgeMoved(settings.value, all.value, bridge, { x: bridge.from.x + dx * byMm, y: bridge.from.y + dy * byMm }, room.value));
+  }
   useEventListener('keydown', (event: KeyboardEvent) => {
     if (isTyping(event.target) || chosen.value === undefined) return;
-    if (event.key === 'Delete' || event.key === 'Backspace') takeOut();
+    const step = STEPS[event.key];
+    if (step !== undefined) nudge(step, event.shiftKey ? 10 : 1);
+    else if (event.key === 'Delete' || event.key === 'Backspace') takeOut();
     else if (event.key === 'Escape') {
       if (inHand !== undefined) bench.revert();
       inHand = undefined;
@@ -90,7 +98,7 @@ export function useBridges(filmId: Ref<string>, at: Ref<Affine | undefined>, sca
     addAcross: () => ofChosen('One more bridge', (bridge) => withBridgeAcross(settings.value, all.value, bridge, room.value)),
     widen: (widthMm: number) => ofChosen('Width of a bridge', (bridge) => withBridgeWidth(settings.value, all.value, bridge, widthMm, room.value)),
     putBack: () => set('Bridges as found', withoutOwnBridges(settings.value)),
-    choose: (index: number | undefined) => (chosenAt.value = index),
+    chooseNext: () => (chosenAt.value = grips.value.length === 0 ? undefined : ((chosenAt.value ?? -1) + 1) % grips.value.length),
   };
 }
 export type Bridges = ReturnType<typeof useBridges>;

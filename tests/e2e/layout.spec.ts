@@ -1,0 +1,83 @@
+import { expect, type Page } from '@playwright/test';
+import { PDFDocument } from 'pdf-lib';
+import { choose, demoPicture, goTo, openJob, save, setQuantity, settled, test } from './bench.ts';
+import { stored } from './walk.ts';
+
+const card = (page: Page, name: string) => page.getByRole('region', { name });
+/** Rings of the art of a saved sheet. */
+const ringsOf = (svg: string): number => /-art"[^>]*>([\s\S]*?)<\/g>/.exec(svg)?.[1].match(/<path/g)?.length ?? 0;
+
+test('a soap stencil: its islands are held, a bridge is moved, what falls out is shown, nothing is loose in the file', async ({ page }) => {
+  await openJob(page, 'Duck race soap', 'Lay out');
+  const bridges = card(page, 'Bridges');
+  await expect(bridges).toContainText('2 islands held by 2 bridges');
+  await expect(card(page, 'Cut check')).toContainText('nothing found');
+  // Without bridges the check says what falls out; the rings of wing and eye are back.
+  await bridges.locator('.el-switch').click();
+  await expect(card(page, 'Cut check')).toContainText('nothing holds');
+  await page.keyboard.press('Control+z');
+  await expect(bridges).toContainText('2 islands held');
+  await bridges.getByRole('button', { name: 'Choose one' }).click();
+  await page.keyboard.press('Shift+ArrowLeft');
+  await settled(page);
+  expect(await stored(page)).toContain('"islands":[{');
+  await bridges.getByRole('button', { name: 'One more across' }).click();
+  await expect(bridges).toContainText('2 islands held by 3 bridges');
+  await page.getByRole('radio', { name: 'cut out' }).click();
+  await page.getByRole('radio', { name: 'on the blank' }).click();
+  await settled(page);
+  await bridges.getByRole('button', { name: 'All where they were found' }).click();
+  await expect(bridges).toContainText('2 islands held by 2 bridges');
+  await goTo(page, 'Hand off');
+  const { bytes } = await save(page, 'Save SVG');
+  // Four copies of the duck and the wave, each one ring: its middles are part of the film.
+  expect(ringsOf(bytes.toString())).toBe(8);
+});
+
+test('a page of decals: filled, for a mug of another colour, three pictures each by itself, saved as PDF', async ({ page }) => {
+  await openJob(page, 'Lighthouse mug', 'Lay out');
+  const pages = card(page, 'Print pages');
+  await expect(pages).toContainText('9 motifs on 1 page');
+  await choose(page, 'Shown', 'as it looks on the blank');
+  await goTo(page, 'Assemble');
+  for (const [k, name] of ['heron-mark.png', 'bread-and-rope.png'].entries()) {
+    await page.getByRole('button', { name: 'Add a part' }).click();
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('menuitem', { name: 'Another picture' }).click();
+    await (await chooser).setFiles(demoPicture(name));
+    await expect.poll(async () => (JSON.parse(await stored(page)) as { pictures: unknown[] }).pictures.length, { timeout: 60_000 }).toBe(k + 2);
+    await settled(page);
+  }
+  await goTo(page, 'Lay out');
+  await pages.getByText('Each part by itself').locator('..').locator('.el-switch').click();
+  await expect(pages).not.toContainText(/9 motifs/);
+  await pages.getByText('Fill the page').locator('..').locator('.el-switch').click();
+  await setQuantity(page, 'Copies of each', '2');
+  await expect(pages).toContainText('6 motifs');
+  await settled(page);
+  await goTo(page, 'Hand off');
+  const { name, bytes } = await save(page, 'Save PDF');
+  expect(name).toBe('Lighthouse mug.pdf');
+  const pdf = await PDFDocument.load(bytes);
+  expect(pdf.getPages().map((each) => Math.round((each.getWidth() / 72) * 25.4))).toEqual(pdf.getPages().map(() => 210));
+});
+
+test('nested copies: laid by their outlines, then closer, and kept with the job', async ({ page }) => {
+  await openJob(page, 'Heron glasses', 'Lay out');
+  const copies = card(page, 'Copies');
+  await choose(page, 'How they lie', 'nested by their outlines');
+  await expect(copies).toContainText('of its length used');
+  await settled(page);
+  await copies.getByRole('button', { name: 'Lay closer' }).click();
+  await expect(copies.getByRole('button', { name: 'Stop' })).toBeVisible();
+  await expect(copies.getByRole('button', { name: 'Lay closer' })).toBeVisible({ timeout: 30_000 });
+  await settled(page);
+  expect(await stored(page)).toContain('"nests":[{');
+  await goTo(page, 'Hand off');
+  const before = ringsOf((await save(page, 'Save SVG')).bytes.toString());
+  await page.keyboard.press('Control+z');
+  await settled(page);
+  expect(await stored(page)).not.toContain('"nests"');
+  // Another way to lie loses nothing.
+  expect(ringsOf((await save(page, 'Save SVG')).bytes.toString())).toBe(before);
+});
