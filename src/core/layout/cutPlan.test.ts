@@ -5,6 +5,7 @@ import { newJob } from '../job/newJob.ts';
 import { boundsOf, depthOf, nodeCount, ringArea, ringCount } from '../outline/curves.ts';
 import { nestRings } from '../outline/nestRings.ts';
 import { curvesFromPathData } from '../outline/pathData.ts';
+import { cutRoute } from './cutRoute.ts';
 import { curvesOfRole, cutPlanOf, type CutPlan } from './cutPlan.ts';
 import { laySheet, type LayoutSettings } from './laySheet.ts';
 
@@ -49,6 +50,35 @@ describe('the plan of a sheet', () => {
         },
       ),
       { seed: 41, numRuns: 40 },
+    );
+  });
+});
+
+describe('the way of the knife', () => {
+  const place = fc.record({ x: fc.integer({ min: 0, max: 30 }), y: fc.integer({ min: 0, max: 30 }), hasHole: fc.boolean() });
+  /** Squares on a lattice, some of them with an opening. */
+  const squares = fc.uniqueArray(place, { selector: ({ x, y }) => x * 100 + y, minLength: 2, maxLength: 40 }).map((places) => nestRings(curvesFromPathData(places.map(({ x, y, hasHole }) => square(12 * x, 12 * y, 8) + (hasHole ? square(12 * x + 2, 12 * y + 2, 4) : '')).join(''))));
+  const travel = (own: typeof curves, order: ArrayLike<number>): number => {
+    let [length, px, py] = [0, 0, 0];
+    for (let k = 0; k < order.length; k++) {
+      const at = own.coordStart[order[k]];
+      length += Math.hypot(own.coords[at] - px, own.coords[at + 1] - py);
+      [px, py] = [own.coords[at], own.coords[at + 1]];
+    }
+    return length;
+  };
+
+  it('does every ring once, what lies inside first, the same outlines, and is no longer than as drawn', () => {
+    fc.assert(
+      fc.property(squares, (drawn) => {
+        const { curves: own, order } = cutRoute(drawn, { x: 0, y: 0 });
+        expect([...order].sort((a, b) => a - b)).toEqual([...drawn.parent.keys()]);
+        for (const [k, ring] of order.entries()) expect(own.parent[ring] < 0 || order.indexOf(own.parent[ring]) > k).toBe(true);
+        for (const ring of drawn.parent.keys()) expect(ringArea(own, ring)).toBeCloseTo(ringArea(drawn, ring), 9);
+        expect(nodeCount(own)).toBe(nodeCount(drawn));
+        expect(travel(own, order)).toBeLessThanOrEqual(travel(drawn, [...drawn.parent.keys()].sort((a, b) => depthOf(drawn, b) - depthOf(drawn, a))) + 1e-9);
+      }),
+      { seed: 21, numRuns: 80 },
     );
   });
 });

@@ -1,7 +1,10 @@
 import type { Film } from '../film/film.ts';
-import { CurvesBuilder, depthOf, type Curves } from '../outline/curves.ts';
+import { CurvesBuilder, type Curves } from '../outline/curves.ts';
 import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
+import { placed } from '../geometry/affine.ts';
+import { shortRoute } from '../geometry/shortRoute.ts';
 import type { RectMm } from '../geometry/rectMm.ts';
+import { cutRoute } from './cutRoute.ts';
 import type { Sheet } from './laySheet.ts';
 
 /** What a path is for: the art itself, the box that the waste is lifted by, a cut through the waste, a mark to line up by, a fold, or ink. */
@@ -27,14 +30,20 @@ export interface CutPlan {
 }
 
 /**
- * The plan of a sheet: copy after copy, the openings of a piece before its outside, so that it does not move under the knife; the boxes last, which hold the
+ * The plan of a sheet: copy after copy, so that the way between them is short, each along its own way; the openings of a piece before its outside, so that it does not move under the knife; the boxes last, which hold the
  * sheet together till then.
  */
 export function cutPlanOf(sheet: Sheet, film: Film): CutPlan {
-  const parts = new Map(sheet.parts.map(({ id, curves, marks }) => [id, { curves, marks, order: insideFirst(curves) }]));
-  const copies = sheet.placements.flatMap(({ partId, at }): PathRun[] => {
+  const parts = new Map(sheet.parts.map(({ id, curves, marks }) => [id, { ...cutRoute(curves), marks }]));
+  const lying = sheet.placements.flatMap(({ partId, at }) => {
     const part = parts.get(partId);
-    if (part === undefined) return [];
+    if (part === undefined || part.order.length === 0) return [];
+    const first = part.curves.coordStart[part.order[0]];
+    return [{ part, at, start: placed(at, part.curves.coords[first], part.curves.coords[first + 1]) }];
+  });
+  const { xMm, yMm } = sheet.used;
+  const copies = [...shortRoute(lying.map(({ start }) => start.x), lying.map(({ start }) => start.y), xMm, yMm)].flatMap((k): PathRun[] => {
+    const { part, at } = lying[k];
     const cut: PathRun = { role: 'cut', curves: transformCurves(part.curves, at), order: part.order };
     // What is drawn is drawn while the film lies flat.
     return part.marks === undefined ? [cut] : [plainRun('mark', transformCurves(part.marks, at)), cut];
@@ -47,21 +56,6 @@ export function cutPlanOf(sheet: Sheet, film: Film): CutPlan {
 export const curvesOfRole = ({ runs }: CutPlan, role: PathRole): Curves => joinCurves(runs.filter((run) => run.role === role).map(({ curves }) => curves));
 
 const plainRun = (role: PathRole, curves: Curves): PathRun => ({ role, curves, order: Int32Array.from(curves.parent.keys()) });
-
-/** Rings by the outermost one that they lie in, as these come; of each the deepest first. */
-function insideFirst(curves: Curves): Int32Array {
-  const { parent } = curves;
-  const outermost = (ring: number): number => {
-    let at = ring;
-    while (parent[at] >= 0) at = parent[at];
-    return at;
-  };
-  const keys = Array.from(parent.keys(), (ring) => ({ ring, outer: outermost(ring), depth: depthOf(curves, ring) }));
-  return Int32Array.from(
-    keys.sort((a, b) => a.outer - b.outer || b.depth - a.depth || a.ring - b.ring),
-    ({ ring }) => ring,
-  );
-}
 
 function boxCurves(boxes: readonly RectMm[]): Curves {
   const builder = new CurvesBuilder();
