@@ -5,6 +5,8 @@ const MOST_PLACES = 20_000;
 const MOST_ROUNDS = 60;
 /** Places that are moved together at most. */
 const LONGEST_MOVED = 3;
+/** Less is rounding. */
+const LEAST_SAVED = 1e-9;
 
 /**
  * An order of places in which the way from a start through all of them is short: by the nearest place first, then improved by turning stretches around and by moving short ones elsewhere until neither helps (2-opt and Or-opt;
@@ -32,69 +34,92 @@ export function routeLength(order: ArrayLike<number>, x: ArrayLike<number>, y: A
 }
 
 function improve(order: Int32Array, x: ArrayLike<number>, y: ArrayLike<number>, start: { x: number; y: number }, near: Int32Array): void {
-  const count = order.length;
-  const at = new Int32Array(count);
-  for (let k = 0; k < count; k++) at[order[k]] = k;
-  // Place −1 is the start; beyond the end there is nothing.
-  const gap = (a: number, b: number): number => (b >= count || a >= count ? 0 : Math.hypot((a < 0 ? start.x : x[order[a]]) - x[order[b]], (a < 0 ? start.y : y[order[a]]) - y[order[b]]));
-  const turnAround = (from: number, to: number): void => {
-    for (let a = from, b = to; a < b; a++, b--) [order[a], order[b]] = [order[b], order[a]];
-    for (let k = from; k <= to; k++) at[order[k]] = k;
-  };
-  /** Moves a stretch so that it begins at another place of the order. */
-  const move = (from: number, to: number, before: number): void => {
-    if (before > to) {
-      turnAround(from, to);
-      turnAround(to + 1, before - 1);
-      turnAround(from, before - 1);
-    } else {
-      turnAround(before, from - 1);
-      turnAround(from, to);
-      turnAround(before, to);
-    }
-  };
-  const turned = (place: number): boolean => {
+  const way = new Way(order, x, y, start, near);
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    let helped = false;
+    for (let place = 0; place < order.length; place++) while (way.turned(place) || way.moved(place)) helped = true;
+    if (!helped) return;
+  }
+}
+
+/** A way through places that is made shorter bit by bit. */
+class Way {
+  /** Where in the order each place is. */
+  private readonly at: Int32Array;
+
+  constructor(
+    private readonly order: Int32Array,
+    private readonly x: ArrayLike<number>,
+    private readonly y: ArrayLike<number>,
+    private readonly start: { readonly x: number; readonly y: number },
+    private readonly near: Int32Array,
+  ) {
+    this.at = new Int32Array(order.length);
+    for (let k = 0; k < order.length; k++) this.at[order[k]] = k;
+  }
+
+  /** Turns a stretch around so that a place and one near to it follow each other, if that is shorter. */
+  turned(place: number): boolean {
+    const { at, near } = this;
     for (let n = 0; n < NEIGHBOURS; n++) {
       const other = near[place * NEIGHBOURS + n];
-      if (other < 0) break;
+      if (other < 0) return false;
       const [i, j] = at[place] < at[other] ? [at[place], at[other]] : [at[other], at[place]];
       // After i comes j: what lay between is turned around; or before j comes i.
-      if (gap(i, j) + gap(i + 1, j + 1) < gap(i, i + 1) + gap(j, j + 1) - 1e-9) {
-        turnAround(i + 1, j);
-        return true;
-      }
-      if (gap(i - 1, j - 1) + gap(i, j) < gap(i - 1, i) + gap(j - 1, j) - 1e-9) {
-        turnAround(i, j - 1);
-        return true;
-      }
+      const after = this.gap(i, j) + this.gap(i + 1, j + 1) < this.gap(i, i + 1) + this.gap(j, j + 1) - LEAST_SAVED;
+      if (after) this.turnAround(i + 1, j);
+      else if (this.gap(i - 1, j - 1) + this.gap(i, j) < this.gap(i - 1, i) + this.gap(j - 1, j) - LEAST_SAVED) this.turnAround(i, j - 1);
+      else continue;
+      return true;
     }
     return false;
-  };
-  const moved = (place: number): boolean => {
+  }
+
+  /** Moves a place and at most two that follow it behind one that is near, if that is shorter. */
+  moved(place: number): boolean {
+    const { at, near, order } = this;
     for (let length = 1; length <= LONGEST_MOVED; length++) {
       const from = at[place];
       const to = from + length - 1;
-      if (to >= count) return false;
-      const saved = gap(from - 1, from) + gap(to, to + 1) - gap(from - 1, to + 1);
-      if (saved <= 1e-9) continue;
+      if (to >= order.length) return false;
+      const saved = this.gap(from - 1, from) + this.gap(to, to + 1) - this.gap(from - 1, to + 1);
+      if (saved <= LEAST_SAVED) continue;
       for (let n = 0; n < NEIGHBOURS; n++) {
         const other = near[place * NEIGHBOURS + n];
         if (other < 0) break;
         const k = at[other];
-        if (k >= from - 1 && k <= to) continue;
-        // Behind the neighbour, as it lies.
-        if (gap(k, from) + gap(to, k + 1) - gap(k, k + 1) < saved - 1e-9) {
-          move(from, to, k + 1);
-          return true;
-        }
+        if ((k >= from - 1 && k <= to) || this.gap(k, from) + this.gap(to, k + 1) - this.gap(k, k + 1) >= saved - LEAST_SAVED) continue;
+        this.move(from, to, k + 1);
+        return true;
       }
     }
     return false;
-  };
-  for (let round = 0; round < MOST_ROUNDS; round++) {
-    let helped = false;
-    for (let place = 0; place < count; place++) while (turned(place) || moved(place)) helped = true;
-    if (!helped) return;
+  }
+
+  /** From one place of the order to another; −1 is the start, beyond the end there is nothing. */
+  private gap(a: number, b: number): number {
+    const { order, x, y, start } = this;
+    if (a >= order.length || b >= order.length) return 0;
+    return Math.hypot((a < 0 ? start.x : x[order[a]]) - x[order[b]], (a < 0 ? start.y : y[order[a]]) - y[order[b]]);
+  }
+
+  private turnAround(from: number, to: number): void {
+    const { order, at } = this;
+    for (let a = from, b = to; a < b; a++, b--) [order[a], order[b]] = [order[b], order[a]];
+    for (let k = from; k <= to; k++) at[order[k]] = k;
+  }
+
+  /** Moves a stretch so that it begins at another place of the order. */
+  private move(from: number, to: number, before: number): void {
+    if (before > to) {
+      this.turnAround(from, to);
+      this.turnAround(to + 1, before - 1);
+      this.turnAround(from, before - 1);
+    } else {
+      this.turnAround(before, from - 1);
+      this.turnAround(from, to);
+      this.turnAround(before, to);
+    }
   }
 }
 
