@@ -38,25 +38,9 @@ const VIEWS = [
     await page.getByRole('radio', { name: 'before | after' }).click();
     await page.locator('.readout [role="status"]').getByText('last').waitFor({ timeout: 60_000 });
   } },
-  { name: 'clean-steps', job: 'Crest, one film', stage: 'Clean', async act(page) {
-    await page.getByRole('button', { name: 'Add a step' }).click();
-    await page.getByRole('menuitem', { name: 'Turn' }).click();
-    await page.getByRole('button', { name: 'Quarter right' }).click();
-    await page.locator('.readout [role="status"]').getByText('last').waitFor({ timeout: 60_000 });
-    await page.getByRole('button', { name: 'Add a step' }).click();
-  } },
   { name: 'clean-found', job: 'Crest, one film', stage: 'Clean', async act(page) {
     await page.getByRole('button', { name: /^Sweep/ }).click();
     for (const key of ['n', 'n', 'n', 'x']) await page.keyboard.press(key);
-  } },
-  { name: 'clean-levels', job: 'Bell buoy tote', stage: 'Clean', async act(page) {
-    for (const step of ['Light levelling', 'Levels']) {
-      await page.getByRole('button', { name: 'Add a step' }).click();
-      await page.getByRole('menuitem', { name: step }).click();
-      await page.waitForTimeout(2500);
-    }
-    await page.getByRole('radio', { name: 'before | after' }).click();
-    await page.getByLabel('Left moment').selectOption({ index: 1 });
   } },
   { name: 'clean-corners', job: 'Bell buoy tote', stage: 'Clean', async act(page) {
     await page.getByRole('button', { name: 'Add a step' }).click();
@@ -94,6 +78,14 @@ const VIEWS = [
     await page.waitForTimeout(600);
   } },
   { name: 'layout', job: 'Crew crest', stage: 'Lay out' },
+  { name: 'layout-page', job: 'Lighthouse mug', stage: 'Lay out', async act(page) {
+    await page.getByText('9 motifs on 1 page').waitFor();
+    await page.waitForTimeout(1500);
+  } },
+  { name: 'layout-blank', job: 'Lighthouse mug', stage: 'Lay out', async act(page) {
+    await page.getByRole('radio', { name: 'on the blank' }).click();
+    await page.waitForTimeout(2500);
+  } },
   { name: 'layout-dark', job: 'Duck race soap', stage: 'Lay out', theme: 'dark' },
   { name: 'separate-nodes', job: 'Crest, one film', stage: 'Separate', theme: 'dark', async act(page) {
     await takeApart(page);
