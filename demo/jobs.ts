@@ -3,7 +3,7 @@ import type { Film } from '../src/core/film/film.ts';
 import type { Job } from '../src/core/job/job.ts';
 import { newJob } from '../src/core/job/newJob.ts';
 import { tracedPart, withPart, type TracedPart } from '../src/core/job/tracedPart.ts';
-import { SHEETS } from '../src/core/layout/layout.ts';
+import { SHEETS, USUAL_WEED_LINES } from '../src/core/layout/layout.ts';
 
 export type DemoName = 'crest' | 'oneFilm' | 'buoy' | 'lettering' | 'heron' | 'duck' | 'lighthouse' | 'sign';
 
@@ -42,6 +42,7 @@ export function demoJobs(): Record<DemoName, Job> {
         known: [{ colour: '#fefffe', film: 'white' }, { colour: '#213760', film: 'navy' }, { colour: '#bf5430', film: 'rust' }, { colour: '#e3bf73', film: 'sand' }, { colour: '#cacac7', film: 'navy' }],
       },
       size: { by: 'width', sizeMm: 240, turnDeg: 0 },
+      layout: { ...base.layout, weedLines: USUAL_WEED_LINES },
       films: [{ id: 'white', name: 'Sail white', colour: '#f6f5f0' }, { id: 'navy', name: 'Harbour navy', colour: '#22375f' }, { id: 'rust', name: 'Rust', colour: '#bf5430' }, { id: 'sand', name: 'Sand', colour: '#e3bf73' }],
     }),
     oneFilm: jobFor('Crest, one film', 'Shirt, adult L', ['regatta', 'crew', 'shirt'], 'The crest once more, for the helpers’ shirts.', {

@@ -1,5 +1,5 @@
 import type { Film } from '../film/film.ts';
-import { CurvesBuilder, type Curves } from '../outline/curves.ts';
+import { CurvesBuilder, ringCount, type Curves } from '../outline/curves.ts';
 import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import { placed } from '../geometry/affine.ts';
 import { shortRoute } from '../geometry/shortRoute.ts';
@@ -30,8 +30,8 @@ export interface CutPlan {
 }
 
 /**
- * The plan of a sheet: copy after copy, so that the way between them is short, each along its own way; the openings of a piece before its outside, so that it does not move under the knife; the boxes last, which hold the
- * sheet together till then.
+ * The plan of a sheet: copy after copy, so that the way between them is short, each along its own way; the openings of a piece before its outside, so that it does not move under the knife; then the cuts through the
+ * waste, and the boxes last, which hold the sheet together till then.
  */
 export function cutPlanOf(sheet: Sheet, film: Film): CutPlan {
   const parts = new Map(sheet.parts.map(({ id, curves, marks }) => [id, { ...cutRoute(curves), marks }]));
@@ -48,8 +48,10 @@ export function cutPlanOf(sheet: Sheet, film: Film): CutPlan {
     // What is drawn is drawn while the film lies flat.
     return part.marks === undefined ? [cut] : [plainRun('mark', transformCurves(part.marks, at)), cut];
   });
+  const { weedLines } = sheet;
+  const strips = weedLines === undefined || ringCount(weedLines) === 0 ? [] : [plainRun('weedLine', weedLines)];
   const boxes = sheet.boxes.length === 0 ? [] : [plainRun('box', boxCurves(sheet.boxes))];
-  return { film, ...(sheet.number === undefined ? {} : { number: sheet.number }), widthMm: sheet.widthMm, heightMm: sheet.heightMm, runs: [...copies, ...boxes] };
+  return { film, ...(sheet.number === undefined ? {} : { number: sheet.number }), widthMm: sheet.widthMm, heightMm: sheet.heightMm, runs: [...copies, ...strips, ...boxes] };
 }
 
 /** The curves of all runs of a role, one after the other. */

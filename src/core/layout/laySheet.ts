@@ -41,8 +41,10 @@ export interface Sheet {
   readonly parts: readonly SheetPart[];
   /** In the order in which they are laid. */
   readonly placements: readonly Placement[];
-  /** Weeding boxes, one for each copy, when they are on. */
+  /** Weeding boxes, one for each copy, or one for all that is nested, when they are on. */
   readonly boxes: readonly RectMm[];
+  /** Cuts through the waste, where there are any. */
+  readonly weedLines?: Curves | undefined;
   /** What the copies take up together. */
   readonly used: RectMm;
   /** How far the layout reaches over the cut area; 0 when it fits. */

@@ -38,6 +38,8 @@ export const layoutSchema = z.strictObject({
   /** `process`: as the process wants it. Anything else is an override that stays marked. */
   mirror: z.enum(['process', 'always', 'never']),
   box: z.strictObject({ on: z.boolean(), marginMm: z.number().min(0).max(200) }),
+  /** Cuts through the waste that part it into strips; none when absent. */
+  weedLines: z.strictObject({ on: z.boolean(), everyMm: z.number().min(10).max(1000), awayMm: z.number().min(0.2).max(20) }).optional(),
   copies: z.number().int().min(1).max(2000),
   gapMm: z.number().min(0).max(500),
   /** Rows when absent. Nested: by true outlines, on as many sheets as it takes. */
@@ -55,6 +57,9 @@ export const layoutSchema = z.strictObject({
   eachPart: z.boolean().optional(),
 });
 export type Layout = z.infer<typeof layoutSchema>;
+
+/** Weed lines as they are when they are switched on. */
+export const USUAL_WEED_LINES = { on: true, everyMm: 80, awayMm: 1.5 } as const;
 
 /** Sheets that a workshop lays in its machine. */
 export const SHEETS: readonly SheetStock[] = [

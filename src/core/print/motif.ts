@@ -52,24 +52,6 @@ export function printFacts({ data }: Pick<Rgba8, 'data'>): PrintFacts {
   return seen === 0 ? { whiteShare: 0, softShare: 0, lightness: 1 } : { whiteShare: white / seen, softShare: soft / seen, lightness: light / seen };
 }
 
-/**
- * How a motif looks once it is on a blank: inks are see-through, so that on clear paper the blank's colour shines through all of it and white is not there; on white paper they lie on white.
- * Inks are simulated by multiplying with what lies below, channel by channel.
- * @param blank `#rrggbb`.
- */
-export function onBlankColour(picture: Rgba8, paper: DecalPaper, blank: string): Rgba8 {
-  const { r, g, b } = rgbFromHex(blank) ?? { r: 255, g: 255, b: 255 };
-  if (paper === 'white') return picture;
-  const data = new Uint8Array(picture.data.length);
-  for (let i = 0; i < data.length; i += 4) {
-    data[i] = Math.round((picture.data[i] * r) / 255);
-    data[i + 1] = Math.round((picture.data[i + 1] * g) / 255);
-    data[i + 2] = Math.round((picture.data[i + 2] * b) / 255);
-    data[i + 3] = picture.data[i + 3];
-  }
-  return makeRgba8(picture.width, picture.height, data);
-}
-
 /** Coarser prints than this look blurred from near, dots per inch. */
 export const FINE_DPI = 150;
 

@@ -4,7 +4,7 @@ import { codeOf } from '../../../tests/fixtures/errorCode.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { placed, turnsOver } from '../geometry/affine.ts';
 import { fillPages } from './fillPages.ts';
-import { onBlankColour, printFacts, printWarnings, trimmedMotif } from './motif.ts';
+import { printFacts, printWarnings, trimmedMotif } from './motif.ts';
 import { motifsOf, printPages } from './printPages.ts';
 
 const A4 = { widthMm: 200, heightMm: 287 };
@@ -63,12 +63,8 @@ describe('a motif', () => {
     expect(codeOf(() => trimmedMotif(picture(() => [0, 0, 0, 0])))).toBe('nothingToCut');
   });
 
-  it('takes on the colour of its blank on clear paper, where white is not printed', () => {
+  it('says what becomes of it on its paper and blank: white is not printed, dark shines through, light hardly shows', () => {
     const half = picture((x) => (x < 10 ? [255, 255, 255, 255] : [128, 64, 255, 255]));
-    const dark = onBlankColour(half, 'clear', '#204080');
-    expect([...dark.data.subarray(0, 3)]).toEqual([0x20, 0x40, 0x80]);
-    expect([...dark.data.subarray(40, 43)]).toEqual([16, 16, 128]);
-    expect(onBlankColour(half, 'white', '#204080')).toBe(half);
     expect(printFacts(half).whiteShare).toBe(0.5);
     expect(printWarnings(printFacts(half), 120, 'clear', '#101010')).toHaveLength(3);
     expect(printWarnings(printFacts(half), 300, 'white', '#101010')).toEqual([]);

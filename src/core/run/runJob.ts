@@ -12,6 +12,7 @@ import { motifsOf, printPages, type PrintPages } from '../print/printPages.ts';
 import { isAppError } from '../errors/appError.ts';
 import { isNested, nestedSheets } from '../layout/nestSheets.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
+import { weedLines } from '../layout/weedLines.ts';
 import { mirroringOf } from '../layout/mirroringOf.ts';
 import { artFromPicture } from '../raster/art.ts';
 import type { Rgba8 } from '../raster/raster.ts';
@@ -154,5 +155,9 @@ function printOf({ layout, process }: Pick<Job, 'layout' | 'process'>, design: D
 export function sheetsOf(job: Pick<Job, 'layout' | 'process'>, design: Design, library?: PolygonLibrary): Sheet[] {
   const { mirrored } = mirroringOf(job.layout, job.process);
   const settings = { ...job.layout, mirrored };
-  return design.layers.flatMap(({ filmId }) => (library !== undefined && isNested(job.layout) ? nestedSheets(library, design, filmId, settings) : [laySheet(design, filmId, settings)]));
+  const sheets = design.layers.flatMap(({ filmId }) => (library !== undefined && isNested(job.layout) ? nestedSheets(library, design, filmId, settings) : [laySheet(design, filmId, settings)]));
+  const { weedLines: lines } = job.layout;
+  // Of a stencil the film stays and its openings fall out: nothing is lifted in strips.
+  if (lines?.on !== true || PROCESSES[job.process].artIsOpening) return sheets;
+  return sheets.map((sheet) => ({ ...sheet, weedLines: weedLines(sheet, lines) }));
 }

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { CircleCheck, SquareDashed, TriangleAlert, TrianglesCenterlineDashedVertical } from '@lucide/vue';
+import { CircleCheck, Rows3, SquareDashed, TriangleAlert, TrianglesCenterlineDashedVertical } from '@lucide/vue';
 import { TransitionPresets, useTransition } from '@vueuse/core';
 import { ElSlider, ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
 import { blankShape } from '../../core/proof/blankShape.ts';
-import type { Layout } from '../../core/layout/layout.ts';
+import { USUAL_WEED_LINES, type Layout } from '../../core/layout/layout.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
 import { misfitOf } from '../../core/run/isLaidOut.ts';
 import { mm } from '../../core/units/length.ts';
@@ -124,6 +124,8 @@ function set(label: string, change: Partial<Layout>): void {
   bench.preview(withLayout(change));
   bench.commitPreview(label);
 }
+const weed = computed(() => layout.value.weedLines ?? { ...USUAL_WEED_LINES, on: false });
+const setWeed = (change: Partial<NonNullable<Layout['weedLines']>>): void => set('Weed lines', { weedLines: { ...weed.value, ...change } });
 const MIRRORS = computed(() => ({ process: `as ${PROCESSES[job.value.process].name.toLowerCase()} wants it`, always: 'mirrored', never: 'not mirrored' }));
 
 const length = (value: number): string => formatLength(mm(value), settings.unit);
@@ -184,6 +186,14 @@ const cursor = computed(() => (view.value === 'sheet' && pointerMm.value !== und
           <template #icon><SquareDashed /></template>
           <template #switch><ElSwitch size="small" :model-value="layout.box.on" aria-label="Weeding box" @change="set('Weeding box', { box: { ...layout.box, on: $event === true } })" /></template>
           <QuantityInput kind="length" label="Margin" :unit="settings.unit" :model-value="layout.box.marginMm" :least="0" :most="200" :step="0.5" :disabled="!layout.box.on" @change="drag({ box: { ...layout.box, marginMm: $event } })" @done="set('Box margin', { box: { ...layout.box, marginMm: $event } })" @cancel="bench.revert" />
+        </TrayCard>
+        <TrayCard v-if="!bridges.isStencil.value" title="Weed lines" about="cuts that part large waste into strips">
+          <template #icon><Rows3 /></template>
+          <template #switch><ElSwitch size="small" :model-value="weed.on" aria-label="Weed lines" @change="setWeed({ on: $event === true })" /></template>
+          <template v-if="weed.on">
+            <QuantityInput kind="length" label="Strips about" :unit="settings.unit" :model-value="weed.everyMm" :least="10" :most="1000" :step="5" @change="drag({ weedLines: { ...weed, everyMm: $event } })" @done="setWeed({ everyMm: $event })" @cancel="bench.revert" />
+            <QuantityInput kind="length" label="Away from pieces" :unit="settings.unit" :model-value="weed.awayMm" :least="0.2" :most="20" :step="0.1" @change="drag({ weedLines: { ...weed, awayMm: $event } })" @done="setWeed({ awayMm: $event })" @cancel="bench.revert" />
+          </template>
         </TrayCard>
         <CopiesCard :layout="layout" :sheet="sheet" :sheets="sheets.length" :is-nesting="nesting.isNesting.value" :nesting-share="nesting.share.value" @drag="drag" @set="set" @cancel="bench.revert" @improve="nesting.improve(film.id)" @stop="nesting.stop" />
       </template>

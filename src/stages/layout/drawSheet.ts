@@ -29,6 +29,7 @@ export function drawSheet(context: Context, view: Viewport, sheet: Sheet, art: P
   context.restore();
   if (lifted > 0) drawWeeded(context, view, sheet, art, paint, lifted);
   drawBoxes(context, view, sheet);
+  if (sheet.weedLines !== undefined && lifted < 1) strokeCutLine(context, pathFromCurves(sheet.weedLines), view);
   drawMarks(context, view, sheet);
   if (lifted < 1) {
     context.save();

@@ -1,0 +1,111 @@
+import type { RectMm } from '../geometry/rectMm.ts';
+import { CurvesBuilder, type Curves } from '../outline/curves.ts';
+import { flatten } from '../outline/flatten.ts';
+import { transformCurves } from '../outline/transformCurves.ts';
+import type { Sheet } from './laySheet.ts';
+
+export interface WeedLineSettings {
+  /** Strips of waste are about so broad, mm. */
+  readonly everyMm: number;
+  /** No line comes nearer to a piece, mm. */
+  readonly awayMm: number;
+}
+
+/** Chords by which pieces are kept clear of, mm. */
+const CHORD_MM = 0.05;
+/** Shorter bits of a line lift nothing, mm. */
+const LEAST_MM = 8;
+/** A line may lie so far from its even place, in strips, at one of so many places: where it meets least. */
+const SHIFT = 0.3;
+const PLACES = 13;
+
+/**
+ * Cuts through the waste in each weeding box, across its longer side, that part it into strips which lift one by one: each where it runs longest through waste, broken off before every piece.
+ * @returns open lines in mm of the sheet; none without boxes, or where a box is no longer than a strip.
+ */
+export function weedLines({ parts, placements, boxes }: Pick<Sheet, 'parts' | 'placements' | 'boxes'>, settings: WeedLineSettings): Curves {
+  const curvesOf = new Map(parts.map(({ id, curves }) => [id, curves]));
+  const builder = new CurvesBuilder();
+  // Each copy has a box of its own, or all have one.
+  const isEach = boxes.length === placements.length;
+  for (const [k, box] of boxes.entries()) {
+    const within = isEach ? [placements[k]] : placements;
+    const outlines = within.flatMap(({ partId, at }) => {
+      const curves = curvesOf.get(partId);
+      return curves === undefined ? [] : [transformCurves(curves, at)];
+    });
+    drawLines(builder, box, outlines, settings);
+  }
+  return builder.build();
+}
+
+interface Edges {
+  /** Along the box's longer side, and across it: ends of chords, each two coordinates one after the other. */
+  readonly along: Float64Array;
+  readonly across: Float64Array;
+}
+
+function drawLines(builder: CurvesBuilder, box: RectMm, outlines: readonly Curves[], { everyMm, awayMm }: WeedLineSettings): void {
+  const isWide = box.widthMm >= box.heightMm;
+  const [from, length, low, high] = isWide ? [box.xMm, box.widthMm, box.yMm, box.yMm + box.heightMm] : [box.yMm, box.heightMm, box.xMm, box.xMm + box.widthMm];
+  const strips = Math.ceil(length / everyMm - 1e-9);
+  if (strips < 2) return;
+  const edges = edgesOf(outlines, isWide);
+  for (let strip = 1; strip < strips; strip++) {
+    let best: { at: number; free: readonly (readonly [number, number])[]; length: number } | undefined;
+    for (let place = 0; place < PLACES; place++) {
+      // The even place first, then further and further from it.
+      const shift = (Math.ceil(place / 2) / Math.floor(PLACES / 2)) * SHIFT * (place % 2 === 0 ? 1 : -1);
+      const at = from + ((strip + shift) * length) / strips;
+      const free = freeOf(edges, at, low, high, awayMm);
+      const total = free.reduce((sum, [a, b]) => sum + b - a, 0);
+      if (best === undefined || total > best.length + 1) best = { at, free, length: total };
+    }
+    for (const [a, b] of best?.free ?? []) {
+      const at = best?.at ?? 0;
+      builder.start(isWide ? at : a, isWide ? a : at, -1);
+      builder.line(isWide ? at : b, isWide ? b : at);
+      builder.close();
+    }
+  }
+}
+
+function edgesOf(outlines: readonly Curves[], isWide: boolean): Edges {
+  const along: number[] = [];
+  const across: number[] = [];
+  for (const curves of outlines) {
+    const { points, starts } = flatten(curves, CHORD_MM);
+    for (let ring = 0; ring + 1 < starts.length; ring++) {
+      for (let i = starts[ring], j = starts[ring + 1] - 1; i < starts[ring + 1]; j = i++) {
+        along.push(points[2 * j + (isWide ? 0 : 1)], points[2 * i + (isWide ? 0 : 1)]);
+        across.push(points[2 * j + (isWide ? 1 : 0)], points[2 * i + (isWide ? 1 : 0)]);
+      }
+    }
+  }
+  return { along: Float64Array.from(along), across: Float64Array.from(across) };
+}
+
+/** The stretches of a line across the box that are in the waste, and far enough from all pieces. */
+function freeOf({ along, across }: Edges, at: number, low: number, high: number, awayMm: number): (readonly [number, number])[] {
+  const crossings: number[] = [];
+  const taken: [number, number][] = [];
+  for (let k = 0; k < along.length; k += 2) {
+    const [a0, a1, c0, c1] = [along[k], along[k + 1], across[k], across[k + 1]];
+    if (Math.max(a0, a1) < at - awayMm || Math.min(a0, a1) > at + awayMm) continue;
+    // The part of the chord that is beside the line.
+    const share = (a: number): number => (a1 === a0 ? 0 : Math.max(0, Math.min(1, (a - a0) / (a1 - a0))));
+    const ends = a1 === a0 ? [c0, c1] : [at - awayMm, at + awayMm].map((a) => c0 + share(a) * (c1 - c0));
+    taken.push([Math.min(...ends) - awayMm, Math.max(...ends) + awayMm]);
+    if (a0 > at !== a1 > at) crossings.push(c0 + share(at) * (c1 - c0));
+  }
+  crossings.sort((p, q) => p - q);
+  for (let k = 0; k + 1 < crossings.length; k += 2) taken.push([crossings[k], crossings[k + 1]]);
+  taken.sort((p, q) => p[0] - q[0]);
+  const free: (readonly [number, number])[] = [];
+  let reached = low;
+  for (const [a, b] of [...taken, [high, high] as const]) {
+    if (Math.min(a, high) - reached >= LEAST_MM) free.push([reached, Math.min(a, high)]);
+    reached = Math.max(reached, b);
+  }
+  return free;
+}
