@@ -1,5 +1,8 @@
+import { randomFrom } from '../src/core/task/randomFrom.ts';
 import { openSync, type Font } from 'fontkit';
 import { createRequire } from 'node:module';
+
+export { randomFrom };
 
 /** A drawing with its exact outlines: an SVG path for each tone on a white ground, in a 512 × 512 box. */
 export interface Drawing {
@@ -7,17 +10,6 @@ export interface Drawing {
   readonly size: number;
   /** Path data of the one ink, even-odd. */
   readonly path: string;
-}
-
-/** Small seeded generator (mulberry32 by Tommy Ettinger, public domain). */
-export function randomFrom(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), a | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
 }
 
 const SIZE = 512;

@@ -1,4 +1,4 @@
-import { randomFrom } from '../src/core/nest/random.ts';
+import { randomFrom } from '../src/core/task/randomFrom.ts';
 
 export type Point = readonly [number, number];
 

@@ -1,3 +1,4 @@
+import { randomFrom } from '../src/core/task/randomFrom.ts';
 import sharp, { type Sharp } from 'sharp';
 import { buoy, crest, duck, heron, lettering, lighthouse, sign } from './art.ts';
 
@@ -5,17 +6,6 @@ import { buoy, crest, duck, heron, lettering, lighthouse, sign } from './art.ts'
 export interface DemoPicture {
   readonly fileName: string;
   readonly bytes: Uint8Array<ArrayBuffer>;
-}
-
-/** Seeded generator (mulberry32 by Tommy Ettinger, public domain), so that the demo is the same on every machine. */
-function randomFrom(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), a | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
 }
 
 interface Wear {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { randomFrom } from '../nest/random.ts';
+import { randomFrom } from '../task/randomFrom.ts';
 import { routeLength, shortRoute } from './shortRoute.ts';
 
 describe('a short way through places', () => {

@@ -4,7 +4,7 @@ import { freeOverlaps } from './freeOverlaps.ts';
 import { flatTurn } from './flatTurn.ts';
 import { layFirst, type LaidPart } from './layFirst.ts';
 import type { NestShape } from './nestShape.ts';
-import { randomFrom } from './random.ts';
+import { randomFrom } from '../task/randomFrom.ts';
 import { shorten } from './shorten.ts';
 import { Strip } from './strip.ts';
 import { firstTurns, type Turns } from './turns.ts';

@@ -1,7 +1,8 @@
-import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
+import { ref, shallowRef, type Ref } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
 import type { OnBlankView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useMadeAnew } from '../shared/useMadeAnew.ts';
 import { tellError } from '../shared/tellError.ts';
 
 const SIDE_PX = 1400;
@@ -16,27 +17,16 @@ export function useOnBlank(isShown: Ref<boolean>) {
   /** How far a round blank is turned, degrees. */
   const turnDeg = ref(0);
   const isTurning = ref(false);
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let turn = 0;
-  async function make(): Promise<void> {
+  useMadeAnew([isShown, () => bench.result, turnDeg, isTurning], () => (isTurning.value ? 0 : WAIT_MS), async (isLatest) => {
     const of = bench.ofJob();
     if (!isShown.value || of === undefined || bench.result?.cut === undefined) return;
-    const mine = ++turn;
     try {
       const made = await bench.onBlank({ ...of, sidePx: isTurning.value ? TURNING_PX : SIDE_PX, turnRad: (turnDeg.value * Math.PI) / 180 });
-      if (mine === turn) proof.value = made;
+      if (isLatest()) proof.value = made;
     } catch (caught) {
       const error = asAppError(caught, 'unexpected');
-      if (mine === turn && error.code !== 'cancelled') tellError(error);
+      if (isLatest() && error.code !== 'cancelled') tellError(error);
     }
-  }
-  watch([isShown, () => bench.result, turnDeg, isTurning], () => {
-    clearTimeout(timer);
-    timer = setTimeout(() => void make(), isTurning.value ? 0 : WAIT_MS);
-  }, { immediate: true });
-  onScopeDispose(() => {
-    clearTimeout(timer);
-    turn++;
   });
   return { proof, turnDeg, isTurning };
 }

@@ -1,9 +1,10 @@
-import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import type { Job } from '../../core/job/job.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
 import type { PrintsView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import { canvasOf } from '../shared/bitmaps.ts';
+import { useMadeAnew } from '../shared/useMadeAnew.ts';
 import { tellError } from '../shared/tellError.ts';
 import { asAppError } from '../../core/errors/appError.ts';
 import type { PagePaint } from './drawPages.ts';
@@ -24,28 +25,17 @@ export function usePrint() {
   /** What lies behind the ink: the paper, or the blank's own colour. */
   const behind = ref<'paper' | 'blank'>('paper');
 
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let turn = 0;
-  async function make(): Promise<void> {
+  useMadeAnew([isPrinted, () => bench.result], () => WAIT_MS, async (isLatest) => {
     const of = bench.ofJob();
     if (!isPrinted.value || of === undefined || pages.value === undefined) return;
-    const mine = ++turn;
     try {
       const made = await bench.prints(of);
-      if (mine === turn) prints.value = made;
-    } catch (error) {
-      const { code } = asAppError(error, 'unexpected');
+      if (isLatest()) prints.value = made;
+    } catch (caught) {
+      const error = asAppError(caught, 'unexpected');
       // What is wrong with the picture is told by the run.
-      if (mine === turn && code !== 'cancelled' && code !== 'nothingToCut') tellError(asAppError(error, 'unexpected'));
+      if (isLatest() && error.code !== 'cancelled' && error.code !== 'nothingToCut') tellError(error);
     }
-  }
-  watch([isPrinted, () => bench.result], () => {
-    clearTimeout(timer);
-    timer = setTimeout(() => void make(), WAIT_MS);
-  }, { immediate: true });
-  onScopeDispose(() => {
-    clearTimeout(timer);
-    turn++;
   });
 
   const paint = computed((): PagePaint => {

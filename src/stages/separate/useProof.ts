@@ -1,8 +1,9 @@
-import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
+import { computed, ref, shallowRef, type Ref } from 'vue';
 import type { AppError} from '../../core/errors/appError.ts';
 import { asAppError } from '../../core/errors/appError.ts';
 import type { ProofView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useMadeAnew } from '../shared/useMadeAnew.ts';
 import { useRack } from '../../stores/rack.ts';
 
 /** Changes that follow each other are proofed once, ms after the last. */
@@ -18,31 +19,20 @@ export function useProof(isShown: Ref<boolean>) {
   const shiftMm = ref(0);
   const shifted = computed(() => (rack.isAlone ? rack.chosen : rack.films.at(-1))?.film);
 
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let turn = 0;
-  async function make(): Promise<void> {
+  useMadeAnew([isShown, () => bench.result, shiftMm, shifted], () => WAIT_MS, async (isLatest) => {
     const of = bench.ofJob();
     const film = shifted.value;
     if (!isShown.value || of === undefined || film === undefined) return;
-    const mine = ++turn;
     // Along the diagonal, so that edges both ways show it.
     const step = shiftMm.value / Math.SQRT2;
     try {
       const made = await bench.proof({ ...of, ...(shiftMm.value === 0 ? {} : { shift: { filmId: film.id, xMm: step, yMm: step } }) });
-      if (mine !== turn) return;
+      if (!isLatest()) return;
       proof.value = made;
       error.value = undefined;
     } catch (caught) {
-      if (mine === turn) error.value = asAppError(caught, 'unexpected');
+      if (isLatest()) error.value = asAppError(caught, 'unexpected');
     }
-  }
-  watch([isShown, () => bench.result, shiftMm, shifted], () => {
-    clearTimeout(timer);
-    timer = setTimeout(() => void make(), WAIT_MS);
-  }, { immediate: true });
-  onScopeDispose(() => {
-    clearTimeout(timer);
-    turn++;
   });
   return { proof, error, shiftMm, shifted };
 }
