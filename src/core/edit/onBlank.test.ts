@@ -13,6 +13,8 @@ describe('another blank', () => {
   it('brings its usual size and process', () => {
     const job = onBlank(newJob('Crest'), mug);
     expect([job.blank.name, job.process, tracedPart(job).size.sizeMm]).toEqual(['Mug', 'waterslide', 90]);
+    // Printed on a page that is filled; cut from a mat again.
+    expect([job.layout.sheet.name, job.layout.fill, onBlank(job, sign).layout.sheet.name]).toEqual(['A4 sheet', true, 'Mat 305 × 610']);
     expect(onBlank(job, sign).process).toBe('stencil');
     expect(tracedPart(onBlank(job, sign)).size.sizeMm).toBe(300);
   });

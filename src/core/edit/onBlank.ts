@@ -1,5 +1,6 @@
 import type { Job } from '../job/job.ts';
 import { tracedPart, withPart } from '../job/tracedPart.ts';
+import { withProcess } from './withProcess.ts';
 import { BLANKS, type BlankChoice } from '../process/blanks.ts';
 
 /**
@@ -12,5 +13,6 @@ export function onBlank(job: Job, { blank, process, widthMm }: BlankChoice): Job
   const { size } = part;
   const isUsualSize = before !== undefined && size.by === 'width' && size.sizeMm === before.widthMm;
   const isUsualProcess = before !== undefined && job.process === before.process;
-  return { ...(isUsualSize ? withPart(job, { ...part, size: { ...size, sizeMm: widthMm } }) : job), blank, ...(isUsualProcess ? { process } : {}) };
+  const sized = { ...(isUsualSize ? withPart(job, { ...part, size: { ...size, sizeMm: widthMm } }) : job), blank };
+  return isUsualProcess ? withProcess(sized, process) : sized;
 }

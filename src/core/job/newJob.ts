@@ -2,7 +2,7 @@ import { ONE_FILM_ID } from '../film/filmRoles.ts';
 import { BLANKS } from '../process/blanks.ts';
 import type { Process } from '../process/processes.ts';
 import { JOB_VERSION, type Job } from './job.ts';
-import { SHEETS } from '../layout/layout.ts';
+import { usualLayout } from '../layout/layout.ts';
 import { FIRST_OBJECT_ID } from './tracedPart.ts';
 
 /** A job as it starts: nothing cleaned, one film, the usual sheet. @param process its blank is the first that is usual for it. */
@@ -28,7 +28,7 @@ export function newJob(name: string, process: Process = BLANKS[0].process): Job 
         size: { by: 'width', sizeMm: choice.widthMm, turnDeg: 0 },
       },
     ],
-    layout: { sheet: SHEETS[1], mirror: 'process', box: { on: true, marginMm: 6 }, copies: 1, gapMm: 4 },
+    layout: usualLayout(choice.process),
     handOff: { cutAs: 'lines' },
   };
 }

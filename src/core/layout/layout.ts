@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { filmId } from '../film/film.ts';
 import { TURNS } from '../nest/turns.ts';
+import { PROCESSES, type Process } from '../process/processes.ts';
 import { DECAL_PAPERS } from '../print/motif.ts';
 
 const lengthMm = z.number().min(0).max(20_000);
@@ -69,3 +70,9 @@ export const SHEETS: readonly SheetStock[] = [
   { name: 'A4 sheet', widthMm: 210, heightMm: 297, marginMm: { left: 5, top: 5, right: 5, bottom: 5 }, origin: 'topLeft' },
   { name: 'Letter sheet', widthMm: 215.9, heightMm: 279.4, marginMm: { left: 5, top: 5, right: 5, bottom: 5 }, origin: 'topLeft' },
 ];
+
+/** How a job of a process is laid out before anyone changes it: what is printed fills a page. */
+export const usualLayout = (process: Process): Layout =>
+  PROCESSES[process].isPrinted
+    ? { sheet: SHEETS[3], mirror: 'process', box: { on: false, marginMm: 6 }, copies: 1, fill: true, gapMm: 6 }
+    : { sheet: SHEETS[1], mirror: 'process', box: { on: true, marginMm: 6 }, copies: 1, gapMm: 4 };

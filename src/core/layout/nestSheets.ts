@@ -47,11 +47,25 @@ function filmParts(library: PolygonLibrary, design: Design, filmId: string, sett
 
 /** The sheets of a film with its copies, or its pieces, nested: as was found last for these outlines and settings, or else as they fit at once. Sheets as in rows where a part is larger than the sheet. */
 export function nestedSheets(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings): Sheet[] {
+  const { curves } = layerOf(design, filmId);
+  const { sheet, box, copies, gapMm, mirrored, turns, apart, nests } = settings;
+  const key = canonicalJson([filmId, sheet, box, copies, gapMm, mirrored, turns, apart, nests?.find(({ film }) => film === filmId)]);
+  const known = laid.get(curves);
+  if (known?.key === key) return known.sheets;
+  const sheets = layNested(library, design, filmId, settings);
+  laid.set(curves, { key, sheets });
+  return sheets;
+}
+
+/** What outlines were laid as last: a change of a name or of another film lays nothing again. */
+const laid = new WeakMap<Curves, { readonly key: string; readonly sheets: Sheet[] }>();
+
+function layNested(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings): Sheet[] {
   const film = filmParts(library, design, filmId, settings);
   const record = settings.nests?.find((each) => each.film === filmId && each.key === film.key);
   try {
-    const laid = record === undefined ? finish(nest({ ...film.input, share: () => 1 })) : record.sheets.map((sheet): NestedSheet => ({ usedMm: 0, laid: sheet.map(({ part, x, y, angle }) => ({ part, pose: { x, y, angle } })) }));
-    return laid.map(({ laid: own }, k) => sheetOf(film, own, { filmId, settings, number: k + 1, of: laid.length }));
+    const found = record === undefined ? finish(nest({ ...film.input, share: () => 1 })) : record.sheets.map((sheet): NestedSheet => ({ usedMm: 0, laid: sheet.map(({ part, x, y, angle }) => ({ part, pose: { x, y, angle } })) }));
+    return found.map(({ laid: own }, k) => sheetOf(film, own, { filmId, settings, number: k + 1, of: found.length }));
   } catch (error) {
     if (isAppError(error) && error.code === 'doesNotFit') return [laySheet(design, filmId, settings)];
     throw error;

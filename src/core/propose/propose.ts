@@ -6,6 +6,7 @@ import { artFromPicture, type Art } from '../raster/art.ts';
 import { CLEAR } from '../raster/labelMap.ts';
 import { eachBorderPixel } from '../raster/eachBorderPixel.ts';
 import { labelRegions } from '../raster/labelRegions.ts';
+import { withProcess } from '../edit/withProcess.ts';
 import { printRecipe } from '../print/printRecipe.ts';
 import type { Rgba8 } from '../raster/raster.ts';
 import { shrinkToSide } from '../raster/shrink.ts';
@@ -65,7 +66,7 @@ const REACH_MM = 0.3;
 
 /** Takes a job up as a proposal says. @param id of the part that the proposal is for; the lowest when absent. */
 export function startedWith(job: Job, { start: { process, ...start } }: Proposal, id?: string): Job {
-  return { ...withPart(job, { ...tracedPart(job, id), ...start }), process };
+  return withProcess(withPart(job, { ...tracedPart(job, id), ...start }), process);
 }
 
 /**

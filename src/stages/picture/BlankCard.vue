@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
+import { withProcess } from '../../core/edit/withProcess.ts';
 import { BLANKS, ownBlank, type BlankChoice, type Blank } from '../../core/process/blanks.ts';
 import { onBlank } from '../../core/edit/onBlank.ts';
 import type { Job } from '../../core/job/job.ts';
@@ -69,7 +70,7 @@ function setSize(sizeMm: number): void {
       <label class="row"><span>Colour of the blank</span><input type="color" :value="job.blank.colour" @change="set({ colour: ($event.target as HTMLInputElement).value })" /></label>
       <label class="row"><span>Round or oval</span><ElSwitch size="small" :model-value="job.blank.round === true" @change="set({ round: $event === true })" /></label>
     </template>
-    <ChoiceInput :model-value="job.process" :choices="PROCESS_NAMES" label="Process" @choose="bench.commit(`Process: ${PROCESSES[$event].name}`, { ...job, process: $event })" />
+    <ChoiceInput :model-value="job.process" :choices="PROCESS_NAMES" label="Process" @choose="bench.commit(`Process: ${PROCESSES[$event].name}`, withProcess(job, $event))" />
     <p class="about">{{ PROCESSES[job.process].about }}</p>
     <QuantityInput
       kind="length" :label="part.size.by === 'width' ? 'Finished width' : 'Finished height'" :unit="settings.unit" :model-value="part.size.sizeMm" :least="1" :most="10000"
