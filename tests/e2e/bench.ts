@@ -39,10 +39,29 @@ async function demoArchive(job: string): Promise<string> {
   throw new Error(`the demo has no job ${job}`);
 }
 
+/**
+ * Answers what the application fetches from an address, the first time, in the page itself: a browser whose requests are held up from outside now and then leaves one of them unanswered for good.
+ */
+async function answerFetch(page: Page, ending: string, json: unknown): Promise<void> {
+  await page.addInitScript(
+    ([end, body]) => {
+      const fetched = window.fetch.bind(window);
+      const key = `answered ${end}`;
+      window.fetch = (input, init) => {
+        const url = input instanceof Request ? input.url : String(input);
+        if (!new URL(url, location.href).pathname.endsWith(end) || sessionStorage.getItem(key) !== null) return fetched(input, init);
+        sessionStorage.setItem(key, 'once');
+        return Promise.resolve(new Response(body, { headers: { 'content-type': 'application/json' } }));
+      };
+    },
+    [ending, JSON.stringify(json)] as const,
+  );
+}
+
 /** The shelf with some demo jobs alone, or none: most tests need no more, and wait for no more. */
 export async function openShelfWith(page: Page, jobs: readonly string[]): Promise<void> {
   const archives = await Promise.all(jobs.map(demoArchive));
-  await page.route('**/demo/index.json', (route) => route.fulfill({ json: archives }), { times: 1 });
+  await answerFetch(page, '/demo/index.json', archives);
   await page.goto('/');
   for (const job of jobs) await expect(page.getByRole('button', { name: `Open ${job}`, exact: true })).toBeVisible({ timeout: 90_000 });
   if (jobs.length === 0) await expect(page.getByRole('button', { name: 'Add the demo jobs' })).toBeVisible({ timeout: 30_000 });
