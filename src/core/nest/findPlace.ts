@@ -18,7 +18,7 @@ export interface Found {
 const COARSE_STEP = 0.02;
 const FINE_STEP = 0.0005;
 const FIRST_STEP = 0.15;
-/** How far a turn moves the points of a shape at most per step, as a share of the step. */
+/** Steps of one way downhill at most. */
 const MOST_STEPS = 120;
 
 /**

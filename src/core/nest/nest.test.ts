@@ -106,6 +106,8 @@ describe('nesting', () => {
     expect(outlines.length).toBeGreaterThan(3);
     for (const sheet of outlines) expect(faults(sheet, 100, 100, 2)).toEqual([]);
     expect(codeOf(() => laid([bar], 40, 40))).toBe('doesNotFit');
+    // As long as the sheet to the last tenth of a millimetre, beside others.
+    expect(laid([figureCurves({ form: 'rectangle', widthMm: 20, heightMm: 305.1 }), disc, disc], 300, 305.1, { gapMm: 0 }).outlines.flat()).toHaveLength(3);
     // Askew it fits where it does not along the sides.
     expect(laid([bar], 56, 58).outlines.flat()).toHaveLength(1);
   });

@@ -6,7 +6,7 @@ import { layFirst, type LaidPart } from './layFirst.ts';
 import type { NestShape } from './nestShape.ts';
 import { randomFrom } from '../task/randomFrom.ts';
 import { shorten } from './shorten.ts';
-import { Strip } from './strip.ts';
+import { Strip, type Pose } from './strip.ts';
 import { firstTurns, type Turns } from './turns.ts';
 
 export interface NestInput {
@@ -42,12 +42,13 @@ const MOST_MOVED = 1200;
  */
 export function* nest(input: NestInput): Task<NestedSheet[]> {
   const { shapes, widthMm, lengthMm, turns, share } = input;
-  for (const shape of new Set(shapes)) assertFits(shape, input);
+  const fits = new Map([...new Set(shapes)].map((shape) => [shape, placeThatFits(shape, input)]));
   const random = randomFrom(input.seed ?? 1);
   const first = input.from ?? layFirst(shapes, widthMm, lengthMm, turns, input.taken).map((laid) => sheetOf(shapes, laid));
-  const lost = shapes.length - first.reduce((sum, { laid }) => sum + laid.length, 0);
-  if (lost > 0) throw new AppError('doesNotFit', { overWidthMm: 0, overHeightMm: 0 });
-  let sheets = [...first];
+  // A part that fills a sheet to less than a cell gets one of its own.
+  const isLaid = new Set(first.flatMap(({ laid }) => laid.map(({ part }) => part)));
+  const alone = shapes.flatMap((shape, part) => (isLaid.has(part) ? [] : [sheetOf(shapes, [{ part, pose: fits.get(shape) as Pose }])]));
+  let sheets = [...alone, ...first];
   yield 0;
   const many = sheets.length;
   if (many > 1) sheets = yield* within(fillEarlier(sheets, input, random), 0, 0.5);
@@ -100,12 +101,14 @@ function sheetOf(shapes: readonly NestShape[], laid: readonly LaidPart[]): Neste
   return { usedMm, laid };
 }
 
-function assertFits(shape: NestShape, { widthMm, lengthMm, turns }: NestInput): void {
+/** Where a shape lies alone on a sheet. @throws AppError `doesNotFit`. */
+function placeThatFits(shape: NestShape, { widthMm, lengthMm, turns }: NestInput): Pose {
   let least = { width: Infinity, height: Infinity };
   for (const angle of firstTurns(turns, [flatTurn(shape), Math.PI / 4])) {
     const strip = new Strip([shape], widthMm, lengthMm);
     strip.turnTo(shape, angle);
-    if (strip.room() !== undefined) return;
+    const room = strip.room();
+    if (room !== undefined) return { x: room.left, y: room.top, angle };
     const { left, top, right, bottom } = strip.triedBox;
     const over = { width: Math.max(0, right - left - lengthMm), height: Math.max(0, bottom - top - widthMm) };
     if (over.width + over.height < least.width + least.height) least = over;
