@@ -4,11 +4,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
-import type * as packers from 'maxrects-packer';
 import { areaOf, NEST_SETS, type NestSet, type Point } from './nestSets.ts';
 
+/** What is used of the packer, which is installed for the bench alone. */
+interface Packer {
+  addArray(rectangles: readonly { readonly width: number; readonly height: number }[]): void;
+  readonly bins: readonly { readonly width: number; readonly height: number }[];
+}
+
 // Its package names a module that does not export what it should.
-const { MaxRectsPacker } = (await import('maxrects-packer/dist/maxrects-packer.mjs' as string)) as typeof packers;
+const { MaxRectsPacker } = (await import('maxrects-packer/dist/maxrects-packer.mjs' as string)) as { MaxRectsPacker: new (width: number, height: number, padding: number, options: object) => Packer };
 
 const SECONDS = 5;
 const LIMNER = fileURLToPath(new URL('../scripts/limner.mjs', import.meta.url));
@@ -39,7 +44,7 @@ function packedLength({ parts, widthMm }: NestSet): number {
   const sizes = parts.map((part) => [0, 1].map((axis) => Math.max(...part.map((point) => point[axis])) - Math.min(...part.map((point) => point[axis]))));
   const fits = (lengthMm: number): boolean => {
     const packer = new MaxRectsPacker(lengthMm, widthMm, 0, { smart: false, pot: false, square: false, allowRotation: true });
-    packer.addArray(sizes.map(([width, height]) => ({ width, height })) as never);
+    packer.addArray(sizes.map(([width, height]) => ({ width, height })));
     return packer.bins.length === 1 && packer.bins.every((bin) => bin.width <= lengthMm && bin.height <= widthMm);
   };
   let [low, high] = [0, 4000];
