@@ -1,7 +1,7 @@
+import { areaOf } from '../tests/fixtures/areaOf.ts';
 import { readFile, writeFile } from 'node:fs/promises';
 import { describe, expect, it } from 'vitest';
 import { readSvg } from '../src/formats/svg/readSvg.ts';
-import { ringArea, ringCount, type Curves } from '../src/core/outline/curves.ts';
 import { limner, ownFolder } from '../tests/fixtures/command.ts';
 import { loadPolygons } from './loadPolygons.ts';
 
@@ -13,7 +13,6 @@ await writeFile(bar, svg('<rect x="10" y="30" width="60" height="10" fill="#b326
 await writeFile(disc, svg('<circle cx="40" cy="35" r="20" fill="#24509a"/>'));
 await writeFile(both, svg('<rect x="10" y="10" width="20" height="20" fill="#b3262e"/><circle cx="60" cy="40" r="15" fill="#24509a"/><path d="M5 70H50" stroke="#000" stroke-width="0.1" fill="none"/><text x="3" y="3">Row</text>'));
 
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, k) => ringArea(curves, k)).reduce((sum, area) => sum + area, 0);
 async function areasIn(file: string): Promise<number[]> {
   return readSvg(library, new Uint8Array(await readFile(file)), file).layers.map(({ curves }) => areaOf(curves));
 }

@@ -1,21 +1,16 @@
-import { basename, join } from 'node:path';
+import { join } from 'node:path';
 import { layerOf } from '../src/core/assemble/design.ts';
-import { AppError, plainFromError, type PlainError } from '../src/core/errors/appError.ts';
+import { plainFromError, type PlainError } from '../src/core/errors/appError.ts';
 import { explain } from '../src/core/errors/explain.ts';
-import { hashBytes } from '../src/core/task/hash.ts';
 import type { Job } from '../src/core/job/job.ts';
 import type { PictureInfo } from '../src/core/job/picture.ts';
-import { plainObjects } from '../src/core/job/objects.ts';
-import { pictureOf, tracedPart, withPicture } from '../src/core/job/tracedPart.ts';
-import { proposedJob } from '../src/core/propose/propose.ts';
-import { STEP_NAMES } from '../src/core/clean/recipe.ts';
-import { USUAL_STOCK } from '../src/core/film/stock.ts';
+import { withPicture } from '../src/core/job/tracedPart.ts';
+import type { CleanResult } from '../src/core/run/applyRecipe.ts';
+import { printedPictures, warningsOfPrint } from '../src/core/run/proofOnBlank.ts';
+import { STEP_NAMES, type Recipe } from '../src/core/clean/recipe.ts';
 import { assertFits } from '../src/core/layout/laySheet.ts';
 import { pictureFromArt } from '../src/core/raster/art.ts';
-import { finish } from '../src/core/task/task.ts';
-import { ShapeMaker } from '../src/engine/designShapes.ts';
-import { shapeTools } from './shapeTools.ts';
-import { cleanPart, cutJob, cutPlansOf, type KeyedArt } from '../src/core/run/runJob.ts';
+import { cutPlansOf } from '../src/core/run/runJob.ts';
 import { ARCHIVE_ENDING, writeArchive } from '../src/formats/archive/archive.ts';
 import { sheetsDxf } from '../src/formats/dxf/sheetsDxf.ts';
 import { printFile } from '../src/formats/pdf/printFile.ts';
@@ -23,9 +18,8 @@ import { filmPicture } from '../src/formats/picture/filmPicture.ts';
 import { pictureIdOf } from '../src/formats/picture/pictureId.ts';
 import { sheetFiles } from '../src/formats/svg/sheetFiles.ts';
 import { idFromName } from '../src/formats/svg/writeSvg.ts';
-import { decodeFile } from './decodeFile.ts';
+import { cutInput, nameOfInput, type JobInput } from './cutInput.ts';
 import { encodeFile } from './encodeFile.ts';
-import { readBytes } from './files.ts';
 import { Outputs } from './outputs.ts';
 import { measuresOf, warningsOf, type ReportKind } from './report.ts';
 import { Timings } from './timings.ts';
@@ -38,7 +32,7 @@ export interface RunTask {
   /** Writes the job with its picture too. */
   readonly keepJob?: boolean;
   /** The picture of the job's lowest traced object: a file, or what the job's archive holds. */
-  readonly input: { readonly path: string } | { readonly name: string; readonly bytes: Uint8Array<ArrayBuffer> };
+  readonly input: JobInput;
   /** Pictures of its other objects, by the ids that the job knows them by. */
   readonly pictures?: ReadonlyMap<string, Uint8Array<ArrayBuffer>>;
   readonly out: string;
@@ -66,7 +60,7 @@ export interface PictureReport {
 export async function runOne({ job: asked, proposed, keepJob, input, pictures = new Map(), out, name, wanted, reads, force }: RunTask): Promise<PictureReport> {
   const outputs = await Outputs.of(reads, force);
   const timings = new Timings();
-  const file = 'path' in input ? basename(input.path) : input.name;
+  const file = nameOfInput(input);
   const files: string[] = [];
   const warnings: string[] = [];
   const skipped: string[] = [];
@@ -76,21 +70,15 @@ export async function runOne({ job: asked, proposed, keepJob, input, pictures = 
   };
   let measures: Record<string, unknown> = {};
   try {
-    const bytes = 'path' in input ? await readBytes(input.path) : input.bytes;
-    const { picture, statedDpi } = await timings.measure('decode', () => decodeFile(bytes.slice(), file, { drawnSidePx: pictureOf(asked, tracedPart(asked))?.drawnSidePx }));
-    const job = proposed === undefined ? asked : await timings.measure('propose', () => proposedJob(asked, picture, USUAL_STOCK, proposed.widthMm));
-    const part = tracedPart(job);
-    const clean = await timings.measure('clean', () => finish(cleanPart(part, picture, hashBytes(picture.data as Uint8Array))));
-    for (const step of clean.steps) {
-      if (step.skipped === undefined) continue;
-      const kind = part.recipe.find(({ id }) => id === step.id)?.kind;
-      skipped.push(`${kind === undefined ? `step ${step.id}` : STEP_NAMES[kind].toLowerCase()} skipped: ${explain({ code: step.skipped, details: {} }).what}`);
-    }
-    const arts = new Map([[part.id, clean], ...(await timings.measure('clean', () => otherArts(job, part.id, pictures)))]);
-    const shapes = await new ShapeMaker(shapeTools).of(job);
-    const cut = await timings.measure('cut', () => finish(cutJob(job, arts, part.id, undefined, shapes)));
+    const { bytes, decoded, job, part, clean, arts, cut } = await cutInput(asked, input, {
+      proposed,
+      pictures,
+      timings,
+      onClean: ({ recipe }, { steps }) => skipped.push(...skippedWords(recipe, steps)),
+    });
+    const { picture, statedDpi } = decoded;
     const measured = (): Record<string, unknown> => measuresOf(job, clean.art, cut, wanted.report);
-    warnings.push(...skipped, ...warningsOf(job, cut));
+    warnings.push(...skipped, ...warningsOf(job, cut), ...warningsOfPrint(job, printedPictures(job, cut, arts) ?? []));
     measures = { ...(await (wanted.report === 'full' ? timings.measure('report', measured) : measured())), steps: clean.steps };
     // What is printed is laid on as many pages as it needs: its contour is one more file.
     if (cut.print === undefined) for (const sheet of cut.sheets) assertFits(sheet);
@@ -112,18 +100,13 @@ export async function runOne({ job: asked, proposed, keepJob, input, pictures = 
   }
 }
 
-/** The clean art of the traced objects besides one. @throws AppError `pictureMissing` where the picture of one is not at hand. */
-export async function otherArts(job: Job, besides: string, pictures: ReadonlyMap<string, Uint8Array<ArrayBuffer>>): Promise<[string, KeyedArt][]> {
-  const arts: [string, KeyedArt][] = [];
-  for (const object of plainObjects(job.objects)) {
-    if (object.kind !== 'traced' || object.id === besides || object.picture === undefined) continue;
-    const [info, bytes] = [pictureOf(job, object), pictures.get(object.picture)];
-    if (bytes === undefined) throw new AppError('pictureMissing');
-    const { picture } = await decodeFile(bytes.slice(), info?.fileName ?? 'picture', { drawnSidePx: info?.drawnSidePx });
-    arts.push([object.id, finish(cleanPart(tracedPart(job, object.id), picture, object.picture))]);
-  }
-  return arts;
-}
+/** Steps that were passed over, and why. */
+const skippedWords = (recipe: Recipe, steps: CleanResult['steps']): string[] =>
+  steps.flatMap((step) => {
+    if (step.skipped === undefined) return [];
+    const kind = recipe.find(({ id }) => id === step.id)?.kind;
+    return [`${kind === undefined ? `step ${step.id}` : STEP_NAMES[kind].toLowerCase()} skipped: ${explain({ code: step.skipped, details: {} }).what}`];
+  });
 
 /** The job with its pictures, to go on with. */
 async function jobArchive(job: Job, partId: string, info: Omit<PictureInfo, 'id'>, bytes: Uint8Array<ArrayBuffer>, others: ReadonlyMap<string, Uint8Array<ArrayBuffer>>): Promise<Uint8Array<ArrayBuffer>> {

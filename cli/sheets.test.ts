@@ -1,16 +1,16 @@
+import { areaOf } from '../tests/fixtures/areaOf.ts';
 import { readdir, readFile, writeFile } from 'node:fs/promises';
 import { PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { combineCurves } from '../src/core/combine/combineCurves.ts';
-import { ringArea, ringCount, type Curves } from '../src/core/outline/curves.ts';
+import type { Curves } from '../src/core/outline/curves.ts';
 import { piecesOf } from '../src/core/outline/pieces.ts';
 import { limner, ownFolder } from '../tests/fixtures/command.ts';
 import { loadPolygons } from './loadPolygons.ts';
 import { readDrawing } from './readDrawing.ts';
 
 const svg = (paths: string, width = 100, height = 100): string => `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}">${paths}</svg>`;
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, ring) => ringArea(curves, ring)).reduce((sum, area) => sum + area, 0);
 /** A buoy with a ring, and a word with counters, as a picture. */
 const buoy = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 900 700" width="900" height="700"><rect width="900" height="700" fill="#f4efe2"/><g fill="#1d3a5f" fill-rule="evenodd"><path d="M450 40a150 150 0 1 1 0 300a150 150 0 1 1 0-300zM450 120a70 70 0 1 0 0 140a70 70 0 1 0 0-140z"/><path d="M330 380H570L620 640H280ZM400 440L385 560H515L500 440Z"/></g></svg>`;
 

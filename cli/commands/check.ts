@@ -8,6 +8,7 @@ import { choiceOption, lengthOption, numberOption, oneInput } from '../arguments
 import { loadPolygons } from '../loadPolygons.ts';
 import { readDrawing } from '../readDrawing.ts';
 import { FINDING_WORDS } from '../report.ts';
+import { rounded } from '../rounded.ts';
 import type { Command } from './command.ts';
 
 const FILMS = ['htv', 'decal', 'stencil'] as const;
@@ -60,4 +61,3 @@ const MEASURES: { readonly [Kind in Finding['kind']]: 'widthMm' | 'areaMm2' | 'a
 };
 
 const told = ({ kind, filmId, xMm, yMm, size }: Finding): Record<string, unknown> => ({ kind, filmId, xMm: rounded(xMm), yMm: rounded(yMm), [MEASURES[kind]]: rounded(size) });
-const rounded = (value: number): number => Math.round(value * 10_000) / 10_000;

@@ -1,10 +1,11 @@
 import { basename, dirname, extname } from 'node:path';
+import { PAPERS } from '../../src/core/clean/squaring/markSheet.ts';
 import { AppError } from '../../src/core/errors/appError.ts';
 import { USUAL_STOCK } from '../../src/core/film/stock.ts';
 import { scaling } from '../../src/core/geometry/affine.ts';
 import { newJob } from '../../src/core/job/newJob.ts';
 import { tracedPart } from '../../src/core/job/tracedPart.ts';
-import { printPages, type Motif } from '../../src/core/print/printPages.ts';
+import { printPages, trimOf, type Motif } from '../../src/core/print/printPages.ts';
 import { DECAL_PAPERS, printFacts, printWarnings, trimmedMotif } from '../../src/core/print/motif.ts';
 import { printRecipe } from '../../src/core/print/printRecipe.ts';
 import { proposedJob } from '../../src/core/propose/propose.ts';
@@ -20,11 +21,9 @@ import { readBytes } from '../files.ts';
 import { Outputs } from '../outputs.ts';
 import type { Command, Console } from './command.ts';
 
-const PAGES = { a4: { widthMm: 210, heightMm: 297 }, letter: { widthMm: 215.9, heightMm: 279.4 } } as const;
-/** What printers leave free, mm; from motif to motif; and from a motif to where it is cut out. */
+/** What printers leave free, mm; and from motif to motif. */
 const MARGIN_MM = 5;
 const GAP_MM = 6;
-const TRIM_MM = 2;
 
 export const decal: Command = {
   usage: 'limner decal PICTURE... --out OUT.pdf [--page a4|letter] [--width 60mm] [--fill | --copies N] [--paper clear|white] [--blank #rrggbb] [--mirror] [--no-marks]',
@@ -47,7 +46,7 @@ export const decal: Command = {
   async run(parsed, console) {
     const out = required(parsed, 'out', 'the PDF file to write');
     if (parsed.inputs.length === 0) throw new AppError('badValue', { name: 'The pictures', value: 'nothing', takes: 'at least one picture file' });
-    const page = PAGES[choiceOption(parsed, 'page', ['a4', 'letter'] as const) ?? 'a4'];
+    const page = PAPERS[choiceOption(parsed, 'page', ['a4', 'letter'] as const) ?? 'a4'];
     const paper = choiceOption(parsed, 'paper', DECAL_PAPERS) ?? 'clear';
     const widthMm = Number(lengthOption(parsed, 'width') ?? 60);
     const marginMm = Number(lengthOption(parsed, 'margin', 0, 100) ?? MARGIN_MM);
@@ -64,7 +63,7 @@ export const decal: Command = {
     const area = { xMm: marginMm, yMm: marginMm, widthMm: page.widthMm - 2 * marginMm, heightMm: page.heightMm - 2 * marginMm };
     const { pages } = printPages(motifs, { area, gapMm, copies, mirrored: parsed.values.has('mirror'), pageWidthMm: page.widthMm });
     const title = parsed.inputs.map((path) => basename(path, extname(path))).join(', ');
-    await outputs.write(out, await decalPdf({ title, ...page, motifs: motifs.map(({ element }) => [element]), pages, ...(parsed.values.has('no-marks') ? {} : { trimMm: Math.min(TRIM_MM, gapMm / 2) }) }));
+    await outputs.write(out, await decalPdf({ title, ...page, motifs: motifs.map(({ element }) => [element]), pages, ...(parsed.values.has('no-marks') ? {} : { trimMm: trimOf(gapMm) }) }));
     const count = pages.reduce((sum, places) => sum + places.length, 0);
     console.out(`${count === 1 ? '1 motif' : `${count} motifs`} on ${pages.length === 1 ? '1 page' : `${pages.length} pages`}\n`);
     return 0;

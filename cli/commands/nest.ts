@@ -15,6 +15,7 @@ import { nestNow, type NestTask } from '../nestTask.ts';
 import { Outputs } from '../outputs.ts';
 import type { PoolAnswer } from '../poolTask.ts';
 import { readDrawing } from '../readDrawing.ts';
+import { rounded } from '../rounded.ts';
 import type { Command, Console } from './command.ts';
 
 const MOST_PARTS = 10_000;
@@ -154,5 +155,3 @@ async function writeSheets(sheets: readonly NestedSheet[], told: Told, out: stri
   await outputs.write(join(out, 'report.json'), `${JSON.stringify(report, null, 2)}\n`);
   console.out(`${sheets.length === 1 ? '1 sheet' : `${sheets.length} sheets`}, ${rounded(used)} mm used, ${Math.round(1000 * report.utilisation) / 10} % of it parts\n`);
 }
-
-const rounded = (value: number): number => Math.round(value * 10_000) / 10_000;

@@ -1,21 +1,14 @@
-import { basename, dirname } from 'node:path';
+import { dirname } from 'node:path';
 import { AppError } from '../../src/core/errors/appError.ts';
 import { placeOnBlank } from '../../src/core/assemble/placeOnBlank.ts';
-import { tracedPart, pictureOf } from '../../src/core/job/tracedPart.ts';
 import { blankShape } from '../../src/core/proof/blankShape.ts';
 import { proofOnBlank } from '../../src/core/run/proofOnBlank.ts';
-import { cleanPart, cutJob } from '../../src/core/run/runJob.ts';
-import { hashBytes } from '../../src/core/task/hash.ts';
-import { finish } from '../../src/core/task/task.ts';
-import { ShapeMaker } from '../../src/engine/designShapes.ts';
+import { pxPerMm } from '../../src/core/units/length.ts';
 import { FORCE_OPTION, numberOption, required } from '../arguments.ts';
-import { decodeFile } from '../decodeFile.ts';
+import { cutInput } from '../cutInput.ts';
 import { encodeFile } from '../encodeFile.ts';
-import { readBytes } from '../files.ts';
 import { Outputs } from '../outputs.ts';
 import { proofLabel } from '../proofLabel.ts';
-import { otherArts } from '../runOne.ts';
-import { shapeTools } from '../shapeTools.ts';
 import type { Command } from './command.ts';
 import { readTask } from './run.ts';
 
@@ -43,18 +36,14 @@ export const proof: Command = {
     await outputs.check(out);
     await outputs.prepare(dirname(out));
     const [input] = inputs;
-    const part = tracedPart(job);
-    const bytes = 'path' in input ? await readBytes(input.path) : input.bytes;
-    const { picture } = await decodeFile(bytes.slice(), 'path' in input ? basename(input.path) : input.name, { drawnSidePx: pictureOf(job, part)?.drawnSidePx });
-    const arts = new Map([[part.id, finish(cleanPart(part, picture, hashBytes(picture.data as Uint8Array)))], ...(await otherArts(job, part.id, others))]);
-    const cut = finish(cutJob(job, arts, part.id, undefined, await new ShapeMaker(shapeTools).of(job)));
+    const { arts, cut } = await cutInput(job, input, { pictures: others });
     const { box } = blankShape(job.blank);
     const { widthMm, heightMm } = cut.design;
     const { yMm } = placeOnBlank(job.place, job.blank, cut.design);
     const words = [job.name, `${job.blank.name} · ${widthMm.toFixed(0)} × ${heightMm.toFixed(0)} mm, ${yMm.toFixed(0)} mm below the top of its area · ${parsed.values.get('date') ?? new Date().toISOString().slice(0, 10)}`];
     const label = parsed.values.has('no-words') ? undefined : await proofLabel(words, Math.max(box.right - box.left, box.bottom - box.top) * 0.022);
     const made = proofOnBlank(job, cut, arts, { sidePx, turnRad, ...(label === undefined ? {} : { label }) });
-    await outputs.write(out, await encodeFile(made.picture, made.pxPerMm as Parameters<typeof encodeFile>[1]));
+    await outputs.write(out, await encodeFile(made.picture, pxPerMm(made.pxPerMm)));
     return 0;
   },
 };

@@ -7,7 +7,7 @@ import { nestBySense } from '../../src/core/outline/nestBySense.ts';
 import { joinCurves, transformCurves } from '../../src/core/outline/transformCurves.ts';
 import { idFromName, writeOutlineSvg } from '../../src/formats/svg/writeSvg.ts';
 import { FORCE_OPTION, lengthOption, numberOption, oneInput, required } from '../arguments.ts';
-import { cutPicture } from '../cutPicture.ts';
+import { cutInput } from '../cutInput.ts';
 import { Outputs } from '../outputs.ts';
 import type { Command } from './command.ts';
 
@@ -40,7 +40,7 @@ export const stencil: Command = {
     await outputs.check(out);
     await outputs.prepare(dirname(out));
     const bridges = { ...USUAL_BRIDGES, ...(bridgeMm === undefined ? {} : { widthMm: Number(bridgeMm) }), ...(count === undefined ? {} : { count }) };
-    const { cut } = await cutPicture(input, { ...newJob(basename(input, extname(input)), 'stencil'), bridges }, widthMm);
+    const { cut } = await cutInput({ ...newJob(basename(input, extname(input)), 'stencil'), bridges }, { path: input }, { proposed: { widthMm } });
     const { design, rack, held } = cut;
     const frameMm = frame ?? Math.max(LEAST_FRAME_MM, FRAME_SHARE * Math.max(design.widthMm, design.heightMm));
     const [pageWidth, pageHeight] = [design.widthMm + 2 * frameMm, design.heightMm + 2 * frameMm];

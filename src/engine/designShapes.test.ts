@@ -1,3 +1,4 @@
+import { areaOf } from '../../tests/fixtures/areaOf.ts';
 import { readdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { describe, expect, it } from 'vitest';
@@ -13,7 +14,7 @@ import type { DesignObject } from '../core/job/objects.ts';
 import type { Operation } from '../core/operate/operation.ts';
 import { readJob } from '../core/job/readJob.ts';
 import { SHIPPED_FONTS } from '../core/lettering/fonts.ts';
-import { ringArea, ringCount, type Curves } from '../core/outline/curves.ts';
+import { ringCount } from '../core/outline/curves.ts';
 import { FONT_ADDRESSES } from './fontAddresses.ts';
 import { FONT_SUBSETS } from './fontSubsets.ts';
 import { LocalEngine } from './localEngine.ts';
@@ -24,7 +25,6 @@ const film = plain.films[0];
 const name: DesignObject = { kind: 'lettering', id: 'name', film: film.id, placement: { a: 1, b: 0, c: 0, d: 1, e: 20, f: 50 }, lettering: { text: 'Row', font: 'Archivo Black', heightMm: 10 } };
 const bar: DesignObject = { kind: 'figure', id: 'bar', film: film.id, placement: { a: 1, b: 0, c: 0, d: 1, e: 0, f: 43 }, shape: { form: 'rectangle', widthMm: 40, heightMm: 14 } };
 const withObjects = (...more: DesignObject[]): Job => readJob({ ...plain, objects: [...plain.objects, ...more] });
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, k) => ringArea(curves, k)).reduce((sum, area) => sum + area, 0);
 
 async function cutOf(job: Job) {
   const engine = new LocalEngine(decodeFile, { tools: shapeTools });

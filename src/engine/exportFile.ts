@@ -10,17 +10,17 @@ import { writePng } from '../formats/picture/writePng.ts';
 import { sheetFiles } from '../formats/svg/sheetFiles.ts';
 import { idFromName, writeSheetSvg } from '../formats/svg/writeSvg.ts';
 import { cutPlansOf, type CutResult } from '../core/run/runJob.ts';
-import type { ExportKind } from './protocol.ts';
+import type { ExportKind, ExportRequest } from './protocol.ts';
 
 /** A file of what is cut. @throws AppError `doesNotFit` for sheets, `filmMissing` for the sheet of a film that is not there. */
-export function exportFile(kind: Exclude<ExportKind, 'thumbnail' | 'pdf'>, cut: CutResult, job: Job, art: Art, filmId?: string): Uint8Array<ArrayBuffer> {
+export function exportFile(kind: Exclude<ExportKind, 'thumbnail' | 'pdf'>, cut: CutResult, job: Job, art: Art, { filmId, sheet = 1 }: Pick<ExportRequest, 'filmId' | 'sheet'> = {}): Uint8Array<ArrayBuffer> {
   if (kind === 'png') return writePng(pictureFromArt(art), cut.place.resolution);
   if (kind === 'filmPngs') return filmPngs(cut);
   for (const sheet of cut.sheets) assertFits(sheet);
   if (kind === 'svgs') return zipOf(cut, job);
   const plans = cutPlansOf(cut);
   if (kind === 'dxf') return new TextEncoder().encode(sheetsDxf(plans));
-  const plan = filmId === undefined && plans.length === 1 ? plans[0] : plans.find(({ film }) => film.id === filmId);
+  const plan = filmId === undefined && plans.length === 1 ? plans[0] : plans.find(({ film, number = 1 }) => film.id === filmId && number === sheet);
   if (plan === undefined) throw new AppError('filmMissing', { film: filmId ?? 'none named' });
   return new TextEncoder().encode(writeSheetSvg(plan, job.name, job.handOff.cutAs));
 }

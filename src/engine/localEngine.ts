@@ -217,11 +217,11 @@ export class LocalEngine implements Engine {
     return { widthPx: final.width, heightPx: final.height };
   }
 
-  async export({ pictureKey, job, part, kind, filmId }: ExportRequest): Promise<Uint8Array<ArrayBuffer>> {
+  async export({ pictureKey, job, part, kind, filmId, sheet }: ExportRequest): Promise<Uint8Array<ArrayBuffer>> {
     const isStale = this.untilCancelled();
     const clean = await this.clean(pictureKey, tracedPart(job, part), kind === 'thumbnail' ? 'preview' : 'final', isStale);
     if (kind === 'pdf') return printedPdf(job, await this.whole({ pictureKey, job, part }, 'final', isStale));
-    return kind === 'thumbnail' ? writePng(shrinkToSide(pictureFromArt(clean.art), THUMBNAIL_SIDE_PX)) : exportFile(kind, await this.cut(job, part, clean, 'final', isStale), job, clean.art, filmId);
+    return kind === 'thumbnail' ? writePng(shrinkToSide(pictureFromArt(clean.art), THUMBNAIL_SIDE_PX)) : exportFile(kind, await this.cut(job, part, clean, 'final', isStale), job, clean.art, { ...(filmId === undefined ? {} : { filmId }), ...(sheet === undefined ? {} : { sheet }) });
   }
 
   /** What another job would cut of the same picture, beside the one on the bench; large pictures are read on the reduced one. */

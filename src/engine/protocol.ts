@@ -248,6 +248,8 @@ export interface ExportRequest extends OfJob {
   readonly kind: ExportKind;
   /** For `svg`: whose sheet; may be absent where there is only one film. For `svgs` and `filmPngs` all come in one zip, for `dxf` in one file. */
   readonly filmId?: string;
+  /** For `svg`: which of several sheets of the film, from 1; the first when absent. */
+  readonly sheet?: number;
 }
 
 export type OnProgress = (share: number) => void;

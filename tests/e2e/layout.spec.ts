@@ -56,6 +56,8 @@ test('a page of decals: filled, for a mug of another colour, three pictures each
   await expect(pages).toContainText('6 motifs');
   await settled(page);
   await goTo(page, 'Hand off');
+  // No cut file of a silhouette beside it.
+  await expect(page.getByRole('region', { name: 'Cut file, SVG' })).toHaveCount(0);
   const { name, bytes } = await save(page, 'Save PDF');
   expect(name).toBe('Lighthouse mug.pdf');
   const pdf = await PDFDocument.load(bytes);

@@ -1,3 +1,4 @@
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
@@ -6,14 +7,13 @@ import { combineCurves } from '../combine/combineCurves.ts';
 import { offsetCurves } from '../combine/offsetCurves.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
 import { translation } from '../geometry/affine.ts';
-import { ringArea, ringCount, type Curves } from '../outline/curves.ts';
+import { ringCount, type Curves } from '../outline/curves.ts';
 import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import { composeDesign, type PlacedLayers } from './composeDesign.ts';
 import { layerOf } from './design.ts';
 import type { Layering } from './layering.ts';
 
 const library = await loadPolygons();
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, k) => ringArea(curves, k)).reduce((sum, area) => sum + area, 0);
 const disc = (diameter: number, x = 0, y = 0): Curves => transformCurves(figureCurves({ form: 'round', widthMm: diameter, heightMm: diameter }), translation(x - diameter / 2, y - diameter / 2));
 const board = (width: number, height: number, x = 0, y = 0): Curves => transformCurves(figureCurves({ form: 'rectangle', widthMm: width, heightMm: height }), translation(x - width / 2, y - height / 2));
 const part = (id: string, ...layers: [string, Curves][]): PlacedLayers => ({ id, layers: layers.map(([filmId, curves]) => ({ filmId, curves })) });

@@ -1,8 +1,9 @@
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import { describe, expect, it } from 'vitest';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
 import { translation } from '../geometry/affine.ts';
-import { boundsOf, ringArea, ringCount, type Curves } from '../outline/curves.ts';
+import { boundsOf, ringCount, type Curves } from '../outline/curves.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import type { DesignLayer } from './design.ts';
 import { holeCurves, withEyelets, type HolesSettings } from './madeFromAll.ts';
@@ -10,7 +11,6 @@ import { holeCurves, withEyelets, type HolesSettings } from './madeFromAll.ts';
 const library = await loadPolygons();
 const board = (widthMm: number, heightMm: number, x = 0, y = 0): Curves => transformCurves(figureCurves({ form: 'rectangle', widthMm, heightMm }), translation(x, y));
 const all: DesignLayer[] = [{ filmId: 'low', curves: board(80, 60, 10, 5) }, { filmId: 'high', curves: board(20, 20, 30, 20) }];
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, k) => ringArea(curves, k)).reduce((sum, area) => sum + area, 0);
 const base: HolesSettings = { where: 'places', diameterMm: 4, fromTopMm: 0, fromSideMm: 0 };
 function middles(settings: HolesSettings): string[] {
   const curves = holeCurves(settings, all);

@@ -9,6 +9,8 @@ export interface Met {
 }
 
 const MOST_CELLS = 400_000;
+/** Rings that are hardly there have cells all the same, in units of the coordinates. */
+const LEAST_CELL = 1e-4;
 
 /** The edges of rings by the cells of a grid, for asking what a line meets first and whether a place is in an opening. */
 export class OpenEdges {
@@ -40,7 +42,7 @@ export class OpenEdges {
       }
     }
     const [width, height] = count === 0 ? [1, 1] : [right - left, bottom - top];
-    this.cell = Math.max(Math.sqrt((width * height) / Math.min(MOST_CELLS, Math.max(16, 2 * count))), Math.max(width, height) / 4000, 1e-6);
+    this.cell = Math.max(Math.sqrt((width * height) / Math.min(MOST_CELLS, Math.max(16, 2 * count))), Math.max(width, height) / 4000, LEAST_CELL);
     [this.left, this.top] = count === 0 ? [0, 0] : [left, top];
     [this.columns, this.rows] = [Math.floor(width / this.cell) + 1, Math.floor(height / this.cell) + 1];
     const counts = new Int32Array(this.columns * this.rows + 1);
@@ -64,14 +66,17 @@ export class OpenEdges {
     const { points } = this.rings;
     this.asked++;
     let best: Met | undefined;
-    let column = Math.floor((x - this.left) / this.cell);
-    let row = Math.floor((y - this.top) / this.cell);
+    // From outside it begins where it comes to the grid.
+    const entry = this.entry(x, y, dx, dy);
+    if (entry > most) return undefined;
+    let column = Math.floor((x + dx * entry - this.left) / this.cell);
+    let row = Math.floor((y + dy * entry - this.top) / this.cell);
     const [stepX, stepY] = [dx > 0 ? 1 : -1, dy > 0 ? 1 : -1];
     const perX = dx === 0 ? Infinity : this.cell / Math.abs(dx);
     const perY = dy === 0 ? Infinity : this.cell / Math.abs(dy);
     let nextX = dx === 0 ? Infinity : ((column + (dx > 0 ? 1 : 0)) * this.cell + this.left - x) / dx;
     let nextY = dy === 0 ? Infinity : ((row + (dy > 0 ? 1 : 0)) * this.cell + this.top - y) / dy;
-    let along = 0;
+    let along = entry;
     while (along <= most && (best === undefined || along <= best.distance)) {
       if (column >= 0 && row >= 0 && column < this.columns && row < this.rows) {
         const cell = row * this.columns + column;
@@ -100,8 +105,25 @@ export class OpenEdges {
         row += stepY;
       }
       if (!Number.isFinite(along)) break;
+      // Beyond the last cell on its way there is nothing more.
+      if ((stepX > 0 ? column >= this.columns : column < 0) || (stepY > 0 ? row >= this.rows : row < 0)) break;
     }
     return best;
+  }
+
+  /** How far along a line the grid begins; infinite when it passes by. */
+  private entry(x: number, y: number, dx: number, dy: number): number {
+    let [from, to] = [0, Infinity];
+    for (const [at, way, low, cells] of [[x, dx, this.left, this.columns], [y, dy, this.top, this.rows]] as const) {
+      const [near, far] = [low - at, low + cells * this.cell - at];
+      if (way === 0) {
+        if (near > 0 || far < 0) return Infinity;
+        continue;
+      }
+      from = Math.max(from, Math.min(near / way, far / way));
+      to = Math.min(to, Math.max(near / way, far / way));
+    }
+    return from > to ? Infinity : from;
   }
 
   /** Whether a place is inside of the rings, even-odd. */

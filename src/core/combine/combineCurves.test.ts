@@ -1,16 +1,16 @@
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
 import { rotation, translation, followedBy } from '../geometry/affine.ts';
-import { nodeCount, ringArea, ringCount, type Curves } from '../outline/curves.ts';
+import { nodeCount, ringCount, type Curves } from '../outline/curves.ts';
 import { nestRings } from '../outline/nestRings.ts';
 import { curvesFromPathData } from '../outline/pathData.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import { combineCurves, joinOverlaps } from './combineCurves.ts';
 
 const library = await loadPolygons();
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, k) => ringArea(curves, k)).reduce((sum, area) => sum + area, 0);
 const moved = (curves: Curves, x: number, y: number, turn = 0): Curves => transformCurves(curves, followedBy(rotation(turn, 0, 0), translation(x, y)));
 const round = (d: number): Curves => figureCurves({ form: 'round', widthMm: d, heightMm: d });
 const box = (w: number, h: number, cornerMm = 0): Curves => figureCurves({ form: 'rectangle', widthMm: w, heightMm: h, cornerMm });

@@ -1,9 +1,10 @@
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
 import { followedBy, rotation, translation } from '../geometry/affine.ts';
-import { nodeCount, ringArea, ringCount, type Curves } from '../outline/curves.ts';
+import { nodeCount, type Curves } from '../outline/curves.ts';
 import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import { aloneSegments } from './aloneSegments.ts';
 import { chordMap } from './chordMap.ts';
@@ -12,7 +13,6 @@ import { inStrips } from './inStrips.ts';
 import type { MarkedRings } from './polygonLibrary.ts';
 
 const library = await loadPolygons();
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, k) => ringArea(curves, k)).reduce((sum, area) => sum + area, 0);
 const star = figureCurves({ form: 'star', widthMm: 14, heightMm: 14, corners: 9, depth: 0.4, cornerMm: 0.7 });
 const field = (columns: number, rows: number, rad: number): Curves =>
   joinCurves(Array.from({ length: columns * rows }, (_, k) => transformCurves(star, followedBy(rotation(rad * k, 7, 7), translation((k % columns) * 15.3, Math.floor(k / columns) * 15.1)))));

@@ -1,17 +1,17 @@
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { loadFont } from '../../../cli/loadFont.ts';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
 import { letterCurves } from '../lettering/letterCurves.ts';
-import { boundsOf, nodeCount, ringArea, ringCount, type Curves } from '../outline/curves.ts';
+import { boundsOf, nodeCount, ringCount, type Curves } from '../outline/curves.ts';
 import { flatten } from '../outline/flatten.ts';
 import { nestRings } from '../outline/nestRings.ts';
 import { curvesFromPathData } from '../outline/pathData.ts';
 import { offsetCurves, strokeCurves } from './offsetCurves.ts';
 
 const library = await loadPolygons();
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, k) => ringArea(curves, k)).reduce((sum, area) => sum + area, 0);
 const text = (letters: string, font: string, heightMm: number): Promise<Curves> => loadFont(font).then((face) => letterCurves(library, face, { text: letters, font, heightMm }).curves);
 
 /** How far the points of outlines lie from others, least and most. */

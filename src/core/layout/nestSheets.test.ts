@@ -1,3 +1,4 @@
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
 import type { Design } from '../assemble/design.ts';
@@ -5,7 +6,7 @@ import { combineCurves } from '../combine/combineCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
 import { mirrorAbout, translation, turnsOver } from '../geometry/affine.ts';
-import { boundsOf, ringArea, ringCount, type Curves } from '../outline/curves.ts';
+import { boundsOf, type Curves } from '../outline/curves.ts';
 import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import { finish } from '../task/task.ts';
 import { mm } from '../units/length.ts';
@@ -17,7 +18,6 @@ beforeAll(async () => {
   library = await loadPolygons();
 });
 
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, ring) => ringArea(curves, ring)).reduce((sum, area) => sum + area, 0);
 const heart = figureCurves({ form: 'heart', widthMm: 30, heightMm: 28 });
 const flag = transformCurves(figureCurves({ form: 'speech', widthMm: 34, heightMm: 20, at: 0.2, tailMm: 8 }), translation(50, 5));
 const design: Design = { layers: [{ filmId: 'red', curves: joinCurves([heart, flag]) }], widthMm: mm(84), heightMm: mm(33) };

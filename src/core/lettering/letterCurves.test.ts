@@ -1,8 +1,9 @@
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { loadFont } from '../../../cli/loadFont.ts';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
-import { boundsOf, ringArea, ringCount, type Bounds, type Curves } from '../outline/curves.ts';
+import { boundsOf, type Bounds, type Curves } from '../outline/curves.ts';
 import { SHIPPED_FONTS } from './fonts.ts';
 import { letterCurves } from './letterCurves.ts';
 import type { Lettering } from './lettering.ts';
@@ -10,7 +11,6 @@ import type { Lettering } from './lettering.ts';
 const library = await loadPolygons();
 const block = await loadFont('Archivo Black');
 const script = await loadFont('Pacifico');
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, k) => ringArea(curves, k)).reduce((sum, area) => sum + area, 0);
 const boxOf = (curves: Curves): Bounds => boundsOf(curves) as Bounds;
 const set = (text: string, more: Partial<Lettering> = {}, face = block): Curves => letterCurves(library, face, { text, font: face.name, heightMm: 20, ...more }).curves;
 

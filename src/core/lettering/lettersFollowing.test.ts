@@ -1,3 +1,4 @@
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import { describe, expect, it } from 'vitest';
 import { loadFont } from '../../../cli/loadFont.ts';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
@@ -5,7 +6,7 @@ import { combineCurves } from '../combine/combineCurves.ts';
 import { offsetCurves } from '../combine/offsetCurves.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
 import { FIGURE_FORMS } from '../figure/figure.ts';
-import { boundsOf, ringArea, ringCount, type Bounds, type Curves } from '../outline/curves.ts';
+import { boundsOf, type Bounds, type Curves } from '../outline/curves.ts';
 import { flatten } from '../outline/flatten.ts';
 import { letterCurves } from './letterCurves.ts';
 import type { Lettering } from './lettering.ts';
@@ -15,7 +16,6 @@ import { lettersInto } from './lettersInto.ts';
 const library = await loadPolygons();
 const face = await loadFont('Archivo Black');
 const base: Lettering = { text: 'HARBOUR', font: face.name, heightMm: 8 };
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, k) => ringArea(curves, k)).reduce((sum, area) => sum + area, 0);
 const boxOf = (curves: Curves): Bounds => boundsOf(curves) as Bounds;
 const along = (edge: Curves, more: Partial<NonNullable<Lettering['along']>> = {}, text = 'HARBOUR'): Curves => {
   const lettering: Lettering = { ...base, text, along: { part: 'edge', heads: 'out', at: 0, awayMm: 0, ...more } };

@@ -1,3 +1,4 @@
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { codeOf } from '../../../tests/fixtures/errorCode.ts';
@@ -7,7 +8,7 @@ import { offsetCurves } from '../combine/offsetCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
 import { turnsOver } from '../geometry/affine.ts';
-import { boundsOf, ringArea, ringCount, type Curves } from '../outline/curves.ts';
+import { boundsOf, type Curves } from '../outline/curves.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import { finish } from '../task/task.ts';
 import { isBetter, nest, type NestedSheet } from './nest.ts';
@@ -20,7 +21,6 @@ beforeAll(async () => {
   library = await loadPolygons();
 });
 
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, ring) => ringArea(curves, ring)).reduce((sum, area) => sum + area, 0);
 /** Ends after so many questions, so that the same is done on every machine. */
 const after = (questions: number): (() => number) => {
   let asked = 0;

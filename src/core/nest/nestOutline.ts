@@ -35,7 +35,7 @@ export function nestPart(library: PolygonLibrary, curves: Curves, gapMm: number,
   const [closed, open] = [new CurvesBuilder(), new CurvesBuilder()];
   for (let ring = 0; ring < ringCount(curves); ring++) (isOpenRing(curves, ring) ? open : closed).copy(curves, ring, -1);
   const lines = open.build();
-  const solid = joinOverlaps(library, nested(curves, closed.build()));
+  const solid = joinOverlaps(library, closed.build());
   const whole = ringCount(lines) === 0 ? solid : joinOverlaps(library, joinCurves([solid, strokeCurves(library, lines, LINE_MM)]));
   const exact = flatten(whole, LEAST_TOLERANCE_MM / 2);
   const areaMm2 = areaOf(flatten(solid, LEAST_TOLERANCE_MM / 4));
@@ -46,9 +46,6 @@ export function nestPart(library: PolygonLibrary, curves: Curves, gapMm: number,
   const around = isPlain && gapMm === 0 ? exact : simplifyRings(flatten(offsetCurves(library, whole, roomMm + LEAST_TOLERANCE_MM / 4), LEAST_TOLERANCE_MM / 4), Math.max(toleranceMm, LEAST_TOLERANCE_MM / 2));
   return { shape: nestShape(withoutOpenings(around, leastOpeningMm2)), areaMm2 };
 }
-
-/** The rings as they were when all are closed, so that their nesting stays known. */
-const nested = (all: Curves, closed: Curves): Curves => (ringCount(all) === ringCount(closed) ? all : closed);
 
 function areaOf({ points, starts }: Rings): number {
   let sum = 0;

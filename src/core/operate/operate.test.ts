@@ -1,3 +1,4 @@
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { loadFont } from '../../../cli/loadFont.ts';
@@ -21,7 +22,6 @@ const library = await loadPolygons();
 const using: OperateWith = { library, order: [], toMm: IDENTITY, fromMm: IDENTITY, perMm: 1 };
 const path = (d: string): Curves => nestRings(curvesFromPathData(d));
 const square = (x: number, y: number, side: number): string => `M${x} ${y}L${x + side} ${y}L${x + side} ${y + side}L${x} ${y + side}Z`;
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, k) => ringArea(curves, k)).reduce((sum, area) => sum + area, 0);
 const layer = (curves: Curves, filmId = 'ink'): DesignLayer => ({ filmId, curves });
 const word = await loadFont('Lora').then((face) => letterCurves(library, face, { text: 'BOAT', font: 'Lora', heightMm: 20 }).curves);
 

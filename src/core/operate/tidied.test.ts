@@ -1,10 +1,11 @@
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
 import { combineCurves } from '../combine/combineCurves.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
 import { rotation } from '../geometry/affine.ts';
-import { CurvesBuilder, nodeCount, ringArea, ringCount, type Curves } from '../outline/curves.ts';
+import { CurvesBuilder, nodeCount, type Curves } from '../outline/curves.ts';
 import { flatten } from '../outline/flatten.ts';
 import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import { edgeSamples, widthsAcross } from '../outline/widthsAcross.ts';
@@ -14,7 +15,6 @@ import { straysOf } from './strays.ts';
 import { tidyCurves } from './tidyCurves.ts';
 
 const library = await loadPolygons();
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, k) => ringArea(curves, k)).reduce((sum, area) => sum + area, 0);
 const polygon = (...points: readonly (readonly [number, number])[]): Curves => {
   const builder = new CurvesBuilder();
   builder.start(...points[0], -1);

@@ -36,6 +36,10 @@ export interface PrintSettings extends Omit<PageOptions, 'mayTurn'> {
 
 const QUARTER = Math.PI / 2;
 
+/** Scissors go so far outside of a motif, mm, or half of the way to the next. */
+const TRIM_MM = 2;
+export const trimOf = (gapMm: number): number => Math.min(TRIM_MM, gapMm / 2);
+
 /** The parts of a design as motifs: all as one, or each by itself. */
 export function motifsOf(parts: readonly { readonly id: string; readonly box: Bounds }[], whole: { readonly widthMm: number; readonly heightMm: number }, eachPart: boolean): Motif[] {
   const own = parts.filter(({ box }) => box.right > box.left && box.bottom > box.top);

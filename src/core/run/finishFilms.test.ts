@@ -1,8 +1,9 @@
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import { describe, expect, it } from 'vitest';
 import { paintedArt, WHITE } from '../../../tests/fixtures/shapes.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { isProperlyNested } from '../outline/checkCurves.ts';
-import { boundsOf, ringArea, ringCount, type Bounds, type Curves } from '../outline/curves.ts';
+import { boundsOf, ringCount, type Bounds, type Curves } from '../outline/curves.ts';
 import { finish } from '../task/task.ts';
 import { scaledPart, turnedPart } from '../edit/carriedPart.ts';
 import { AROUND_FILM } from '../film/filmRoles.ts';
@@ -28,7 +29,6 @@ const art = paintedArt(120, 80, fields);
 const base = tracedPart(newJob('Fields'));
 const flat: TracedPart = { ...base, separation: { way: 'flat', count: 3, meet: 'inset' }, size: { ...base.size, by: 'width', sizeMm: 60 } };
 const cut = (job: TracedPart, of = art): OutlinedArt => finish(outlinePart(job, of));
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, ring) => ringArea(curves, ring)).reduce((sum, area) => sum + area, 0);
 const boxOf = (curves: Curves): number[] => {
   const { left, top, right, bottom } = boundsOf(curves) as Bounds;
   return [left, top, right, bottom];

@@ -1,5 +1,9 @@
 import { printFacts, printWarnings } from '../print/motif.ts';
+import { inverseOf } from '../geometry/affine.ts';
 import type { Job } from '../job/job.ts';
+import { tracedPart } from '../job/tracedPart.ts';
+import { transformCurves } from '../outline/transformCurves.ts';
+import { withinOutlines } from '../print/withinOutlines.ts';
 import { blankProof, type BlankProofInput, type PrintedPicture } from '../proof/blankProof.ts';
 import { pictureFromArt, type Art } from '../raster/art.ts';
 import { PROCESSES } from '../process/processes.ts';
@@ -13,19 +17,27 @@ export interface PrintedOfObject extends PrintedPicture {
   readonly pxPerPicturePx: number;
 }
 
-/** The art of printed objects where they lie on the design; nothing for what is cut. */
-export function printedPictures({ process }: Pick<Job, 'process'>, { places }: Pick<CutResult, 'places'>, arts: ReadonlyMap<string, { readonly art: Art }>): PrintedOfObject[] | undefined {
-  if (!PROCESSES[process].isPrinted) return undefined;
-  return [...arts].flatMap(([id, { art }]) => {
+/**
+ * The art of printed objects where they lie on the design; nothing for what is cut. Ground that the separation left out, and what was cut out of an object, is not printed; of art whose own clearness says what is there, soft rims stay as they are.
+ */
+export function printedPictures(job: Job, { places, parts }: Pick<CutResult, 'places' | 'parts'>, arts: ReadonlyMap<string, { readonly art: Art }>): PrintedOfObject[] | undefined {
+  if (!PROCESSES[job.process].isPrinted) return undefined;
+  return [...arts].flatMap(([id, { art }]): PrintedOfObject[] => {
     const place = places.get(id);
-    return place === undefined ? [] : [{ id, picture: pictureFromArt(art), toDesign: place.fromOutline, pxPerPicturePx: art.frame.scale }];
+    if (place === undefined) return [];
+    const { separation } = tracedPart(job, id);
+    const layers = parts.find((part) => part.id === id)?.layers;
+    const picture = pictureFromArt(art);
+    const isWhole = layers === undefined || (separation.way === 'oneTone' && separation.source === 'notClear');
+    const toArt = inverseOf(place.fromOutline);
+    return [{ id, picture: isWhole ? picture : withinOutlines(picture, layers.map(({ curves }) => transformCurves(curves, toArt))), toDesign: place.fromOutline, pxPerPicturePx: art.frame.scale }];
   });
 }
 
 /** The finished blank of a job as a picture. */
 export function proofOnBlank(
-  job: Pick<Job, 'blank' | 'process' | 'place' | 'layout'>,
-  cut: Pick<CutResult, 'design' | 'rack' | 'places'>,
+  job: Job,
+  cut: Pick<CutResult, 'design' | 'rack' | 'places' | 'parts'>,
   arts: ReadonlyMap<string, { readonly art: Art }>,
   options: Pick<BlankProofInput, 'label' | 'sidePx' | 'turnRad'>,
 ): { readonly picture: Rgba8; readonly pxPerMm: number } {

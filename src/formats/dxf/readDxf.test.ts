@@ -1,7 +1,8 @@
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { isAppError } from '../../core/errors/appError.ts';
-import { boundsOf, ringArea, ringCount, type Curves } from '../../core/outline/curves.ts';
+import { boundsOf, ringCount } from '../../core/outline/curves.ts';
 import { nestRings } from '../../core/outline/nestRings.ts';
 import { curvesFromPathData } from '../../core/outline/pathData.ts';
 import type { ImportedDrawing } from '../drawing.ts';
@@ -9,7 +10,6 @@ import { readDxf } from './readDxf.ts';
 import { writeDxf } from './writeDxf.ts';
 
 const read = (text: string): ImportedDrawing => readDxf(new TextEncoder().encode(text), 'drawing.dxf');
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, k) => ringArea(curves, k)).reduce((sum, area) => sum + area, 0);
 
 /** A DXF of entities, each a list of codes and values. */
 const dxf = (entities: readonly (readonly (string | number)[])[], { units = 4, blocks = [] }: { units?: number; blocks?: readonly (string | number)[] } = {}): string => {

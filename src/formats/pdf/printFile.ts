@@ -3,12 +3,9 @@ import type { Job } from '../../core/job/job.ts';
 import type { Art } from '../../core/raster/art.ts';
 import type { Rgba8 } from '../../core/raster/raster.ts';
 import { printedPictures } from '../../core/run/proofOnBlank.ts';
-import { overOf } from '../../core/print/printPages.ts';
+import { overOf, trimOf } from '../../core/print/printPages.ts';
 import type { CutResult } from '../../core/run/runJob.ts';
 import { decalPdf, type PrintElement } from './decalPdf.ts';
-
-/** Scissors go so far outside of a motif, mm, or half of the gap. */
-const TRIM_MM = 2;
 
 /**
  * The print pages of a job as a PDF.
@@ -28,5 +25,5 @@ export async function printFile(job: Job, cut: CutResult, arts: ReadonlyMap<stri
       return layers.map(({ filmId, curves }) => ({ kind: 'outline', curves, colour: rack.find((film) => film.id === filmId)?.colour ?? '#000000' }));
     }),
   );
-  return decalPdf({ title: job.name, widthMm: sheet.widthMm, heightMm: sheet.heightMm, motifs, pages: print.pages, trimMm: Math.min(TRIM_MM, gapMm / 2) });
+  return decalPdf({ title: job.name, widthMm: sheet.widthMm, heightMm: sheet.heightMm, motifs, pages: print.pages, trimMm: trimOf(gapMm) });
 }

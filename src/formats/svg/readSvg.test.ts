@@ -1,8 +1,9 @@
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
 import { isAppError } from '../../core/errors/appError.ts';
-import { boundsOf, nodeCount, ringArea, ringCount, type Curves } from '../../core/outline/curves.ts';
+import { boundsOf, nodeCount } from '../../core/outline/curves.ts';
 import { nestRings } from '../../core/outline/nestRings.ts';
 import { curvesFromPathData } from '../../core/outline/pathData.ts';
 import type { ImportedDrawing } from '../drawing.ts';
@@ -12,7 +13,6 @@ import { writeOutlineSvg } from './writeSvg.ts';
 const library = await loadPolygons();
 const read = (text: string, options?: SvgOptions): ImportedDrawing => readSvg(library, new TextEncoder().encode(text), 'drawing.svg', options);
 const page = (body: string, head = 'width="100mm" height="80mm" viewBox="0 0 100 80"'): string => `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${head}>${body}</svg>`;
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, k) => ringArea(curves, k)).reduce((sum, area) => sum + area, 0);
 const boxOf = (drawing: ImportedDrawing): number[] => {
   const box = boundsOf(drawing.layers[0].curves);
   return box === undefined ? [] : [box.left, box.top, box.right, box.bottom].map((v) => Math.round(v * 1000) / 1000);

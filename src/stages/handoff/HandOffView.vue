@@ -15,6 +15,10 @@ import ChoiceInput from '../../ui/ChoiceInput.vue';
 import LightTable, { type DrawScene } from '../../ui/LightTable.vue';
 import ReadoutStrip from '../../ui/ReadoutStrip.vue';
 import TrayCard from '../../ui/TrayCard.vue';
+import { trimOf } from '../../core/print/printPages.ts';
+import { drawPage } from '../layout/drawPages.ts';
+import SheetSwitch from '../layout/SheetSwitch.vue';
+import { usePrint } from '../layout/usePrint.ts';
 import { drawMirrorBand, drawOrigin, drawSheet } from '../layout/drawSheet.ts';
 import { useSheetTable } from '../layout/useSheetTable.ts';
 import { download } from '../shared/download.ts';
@@ -29,10 +33,15 @@ const bench = useBench();
 const shelf = useShelf();
 const settings = useSettings();
 const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
-const { job, cut, sheet, film, path, mirroring, paint, box, bandWords, hasBand } = useSheetTable();
+const { job, cut, sheet, sheets, sheetAt, film, path, mirroring, paint, box, bandWords, hasBand } = useSheetTable();
+const print = usePrint();
 const handing = ref(false);
 
 const draw: DrawScene = (context, at) => {
+  if (print.isPrinted.value) {
+    if (print.pages.value !== undefined) drawPage(context, at, job.value.layout.sheet, print.pages.value, print.at.value, print.paint.value, trimOf(job.value.layout.gapMm));
+    return;
+  }
   if (sheet.value === undefined || path.value === undefined) return;
   drawSheet(context, at, sheet.value, path.value, paint.value, 0);
   drawOrigin(context, at, sheet.value, job.value.layout.sheet.origin);
@@ -74,11 +83,11 @@ async function handCut(fileName: string, kind: 'svg' | 'svgs' | 'dxf' | 'filmPng
   if (picture === undefined || cut.value === undefined || !(await mayLeave())) return;
   if (cut.value.print === undefined) for (const each of cut.value.sheets) assertFits(each);
   await hand(async () => {
-    download(fileName, await bench.exportFile({ pictureKey: picture.pictureKey, job: job.value, kind, filmId: film.value.id }), mime);
+    download(fileName, await bench.exportFile({ pictureKey: picture.pictureKey, job: job.value, kind, filmId: film.value.id, sheet: sheet.value?.number ?? 1 }), mime);
     return fileName;
   });
 }
-const handSvg = (): Promise<void> => handCut(`${job.value.name}, ${film.value.name}.svg`, 'svg', 'image/svg+xml');
+const handSvg = (): Promise<void> => handCut(`${job.value.name}, ${film.value.name}${sheet.value?.number === undefined ? '' : `, sheet ${sheet.value.number}`}.svg`, 'svg', 'image/svg+xml');
 const handAll = (): Promise<void> => handCut(`${job.value.name}, all sheets.zip`, 'svgs', 'application/zip');
 const handFilms = (): Promise<void> => handCut(`${job.value.name}, films as PNG.zip`, 'filmPngs', 'application/zip');
 const handPages = (): Promise<void> => handCut(`${job.value.name}.pdf`, 'pdf', 'application/pdf');
@@ -99,6 +108,11 @@ const handArchive = (): Promise<void> =>
     return archive.fileName;
   });
 
+const amount = computed(() => {
+  const motifs = cut.value?.print?.pages.flat().length;
+  if (motifs !== undefined) return motifs === 1 ? '1 motif' : `${motifs} motifs`;
+  return job.value.layout.copies === 1 ? '1 copy' : `${job.value.layout.copies} copies`;
+});
 const CUT_AS = { lines: 'cut lines as unfilled lines', shapes: 'cut lines as filled shapes' } as const;
 const length = (value: number): string => formatLength(mm(value), settings.unit);
 </script>
@@ -107,21 +121,23 @@ const length = (value: number): string => formatLength(mm(value), settings.unit)
   <StageLayout title="Hand off" :aside="blocked === undefined ? 'ready' : 'not yet'">
     <template #table>
       <LightTable
-        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[sheet, path, paint, bandWords]" label="Sheet as it will be cut"
+        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[sheet, path, paint, bandWords, print.paint.value, print.at.value]" :label="print.isPrinted.value ? 'Page as it will be printed' : 'Sheet as it will be cut'"
         @view="(at) => (cssPxPerMm = at.scale)" @move="pointerMm = { x: $event.x, y: $event.y }" @leave="pointerMm = undefined"
       >
+        <SheetSwitch v-if="print.isPrinted.value" name="page" :at="print.at.value" :count="print.pages.value?.pages.length ?? 1" @show="print.show" />
+        <SheetSwitch v-else name="sheet" :at="Math.min(sheetAt, Math.max(0, sheets.length - 1))" :count="sheets.length" @show="sheetAt = $event" />
         <ProblemNote />
       </LightTable>
       <NeedsPicture v-else />
     </template>
-    <template #rack><JobRack /></template>
+    <template #rack><p v-if="print.isPrinted.value" class="note printed">Printed in full colour, as the cleaned art is: no films.</p><JobRack v-else /></template>
     <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
       <TrayCard v-if="blocked !== undefined" title="Not ready to cut" mark="warning"><p class="blocked" role="alert">{{ blocked.what }} {{ blocked.todo }}</p></TrayCard>
       <TrayCard v-if="cut?.print !== undefined" title="Print pages, PDF" :about="`true size, ${cut.print.pages.length === 1 ? '1 page' : `${cut.print.pages.length} pages`}; print at 100 %, not fitted`">
         <div><button type="button" class="plain-button main" :disabled="blocked !== undefined || handing" @click="handPages">Save PDF</button></div>
       </TrayCard>
-      <TrayCard title="Cut file, SVG" :about="sheet === undefined ? undefined : `true size, ${length(sheet.widthMm)} × ${length(sheet.heightMm)}, ${mirroring.mirrored ? 'mirrored' : 'not mirrored'}`" :mark="mirroring.against ? 'warning' : undefined">
+      <TrayCard v-if="cut?.print === undefined" title="Cut file, SVG" :about="sheet === undefined ? undefined : `true size, ${length(sheet.widthMm)} × ${length(sheet.heightMm)}, ${mirroring.mirrored ? 'mirrored' : 'not mirrored'}`" :mark="mirroring.against ? 'warning' : undefined">
         <ChoiceInput :model-value="job.handOff.cutAs" :choices="CUT_AS" label="Cut lines as" @choose="bench.commit('Cut lines as', { ...job, handOff: { cutAs: $event } })" />
         <p class="note">One group for the film “{{ film.name }}”, sizes in millimetres.</p>
         <p v-if="mirroring.against" class="blocked">Goes against {{ PROCESSES[job.process].name.toLowerCase() }}; you will be asked.</p>
@@ -130,13 +146,13 @@ const length = (value: number): string => formatLength(mm(value), settings.unit)
           <button v-if="cut !== undefined && cut.sheets.length > 1" type="button" class="plain-button" :disabled="blocked !== undefined || handing" @click="handAll">Save all {{ cut.sheets.length }} sheets</button>
         </div>
       </TrayCard>
-      <TrayCard title="Cut file, DXF" about="curves as splines, millimetres, a layer for each film">
+      <TrayCard v-if="cut?.print === undefined" title="Cut file, DXF" about="curves as splines, millimetres, a layer for each film">
         <div><button type="button" class="plain-button" :disabled="blocked !== undefined || handing" @click="handDxf">Save DXF</button></div>
       </TrayCard>
       <TrayCard title="Cleaned art, PNG" :about="cut === undefined ? undefined : `clear ground, ${Math.round(cut.place.resolution * 25.4)} dpi at ${length(cut.design.widthMm)}`">
         <div><button type="button" class="plain-button" :disabled="cut === undefined || handing" @click="handPng">Save PNG</button></div>
       </TrayCard>
-      <TrayCard title="Films as pictures" about="a PNG of each film in its colour, clear elsewhere, in one zip">
+      <TrayCard v-if="cut?.print === undefined" title="Films as pictures" about="a PNG of each film in its colour, clear elsewhere, in one zip">
         <div><button type="button" class="plain-button" :disabled="cut === undefined || handing" @click="handFilms">Save film pictures</button></div>
       </TrayCard>
       <TrayCard title="The whole job" about="picture, recipe and layout in one file; opens again elsewhere">
@@ -147,7 +163,7 @@ const length = (value: number): string => formatLength(mm(value), settings.unit)
           <dt>Blank</dt><dd>{{ job.blank.name }}</dd>
           <dt>Process</dt><dd>{{ PROCESSES[job.process].name }}</dd>
           <dt>Finished</dt><dd>{{ cut === undefined ? '–' : `${length(cut.design.widthMm)} × ${length(cut.design.heightMm)}` }}</dd>
-          <dt>Sheet</dt><dd>{{ job.layout.sheet.name }}, {{ job.layout.copies === 1 ? '1 copy' : `${job.layout.copies} copies` }}</dd>
+          <dt>{{ cut?.print === undefined ? 'Sheet' : 'Page' }}</dt><dd>{{ job.layout.sheet.name }}, {{ amount }}</dd>
           <dt>Mirrored</dt><dd>{{ mirroring.mirrored ? 'yes' : 'no' }}{{ mirroring.against ? ', against the process' : '' }}</dd>
           <dt>Picture</dt><dd>{{ { unknown: 'not asked yet', ours: 'our own', allowed: 'may be used', notForSale: 'not for sale' }[job.rights.use] }}</dd>
         </dl>
@@ -157,6 +173,9 @@ const length = (value: number): string => formatLength(mm(value), settings.unit)
 </template>
 
 <style scoped>
+.printed {
+  padding: 20px 18px;
+}
 .blocked {
   margin: 0 0 4px;
   color: var(--ochre-text);

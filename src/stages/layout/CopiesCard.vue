@@ -26,7 +26,7 @@ const used = computed(() => (props.sheet === undefined ? '' : `${formatLength(mm
   <TrayCard title="Copies" :about="nested ? used : 'in rows, from the origin corner'">
     <template #icon><Copy /></template>
     <ChoiceInput :model-value="layout.arrange ?? 'rows'" :choices="ARRANGE" label="How they lie" @choose="emit('set', 'How copies lie', { arrange: $event })" />
-    <QuantityInput label="On this sheet" :model-value="layout.copies" :least="1" :most="2000" :digits="0" @change="emit('drag', { copies: Math.round($event) })" @done="emit('set', 'Copies', { copies: Math.round($event) })" @cancel="emit('cancel')" />
+    <QuantityInput :label="nested ? 'Copies' : 'On this sheet'" :model-value="layout.copies" :least="1" :most="2000" :digits="0" @change="emit('drag', { copies: Math.round($event) })" @done="emit('set', 'Copies', { copies: Math.round($event) })" @cancel="emit('cancel')" />
     <QuantityInput kind="length" label="Gap between copies" :unit="settings.unit" :model-value="layout.gapMm" :least="0" :most="500" :step="0.5" @change="emit('drag', { gapMm: $event })" @done="emit('set', 'Gap between copies', { gapMm: $event })" @cancel="emit('cancel')" />
     <template v-if="nested">
       <label class="row"><span>May be turned</span><ChoiceInput class="narrow" small :model-value="layout.turns ?? 'free'" :choices="TURNS" label="May be turned" @choose="emit('set', 'May be turned', { turns: $event })" /></label>

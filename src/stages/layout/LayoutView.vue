@@ -5,6 +5,7 @@ import { ElSlider, ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
 import { blankShape } from '../../core/proof/blankShape.ts';
 import { USUAL_WEED_LINES, type Layout } from '../../core/layout/layout.ts';
+import { trimOf } from '../../core/print/printPages.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
 import { misfitOf } from '../../core/run/isLaidOut.ts';
 import { mm } from '../../core/units/length.ts';
@@ -43,9 +44,6 @@ import { useOnBlank } from './useOnBlank.ts';
 import { usePrint } from './usePrint.ts';
 import { useSheetTable } from './useSheetTable.ts';
 
-/** Scissors go so far outside of a motif, mm, or half of the safe distance. */
-const TRIM_MM = 2;
-
 const bench = useBench();
 const settings = useSettings();
 const rack = useRack();
@@ -56,7 +54,8 @@ const { isPrinted, pages } = print;
 const nesting = useNesting();
 
 const layout = computed(() => job.value.layout);
-const first = computed(() => sheet.value?.placements[0]?.at);
+/** Where the design, or of a print the first motif of the page, lies on the table. */
+const first = computed(() => (isPrinted.value ? pages.value?.pages[print.at.value]?.[0]?.at : sheet.value?.placements[0]?.at));
 const bridges = useBridges(computed(() => film.value.id), first, cssPxPerMm);
 
 type View = 'sheet' | 'weeded' | 'blank';
@@ -72,7 +71,7 @@ const onBlank = useOnBlank(computed(() => view.value === 'blank'));
 const isRound = computed(() => blankShape(job.value.blank).radiusMm !== undefined);
 
 /** What the cut check found on the sheet that is looked at, and what is of the whole picture. */
-const findings = computed(() => (isPrinted.value ? [] : (cut.value?.findings ?? []).filter(({ filmId }) => filmId === undefined || filmId === film.value.id)));
+const findings = computed(() => (cut.value?.findings ?? []).filter(({ filmId }) => isPrinted.value || filmId === undefined || filmId === film.value.id));
 /** Places on the other sheets: the tab counts those too. */
 const elsewhere = computed(() => (cut.value?.findings.length ?? 0) - findings.value.length);
 const checkWords = computed(() => {
@@ -83,8 +82,8 @@ const checkWords = computed(() => {
 const pins = computed(() => {
   const [at, design] = [first.value, cut.value?.design];
   // Pieces that lie by themselves are not where they are in the design.
-  if (at === undefined || design === undefined || layout.value.apart === true) return [];
-  const isTurned = layout.value.arrange === 'nested';
+  if (at === undefined || design === undefined || layout.value.apart === true || layout.value.eachPart === true) return [];
+  const isTurned = !isPrinted.value && layout.value.arrange === 'nested';
   return findings.value.filter((f) => f.kind !== 'coarsePicture').map(({ xMm, yMm }) => {
     // Nested parts are mirrored before they are laid.
     const x = isTurned && sheet.value?.mirrored === true ? design.widthMm - xMm : xMm;
@@ -102,7 +101,9 @@ const draw: DrawScene = (context, at) => {
     return;
   }
   if (isPrinted.value) {
-    if (pages.value !== undefined) drawPage(context, at, layout.value.sheet, pages.value, print.at.value, print.paint.value, Math.min(TRIM_MM, layout.value.gapMm / 2));
+    if (pages.value === undefined) return;
+    drawPage(context, at, layout.value.sheet, pages.value, print.at.value, print.paint.value, trimOf(layout.value.gapMm));
+    drawPins(context, at, pins.value, chosenPin.value);
     return;
   }
   if (sheet.value === undefined || path.value === undefined) return;
@@ -198,7 +199,7 @@ const cursor = computed(() => (view.value === 'sheet' && pointerMm.value !== und
         <CopiesCard :layout="layout" :sheet="sheet" :sheets="sheets.length" :is-nesting="nesting.isNesting.value" :nesting-share="nesting.share.value" @drag="drag" @set="set" @cancel="bench.revert" @improve="nesting.improve(film.id)" @stop="nesting.stop" />
       </template>
       <SheetCard :sheet="layout.sheet" :is-page="isPrinted" @drag="drag" @set="set" @cancel="bench.revert" />
-      <TrayCard v-if="!isPrinted" title="Cut check" :mark="findings.length > 0 ? 'warning' : undefined" :about="checkWords">
+      <TrayCard :title="isPrinted ? 'Print check' : 'Cut check'" :mark="findings.length > 0 ? 'warning' : undefined" :about="checkWords">
         <template #icon><component :is="cut !== undefined && findings.length === 0 ? CircleCheck : TriangleAlert" /></template>
         <CutCheckList v-if="findings.length > 0" :findings="findings" :chosen="chosenPin" @choose="chosenPin = $event" />
       </TrayCard>

@@ -1,6 +1,5 @@
 import { ref } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
-import type { Job } from '../../core/job/job.ts';
 import { useBench } from '../../stores/bench.ts';
 import { tellError } from '../shared/tellError.ts';
 
@@ -12,17 +11,16 @@ export function useNesting() {
   const bench = useBench();
   const isNesting = ref(false);
   const share = ref(0);
-  let asked: Job | undefined;
 
   async function improve(filmId: string): Promise<void> {
     const of = bench.ofJob();
     if (of === undefined || isNesting.value) return;
-    [isNesting.value, share.value, asked] = [true, 0, of.job];
+    [isNesting.value, share.value] = [true, 0];
     try {
       const record = await bench.nest({ ...of, filmId, seconds: SECONDS }, (done) => (share.value = done));
       const job = bench.job;
       // What was changed meanwhile keeps what was found for it, if its outlines are still the same.
-      if (job !== undefined && asked !== undefined) {
+      if (job !== undefined) {
         const others = (job.layout.nests ?? []).filter(({ film }) => film !== filmId);
         bench.commit('Lay closer', { ...job, layout: { ...job.layout, nests: [...others, record] } });
       }

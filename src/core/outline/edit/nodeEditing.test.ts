@@ -1,3 +1,4 @@
+import { areaOf } from '../../../../tests/fixtures/areaOf.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { flatFilms } from '../../../../tests/fixtures/flatFilms.ts';
@@ -5,7 +6,7 @@ import { paintedArt, WHITE } from '../../../../tests/fixtures/shapes.ts';
 import { flatTones } from '../../separate/flatTones.ts';
 import { finish } from '../../task/task.ts';
 import { isProperlyNested } from '../checkCurves.ts';
-import { isOpenRing, nodeCount, ringArea, ringCount, type Curves } from '../curves.ts';
+import { isOpenRing, nodeCount, ringCount } from '../curves.ts';
 import { nestRings } from '../nestRings.ts';
 import { curvesFromPathData, isPathData, pathData } from '../pathData.ts';
 import { piecesOf } from '../pieces.ts';
@@ -55,7 +56,6 @@ const made = (edit: Edit): readonly FilmPaths[] => {
 /** In how many outlines a node is. */
 const outlinesAt = (films: readonly FilmPaths[], ref: NodeRef): number =>
   films.flatMap(({ paths }) => paths).filter((path) => path.nodes.some((node) => isNear(node, nodeOf(films, ref)))).length;
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, ring) => ringArea(curves, ring)).reduce((sum, area) => sum + area, 0);
 const pathAreas = (films: readonly FilmPaths[]): number => films.reduce((sum, { paths }) => sum + areaOf(curvesFromPaths(paths)), 0);
 
 describe('editing nodes', () => {

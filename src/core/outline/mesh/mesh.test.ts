@@ -1,3 +1,4 @@
+import { areaOf } from '../../../../tests/fixtures/areaOf.ts';
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { flatFilms } from '../../../../tests/fixtures/flatFilms.ts';
@@ -56,7 +57,6 @@ const outlineOfLabel = (mesh: ArcMesh, label: number): Curves =>
     mesh,
     sidesOfLabels(mesh.arcs, (other) => other === label),
   );
-const areaOf = (curves: Curves): number => Array.from({ length: ringCount(curves) }, (_, ring) => ringArea(curves, ring)).reduce((sum, area) => sum + area, 0);
 
 /** Each segment as text from end to end, whichever way it runs. */
 function segmentsOf(curves: Curves): { forward: Set<string>; backward: Set<string> } {
