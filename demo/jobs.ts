@@ -3,7 +3,8 @@ import type { Film } from '../src/core/film/film.ts';
 import type { Job } from '../src/core/job/job.ts';
 import { newJob } from '../src/core/job/newJob.ts';
 import { tracedPart, withPart, type TracedPart } from '../src/core/job/tracedPart.ts';
-import { SHEETS, USUAL_WEED_LINES } from '../src/core/layout/layout.ts';
+import { USUAL_WEED_LINES } from '../src/core/layout/layout.ts';
+import { SHEETS } from '../src/core/layout/sheetStock.ts';
 
 export type DemoName = 'crest' | 'oneFilm' | 'buoy' | 'lettering' | 'heron' | 'duck' | 'lighthouse' | 'sign';
 

@@ -1,8 +1,7 @@
 import { defineStore } from 'pinia';
 import { shallowRef } from 'vue';
 import { asAppError, type AppError } from '../core/errors/appError.ts';
-import type { Film } from '../core/film/film.ts';
-import { stockSchema, USUAL_STOCK } from '../core/film/stock.ts';
+import { stockSchema, USUAL_STOCK, type StockFilm } from '../core/film/stock.ts';
 import { useServices } from './services.ts';
 
 const NOTE = 'stock';
@@ -10,7 +9,7 @@ const NOTE = 'stock';
 /** The films that lie on the workshop's shelf: the same for all jobs, kept in the browser. */
 export const useStock = defineStore('stock', () => {
   const { storage } = useServices();
-  const films = shallowRef<readonly Film[]>(USUAL_STOCK);
+  const films = shallowRef<readonly StockFilm[]>(USUAL_STOCK);
   const error = shallowRef<AppError>();
   let loading: Promise<void> | undefined;
 
@@ -28,7 +27,7 @@ export const useStock = defineStore('stock', () => {
   }
 
   /** What is shown is kept; what could not be kept is shown all the same, with why. */
-  async function save(next: readonly Film[]): Promise<void> {
+  async function save(next: readonly StockFilm[]): Promise<void> {
     try {
       await storage.setNote(NOTE, JSON.stringify(next));
       error.value = undefined;
@@ -39,7 +38,7 @@ export const useStock = defineStore('stock', () => {
   }
 
   const add = (name: string, colour: string): Promise<void> => save([...films.value, { id: `stock-${Date.now().toString(36)}-${films.value.length}`, name, colour }]);
-  const change = (id: string, to: Partial<Omit<Film, 'id'>>): Promise<void> => save(films.value.map((film) => (film.id === id ? { ...film, ...to } : film)));
+  const change = (id: string, to: Partial<Omit<StockFilm, 'id'>>): Promise<void> => save(films.value.map((film) => (film.id === id ? { ...film, ...to } : film)));
   const remove = (id: string): Promise<void> => save(films.value.filter((film) => film.id !== id));
-  return { films, error, load, add, change, remove };
+  return { films, error, load, save, add, change, remove };
 });

@@ -5,7 +5,7 @@ import type { Job } from '../../src/core/job/job.ts';
 import { newJob } from '../../src/core/job/newJob.ts';
 import type { TracedObject } from '../../src/core/job/objects.ts';
 import { FIRST_OBJECT_ID, tracedPart, withPicture } from '../../src/core/job/tracedPart.ts';
-import { SHEETS } from '../../src/core/layout/layout.ts';
+import { SHEETS } from '../../src/core/layout/sheetStock.ts';
 import { readArchive, writeArchive } from '../../src/formats/archive/archive.ts';
 import { discFiles } from '../fixtures/files.ts';
 import { duckPhoto, shadedSign } from '../fixtures/photos.ts';

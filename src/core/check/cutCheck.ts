@@ -1,6 +1,8 @@
 import type { Design } from '../assemble/design.ts';
 import { isOpenRing, ringArea, type Curves } from '../outline/curves.ts';
 import { piecesOf } from '../outline/pieces.ts';
+import type { Material } from '../process/material.ts';
+import { PROCESSES } from '../process/processes.ts';
 import { jaggedPlaces } from './jaggedPlaces.ts';
 import { sharpTips } from './sharpTips.ts';
 import { thinPlaces } from './thinPlaces.ts';
@@ -30,9 +32,10 @@ export interface CheckLimits {
   readonly leastTipDeg?: number;
   /** Whether the art is cut out of the film, so that a hole in it is an island that nothing holds. */
   readonly artIsOpening: boolean;
-  /** Pixels of the picture as it came on a mm of the design; where there is none, none is too coarse. */
-  readonly picturePxPerMm?: number;
 }
+
+/** The limits of what a film is made of, as they are checked. */
+export const checkLimits = ({ least, process }: Pick<Material, 'least' | 'process'>): CheckLimits => ({ leastPieceMm2: least.pieceMm2, leastStripMm: least.stripMm, leastGapMm: least.gapMm, leastTipDeg: least.tipDeg, artIsOpening: PROCESSES[process].artIsOpening });
 
 /** Below this many picture pixels on a mm, edges are guessed rather than read: 60 dots per inch. */
 const COARSE_PX_PER_MM = 60 / 25.4;
@@ -40,10 +43,13 @@ const COARSE_PX_PER_MM = 60 / 25.4;
 /**
  * Looks for pieces and holes that are too small at the finished size, for islands of a stencil, for strips that are too thin and edges that are jagged, each
  * kind smallest first, and for a picture that is too coarse for the size.
+ * @param of the limits, the same for all films or those of each. @param picturePxPerMm pixels of the picture as it came on a mm of the design; none is too coarse when absent.
  */
-export function cutCheck(design: Pick<Design, 'layers'>, limits: CheckLimits): Finding[] {
+export function cutCheck(design: Pick<Design, 'layers'>, of: CheckLimits | ((filmId: string) => CheckLimits), picturePxPerMm = Infinity): Finding[] {
   const findings: Finding[] = [];
+  const limitsOf = typeof of === 'function' ? of : () => of;
   for (const { filmId, curves } of design.layers) {
+    const limits = limitsOf(filmId);
     for (const piece of piecesOf(curves)) {
       if (piece.area < limits.leastPieceMm2) findings.push({ kind: 'smallPiece', filmId, ...ringMiddle(curves, piece.outer), size: piece.area });
       for (const hole of piece.holes) {
@@ -60,12 +66,11 @@ export function cutCheck(design: Pick<Design, 'layers'>, limits: CheckLimits): F
   const isTold = ({ xMm, yMm }: Finding): boolean => small.some((piece) => Math.hypot(piece.xMm - xMm, piece.yMm - yMm) <= Math.sqrt(piece.size));
   for (const { filmId, curves } of design.layers)
     findings.push(
-      ...stripFindings(curves, limits)
+      ...stripFindings(curves, limitsOf(filmId))
         .filter((finding) => !isTold(finding))
         .map((finding) => ({ ...finding, filmId })),
     );
-  const resolution = limits.picturePxPerMm ?? Infinity;
-  if (resolution < COARSE_PX_PER_MM) findings.push({ kind: 'coarsePicture', xMm: 0, yMm: 0, size: resolution * 25.4 });
+  if (picturePxPerMm < COARSE_PX_PER_MM) findings.push({ kind: 'coarsePicture', xMm: 0, yMm: 0, size: picturePxPerMm * 25.4 });
   return findings;
 }
 

@@ -30,6 +30,7 @@ export type ErrorCode =
   | 'badValue'
   | 'badJob'
   | 'badRecipe'
+  | 'badWorkshop'
   | 'unknownStep'
   | 'newerVersion'
   | 'badArchive'

@@ -125,6 +125,10 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
     what: `${d['file'] === undefined ? 'The job' : named(d)} cannot be read: ${d['reason']}.`,
     todo: 'Open the archive it came from, or check the file against docs/job-format.md.',
   }),
+  badWorkshop: (d) => ({
+    what: `${named(d)} does not hold a workshop: ${d['reason']}.`,
+    todo: 'Save the workshop again where it came from. What is on your shelves stays as it is.',
+  }),
   badRecipe: (d) => ({
     what: `${named(d)} is not a recipe: ${d['reason']}.`,
     todo: 'Save the recipe again where it came from, or check the file against docs/job-format.md.',

@@ -4,8 +4,12 @@ import { rgbFromHex } from '../colour/hex.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { filmSchema, type Film } from './film.ts';
 
+/** A film on the shelf, and the id of what it is made of, where that was written down. */
+const stockFilmSchema = filmSchema.extend({ material: z.string().min(1).max(60).optional() });
+export type StockFilm = z.infer<typeof stockFilmSchema>;
+
 /** The films that lie on the shelf of the workshop. */
-export const stockSchema = z.array(filmSchema).max(400);
+export const stockSchema = z.array(stockFilmSchema).max(400);
 
 /** What a shelf holds before anyone wrote down their own. */
 export const USUAL_STOCK: readonly Film[] = [

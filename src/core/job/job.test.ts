@@ -12,7 +12,7 @@ import { canonicalJson, hashBytes, hashText } from '../task/hash.ts';
 import { JOB_VERSION, jobSchema } from './job.ts';
 import { Memo } from '../task/memo.ts';
 import { newJob } from './newJob.ts';
-import { SHEETS } from '../layout/layout.ts';
+import { SHEETS } from '../layout/sheetStock.ts';
 import { readJob } from './readJob.ts';
 import { recipeSchema, STEP_KINDS, type Step } from '../clean/recipe.ts';
 import { stepsBefore, withChanged, withMoved, withoutStep, withStep } from '../edit/recipeEdits.ts';

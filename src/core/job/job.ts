@@ -5,6 +5,7 @@ import { guideSchema, MAX_GUIDES } from '../assemble/placeOnBlank.ts';
 import { filmSchema, MAX_FILMS } from '../film/film.ts';
 import { layoutSchema } from '../layout/layout.ts';
 import { blankSchema } from '../process/blanks.ts';
+import { materialsSchema } from './materials.ts';
 import { processSchema } from '../process/processes.ts';
 import { MAX_OBJECTS, objectSchema, plainObjects } from './objects.ts';
 import { pictureSchema } from './picture.ts';
@@ -43,6 +44,8 @@ const fieldsSchema = z.strictObject({
   /** Upper left of the design on the blank's printable area, mm; centred across and near the top when absent. */
   place: z.strictObject({ xMm: z.number().min(-20_000).max(20_000), yMm: z.number().min(-20_000).max(20_000) }).optional(),
   guides: z.array(guideSchema).max(MAX_GUIDES).optional(),
+  /** What the films are made of; of what is usual for the process when absent. */
+  materials: materialsSchema.optional(),
   /** How its films lie on each other; stacked when absent. */
   layering: layeringSchema.optional(),
   /** How the islands of a stencil are held; by bridges that the program places when absent. */

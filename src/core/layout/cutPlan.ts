@@ -50,7 +50,7 @@ export function cutPlanOf(sheet: Sheet, film: Film): CutPlan {
   });
   const { weedLines } = sheet;
   const strips = weedLines === undefined || ringCount(weedLines) === 0 ? [] : [plainRun('weedLine', weedLines)];
-  const boxes = sheet.boxes.length === 0 ? [] : [plainRun('box', boxCurves(sheet.boxes))];
+  const boxes = sheet.boxes.length === 0 ? [] : [plainRun('box', boxCurves(sheet.boxes, sheet.boxRoundMm))];
   return { film, ...(sheet.number === undefined ? {} : { number: sheet.number }), widthMm: sheet.widthMm, heightMm: sheet.heightMm, runs: [...copies, ...strips, ...boxes] };
 }
 
@@ -59,14 +59,25 @@ export const curvesOfRole = ({ runs }: CutPlan, role: PathRole): Curves => joinC
 
 const plainRun = (role: PathRole, curves: Curves): PathRun => ({ role, curves, order: Int32Array.from(curves.parent.keys()) });
 
-function boxCurves(boxes: readonly RectMm[]): Curves {
+/** Control points of a quarter round, as a share of its radius, taken off. */
+const ROUND = 1 - 0.5522847498;
+
+/** The outlines of boxes, mm; corners round where they are. */
+export function boxCurves(boxes: readonly RectMm[], roundMm = 0): Curves {
   const builder = new CurvesBuilder();
-  for (const { xMm, yMm, widthMm, heightMm } of boxes) {
-    builder.start(xMm, yMm, -1);
-    builder.line(xMm + widthMm, yMm);
-    builder.line(xMm + widthMm, yMm + heightMm);
-    builder.line(xMm, yMm + heightMm);
-    builder.line(xMm, yMm);
+  for (const { xMm: x, yMm: y, widthMm, heightMm } of boxes) {
+    const [right, bottom] = [x + widthMm, y + heightMm];
+    const r = Math.min(roundMm, widthMm / 2, heightMm / 2);
+    const k = r * ROUND;
+    builder.start(x + r, y, -1);
+    builder.line(right - r, y);
+    if (r > 0) builder.cubic(right - k, y, right, y + k, right, y + r);
+    builder.line(right, bottom - r);
+    if (r > 0) builder.cubic(right, bottom - k, right - k, bottom, right - r, bottom);
+    builder.line(x + r, bottom);
+    if (r > 0) builder.cubic(x + k, bottom, x, bottom - k, x, bottom - r);
+    builder.line(x, y + r);
+    if (r > 0) builder.cubic(x, y + k, x + k, y, x + r, y);
     builder.close();
   }
   return builder.build();

@@ -137,7 +137,7 @@ describe('checks', () => {
     const dots = outlineOf(discShare(80, 80, 30, 40, 20));
     const limits = { leastPieceMm2: 2, leastStripMm: 0, artIsOpening: false };
     const large = makeDesign([{ filmId: 'film', curves: dots }], { by: 'width', sizeMm: 40, turnDeg: 0 });
-    expect(cutCheck(large, { ...limits, picturePxPerMm: large.resolution }).map(({ kind }) => kind)).toEqual(['coarsePicture']);
+    expect(cutCheck(large, limits, large.resolution).map(({ kind }) => kind)).toEqual(['coarsePicture']);
     const small = makeDesign([{ filmId: 'film', curves: dots }], { by: 'width', sizeMm: 1, turnDeg: 0 });
     const [finding] = cutCheck(small, limits);
     expect(finding.kind).toBe('smallPiece');
@@ -148,7 +148,7 @@ describe('checks', () => {
   it('warns of islands where the art is cut out, of any size, and calls the same place a hole elsewhere', () => {
     const ringShape = sampled(80, 80, (x, y) => Math.abs(Math.hypot(x - 40, y - 40) - 22.5) <= 7.5);
     const ring = makeDesign([{ filmId: 'film', curves: outlineOf(ringShape) }], { by: 'width', sizeMm: 60, turnDeg: 0 });
-    expect(cutCheck(ring, { leastPieceMm2: 2, leastStripMm: 0.8, artIsOpening: false, picturePxPerMm: ring.resolution }).map(({ kind }) => kind)).toEqual([
+    expect(cutCheck(ring, { leastPieceMm2: 2, leastStripMm: 0.8, artIsOpening: false }, ring.resolution).map(({ kind }) => kind)).toEqual([
       'coarsePicture',
     ]);
     const [island] = cutCheck(ring, { leastPieceMm2: 2, leastStripMm: 1, artIsOpening: true });

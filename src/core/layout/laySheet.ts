@@ -1,14 +1,22 @@
 import { AppError } from '../errors/appError.ts';
 import type { RectMm } from '../geometry/rectMm.ts';
-import { followedBy, mirrorAbout, translation, type Affine } from '../geometry/affine.ts';
+import { followedBy, mirrorAbout, rotation, translation, type Affine } from '../geometry/affine.ts';
 import { layerOf, type Design } from '../assemble/design.ts';
 import type { Curves } from '../outline/curves.ts';
-import type { Layout, SheetStock } from './layout.ts';
+import { around, boxesOfPieces, grown } from './boxes.ts';
+import type { Layout } from './layout.ts';
+import type { Tile } from './tiles.ts';
+import { registerMarks, registerRoomMm } from './registerMarks.ts';
+import type { SheetStock } from './sheetStock.ts';
 
 /** How a design is laid out, with the mirroring that its process and layout give. */
 export interface LayoutSettings extends Omit<Layout, 'mirror' | 'sheet'> {
   readonly sheet: Omit<SheetStock, 'name'>;
   readonly mirrored: boolean;
+  /** The blank's printable area, and where on it the upper left of the design lies, mm: what boxes are as large as on request. */
+  readonly blank?: RectMm;
+  /** Whether the art is cut out of the film, so that marks are holes. */
+  readonly artIsOpening?: boolean;
 }
 
 /** What is cut together wherever it lies: outlines in mm of their own. */
@@ -34,6 +42,8 @@ export interface Sheet {
   readonly filmId: string;
   /** Which of several sheets of its film it is, from 1; absent when it is the only one. */
   readonly number?: number;
+  /** Which tile of a design that is larger than a sheet it is. */
+  readonly tile?: Tile | undefined;
   readonly widthMm: number;
   readonly heightMm: number;
   readonly cutArea: RectMm;
@@ -41,8 +51,10 @@ export interface Sheet {
   readonly parts: readonly SheetPart[];
   /** In the order in which they are laid. */
   readonly placements: readonly Placement[];
-  /** Weeding boxes, one for each copy, or one for all that is nested, when they are on. */
+  /** Weeding boxes, when they are on. */
   readonly boxes: readonly RectMm[];
+  /** Radius of their corners, mm; sharp when absent. */
+  readonly boxRoundMm?: number | undefined;
   /** Cuts through the waste, where there are any. */
   readonly weedLines?: Curves | undefined;
   /** What the copies take up together. */
@@ -55,6 +67,8 @@ export interface Sheet {
 
 /** The whole design of a film as one part. */
 const DESIGN_PART = 'design';
+/** The marks that layers are lined up by. */
+export const REGISTER_PART = 'register';
 
 /** Slack for sizes that are equal but for rounding, mm: a tenth of what a plotter resolves. */
 const SLACK_MM = 0.001;
@@ -62,43 +76,69 @@ const SLACK_MM = 0.001;
 /** Lays copies of one film's design in rows, from the sheet's origin corner, inside the cut area. */
 export function laySheet(design: Design, filmId: string, settings: LayoutSettings): Sheet {
   const layer = layerOf(design, filmId);
-  const { sheet, mirrored, box, gapMm } = settings;
-  const margin = box.on ? box.marginMm : 0;
-  const cell = { width: design.widthMm + 2 * margin, height: design.heightMm + 2 * margin };
-  const area = cutAreaOf(sheet);
-  const perRow = Math.max(1, Math.floor((area.widthMm + gapMm + SLACK_MM) / (cell.width + gapMm)));
-  const rowsThatFit = Math.max(0, Math.floor((area.heightMm + gapMm + SLACK_MM) / (cell.height + gapMm)));
-  const room = cell.width <= area.widthMm + SLACK_MM ? perRow * rowsThatFit : 0;
+  const { sheet, mirrored, box, gapMm, register } = settings;
+  const upright = cellOf(design, settings);
+  const isTurned = settings.turned === true;
+  const cell = isTurned ? { ...upright, widthMm: upright.heightMm, heightMm: upright.widthMm } : upright;
+  const isOneBox = box.on && box.around === 'all';
+  const area = grown(cutAreaOf(sheet), isOneBox ? -box.marginMm : 0);
+  const perRow = Math.max(1, Math.floor((area.widthMm + gapMm + SLACK_MM) / (cell.widthMm + gapMm)));
+  const rowsThatFit = Math.max(0, Math.floor((area.heightMm + gapMm + SLACK_MM) / (cell.heightMm + gapMm)));
+  const room = cell.widthMm <= area.widthMm + SLACK_MM ? perRow * rowsThatFit : 0;
   const columns = Math.min(perRow, settings.copies);
   const rows = Math.ceil(settings.copies / perRow);
-  const used = usedRect(sheet.origin, area, columns * cell.width + (columns - 1) * gapMm, rows * cell.height + (rows - 1) * gapMm);
-  const placements: Placement[] = [];
-  const boxes: RectMm[] = [];
+  const laid = usedRect(sheet.origin, area, columns * cell.widthMm + (columns - 1) * gapMm, rows * cell.heightMm + (rows - 1) * gapMm);
   const fromRight = sheet.origin.endsWith('Right');
   const fromBottom = sheet.origin.startsWith('bottom');
-  for (let k = 0; k < settings.copies; k++) {
-    const column = k % perRow;
-    const row = Math.floor(k / perRow);
-    const x = fromRight ? used.xMm + used.widthMm - (column + 1) * cell.width - column * gapMm : used.xMm + column * (cell.width + gapMm);
-    const y = fromBottom ? used.yMm + used.heightMm - (row + 1) * cell.height - row * gapMm : used.yMm + row * (cell.height + gapMm);
-    const place = translation(x + margin, y + margin);
-    placements.push({ partId: DESIGN_PART, at: mirrored ? followedBy(mirrorAbout(design.widthMm / 2), place) : place });
-    if (box.on) boxes.push({ xMm: x, yMm: y, widthMm: cell.width, heightMm: cell.height });
+  const cells = Array.from({ length: settings.copies }, (_, k): RectMm => {
+    const [column, row] = [k % perRow, Math.floor(k / perRow)];
+    const xMm = fromRight ? laid.xMm + laid.widthMm - (column + 1) * cell.widthMm - column * gapMm : laid.xMm + column * (cell.widthMm + gapMm);
+    const yMm = fromBottom ? laid.yMm + laid.heightMm - (row + 1) * cell.heightMm - row * gapMm : laid.yMm + row * (cell.heightMm + gapMm);
+    return { xMm, yMm, widthMm: cell.widthMm, heightMm: cell.heightMm };
+  });
+  // A cell that is turned over has the design at its other end.
+  const inCell = mirrored ? followedBy(mirrorAbout(design.widthMm / 2), translation(upright.widthMm - upright.xMm - design.widthMm, upright.yMm)) : translation(upright.xMm, upright.yMm);
+  const lying = isTurned ? followedBy(followedBy(inCell, rotation(Math.PI / 2, 0, 0)), translation(upright.heightMm, 0)) : inCell;
+  const ats = cells.map(({ xMm, yMm }) => followedBy(lying, translation(xMm, yMm)));
+  const parts: SheetPart[] = [{ id: DESIGN_PART, curves: layer.curves, ...(layer.marks === undefined ? {} : { marks: layer.marks }) }];
+  const placements: Placement[] = ats.map((at) => ({ partId: DESIGN_PART, at }));
+  const boxes = boxesOf(cells, laid, { parts, placements }, box);
+  if (register?.on === true) {
+    parts.push({ id: REGISTER_PART, curves: registerMarks(design.widthMm, register.sizeMm, settings.artIsOpening === true) });
+    placements.push(...ats.map((at) => ({ partId: REGISTER_PART, at })));
   }
-  const over = { widthMm: Math.max(0, overBy(used.widthMm, area.widthMm)), heightMm: Math.max(0, overBy(used.heightMm, area.heightMm)) };
+  const used = isOneBox ? grown(laid, box.marginMm) : laid;
+  const whole = cutAreaOf(sheet);
   return {
     filmId,
     widthMm: sheet.widthMm,
     heightMm: sheet.heightMm,
-    cutArea: area,
+    cutArea: whole,
     mirrored,
-    parts: [{ id: DESIGN_PART, curves: layer.curves, ...(layer.marks === undefined ? {} : { marks: layer.marks }) }],
+    parts,
     placements,
     boxes,
+    ...(box.on && (box.roundMm ?? 0) > 0 ? { boxRoundMm: box.roundMm } : {}),
     used,
-    over,
+    over: { widthMm: Math.max(0, overBy(used.widthMm, whole.widthMm)), heightMm: Math.max(0, overBy(used.heightMm, whole.heightMm)) },
     room,
   };
+}
+
+/** What one copy takes up, and where in it the upper left of the design lies. */
+function cellOf({ widthMm, heightMm }: Pick<Design, 'widthMm' | 'heightMm'>, { box, register, blank }: LayoutSettings): RectMm {
+  const marks = register?.on === true ? registerRoomMm(register.sizeMm) : 0;
+  const marksWide = register?.on === true ? Math.max(widthMm, register.sizeMm * 2.5) : widthMm;
+  const content = { xMm: 0, yMm: -marks, widthMm: marksWide, heightMm: heightMm + marks };
+  if (!box.on || box.around === 'all') return { ...content, xMm: 0, yMm: marks };
+  const cell = box.around === 'blank' && blank !== undefined ? around({ xMm: -blank.xMm, yMm: -blank.yMm, widthMm: blank.widthMm, heightMm: blank.heightMm }, content) : grown(content, box.marginMm);
+  return { ...cell, xMm: -cell.xMm, yMm: -cell.yMm };
+}
+
+function boxesOf(cells: readonly RectMm[], laid: RectMm, on: Pick<Sheet, 'parts' | 'placements'>, box: LayoutSettings['box']): readonly RectMm[] {
+  if (!box.on) return [];
+  if (box.around === 'all') return [grown(laid, box.marginMm)];
+  return box.around === 'piece' ? boxesOfPieces(on.parts, on.placements, box.marginMm) : cells;
 }
 
 const overBy = (used: number, available: number): number => (used > available + SLACK_MM ? used - available : 0);

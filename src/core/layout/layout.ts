@@ -3,22 +3,8 @@ import { filmId } from '../film/film.ts';
 import { TURNS } from '../nest/turns.ts';
 import { PROCESSES, type Process } from '../process/processes.ts';
 import { DECAL_PAPERS } from '../print/motif.ts';
-
-const lengthMm = z.number().min(0).max(20_000);
-const sizeMm = z.number().min(1).max(10_000);
-
-/** A piece of stock as it lies in a machine. */
-export const sheetSchema = z.strictObject({
-  name: z.string().trim().min(1).max(120),
-  /** The stock as it lies in the machine. */
-  widthMm: sizeMm,
-  heightMm: sizeMm,
-  /** What the machine cannot reach along each edge. */
-  marginMm: z.strictObject({ left: lengthMm, top: lengthMm, right: lengthMm, bottom: lengthMm }),
-  /** Corner of the cut area from which the machine counts. */
-  origin: z.enum(['topLeft', 'topRight', 'bottomLeft', 'bottomRight']),
-});
-export type SheetStock = z.infer<typeof sheetSchema>;
+import { machineSchema } from './machine.ts';
+import { SHEETS, sheetSchema } from './sheetStock.ts';
 
 const poseMm = z.number().min(-1e6).max(1e6);
 /** Copies and pieces that nesting lays. */
@@ -34,11 +20,42 @@ export const nestRecordSchema = z.strictObject({
 });
 export type NestRecord = z.infer<typeof nestRecordSchema>;
 
+/** What a weeding box is drawn around: each copy, all of them, each piece or pieces whose boxes touch, or the blank's printable area with the design at its place. */
+export const BOX_AROUND = ['copy', 'all', 'piece', 'blank'] as const;
+const boxSchema = z.strictObject({
+  on: z.boolean(),
+  marginMm: z.number().min(0).max(200),
+  /** Each copy when absent. */
+  around: z.enum(BOX_AROUND).optional(),
+  /** Radius of its corners, mm; sharp when absent. */
+  roundMm: z.number().min(0).max(50).optional(),
+});
+
+export const tilesSchema = z.strictObject({
+  manner: z.enum(['overlap', 'butt']),
+  /** How far each tile runs over its neighbour, mm, where they overlap. */
+  overlapMm: z.number().min(0).max(100),
+});
+export type TileSettings = z.infer<typeof tilesSchema>;
+
+const flawMm = z.number().min(-20_000).max(20_000);
+export const flawSchema = z.strictObject({ xMm: flawMm, yMm: flawMm, widthMm: z.number().min(0.1).max(20_000), heightMm: z.number().min(0.1).max(20_000) });
+
 export const layoutSchema = z.strictObject({
   sheet: sheetSchema,
+  /** The cutter or printer it lies in, as it was when it was chosen. */
+  machine: machineSchema.optional(),
   /** `process`: as the process wants it. Anything else is an override that stays marked. */
   mirror: z.enum(['process', 'always', 'never']),
-  box: z.strictObject({ on: z.boolean(), marginMm: z.number().min(0).max(200) }),
+  box: boxSchema,
+  /** Marks cut into every film at the same place, to line them up by; none when absent. */
+  register: z.strictObject({ on: z.boolean(), sizeMm: z.number().min(2).max(40) }).optional(),
+  /** In rows: each copy lies turned by a quarter; as it reads when absent. */
+  turned: z.boolean().optional(),
+  /** How a design that is larger than the cut area is parted; not at all when absent. */
+  tiles: tilesSchema.optional(),
+  /** What of every sheet cannot be used, mm of the sheet: nested parts keep clear of it. */
+  flaws: z.array(flawSchema).max(100).optional(),
   /** Cuts through the waste that part it into strips; none when absent. */
   weedLines: z.strictObject({ on: z.boolean(), everyMm: z.number().min(10).max(1000), awayMm: z.number().min(0.2).max(20) }).optional(),
   copies: z.number().int().min(1).max(2000),
@@ -59,17 +76,13 @@ export const layoutSchema = z.strictObject({
 });
 export type Layout = z.infer<typeof layoutSchema>;
 
+/** Tiles as they are when they are switched on. */
+export const USUAL_TILES: TileSettings = { manner: 'overlap', overlapMm: 6 };
+/** Register marks as they are when they are switched on. */
+export const USUAL_REGISTER = { on: true, sizeMm: 6 } as const;
+
 /** Weed lines as they are when they are switched on. */
 export const USUAL_WEED_LINES = { on: true, everyMm: 80, awayMm: 1.5 } as const;
-
-/** Sheets that a workshop lays in its machine. */
-export const SHEETS: readonly SheetStock[] = [
-  { name: 'Mat 305 × 305', widthMm: 305, heightMm: 305, marginMm: { left: 3, top: 3, right: 3, bottom: 3 }, origin: 'topLeft' },
-  { name: 'Mat 305 × 610', widthMm: 305, heightMm: 610, marginMm: { left: 3, top: 3, right: 3, bottom: 3 }, origin: 'topLeft' },
-  { name: 'Roll 500, 1 m', widthMm: 500, heightMm: 1000, marginMm: { left: 10, top: 5, right: 10, bottom: 5 }, origin: 'bottomLeft' },
-  { name: 'A4 sheet', widthMm: 210, heightMm: 297, marginMm: { left: 5, top: 5, right: 5, bottom: 5 }, origin: 'topLeft' },
-  { name: 'Letter sheet', widthMm: 215.9, heightMm: 279.4, marginMm: { left: 5, top: 5, right: 5, bottom: 5 }, origin: 'topLeft' },
-];
 
 /** How a job of a process is laid out before anyone changes it: what is printed fills a page. */
 export const usualLayout = (process: Process): Layout =>

@@ -4,6 +4,7 @@ import { AppError, isAppError } from '../errors/appError.ts';
 import { followedBy, mirrorAbout, translation } from '../geometry/affine.ts';
 import type { RectMm } from '../geometry/rectMm.ts';
 import { nest, type NestedSheet, type NestInput } from '../nest/nest.ts';
+import type { NestShape } from '../nest/nestShape.ts';
 import { nestPart, type NestPart } from '../nest/nestOutline.ts';
 import { onSheet, partToStrip, sheetFrame, type SheetFrame } from '../nest/sheetFrame.ts';
 import type { Turns } from '../nest/turns.ts';
@@ -11,7 +12,9 @@ import { boundsOf, CurvesBuilder, ringCount, type Bounds, type Curves } from '..
 import { transformCurves } from '../outline/transformCurves.ts';
 import { canonicalJson, hashText } from '../task/hash.ts';
 import { finish, type Task } from '../task/task.ts';
+import { boxCurves } from './cutPlan.ts';
 import { MOST_NESTED, type Layout, type NestRecord } from './layout.ts';
+import { boxesOfPieces, grown } from './boxes.ts';
 import { cutAreaOf, laySheet, type LayoutSettings, type Sheet } from './laySheet.ts';
 
 export const isNested = ({ arrange }: Pick<Layout, 'arrange'>): boolean => arrange === 'nested';
@@ -26,10 +29,10 @@ interface FilmParts {
 }
 
 function filmParts(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings): FilmParts {
-  const { mirrored, gapMm, copies, turns = 'free', apart = false, sheet, box } = settings;
+  const { mirrored, gapMm, copies, turns = 'free', apart = false, sheet, box, flaws = [] } = settings;
   const layer = layerOf(design, filmId);
   // The weeding box lies in the cut area too.
-  const area = inset(cutAreaOf(sheet), box.on ? box.marginMm : 0);
+  const area = grown(cutAreaOf(sheet), box.on ? -box.marginMm : 0);
   const frame = sheetFrame(Math.max(1, area.widthMm), Math.max(1, area.heightMm));
   const toPart = mirrored ? mirrorAbout(design.widthMm / 2) : undefined;
   const lying = (curves: Curves): Curves => (toPart === undefined ? curves : transformCurves(curves, toPart));
@@ -40,16 +43,23 @@ function filmParts(library: PolygonLibrary, design: Design, filmId: string, sett
   const least = Math.min(...sides) ** 2 / 2;
   const parts = kinds.map((kind) => ({ ...kind, nested: nestPart(library, transformCurves(kind.curves, partToStrip(frame)), gapMm, least) }));
   const shapes = parts.flatMap(({ nested }) => Array.from({ length: copies }, () => nested.shape));
-  const input = { shapes, widthMm: frame.widthMm + gapMm, lengthMm: frame.lengthMm + gapMm, turns: turns as Turns };
-  const key = hashText(canonicalJson([Array.from(whole.coords), frame.widthMm, frame.lengthMm, gapMm, copies, turns, apart]));
+  const taken = flaws.map((flaw) => flawShape(library, flaw, area, frame, gapMm));
+  const input = { shapes, taken, widthMm: frame.widthMm + gapMm, lengthMm: frame.lengthMm + gapMm, turns: turns as Turns };
+  const key = hashText(canonicalJson([Array.from(whole.coords), frame.widthMm, frame.lengthMm, gapMm, copies, turns, apart, flaws.map(({ xMm, yMm, widthMm, heightMm }) => [xMm - area.xMm, yMm - area.yMm, widthMm, heightMm])]));
   return { frame, area, parts, input, key };
+}
+
+/** A flaw as nesting sees it: what lies on every sheet already, with half the gap around it. */
+function flawShape(library: PolygonLibrary, { xMm, yMm, widthMm, heightMm }: RectMm, area: RectMm, frame: SheetFrame, gapMm: number): NestShape {
+  const lying = followedBy(frame.toStrip, translation(gapMm / 2, gapMm / 2));
+  return nestPart(library, transformCurves(boxCurves([{ xMm: xMm - area.xMm, yMm: yMm - area.yMm, widthMm, heightMm }]), lying), gapMm, 0).shape;
 }
 
 /** The sheets of a film with its copies, or its pieces, nested: as was found last for these outlines and settings, or else as they fit at once. Sheets as in rows where a part is larger than the sheet. */
 export function nestedSheets(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings): Sheet[] {
   const { curves } = layerOf(design, filmId);
-  const { sheet, box, copies, gapMm, mirrored, turns, apart, nests } = settings;
-  const key = canonicalJson([filmId, sheet, box, copies, gapMm, mirrored, turns, apart, nests?.find(({ film }) => film === filmId)]);
+  const { sheet, box, copies, gapMm, mirrored, turns, apart, nests, flaws } = settings;
+  const key = canonicalJson([filmId, sheet, box, copies, gapMm, mirrored, turns, apart, flaws, nests?.find(({ film }) => film === filmId)]);
   const known = laid.get(curves);
   if (known?.key === key) return known.sheets;
   const sheets = layNested(library, design, filmId, settings);
@@ -90,11 +100,13 @@ function sheetOf({ frame, area, parts }: FilmParts, laid: NestedSheet['laid'], {
   const least = (pick: (each: Bounds) => number): number => Math.min(...boxes.map(pick));
   const used = { left: least(({ left }) => left), top: least(({ top }) => top), right: -least(({ right }) => -right), bottom: -least(({ bottom }) => -bottom) };
   // From the machine's corner: what is used moves there as a whole, turned over nowhere.
-  const [dx, dy] = [
+  // What keeps clear of flaws stays where it is.
+  const [dx, dy] = (settings.flaws ?? []).length > 0 ? [area.xMm, area.yMm] : [
     area.xMm + (sheet.origin.endsWith('Right') ? area.widthMm - used.right : -used.left),
     area.yMm + (sheet.origin.startsWith('bottom') ? area.heightMm - used.bottom : -used.top),
   ];
   const rect = { xMm: used.left + dx, yMm: used.top + dy, widthMm: used.right - used.left, heightMm: used.bottom - used.top };
+  const placed = placements.map(({ partId, at }) => ({ partId, at: followedBy(at, translation(dx, dy)) }));
   return {
     filmId,
     ...(of > 1 ? { number } : {}),
@@ -103,15 +115,14 @@ function sheetOf({ frame, area, parts }: FilmParts, laid: NestedSheet['laid'], {
     cutArea: cutAreaOf(sheet),
     mirrored,
     parts: parts.map(({ id, curves, marks }) => ({ id, curves, ...(marks === undefined ? {} : { marks }) })),
-    placements: placements.map(({ partId, at }) => ({ partId, at: followedBy(at, translation(dx, dy)) })),
-    boxes: box.on ? [inset(rect, -box.marginMm)] : [],
+    placements: placed,
+    boxes: !box.on ? [] : box.around === 'piece' ? boxesOfPieces(parts, placed, box.marginMm) : [grown(rect, box.marginMm)],
+    ...(box.on && (box.roundMm ?? 0) > 0 ? { boxRoundMm: box.roundMm } : {}),
     used: rect,
     over: { widthMm: 0, heightMm: 0 },
     room: placements.length,
   };
 }
-
-const inset = ({ xMm, yMm, widthMm, heightMm }: RectMm, byMm: number): RectMm => ({ xMm: xMm + byMm, yMm: yMm + byMm, widthMm: widthMm - 2 * byMm, heightMm: heightMm - 2 * byMm });
 
 /** Each outermost ring with all that lies in it. */
 function outermost(curves: Curves): Curves[] {

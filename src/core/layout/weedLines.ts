@@ -2,6 +2,7 @@ import type { RectMm } from '../geometry/rectMm.ts';
 import { CurvesBuilder, type Curves } from '../outline/curves.ts';
 import { flatten } from '../outline/flatten.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
+import { rectAround, touch } from './boxes.ts';
 import type { Sheet } from './laySheet.ts';
 
 export interface WeedLineSettings {
@@ -26,15 +27,15 @@ const PLACES = 13;
 export function weedLines({ parts, placements, boxes }: Pick<Sheet, 'parts' | 'placements' | 'boxes'>, settings: WeedLineSettings): Curves {
   const curvesOf = new Map(parts.map(({ id, curves }) => [id, curves]));
   const builder = new CurvesBuilder();
-  // Each copy has a box of its own, or all have one.
-  const isEach = boxes.length === placements.length;
-  for (const [k, box] of boxes.entries()) {
-    const within = isEach ? [placements[k]] : placements;
-    const outlines = within.flatMap(({ partId, at }) => {
-      const curves = curvesOf.get(partId);
-      return curves === undefined ? [] : [transformCurves(curves, at)];
-    });
-    drawLines(builder, box, outlines, settings);
+  const lying = placements.flatMap(({ partId, at }) => {
+    const curves = curvesOf.get(partId);
+    const moved = curves === undefined ? undefined : transformCurves(curves, at);
+    const rect = moved === undefined ? undefined : rectAround(moved);
+    return moved === undefined || rect === undefined ? [] : [{ moved, rect }];
+  });
+  for (const box of boxes) {
+    const own = lying.filter(({ rect }) => touch(rect, box)).map(({ moved }) => moved);
+    drawLines(builder, box, own, settings);
   }
   return builder.build();
 }

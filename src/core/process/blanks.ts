@@ -18,6 +18,10 @@ export const blankSchema = z.strictObject({
   round: z.boolean().optional(),
   /** A plain board when absent. */
   form: z.enum(BLANK_FORMS).optional(),
+  /** From the collar's seam down to the printable area, where there is a collar, mm. */
+  belowCollarMm: z.number().min(0).max(1000).optional(),
+  /** Once around what is round, mm; the printable area and the zone of a handle lie on it. */
+  aroundMm: sizeMm.optional(),
 });
 export type Blank = z.infer<typeof blankSchema>;
 
@@ -30,15 +34,21 @@ export interface BlankChoice {
 
 /** Blanks that a workshop has at hand; sizes are of the printable area. Any of it can be changed in the job. */
 export const BLANKS: readonly BlankChoice[] = [
-  { blank: { name: 'Shirt, adult L', widthMm: 300, heightMm: 380, colour: '#e9e6df', form: 'shirt' }, process: 'htv', widthMm: 280 },
-  { blank: { name: 'Shirt, child', widthMm: 200, heightMm: 240, colour: '#f4d58d', form: 'shirt' }, process: 'htv', widthMm: 170 },
-  { blank: { name: 'Shirt, dark', widthMm: 300, heightMm: 380, colour: '#24303a', form: 'shirt' }, process: 'htv', widthMm: 280 },
+  { blank: { name: 'Shirt, adult L', widthMm: 300, heightMm: 380, colour: '#e9e6df', form: 'shirt', belowCollarMm: 75 }, process: 'htv', widthMm: 280 },
+  { blank: { name: 'Shirt, child', widthMm: 200, heightMm: 240, colour: '#f4d58d', form: 'shirt', belowCollarMm: 50 }, process: 'htv', widthMm: 170 },
+  { blank: { name: 'Shirt, dark', widthMm: 300, heightMm: 380, colour: '#24303a', form: 'shirt', belowCollarMm: 75 }, process: 'htv', widthMm: 280 },
   { blank: { name: 'Tote bag', widthMm: 260, heightMm: 280, colour: '#e4d8c3', form: 'tote' }, process: 'htv', widthMm: 200 },
   { blank: { name: 'Drinking glass', widthMm: 80, heightMm: 90, colour: '#dfeaea', form: 'glass' }, process: 'decal', widthMm: 60 },
   { blank: { name: 'Window pane', widthMm: 400, heightMm: 400, colour: '#dbe6ec' }, process: 'decal', widthMm: 300 },
-  { blank: { name: 'Mug', widthMm: 200, heightMm: 90, colour: '#ffffff', form: 'mug' }, process: 'waterslide', widthMm: 90 },
+  { blank: { name: 'Mug', widthMm: 200, heightMm: 90, colour: '#ffffff', form: 'mug', aroundMm: 255 }, process: 'waterslide', widthMm: 90 },
   { blank: { name: 'Soap bar', widthMm: 75, heightMm: 50, colour: '#f3e7d3', form: 'soap' }, process: 'stencil', widthMm: 55 },
   { blank: { name: 'Wooden sign', widthMm: 400, heightMm: 250, colour: '#c9a675' }, process: 'stencil', widthMm: 300 },
+  { blank: { name: 'Shirt, adult S', widthMm: 260, heightMm: 340, colour: '#e9e6df', form: 'shirt', belowCollarMm: 65 }, process: 'htv', widthMm: 240 },
+  { blank: { name: 'Shirt, adult M', widthMm: 280, heightMm: 360, colour: '#e9e6df', form: 'shirt', belowCollarMm: 70 }, process: 'htv', widthMm: 260 },
+  { blank: { name: 'Shirt, adult XL', widthMm: 330, heightMm: 400, colour: '#e9e6df', form: 'shirt', belowCollarMm: 80 }, process: 'htv', widthMm: 300 },
+  { blank: { name: 'Espresso cup', widthMm: 120, heightMm: 45, colour: '#ffffff', form: 'mug', aroundMm: 165 }, process: 'waterslide', widthMm: 40 },
+  { blank: { name: 'Glazed tile', widthMm: 148, heightMm: 148, colour: '#f4f1ea' }, process: 'waterslide', widthMm: 120 },
+  { blank: { name: 'Shop sign', widthMm: 1200, heightMm: 400, colour: '#ffffff' }, process: 'decal', widthMm: 1000 },
 ];
 
 /** A blank with something of it changed. A shipped one stays what it is: the changed one takes a name of its own. */

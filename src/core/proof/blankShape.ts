@@ -20,10 +20,10 @@ export type Polyline = readonly (readonly [number, number])[];
 const WRAP_SHARE = 0.8;
 const GLASS_SHARE = 0.42;
 
-export function blankShape({ form, round, widthMm: w, heightMm: h }: Pick<Blank, 'form' | 'round' | 'widthMm' | 'heightMm'>): BlankShape {
+export function blankShape({ form, round, widthMm: w, heightMm: h, aroundMm }: Pick<Blank, 'form' | 'round' | 'widthMm' | 'heightMm' | 'aroundMm'>): BlankShape {
   if (form === 'shirt') return shirt(w);
   if (form === 'tote') return tote(w, h);
-  if (form === 'mug' || form === 'glass') return roundBlank(form, w, h);
+  if (form === 'mug' || form === 'glass') return roundBlank(form, w, h, aroundMm);
   if (round === true) return boxed(path(ellipse(w / 2, h / 2, w / 2 + 6, h / 2 + 6)), [], 6, w, h);
   const [edge, corner] = form === 'soap' ? [6, 12] : [10, 2];
   return boxed(path(rounded(-edge, -edge, w + 2 * edge, h + 2 * edge, corner)), [], edge, w, h);
@@ -59,8 +59,9 @@ function tote(w: number, h: number): BlankShape {
 }
 
 /** Seen from the front: what is wrapped around lies beside the middle by the sine of how far around it is. */
-function roundBlank(form: 'mug' | 'glass', w: number, h: number): BlankShape {
-  const radiusMm = w / (2 * Math.PI * (form === 'mug' ? WRAP_SHARE : GLASS_SHARE));
+function roundBlank(form: 'mug' | 'glass', w: number, h: number, aroundMm = w / (form === 'mug' ? WRAP_SHARE : GLASS_SHARE)): BlankShape {
+  // What is printed never goes round further than once.
+  const radiusMm = Math.max(w, aroundMm) / (2 * Math.PI);
   const [top, bottom, left, right] = [-6, h + 8, w / 2 - radiusMm, w / 2 + radiusMm];
   const dip = radiusMm * 0.1;
   const cup = `M${left} ${top}C${left} ${top - dip} ${right} ${top - dip} ${right} ${top}L${right} ${bottom}C${right} ${bottom + dip} ${left} ${bottom + dip} ${left} ${bottom}Z`;

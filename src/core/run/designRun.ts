@@ -3,7 +3,7 @@ import { holdIslands, type DesignBridge } from '../bridge/holdIslands.ts';
 import { composeDesign, type MadeFromAll, type PartInDesign, type PlacedLayers } from '../assemble/composeDesign.ts';
 import { makeDesign, type Design, type DesignLayer, type TracedPlace } from '../assemble/design.ts';
 import { bandCurves, baseCurves, holeCurves, withEyelets } from '../assemble/madeFromAll.ts';
-import { cutCheck, type Finding } from '../check/cutCheck.ts';
+import { checkLimits, cutCheck, type Finding } from '../check/cutCheck.ts';
 import { cutTwice } from '../check/cutTwice.ts';
 import { combineCurves, joinOverlaps } from '../combine/combineCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
@@ -13,6 +13,7 @@ import type { Job } from '../job/job.ts';
 import { finishLetters, type LetteredText } from '../lettering/letterCurves.ts';
 import { lettersAlong } from '../lettering/lettersAlong.ts';
 import { lettersInto } from '../lettering/lettersInto.ts';
+import { materialOf } from '../job/materials.ts';
 import { plainObjects, type DesignObject, type FigureObject, type GroupObject, type LetteringObject, type TracedObject } from '../job/objects.ts';
 import { operate, seenBelow, type OperationNote } from '../operate/operate.ts';
 import { CurvesBuilder, type Curves } from '../outline/curves.ts';
@@ -74,6 +75,7 @@ export interface DesignShapes {
 /** Whether a job's design cannot be made without `DesignShapes`. */
 export const needsShapes = ({ objects, layering, process, layout, bridges = USUAL_BRIDGES }: Pick<Job, 'objects' | 'layering' | 'process' | 'bridges' | 'layout'>): boolean =>
   isNested(layout) ||
+  layout.tiles !== undefined ||
   (PROCESSES[process].artIsOpening && bridges.on) ||
   // Several parts may overlap, and a film may be inset or joined.
   objects.length > 1 || layering !== undefined || objects.some((object) => object.kind === 'group' || object.kind === 'lettering' || object.kind === 'base' || object.kind === 'holes' || hasOperations(object) || ('cutsOut' in object && object.cutsOut === true));
@@ -93,7 +95,7 @@ export interface OwnLayers {
  * @param outlined the traced objects that have a picture. @param arts what they were outlined from. @param remember of objects with operations, where it is worth it.
  */
 export function designRun(
-  job: Pick<Job, 'objects' | 'films' | 'process' | 'layering' | 'bridges'>,
+  job: Pick<Job, 'objects' | 'films' | 'process' | 'layering' | 'bridges' | 'materials'>,
   outlined: ReadonlyMap<string, OutlinedArt>,
   arts: ReadonlyMap<string, Pick<Art, 'frame'>>,
   shapes?: DesignShapes,
@@ -107,7 +109,7 @@ export function designRun(
   const back = inverseOf(moved);
   const places = new Map([...made.places].map(([id, { resolution, fromOutline }]): [string, TracedPlace] => [id, { resolution, fromOutline: followedBy(fromOutline, moved) }]));
   const twice = shapes === undefined ? [] : cutTwice(shapes.library, design.layers.filter(({ filmId }) => !isPlain(job, parts, filmId)));
-  const findings = cutCheck(design, { ...PROCESSES[job.process], picturePxPerMm: coarsestOf(places, arts) }).concat(twice);
+  const findings = cutCheck(design, (film) => checkLimits(materialOf(job, film)), coarsestOf(places, arts)).concat(twice);
   const told = parts.map((part): DesignPart => {
     const notes = made.notes.get(part.id);
     const missing = shapes?.lettered.get(part.id)?.missing ?? [];
@@ -117,9 +119,10 @@ export function designRun(
 }
 
 /** The design with the islands of each film held; undefined where that is switched off. */
-function withBridges(library: PolygonLibrary, design: Design, { process, bridges = USUAL_BRIDGES }: Pick<Job, 'process' | 'bridges'>): { design: Design; held: HeldDesign } | undefined {
+function withBridges(library: PolygonLibrary, design: Design, job: Pick<Job, 'process' | 'bridges' | 'materials'>): { design: Design; held: HeldDesign } | undefined {
+  const { bridges = USUAL_BRIDGES } = job;
   if (!bridges.on) return undefined;
-  const { leastStripMm, leastPieceMm2 } = PROCESSES[process];
+  const { stripMm: leastStripMm, pieceMm2: leastPieceMm2 } = materialOf(job).least;
   const { leastIslandMm2 = leastPieceMm2, count } = bridges;
   const widthMm = bridges.widthMm ?? usualBridgeMm(Math.max(design.widthMm, design.heightMm), leastStripMm);
   const films = design.layers.map((layer) => ({ layer, ...holdIslands(library, layer.curves, { widthMm, count, leastIslandMm2, own: ownOf(bridges, layer.filmId, design) }) }));

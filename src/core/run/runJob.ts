@@ -6,13 +6,11 @@ import type { Job } from '../job/job.ts';
 import type { DesignObject } from '../job/objects.ts';
 import { tracedPart, type TracedPart } from '../job/tracedPart.ts';
 import { cutPlanOf, type CutPlan } from '../layout/cutPlan.ts';
-import { cutAreaOf, laySheet, type Sheet } from '../layout/laySheet.ts';
+import { cutAreaOf, type Sheet } from '../layout/laySheet.ts';
+import { sheetsOf } from './sheetsOf.ts';
 import { PROCESSES } from '../process/processes.ts';
 import { motifsOf, printPages, type PrintPages } from '../print/printPages.ts';
 import { isAppError } from '../errors/appError.ts';
-import { isNested, nestedSheets } from '../layout/nestSheets.ts';
-import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
-import { weedLines } from '../layout/weedLines.ts';
 import { mirroringOf } from '../layout/mirroringOf.ts';
 import { artFromPicture } from '../raster/art.ts';
 import type { Rgba8 } from '../raster/raster.ts';
@@ -112,14 +110,14 @@ function outlineKey({ id, separation, outline, size, films }: TracedPart, artKey
 }
 
 /** What a design follows from beside its outlines: how its objects lie, and all of those that are not traced. */
-function designKey({ objects, films, process, layering, bridges }: Job, outlineKeys: readonly string[]): string {
+function designKey({ objects, films, process, layering, bridges, materials }: Job, outlineKeys: readonly string[]): string {
   const lying = (object: DesignObject): unknown =>
     object.kind === 'group'
       ? [object.id, object.placement, object.combine, object.operations, object.objects.map(lying)]
       : object.kind === 'traced'
         ? [object.id, object.placement, object.operations]
         : object;
-  return hashText(canonicalJson([outlineKeys, objects.map(lying), films.map(({ id }) => id), process, layering, bridges]));
+  return hashText(canonicalJson([outlineKeys, objects.map(lying), films.map(({ id }) => id), process, layering, bridges, materials]));
 }
 
 /** Outlines with the films that are on the rack by now. */
@@ -149,15 +147,4 @@ function printOf({ layout, process }: Pick<Job, 'layout' | 'process'>, design: D
     if (isAppError(error) && error.code === 'doesNotFit') return { motifs, pages: [], area };
     throw error;
   }
-}
-
-/** The design laid out: one sheet for each film, all alike so that they line up; as many as it takes where parts are nested. */
-export function sheetsOf(job: Pick<Job, 'layout' | 'process'>, design: Design, library?: PolygonLibrary): Sheet[] {
-  const { mirrored } = mirroringOf(job.layout, job.process);
-  const settings = { ...job.layout, mirrored };
-  const sheets = design.layers.flatMap(({ filmId }) => (library !== undefined && isNested(job.layout) ? nestedSheets(library, design, filmId, settings) : [laySheet(design, filmId, settings)]));
-  const { weedLines: lines } = job.layout;
-  // Of a stencil the film stays and its openings fall out: nothing is lifted in strips.
-  if (lines?.on !== true || PROCESSES[job.process].artIsOpening) return sheets;
-  return sheets.map((sheet) => ({ ...sheet, weedLines: weedLines(sheet, lines) }));
 }

@@ -1,22 +1,18 @@
 <script setup lang="ts">
-import { CircleCheck, Rows3, SquareDashed, TriangleAlert, TrianglesCenterlineDashedVertical } from '@lucide/vue';
+import { CircleCheck, TriangleAlert } from '@lucide/vue';
 import { TransitionPresets, useTransition } from '@vueuse/core';
-import { ElSlider, ElSwitch } from 'element-plus';
+import { ElSlider } from 'element-plus';
 import { computed, ref } from 'vue';
 import { blankShape } from '../../core/proof/blankShape.ts';
-import { USUAL_WEED_LINES, type Layout } from '../../core/layout/layout.ts';
+import { isNested } from '../../core/layout/nestSheets.ts';
 import { trimOf } from '../../core/print/printPages.ts';
-import { PROCESSES } from '../../core/process/processes.ts';
-import { misfitOf } from '../../core/run/isLaidOut.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 import { useSettings } from '../../stores/settings.ts';
-import ChoiceInput from '../../ui/ChoiceInput.vue';
 import { drawPins } from '../../ui/draw/pins.ts';
 import LightTable, { type DrawScene } from '../../ui/LightTable.vue';
-import QuantityInput from '../../ui/QuantityInput.vue';
 import ReadoutStrip from '../../ui/ReadoutStrip.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import ViewSwitch from '../../ui/ViewSwitch.vue';
@@ -28,30 +24,36 @@ import NeedsPicture from '../shared/NeedsPicture.vue';
 import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
 import { useReadout } from '../shared/useReadout.ts';
+import BoxCard from './BoxCard.vue';
 import BridgesCard from './BridgesCard.vue';
 import CopiesCard from './CopiesCard.vue';
 import CutCheckList from './CutCheckList.vue';
 import { drawBridges } from './drawBridges.ts';
 import { drawPage } from './drawPages.ts';
-import { drawMirrorBand, drawOrigin, drawSheet } from './drawSheet.ts';
+import { drawFlaws, drawMirrorBand, drawOrigin, drawSheet } from './drawSheet.ts';
+import MaterialCard from './MaterialCard.vue';
+import MirrorCard from './MirrorCard.vue';
+import MisfitNote from './MisfitNote.vue';
 import PrintCard from './PrintCard.vue';
-import ReadsAs from './ReadsAs.vue';
 import SheetCard from './SheetCard.vue';
 import SheetSwitch from './SheetSwitch.vue';
 import { useBridges } from './useBridges.ts';
+import { useFlaws } from './useFlaws.ts';
 import { useNesting } from './useNesting.ts';
 import { useOnBlank } from './useOnBlank.ts';
 import { usePrint } from './usePrint.ts';
 import { useSheetTable } from './useSheetTable.ts';
+import WeedLinesCard from './WeedLinesCard.vue';
 
 const bench = useBench();
 const settings = useSettings();
 const rack = useRack();
 const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
-const { job, cut, sheet, sheets, sheetAt, film, path, mirroring, paint, box, bandWords, hasBand } = useSheetTable();
+const { job, cut, sheet, sheets, sheetAt, film, path, paint, box, bandWords, hasBand } = useSheetTable();
 const print = usePrint();
 const { isPrinted, pages } = print;
 const nesting = useNesting();
+const flaws = useFlaws();
 
 const layout = computed(() => job.value.layout);
 /** Where the design, or of a print the first motif of the page, lies on the table. */
@@ -109,6 +111,7 @@ const draw: DrawScene = (context, at) => {
   if (sheet.value === undefined || path.value === undefined) return;
   drawSheet(context, at, sheet.value, path.value, paint.value, lifted.value);
   drawOrigin(context, at, sheet.value, layout.value.sheet.origin);
+  if (isNested(layout.value)) drawFlaws(context, at, flaws.shown.value);
   if (hasBand.value) drawMirrorBand(context, at, sheet.value, bandWords.value);
   drawPins(context, at, pins.value, chosenPin.value);
   if (view.value === 'sheet') drawBridges(context, at, bridges.grips.value, bridges.chosenAt.value);
@@ -119,26 +122,7 @@ const tableBox = computed(() => {
   return box.value;
 });
 
-const withLayout = (change: Partial<Layout>) => ({ ...job.value, layout: { ...layout.value, ...change } });
-const drag = (change: Partial<Layout>): void => bench.preview(withLayout(change));
-function set(label: string, change: Partial<Layout>): void {
-  bench.preview(withLayout(change));
-  bench.commitPreview(label);
-}
-const weed = computed(() => layout.value.weedLines ?? { ...USUAL_WEED_LINES, on: false });
-const setWeed = (change: Partial<NonNullable<Layout['weedLines']>>): void => set('Weed lines', { weedLines: { ...weed.value, ...change } });
-const MIRRORS = computed(() => ({ process: `as ${PROCESSES[job.value.process].name.toLowerCase()} wants it`, always: 'mirrored', never: 'not mirrored' }));
-
 const length = (value: number): string => formatLength(mm(value), settings.unit);
-const misfit = computed(() => {
-  const error = cut.value === undefined ? undefined : misfitOf(cut.value);
-  if (error === undefined) return undefined;
-  const [over, high] = [Number(error.details['overWidthMm']), Number(error.details['overHeightMm'])];
-  const parts = [over > 0 ? `${length(over)} too wide` : '', high > 0 ? `${length(high)} too high` : ''].filter((part) => part !== '');
-  return isPrinted.value
-    ? `Does not fit the page: ${parts.join(' and ')}. Make it smaller in Assemble, or take a larger page.`
-    : `Does not fit the cut area: ${parts.join(' and ')}. Make it smaller, lay out fewer copies, or take a larger sheet.`;
-});
 const readout = computed(() => {
   const s = sheet.value;
   if (s === undefined || isPrinted.value) return items.value;
@@ -147,11 +131,19 @@ const readout = computed(() => {
   return [...items.value.slice(0, 2), { name: 'uses', value: `${length(s.used.widthMm)} × ${length(s.used.heightMm)}` }, { name: 'waste', value: `${Math.round(waste * 100)} %` }];
 });
 
+function press(point: TablePoint): boolean {
+  return view.value === 'sheet' && (flaws.press(point) || bridges.press(point));
+}
 function move(point: TablePoint): void {
   pointerMm.value = { x: point.x, y: point.y };
+  flaws.move(point);
   if (view.value === 'sheet') bridges.move(point);
 }
-const cursor = computed(() => (view.value === 'sheet' && pointerMm.value !== undefined && bridges.gripAt(pointerMm.value) !== undefined ? 'grab' : undefined));
+function release(): void {
+  flaws.release();
+  bridges.release();
+}
+const cursor = computed(() => (flaws.isMarking.value ? 'crosshair' : view.value === 'sheet' && pointerMm.value !== undefined && bridges.gripAt(pointerMm.value) !== undefined ? 'grab' : undefined));
 </script>
 
 <template>
@@ -160,10 +152,10 @@ const cursor = computed(() => (view.value === 'sheet' && pointerMm.value !== und
     <template #table>
       <LightTable
         v-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :cursor="cursor"
-        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, print.paint.value, print.at.value, onBlank.proof.value]" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
-        @view="(at) => (cssPxPerMm = at.scale)" @press="(point) => view === 'sheet' && bridges.press(point)" @move="move" @release="bridges.release" @leave="pointerMm = undefined"
+        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, flaws.shown.value, print.paint.value, print.at.value, onBlank.proof.value]" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
+        @view="(at) => (cssPxPerMm = at.scale)" @press="press" @move="move" @release="release" @leave="pointerMm = undefined"
       >
-        <p v-if="misfit !== undefined && view !== 'blank'" class="misfit" role="alert">{{ misfit }}</p>
+        <MisfitNote v-if="view !== 'blank'" :is-printed="isPrinted" />
         <SheetSwitch v-if="view !== 'blank' && isPrinted" name="page" :at="print.at.value" :count="pages?.pages.length ?? 1" @show="print.show" />
         <SheetSwitch v-else-if="view !== 'blank'" name="sheet" :at="Math.min(sheetAt, Math.max(0, sheets.length - 1))" :count="sheets.length" @show="sheetAt = $event" />
         <div v-if="view === 'blank' && isRound" class="turn"><span>turned</span><ElSlider v-model="onBlank.turnDeg.value" :min="-180" :max="180" :show-tooltip="false" aria-label="Turn the blank" @input="onBlank.isTurning.value = true" @change="onBlank.isTurning.value = false" /></div>
@@ -174,37 +166,22 @@ const cursor = computed(() => (view.value === 'sheet' && pointerMm.value !== und
     <template #rack><p v-if="isPrinted" class="printed">Printed in full colour, as the cleaned art is: no films.</p><JobRack v-else /></template>
     <template #readout><ReadoutStrip :items="readout" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
-      <TrayCard :title="mirroring.mirrored ? 'Mirrored' : 'Not mirrored'" :about="`${PROCESSES[job.process].name.toLowerCase()} is ${PROCESSES[job.process].lies}`" :mark="mirroring.against ? 'warning' : undefined">
-        <template #icon><TrianglesCenterlineDashedVertical /></template>
-        <ChoiceInput :model-value="layout.mirror" :choices="MIRRORS" label="Mirroring" @choose="set('Mirroring', { mirror: $event })" />
-        <p v-if="mirroring.against" class="warn">This goes against the process and stays marked on the ticket.</p>
-        <ReadsAs v-if="cut !== undefined && !isPrinted" :design="cut.design" :colours="cut.rack.map(({ film: each }) => each.colour)" :blank="job.blank.colour" :words="mirroring.mirrored === PROCESSES[job.process].mirrored ? 'on the blank it reads:' : 'pressed, it would read backwards; meant to read:'" />
-      </TrayCard>
-      <PrintCard v-if="isPrinted" :layout="layout" :pages="pages?.pages.length ?? 0" :count="print.count.value" :parts="cut?.parts.length ?? 1" :warnings="print.warnings.value" :behind="print.behind.value" @drag="drag" @set="set" @cancel="bench.revert" @behind="print.behind.value = $event" />
+      <MirrorCard />
+      <PrintCard v-if="isPrinted" :pages="pages?.pages.length ?? 0" :count="print.count.value" :parts="cut?.parts.length ?? 1" :warnings="print.warnings.value" :behind="print.behind.value" @behind="print.behind.value = $event" />
       <template v-else>
         <BridgesCard v-if="bridges.isStencil.value" :bridges="bridges" />
-        <TrayCard title="Weeding box" about="an edge to lift the waste by">
-          <template #icon><SquareDashed /></template>
-          <template #switch><ElSwitch size="small" :model-value="layout.box.on" aria-label="Weeding box" @change="set('Weeding box', { box: { ...layout.box, on: $event === true } })" /></template>
-          <QuantityInput kind="length" label="Margin" :unit="settings.unit" :model-value="layout.box.marginMm" :least="0" :most="200" :step="0.5" :disabled="!layout.box.on" @change="drag({ box: { ...layout.box, marginMm: $event } })" @done="set('Box margin', { box: { ...layout.box, marginMm: $event } })" @cancel="bench.revert" />
-        </TrayCard>
-        <TrayCard v-if="!bridges.isStencil.value" title="Weed lines" about="cuts that part large waste into strips">
-          <template #icon><Rows3 /></template>
-          <template #switch><ElSwitch size="small" :model-value="weed.on" aria-label="Weed lines" @change="setWeed({ on: $event === true })" /></template>
-          <template v-if="weed.on">
-            <QuantityInput kind="length" label="Strips about" :unit="settings.unit" :model-value="weed.everyMm" :least="10" :most="1000" :step="5" @change="drag({ weedLines: { ...weed, everyMm: $event } })" @done="setWeed({ everyMm: $event })" @cancel="bench.revert" />
-            <QuantityInput kind="length" label="Away from pieces" :unit="settings.unit" :model-value="weed.awayMm" :least="0.2" :most="20" :step="0.1" @change="drag({ weedLines: { ...weed, awayMm: $event } })" @done="setWeed({ awayMm: $event })" @cancel="bench.revert" />
-          </template>
-        </TrayCard>
-        <CopiesCard :layout="layout" :sheet="sheet" :sheets="sheets.length" :is-nesting="nesting.isNesting.value" :nesting-share="nesting.share.value" @drag="drag" @set="set" @cancel="bench.revert" @improve="nesting.improve(film.id)" @stop="nesting.stop" />
+        <MaterialCard :film="film" :films="rack.rolls.length" />
+        <BoxCard />
+        <WeedLinesCard v-if="!bridges.isStencil.value" />
+        <CopiesCard :sheet="sheet" :sheets="sheets.length" :film-id="film.id" :nesting="nesting" :flaws="flaws" />
       </template>
-      <SheetCard :sheet="layout.sheet" :is-page="isPrinted" @drag="drag" @set="set" @cancel="bench.revert" />
+      <SheetCard :is-page="isPrinted" />
       <TrayCard :title="isPrinted ? 'Print check' : 'Cut check'" :mark="findings.length > 0 ? 'warning' : undefined" :about="checkWords">
         <template #icon><component :is="cut !== undefined && findings.length === 0 ? CircleCheck : TriangleAlert" /></template>
         <CutCheckList v-if="findings.length > 0" :findings="findings" :chosen="chosenPin" @choose="chosenPin = $event" />
       </TrayCard>
     </template>
-    <template #foot><RouterLink class="plain-button main" :to="{ name: 'handoff', params: $route.params }" style="text-decoration: none">Hand off</RouterLink></template>
+    <template #foot><RouterLink class="plain-button main" :to="{ name: 'handoff', params: $route.params }">Hand off</RouterLink></template>
   </StageLayout>
 </template>
 
@@ -217,18 +194,6 @@ const cursor = computed(() => (view.value === 'sheet' && pointerMm.value !== und
 .warn {
   margin: 2px 0;
   color: var(--ochre-text);
-}
-.misfit {
-  position: absolute;
-  top: 54px;
-  left: 50%;
-  max-width: 480px;
-  margin: 0;
-  transform: translateX(-50%);
-  padding: 8px 14px;
-  border-left: 5px solid var(--ochre);
-  border-radius: 4px;
-  background: var(--ochre-wash);
 }
 .turn {
   position: absolute;

@@ -1,38 +1,60 @@
 <script setup lang="ts">
 import { RectangleHorizontal } from '@lucide/vue';
+import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
+import { withMachine } from '../../core/edit/withMaterial.ts';
 import { cutAreaOf } from '../../core/layout/laySheet.ts';
-import { SHEETS, type Layout, type SheetStock } from '../../core/layout/layout.ts';
-import { mm } from '../../core/units/length.ts';
-import { formatLength } from '../../core/units/parseLength.ts';
-import { useSettings } from '../../stores/settings.ts';
+import { USUAL_TILES } from '../../core/layout/layout.ts';
+import { isNested } from '../../core/layout/nestSheets.ts';
+import { SHEETS, type SheetStock } from '../../core/layout/sheetStock.ts';
+import { useWorkshop } from '../../stores/workshop.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
+import { useLayoutEdits } from './useLayoutEdits.ts';
 
-/** The stock as it lies in the machine, or the page of the printer. */
-const props = defineProps<{ sheet: SheetStock; isPage: boolean }>();
-const emit = defineEmits<{ drag: [change: Partial<Layout>]; set: [label: string, change: Partial<Layout>]; cancel: [] }>();
-const settings = useSettings();
+/** The machine, and the stock as it lies in it, or the page of the printer. */
+const props = defineProps<{ isPage: boolean }>();
+const { job, layout, drag, set, cancel, commit, unit, length } = useLayoutEdits();
+const workshop = useWorkshop();
+void workshop.load();
 const ORIGINS = { topLeft: 'upper left', topRight: 'upper right', bottomLeft: 'lower left', bottomRight: 'lower right' } as const;
-const length = (value: number): string => formatLength(mm(value), settings.unit);
+const sheet = computed(() => layout.value.sheet);
 /** Known from the stock, also before anything is cut. */
-const area = computed(() => cutAreaOf(props.sheet));
-const names = computed<Readonly<Record<string, string>>>(() => Object.fromEntries(SHEETS.map(({ name, widthMm, heightMm }) => [name, settings.unit === 'mm' ? name : `${name.replace(/[ ,]+\d.*$/, '')}, ${length(widthMm)} × ${length(heightMm)}`])));
-const set = (change: Partial<SheetStock>): void => emit('set', 'Sheet', { sheet: { ...props.sheet, ...change } });
+const area = computed(() => cutAreaOf(sheet.value));
+const names = computed<Readonly<Record<string, string>>>(() => Object.fromEntries(SHEETS.map(({ name, widthMm, heightMm }) => [name, unit.value === 'mm' ? name : `${name.replace(/[ ,]+\d.*$/, '')}, ${length(widthMm)} × ${length(heightMm)}`])));
+const NO_MACHINE = '';
+const machines = computed(() => workshop.shelves.machines.filter(({ kind }) => (kind === 'printer') === props.isPage));
+const machineNames = computed<Readonly<Record<string, string>>>(() => Object.fromEntries([[NO_MACHINE, 'no machine chosen'], ...[...machines.value, ...(layout.value.machine === undefined ? [] : [layout.value.machine])].map(({ id, name }) => [id, name])]));
+const change = (to: Partial<SheetStock>): void => set('Sheet', { sheet: { ...sheet.value, ...to } });
 function choose(name: string): void {
   const stock = SHEETS.find((each) => each.name === name);
-  if (stock !== undefined) emit('set', `Sheet: ${name}`, { sheet: stock });
+  if (stock !== undefined) set(`Sheet: ${name}`, { sheet: stock });
 }
+function load(id: string): void {
+  const machine = machines.value.find((each) => each.id === id);
+  if (machine !== undefined) commit(`Machine: ${machine.name}`, withMachine(job.value, machine));
+  else set('No machine', { machine: undefined });
+}
+const MANNERS = { overlap: 'each over the next', butt: 'edge to edge' } as const;
+const tiles = computed(() => layout.value.tiles);
 </script>
 
 <template>
   <TrayCard :title="isPage ? 'Page' : 'Sheet'" :about="`${isPage ? 'printed area' : 'cut area'} ${length(area.widthMm)} × ${length(area.heightMm)}`">
     <template #icon><RectangleHorizontal /></template>
+    <ChoiceInput :model-value="layout.machine?.id ?? NO_MACHINE" :choices="machineNames" :label="isPage ? 'Printer' : 'Cutter'" @choose="load" />
     <ChoiceInput :model-value="sheet.name" :choices="names" label="Sheet" @choose="choose" />
-    <QuantityInput kind="length" label="Width" :unit="settings.unit" :model-value="sheet.widthMm" :least="20" :most="10000" @change="emit('drag', { sheet: { ...sheet, widthMm: $event } })" @done="set({ widthMm: $event, name: 'Own size' })" @cancel="emit('cancel')" />
-    <QuantityInput kind="length" label="Height" :unit="settings.unit" :model-value="sheet.heightMm" :least="20" :most="10000" @change="emit('drag', { sheet: { ...sheet, heightMm: $event } })" @done="set({ heightMm: $event, name: 'Own size' })" @cancel="emit('cancel')" />
-    <label v-if="!isPage" class="row"><span>Origin</span><ChoiceInput class="narrow" small :model-value="sheet.origin" :choices="ORIGINS" label="Origin corner" @choose="set({ origin: $event })" /></label>
+    <QuantityInput kind="length" label="Width" :unit="unit" :model-value="sheet.widthMm" :least="20" :most="10000" @change="drag({ sheet: { ...sheet, widthMm: $event } })" @done="change({ widthMm: $event, name: 'Own size' })" @cancel="cancel" />
+    <QuantityInput kind="length" label="Height" :unit="unit" :model-value="sheet.heightMm" :least="20" :most="10000" @change="drag({ sheet: { ...sheet, heightMm: $event } })" @done="change({ heightMm: $event, name: 'Own size' })" @cancel="cancel" />
+    <template v-if="!isPage">
+      <label class="row"><span>Origin</span><ChoiceInput class="narrow" small :model-value="sheet.origin" :choices="ORIGINS" label="Origin corner" @choose="change({ origin: $event })" /></label>
+      <label v-if="!isNested(layout)" class="row"><span>Tiles where it is too large</span><ElSwitch size="small" :model-value="tiles !== undefined" aria-label="Tiles where it is too large" @change="set('Tiles', { tiles: $event === true ? USUAL_TILES : undefined })" /></label>
+      <template v-if="tiles !== undefined && !isNested(layout)">
+        <label class="row"><span>They lie</span><ChoiceInput class="narrow" small :model-value="tiles.manner" :choices="MANNERS" label="How tiles meet" @choose="set('How tiles meet', { tiles: { ...tiles, manner: $event } })" /></label>
+        <QuantityInput v-if="tiles.manner === 'overlap'" kind="length" label="Overlap" :unit="unit" :model-value="tiles.overlapMm" :least="0" :most="100" @change="drag({ tiles: { ...tiles, overlapMm: $event } })" @done="set('Overlap of tiles', { tiles: { ...tiles, overlapMm: $event } })" @cancel="cancel" />
+      </template>
+    </template>
   </TrayCard>
 </template>
 

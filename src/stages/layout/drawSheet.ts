@@ -1,4 +1,5 @@
 import type { RectMm } from '../../core/geometry/rectMm.ts';
+import { boxCurves } from '../../core/layout/cutPlan.ts';
 import type { Sheet } from '../../core/layout/laySheet.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';
 import { fillPath, strokeCutLine, strokeHairline } from '../../ui/draw/cutLines.ts';
@@ -73,11 +74,28 @@ function drawMarks(context: Context, view: Viewport, sheet: Sheet): void {
   }
 }
 
-function drawBoxes(context: Context, view: Viewport, sheet: Sheet): void {
-  if (sheet.boxes.length === 0) return;
-  const path = new Path2D();
-  for (const { xMm, yMm, widthMm, heightMm } of sheet.boxes) path.rect(xMm, yMm, widthMm, heightMm);
-  strokeCutLine(context, path, view);
+function drawBoxes(context: Context, view: Viewport, { boxes, boxRoundMm }: Sheet): void {
+  if (boxes.length > 0) strokeCutLine(context, pathFromCurves(boxCurves(boxes, boxRoundMm)), view);
+}
+
+/** What of the sheet cannot be used: crossed out. */
+export function drawFlaws(context: Context, view: Viewport, flaws: readonly RectMm[]): void {
+  context.save();
+  for (const flaw of flaws) {
+    const [x, y, width, height] = screenRect(view, flaw);
+    context.fillStyle = '#fbf8f3cc';
+    context.fillRect(x, y, width, height);
+    context.strokeStyle = '#9e2f4b';
+    context.lineWidth = 1.5;
+    context.beginPath();
+    context.rect(x, y, width, height);
+    context.moveTo(x, y);
+    context.lineTo(x + width, y + height);
+    context.moveTo(x + width, y);
+    context.lineTo(x, y + height);
+    context.stroke();
+  }
+  context.restore();
 }
 
 function drawCutArea(context: Context, view: Viewport, sheet: Sheet): void {

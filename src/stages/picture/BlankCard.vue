@@ -12,6 +12,7 @@ import { mm } from '../../core/units/length.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useShelf } from '../../stores/shelf.ts';
+import { useWorkshop } from '../../stores/workshop.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
@@ -20,10 +21,12 @@ import TrayCard from '../../ui/TrayCard.vue';
 const bench = useBench();
 const shelf = useShelf();
 const settings = useSettings();
+const workshop = useWorkshop();
+void workshop.load();
 
 const job = computed(() => bench.job as Job);
 const choices = computed<readonly BlankChoice[]>(() => {
-  const known = new Map(BLANKS.map((choice) => [choice.blank.name, choice]));
+  const known = new Map<string, BlankChoice>(workshop.shelves.blanks.map((choice) => [choice.blank.name, choice]));
   for (const each of [job.value, ...shelf.entries.map((entry) => entry.job)]) {
     const { blank, process } = each;
     if (!known.has(blank.name)) known.set(blank.name, { blank, process, widthMm: tracedPart(each).size.sizeMm });

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
 import { computed, ref } from 'vue';
-import type { TracedPart } from '../../core/job/tracedPart.ts';
+import type { Job } from '../../core/job/job.ts';
+import { withPart, type TracedPart } from '../../core/job/tracedPart.ts';
 import type { Film } from '../../core/film/film.ts';
 import type { FoundFilms } from '../../core/edit/paletteEdits.ts';
 import { nearestStock } from '../../core/film/stock.ts';
+import { withStockMaterials } from '../../core/edit/withMaterial.ts';
 import { matchStock, takeFromStock } from '../../core/edit/takeFromStock.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useStock } from '../../stores/stock.ts';
+import { useWorkshop } from '../../stores/workshop.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import StockDialog from './StockDialog.vue';
 
@@ -15,7 +18,8 @@ import StockDialog from './StockDialog.vue';
 const props = defineProps<{ found: FoundFilms }>();
 const bench = useBench();
 const stock = useStock();
-void stock.load();
+const workshop = useWorkshop();
+void workshop.load();
 
 /** So many of the nearest are offered. */
 const OFFERED = 6;
@@ -32,7 +36,11 @@ const state = computed(() => {
   const taken = rows.value.filter(({ isTaken }) => isTaken).length;
   return stock.films.length === 0 ? 'nothing written down yet' : `${taken} of ${rows.value.length} from the shelf`;
 });
-const take = (film: Film, from: Film): void => bench.commitPart(`${film.name} from ${from.name}`, takeFromStock(bench.part as TracedPart, props.found, film.id, from));
+/** The part with films of the shelf, and the job with what these are made of. */
+function commit(label: string, part: TracedPart): void {
+  bench.commit(label, withStockMaterials(withPart(bench.job as Job, part), stock.films, workshop.shelves.materials));
+}
+const take = (film: Film, from: Film): void => commit(`${film.name} from ${from.name}`, takeFromStock(bench.part as TracedPart, props.found, film.id, from));
 </script>
 
 <template>
@@ -50,7 +58,7 @@ const take = (film: Film, from: Film): void => bench.commitPart(`${film.name} fr
     </div>
     <p v-if="stock.films.length === 0">The shelf is empty: write down the films that you have.</p>
     <div class="row">
-      <button type="button" class="plain-button" :disabled="stock.films.length === 0 || rows.length === 0" @click="bench.commitPart('Films from the shelf', matchStock(bench.part as TracedPart, found, stock.films))">Use nearest for all</button>
+      <button type="button" class="plain-button" :disabled="stock.films.length === 0 || rows.length === 0" @click="commit('Films from the shelf', matchStock(bench.part as TracedPart, found, stock.films))">Use nearest for all</button>
       <button type="button" class="plain-button" @click="editing = true">Edit my films…</button>
     </div>
     <StockDialog v-model="editing" />

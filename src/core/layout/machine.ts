@@ -1,0 +1,48 @@
+import { z } from 'zod';
+import type { Material } from '../process/material.ts';
+import { SHEETS, sheetSchema, type SheetStock } from './sheetStock.ts';
+
+/** A cutter or a printer of the workshop, with what lies in it. */
+export const machineSchema = z.strictObject({
+  id: z.string().min(1).max(60),
+  name: z.string().trim().min(1).max(120),
+  kind: z.enum(['cutter', 'printer']),
+  /** Mat, length of roll, or page that is laid in it, with what it cannot reach and the corner that it counts from. */
+  sheet: sheetSchema,
+  /** Whether the film runs through it from a roll, as wide as the film is. */
+  isRoll: z.boolean().optional(),
+  /** Whether it finds printed marks by itself, and cuts along what was printed. */
+  readsMarks: z.boolean().optional(),
+  /** Fastest way and how quickly it gets there. */
+  speedMmS: z.number().min(1).max(5000),
+  accelerationMmS2: z.number().min(10).max(100_000),
+  /** Down and up again, s. */
+  liftS: z.number().min(0).max(10),
+  /** Whether it can lay white under the colours. */
+  printsWhite: z.boolean().optional(),
+});
+export type Machine = z.infer<typeof machineSchema>;
+
+const sheet = (name: string): SheetStock => SHEETS.find((each) => each.name === name) as SheetStock;
+const cutter = { kind: 'cutter', speedMmS: 400, accelerationMmS2: 4000, liftS: 0.08 } as const;
+const printer = { kind: 'printer', speedMmS: 100, accelerationMmS2: 1000, liftS: 0 } as const;
+
+/** What a workshop has before anyone wrote down its own. */
+export const USUAL_MACHINES: readonly Machine[] = [
+  { ...cutter, id: 'cutter-mat', name: 'Small cutter, long mat', sheet: sheet('Mat 305 × 610'), readsMarks: true },
+  { ...cutter, id: 'cutter-mat-square', name: 'Small cutter, square mat', sheet: sheet('Mat 305 × 305'), readsMarks: true },
+  { ...cutter, id: 'cutter-roll', name: 'Roll cutter', speedMmS: 700, accelerationMmS2: 9000, sheet: sheet('Roll 500, 1 m'), isRoll: true, readsMarks: true },
+  { ...printer, id: 'printer-a4', name: 'Printer, A4', sheet: sheet('A4 sheet') },
+  { ...printer, id: 'printer-letter', name: 'Printer, Letter', sheet: sheet('Letter sheet') },
+];
+
+/** The sheet that lies in a machine when a material is used on it: a roll as wide as it comes, a mat no larger than the piece that lies on it. */
+export function sheetFor(machine: Machine, material?: Pick<Material, 'widthMm' | 'lengthMm'>): SheetStock {
+  const { sheet: own, isRoll = false } = machine;
+  if (material === undefined || machine.kind === 'printer') return own;
+  const { left, right } = own.marginMm;
+  const widthMm = isRoll ? Math.min(own.widthMm, material.widthMm) : own.widthMm;
+  // A film narrower than what its rolls are gripped by is no film for this machine: the machine's own sheet is shown then.
+  if (widthMm <= left + right) return own;
+  return widthMm === own.widthMm ? own : { ...own, name: `Roll ${Math.round(widthMm)}`, widthMm };
+}

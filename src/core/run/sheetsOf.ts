@@ -1,0 +1,53 @@
+import { layerOf, type Design } from '../assemble/design.ts';
+import { placeOnBlank } from '../assemble/placeOnBlank.ts';
+import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
+import type { Job } from '../job/job.ts';
+import { cutAreaOf, laySheet, type LayoutSettings, type Sheet } from '../layout/laySheet.ts';
+import { mirroringOf } from '../layout/mirroringOf.ts';
+import { isNested, nestedSheets } from '../layout/nestSheets.ts';
+import { onTile, tilesOf, type Tile } from '../layout/tiles.ts';
+import { registerRoomMm } from '../layout/registerMarks.ts';
+import { weedLines } from '../layout/weedLines.ts';
+import { PROCESSES } from '../process/processes.ts';
+import { mm } from '../units/length.ts';
+
+/** The design laid out: one sheet for each film, all alike so that they line up; as many as it takes where parts are nested, or the design is parted into tiles. */
+export function sheetsOf(job: Pick<Job, 'layout' | 'process' | 'blank' | 'place'>, design: Design, library?: PolygonLibrary): Sheet[] {
+  const { mirrored } = mirroringOf(job.layout, job.process);
+  const { artIsOpening } = PROCESSES[job.process];
+  const blank = { widthMm: job.blank.widthMm, heightMm: job.blank.heightMm, ...placeOnBlank(job.place, job.blank, design) };
+  const settings = { ...job.layout, mirrored, blank, artIsOpening };
+  const tiles = library === undefined ? [] : tilesFor(design, settings);
+  const sheets = design.layers.flatMap(({ filmId }) => {
+    if (library !== undefined && tiles.length > 1) return tiledSheets(library, design, filmId, settings, tiles);
+    return library !== undefined && isNested(job.layout) ? nestedSheets(library, design, filmId, settings) : [laySheet(design, filmId, settings)];
+  });
+  const { weedLines: lines } = job.layout;
+  // Of a stencil the film stays and its openings fall out: nothing is lifted in strips.
+  if (lines?.on !== true || artIsOpening) return sheets;
+  return sheets.map((sheet) => ({ ...sheet, weedLines: weedLines(sheet, lines) }));
+}
+
+/** The tiles of a design that is larger than the cut area; none where it fits or is not to be parted. */
+function tilesFor(design: Design, { tiles, sheet, box, register }: LayoutSettings): Tile[] {
+  if (tiles === undefined) return [];
+  const { widthMm, heightMm } = cutAreaOf(sheet);
+  const marks = register?.on === true ? registerRoomMm(register.sizeMm) : 0;
+  const margin = box.on && box.around !== 'blank' ? 2 * box.marginMm : 0;
+  const most = { widthMm: widthMm - margin, heightMm: heightMm - margin - marks };
+  // As one keystroke of a sheet without room: the sheet itself says that nothing fits.
+  return most.widthMm < 1 || most.heightMm < 1 ? [] : tilesOf(design, most, tiles);
+}
+
+/** A sheet for each tile that has something of the film, as often as there are copies. */
+function tiledSheets(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings, tiles: readonly Tile[]): Sheet[] {
+  const { curves } = layerOf(design, filmId);
+  const box = settings.box.around === 'blank' ? { ...settings.box, around: 'copy' as const } : settings.box;
+  const once = tiles.flatMap((tile) => {
+    const own = onTile(library, curves, tile);
+    if (own === undefined) return [];
+    const part: Design = { ...design, widthMm: mm(tile.rect.widthMm), heightMm: mm(tile.rect.heightMm), layers: [{ filmId, curves: own }] };
+    return [{ ...laySheet(part, filmId, { ...settings, box, copies: 1 }), tile }];
+  });
+  return Array.from({ length: settings.copies }, () => once).flat().map((sheet, k, all) => (all.length === 1 ? sheet : { ...sheet, number: k + 1 }));
+}
