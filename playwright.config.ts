@@ -6,7 +6,9 @@ export default defineConfig({
   testDir: 'tests/e2e',
   timeout: 90_000,
   expect: { timeout: 15_000 },
-  workers: 1,
+  workers: 2,
+  // A test that passes only the second time is counted and told as flaky.
+  retries: 1,
   reporter: [['list']],
   use: {
     baseURL: `http://localhost:${PORT}`,

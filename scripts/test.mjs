@@ -41,7 +41,7 @@ part('lint', [bin('eslint'), '.', '--max-warnings', '0'], whole);
 part('unit', [bin('vitest'), 'run'], (output) => [number(/Tests\s+(?:\d+ failed \| )?(\d+) passed/, output), number(/Tests\s+(\d+) failed/, output)]);
 ensureBuild();
 if (ensureChromium()) {
-  part('browser', [bin('playwright'), 'test'], (output) => [number(/(\d+) passed/, output), number(/(\d+) failed/, output)]);
+  part('browser', [bin('playwright'), 'test'], (output) => [number(/(\d+) passed/, output) + number(/(\d+) flaky/, output), number(/(\d+) failed/, output)]);
 } else {
   process.stdout.write('\n== browser\nThere is no Chromium at /usr/bin/chromium and apt could not bring one. Install it, or name one in LIMNER_CHROMIUM.\n');
   failed += 1;

@@ -1,16 +1,22 @@
-import type { Design } from '../core/assemble/design.ts';
+import { checkLimits } from '../core/check/cutCheck.ts';
+import { workingSize } from '../core/check/workingSize.ts';
 import type { PolygonLibrary } from '../core/combine/polygonLibrary.ts';
 import type { Job } from '../core/job/job.ts';
-import type { NestRecord } from '../core/layout/layout.ts';
+import { materialOf } from '../core/job/materials.ts';
+import { cutPlanOf } from '../core/layout/cutPlan.ts';
+import { knifeWay } from '../core/layout/knifeWay.ts';
 import { mirroringOf } from '../core/layout/mirroringOf.ts';
 import { nestFilm } from '../core/layout/nestSheets.ts';
 import type { CleanResult } from '../core/run/applyRecipe.ts';
-import { printedPictures, warningsOfPrint } from '../core/run/proofOnBlank.ts';
+import { layTogether } from '../core/layout/together.ts';
+import { weedingPlan } from '../core/layout/wasteRegions.ts';
+import { printedPictures, proofOnBlank, warningsOfPrint } from '../core/run/proofOnBlank.ts';
 import type { CutResult } from '../core/run/runJob.ts';
-import type { Task } from '../core/task/task.ts';
 import { printFile } from '../formats/pdf/printFile.ts';
 import { writePng } from '../formats/picture/writePng.ts';
-import type { PrintsView } from './protocol.ts';
+import { drain } from './drain.ts';
+import type { LayoutCalls, PrintsView } from './layoutProtocol.ts';
+import type { OfJob, Quality } from './protocol.ts';
 import { ownCopy } from './views.ts';
 
 /** All clean art of a job by its objects, and what is cut of it. */
@@ -20,15 +26,56 @@ export interface WholeJob {
 }
 
 /** The art of a job that is printed, to be shown on its pages. */
-export function printsView(job: Job, { cleans, cut }: WholeJob): PrintsView {
+function printsView(job: Job, { cleans, cut }: WholeJob): PrintsView {
   const printed = printedPictures(job, cut, cleans) ?? [];
   return { key: [...cleans.values()].map(({ key }) => key).join(), pictures: printed.map(({ id, picture, toDesign }) => ({ id, toDesign, picture: ownCopy(picture) })), warnings: warningsOfPrint(job, printed) };
 }
 
 export const printedPdf = (job: Job, { cleans, cut }: WholeJob): Promise<Uint8Array<ArrayBuffer>> => printFile(job, cut, cleans, (picture) => Promise.resolve(writePng(picture)));
 
-/** Looks for so many seconds for a better way to lay the parts of a film. */
-export function nestFor(seconds: number, library: PolygonLibrary, design: Design, filmId: string, { layout, process }: Pick<Job, 'layout' | 'process'>): Task<NestRecord> {
+/** What the answers about sheets, pages and blanks are made from. */
+interface Asked {
+  readonly whole: (of: OfJob, quality: Quality) => Promise<WholeJob>;
+  readonly polygons: () => Promise<PolygonLibrary>;
+  /** Tells when a call that begins now is no longer wanted. */
+  readonly untilCancelled: () => () => boolean;
+}
+
+/** The calls about sheets, pages and the finished blank. */
+export function layoutAnswers({ whole, polygons, untilCancelled }: Asked): LayoutCalls {
+  return {
+    prints: async (of) => printsView(of.job, await whole(of, 'preview')),
+    onBlank: async ({ sidePx, turnRad = 0, ...of }) => {
+      const { cleans, cut } = await whole(of, 'final');
+      return proofOnBlank(of.job, cut, cleans, { sidePx, turnRad });
+    },
+    nest: async ({ filmId, seconds, ...of }, onProgress) => {
+      const isStale = untilCancelled();
+      const { cut } = await whole(of, 'final');
+      const { layout, process } = of.job;
+      return drain(nestFilm(await polygons(), cut.design, filmId, { ...layout, mirrored: mirroringOf(layout, process).mirrored }, shareOf(seconds)), isStale, onProgress);
+    },
+    sheetPlan: async ({ filmId, sheet: number, ...of }) => {
+      const { cut } = await whole(of, 'final');
+      const sheet = cut.sheets.find((each) => each.filmId === filmId && (each.number ?? 1) === number);
+      const film = cut.rack.find(({ id }) => id === filmId);
+      if (sheet === undefined || film === undefined) return undefined;
+      const way = knifeWay(cutPlanOf(sheet, film), materialOf(of.job, filmId).cut, of.job.layout.machine);
+      return { way, weeding: weedingPlan(await polygons(), sheet) };
+    },
+    workingSize: async (of) => {
+      const { cut } = await whole(of, 'final');
+      return workingSize(cut.design, (film) => checkLimits(materialOf(of.job, film)));
+    },
+    together: async ({ films, seconds, ...settings }, onProgress) => {
+      const isStale = untilCancelled();
+      return drain(layTogether(await polygons(), films, settings, shareOf(seconds)), isStale, onProgress);
+    },
+  };
+}
+
+/** How much of so many seconds from now is gone. */
+function shareOf(seconds: number): () => number {
   const started = Date.now();
-  return nestFilm(library, design, filmId, { ...layout, mirrored: mirroringOf(layout, process).mirrored }, () => Math.min(1, (Date.now() - started) / (1000 * seconds)));
+  return () => Math.min(1, (Date.now() - started) / (1000 * seconds));
 }

@@ -9,7 +9,6 @@ import type { Job } from '../core/job/job.ts';
 import { plainObjects } from '../core/job/objects.ts';
 import { pictureOf, tracedPart, type TracedPart } from '../core/job/tracedPart.ts';
 import { outlineOptionsOf } from '../core/run/outlinePart.ts';
-import { proofOnBlank } from '../core/run/proofOnBlank.ts';
 import { cleanPart, cutJob, type CutResult } from '../core/run/runJob.ts';
 import { tonesKey, traceTones } from '../core/run/traceTones.ts';
 import { artXFromPicture, artYFromPicture, pictureFromArt, type Art } from '../core/raster/art.ts';
@@ -26,15 +25,14 @@ import { ShapeMaker, type ShapeTools } from './designShapes.ts';
 import { cutView, partsOf, tellFaults } from './cutView.ts';
 import { drain } from './drain.ts';
 import { proofView, variantView } from './comparedViews.ts';
-import { nestFor, printedPdf, printsView, type WholeJob } from './layoutAnswers.ts';
+import { layoutAnswers, printedPdf, type WholeJob } from './layoutAnswers.ts';
 import { baseView, ownCopy, regionView, viewOf } from './views.ts';
 import { fontsLike, type FontLikeness } from './fontsLike.ts';
 import { fontsWith } from './fontsWith.ts';
 import type { Curves } from '../core/outline/curves.ts';
 import { exportFile } from './exportFile.ts';
 import { warmUp } from './warmUp.ts';
-import type { NestRecord } from '../core/layout/layout.ts';
-import { pictureKeyOf, type Engine, type ExportRequest, type MomentRequest, type MomentView, type OfJob, type NestRequest, type OnBlankRequest, type OnBlankView, type OnProgress, type OpenOptions, type OpenedPicture, type PartsRequest, type PartsView, type PrintsView, type ProofRequest, type ProofView, type ProposeRequest, type Quality, type ReachRequest, type ReachView, type RegionRequest, type RunRequest, type RunResult, type VariantRequest, type VariantView } from './protocol.ts';
+import { pictureKeyOf, type Engine, type ExportRequest, type MomentRequest, type MomentView, type OfJob, type OnProgress, type OpenOptions, type OpenedPicture, type PartsRequest, type PartsView, type ProofRequest, type ProofView, type ProposeRequest, type Quality, type ReachRequest, type ReachView, type RegionRequest, type RunRequest, type RunResult, type VariantRequest, type VariantView } from './protocol.ts';
 
 const THUMBNAIL_SIDE_PX = 320;
 /** What a step removed is shown so many times as strong. */
@@ -80,6 +78,13 @@ export class LocalEngine implements Engine {
   private prepared: PreparedRun | undefined;
   private timesCancelled = 0;
   private timesOpened = 0;
+  private readonly layout = layoutAnswers({ whole: (of, quality) => this.whole(of, quality), polygons: () => this.shapes.using.polygons(), untilCancelled: () => this.untilCancelled() });
+  readonly prints = this.layout.prints;
+  readonly onBlank = this.layout.onBlank;
+  readonly nest = this.layout.nest;
+  readonly sheetPlan = this.layout.sheetPlan;
+  readonly workingSize = this.layout.workingSize;
+  readonly together = this.layout.together;
 
   constructor(
     decode: DecodePicture,
@@ -188,21 +193,6 @@ export class LocalEngine implements Engine {
     const clean = await this.clean(pictureKey, traced, quality, isStale);
     const cut = await this.cut(job, part, clean, quality, isStale);
     return proofView(job, traced, clean, cut, shift);
-  }
-
-  async prints(of: OfJob): Promise<PrintsView> {
-    return printsView(of.job, await this.whole(of, 'preview'));
-  }
-
-  async onBlank({ sidePx, turnRad = 0, ...of }: OnBlankRequest): Promise<OnBlankView> {
-    const { cleans, cut } = await this.whole(of, 'final');
-    return proofOnBlank(of.job, cut, cleans, { sidePx, turnRad });
-  }
-
-  async nest({ filmId, seconds, ...of }: NestRequest, onProgress?: OnProgress): Promise<NestRecord> {
-    const isStale = this.untilCancelled();
-    const { cut } = await this.whole(of, 'final');
-    return drain(nestFor(seconds, await this.shapes.using.polygons(), cut.design, filmId, of.job), isStale, onProgress);
   }
 
   /** All clean art of a job, and what is cut of it. */

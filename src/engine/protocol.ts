@@ -2,7 +2,8 @@ import type { Design } from '../core/assemble/design.ts';
 import type { FontLikeness } from './fontsLike.ts';
 import type { ImportedDrawing } from '../formats/drawing.ts';
 import type { DesignPart, HeldDesign } from '../core/run/designRun.ts';
-import type { NestRequest, OnBlankRequest, OnBlankView, PrintsView, ProofRequest, ProofView } from './proofProtocol.ts';
+import type { LayoutCalls } from './layoutProtocol.ts';
+import type { ProofRequest, ProofView } from './proofProtocol.ts';
 import type { Figures } from '../core/check/figures.ts';
 import type { MostLayers } from '../core/check/mostLayers.ts';
 import type { Finding } from '../core/check/cutCheck.ts';
@@ -18,7 +19,6 @@ import type { TracedPlace } from '../core/assemble/design.ts';
 import type { ToneFact } from '../core/separate/toneFact.ts';
 import type { Sheet } from '../core/layout/laySheet.ts';
 import type { Curves } from '../core/outline/curves.ts';
-import type { NestRecord } from '../core/layout/layout.ts';
 import type { PrintPages } from '../core/print/printPages.ts';
 import type { Frame } from '../core/raster/art.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
@@ -254,13 +254,13 @@ export interface ExportRequest extends OfJob {
 
 export type OnProgress = (share: number) => void;
 
-export type { NestRequest, OnBlankRequest, OnBlankView, PrintsView, ProofRequest, ProofView };
+export type { ProofRequest, ProofView };
 
 /**
  * The engine: everything that takes time, off the main thread. Of `run` and `reach` the newest call wins and the older one ends with
  * `cancelled`. Errors are AppErrors; `pictureMissing` means that the picture must be opened (again) first.
  */
-export interface Engine {
+export interface Engine extends LayoutCalls {
   /** Gets ready for the first picture while it is being chosen; ends as soon as one is opened. Nothing is left to be done once a job has been run. */
   warm(): Promise<void>;
   open(bytes: Uint8Array<ArrayBuffer>, file: string, options?: OpenOptions): Promise<OpenedPicture>;
@@ -275,12 +275,6 @@ export interface Engine {
   region(request: RegionRequest): Promise<Rgba8>;
   /** The films laid over each other beside the clean art. */
   proof(request: ProofRequest): Promise<ProofView>;
-  /** The art of a job that is printed, to be shown on its pages. */
-  prints(request: OfJob): Promise<PrintsView>;
-  /** The finished blank. */
-  onBlank(request: OnBlankRequest): Promise<OnBlankView>;
-  /** Looks for a shorter way to lay the parts of a film on its sheets; what is best when the time is over. */
-  nest(request: NestRequest, onProgress?: OnProgress): Promise<NestRecord>;
   /** What another job would cut of the same picture. */
   variant(request: VariantRequest): Promise<VariantView>;
   /** How a tone of flat colours can be parted. */

@@ -12,7 +12,7 @@ import { SHIPPED_FONTS } from '../lettering/fonts.ts';
 import type { Curves } from '../outline/curves.ts';
 import { piecesOf } from '../outline/pieces.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
-import { thinPlaces } from '../check/thinPlaces.ts';
+import { thinPlaces } from '../outline/thinPlaces.ts';
 import { holdIslands, type DesignBridge } from './holdIslands.ts';
 
 let library: PolygonLibrary;

@@ -10,7 +10,7 @@ import { outlineOf } from '../outline/traceOutline.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import { cutCheck } from './cutCheck.ts';
 import { jaggedPlaces } from './jaggedPlaces.ts';
-import { thinPlaces } from './thinPlaces.ts';
+import { thinPlaces } from '../outline/thinPlaces.ts';
 
 /** Closed polygons in mm, clockwise on screen for outer ones; a ring with a parent is a hole. */
 function polygons(...rings: { points: readonly (readonly [number, number])[]; parent?: number }[]): Curves {

@@ -4,8 +4,8 @@ import { piecesOf } from '../outline/pieces.ts';
 import type { Material } from '../process/material.ts';
 import { PROCESSES } from '../process/processes.ts';
 import { jaggedPlaces } from './jaggedPlaces.ts';
-import { sharpTips } from './sharpTips.ts';
-import { thinPlaces } from './thinPlaces.ts';
+import { sharpTips } from '../combine/sharpTips.ts';
+import { thinPlaces } from '../outline/thinPlaces.ts';
 
 /** A place that will not cut or weed well. */
 export interface Finding {

@@ -1,8 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Finding } from '../check/cutCheck.ts';
-import { leavingOut, mendOf, withMend } from './mendFinding.ts';
-import { tracedPart } from '../job/tracedPart.ts';
-import { newJob } from '../job/newJob.ts';
+import { mendOf, withMend } from './mendFinding.ts';
 import type { Recipe } from '../clean/recipe.ts';
 
 const finding = (kind: Finding['kind'], size: number): Finding => ({ kind, size, xMm: 1, yMm: 1 });
@@ -25,10 +23,5 @@ describe('mending a finding by the recipe', () => {
   it('leaves alone what it cannot mend', () => {
     expect((['thin', 'island', 'coarsePicture'] as const).map(mendOf)).toEqual([undefined, undefined, undefined]);
     expect(withMend(SWEEP, finding('thin', 0.2), 4, 'new')).toEqual(SWEEP);
-  });
-
-  it('leaves out pieces up to the size of one, and never fewer than before', () => {
-    const leastOf = (size: number): number => leavingOut(tracedPart(newJob('Crest')), { size }).outline.leastPieceMm2;
-    expect([leastOf(0.05), leastOf(2)]).toEqual([0.3, 2.05]);
   });
 });

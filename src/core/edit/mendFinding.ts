@@ -1,14 +1,8 @@
 import type { Finding } from '../check/cutCheck.ts';
-import type { TracedPart } from '../job/tracedPart.ts';
 import type { Recipe, Step } from '../clean/recipe.ts';
 
 /** A little more than a size, mm²: what is just as large goes too. */
 const justAbove = (sizeMm2: number): number => Math.ceil((sizeMm2 * 1.02 + 0.005) * 100) / 100;
-
-/** The part without pieces and holes up to the size of one that was found; a limit that leaves out more already stays. */
-export function leavingOut(part: TracedPart, { size }: Pick<Finding, 'size'>): TracedPart {
-  return { ...part, outline: { ...part.outline, leastPieceMm2: Math.max(part.outline.leastPieceMm2, justAbove(size)) } };
-}
 
 /** How the recipe can mend what the cut check found; nothing where only the design or the size can. */
 export function mendOf(kind: Finding['kind']): 'sweep' | 'edgeTidying' | undefined {

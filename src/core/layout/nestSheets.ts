@@ -19,34 +19,62 @@ import { cutAreaOf, laySheet, type LayoutSettings, type Sheet } from './laySheet
 
 export const isNested = ({ arrange }: Pick<Layout, 'arrange'>): boolean => arrange === 'nested';
 
-/** The parts of a film as they are nested: in the mm of the design, mirrored where the sheet is. */
-interface FilmParts {
-  readonly frame: SheetFrame;
-  readonly area: RectMm;
-  readonly parts: readonly { readonly id: string; readonly curves: Curves; readonly marks?: Curves | undefined; readonly nested: NestPart }[];
-  readonly input: Omit<NestInput, 'share'>;
-  readonly key: string;
+/** What is nested: outlines in mm of their own, mirrored already where the sheet is, so many times. */
+export interface NestKind {
+  readonly id: string;
+  readonly curves: Curves;
+  readonly marks?: Curves | undefined;
+  readonly copies: number;
 }
 
-function filmParts(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings): FilmParts {
-  const { mirrored, gapMm, copies, turns = 'free', apart = false, sheet, box, flaws = [] } = settings;
-  const layer = layerOf(design, filmId);
+/** The parts of a sheet as they are nested. */
+interface NestParts {
+  readonly frame: SheetFrame;
+  readonly area: RectMm;
+  readonly parts: readonly (NestKind & { readonly nested: NestPart })[];
+  /** Of each copy that is nested, which of the parts it is. */
+  readonly partOf: Int32Array;
+  readonly input: Omit<NestInput, 'share'>;
+}
+
+type NestSettings = Pick<LayoutSettings, 'gapMm' | 'turns' | 'sheet' | 'box' | 'flaws' | 'mirrored'>;
+
+function nestParts(library: PolygonLibrary, kinds: readonly NestKind[], { gapMm, turns = 'free', sheet, box, flaws = [] }: NestSettings): NestParts {
   // The weeding box lies in the cut area too.
   const area = grown(cutAreaOf(sheet), box.on ? -box.marginMm : 0);
   const frame = sheetFrame(Math.max(1, area.widthMm), Math.max(1, area.heightMm));
-  const toPart = mirrored ? mirrorAbout(design.widthMm / 2) : undefined;
-  const lying = (curves: Curves): Curves => (toPart === undefined ? curves : transformCurves(curves, toPart));
-  const whole = lying(layer.curves);
-  const kinds = apart ? outermost(whole).map((curves, k) => ({ id: `piece-${k + 1}`, curves })) : [{ id: 'design', curves: whole, ...(layer.marks === undefined ? {} : { marks: lying(layer.marks) }) }];
-  if (kinds.length * copies > MOST_NESTED) throw new AppError('badValue', { name: 'Copies', value: String(copies), takes: `at most ${MOST_NESTED} parts in all` });
+  const count = kinds.reduce((sum, { copies }) => sum + copies, 0);
+  if (count > MOST_NESTED) throw new AppError('badValue', { name: 'Copies', value: String(count), takes: `at most ${MOST_NESTED} parts in all` });
   const sides = kinds.map(({ curves }) => boundsOf(curves) as Bounds).map(({ left, top, right, bottom }) => Math.min(right - left, bottom - top));
   const least = Math.min(...sides) ** 2 / 2;
   const parts = kinds.map((kind) => ({ ...kind, nested: nestPart(library, transformCurves(kind.curves, partToStrip(frame)), gapMm, least) }));
-  const shapes = parts.flatMap(({ nested }) => Array.from({ length: copies }, () => nested.shape));
+  const partOf = Int32Array.from(kinds.flatMap(({ copies }, k) => Array.from({ length: copies }, () => k)));
+  const shapes = Array.from(partOf, (k) => parts[k].nested.shape);
   const taken = flaws.map((flaw) => flawShape(library, flaw, area, frame, gapMm));
-  const input = { shapes, taken, widthMm: frame.widthMm + gapMm, lengthMm: frame.lengthMm + gapMm, turns: turns as Turns };
+  return { frame, area, parts, partOf, input: { shapes, taken, widthMm: frame.widthMm + gapMm, lengthMm: frame.lengthMm + gapMm, turns: turns as Turns } };
+}
+
+/** The parts of a film, and what their arrangement follows from. */
+function filmParts(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings): NestParts & { readonly key: string } {
+  const { mirrored, gapMm, copies, turns = 'free', apart = false, flaws = [] } = settings;
+  const layer = layerOf(design, filmId);
+  const toPart = mirrored ? mirrorAbout(design.widthMm / 2) : undefined;
+  const lying = (curves: Curves): Curves => (toPart === undefined ? curves : transformCurves(curves, toPart));
+  const whole = lying(layer.curves);
+  const kinds = apart
+    ? outermost(whole).map((curves, k): NestKind => ({ id: `piece-${k + 1}`, curves, copies }))
+    : [{ id: 'design', curves: whole, copies, ...(layer.marks === undefined ? {} : { marks: lying(layer.marks) }) }];
+  const made = nestParts(library, kinds, settings);
+  const { frame, area } = made;
   const key = hashText(canonicalJson([Array.from(whole.coords), frame.widthMm, frame.lengthMm, gapMm, copies, turns, apart, flaws.map(({ xMm, yMm, widthMm, heightMm }) => [xMm - area.xMm, yMm - area.yMm, widthMm, heightMm])]));
-  return { frame, area, parts, input, key };
+  return { ...made, key };
+}
+
+/** The sheets on which kinds of parts are nested until `share` is 1. @throws AppError `doesNotFit`, `badValue`. */
+export function* nestedTogether(library: PolygonLibrary, kinds: readonly NestKind[], filmId: string, settings: NestSettings, share: () => number): Task<Sheet[]> {
+  const made = nestParts(library, kinds, settings);
+  const sheets = yield* nest({ ...made.input, share });
+  return sheets.map(({ laid }, k) => sheetOf(made, laid, { filmId, settings, number: k + 1, of: sheets.length }));
 }
 
 /** A flaw as nesting sees it: what lies on every sheet already, with half the gap around it. */
@@ -89,10 +117,10 @@ export function* nestFilm(library: PolygonLibrary, design: Design, filmId: strin
   return { film: filmId, key, sheets: sheets.map(({ laid }) => laid.map(({ part, pose: { x, y, angle } }) => ({ part, x, y, angle }))) };
 }
 
-function sheetOf({ frame, area, parts }: FilmParts, laid: NestedSheet['laid'], { filmId, settings, number, of }: { filmId: string; settings: LayoutSettings; number: number; of: number }): Sheet {
-  const { sheet, gapMm, copies, box, mirrored } = settings;
+function sheetOf({ frame, area, parts, partOf }: NestParts, laid: NestedSheet['laid'], { filmId, settings, number, of }: { filmId: string; settings: NestSettings; number: number; of: number }): Sheet {
+  const { sheet, gapMm, box, mirrored } = settings;
   const placements = laid.map(({ part, pose }) => {
-    const { id, nested } = parts[Math.floor(part / copies)];
+    const { id, nested } = parts[partOf[part]];
     return { partId: id, at: onSheet(frame, nested.shape, pose, gapMm / 2) };
   });
   const curvesOf = new Map(parts.map(({ id, curves }) => [id, curves]));

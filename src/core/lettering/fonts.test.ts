@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { loadFont } from '../../../cli/loadFont.ts';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
-import { thinPlaces } from '../check/thinPlaces.ts';
+import { thinPlaces } from '../outline/thinPlaces.ts';
 import { cutsWell, fontNamed, MANNERS, SHIPPED_FONTS } from './fonts.ts';
 import { letterCurves } from './letterCurves.ts';
 

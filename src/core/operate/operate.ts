@@ -11,6 +11,7 @@ import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import { enclosedCurves, fillAt } from './enclosed.ts';
 import type { Operation } from './operation.ts';
 import { markedPieces, together, type LostMark } from './pieceMarks.ts';
+import { mendCurves } from './mendCurves.ts';
 import { shadowCurves } from './shadowCurves.ts';
 import { thickenCurves } from './thicken.ts';
 import { tidyCurves } from './tidyCurves.ts';
@@ -81,6 +82,8 @@ function oneOperation(layers: readonly DesignLayer[], operation: Exclude<Operati
       return each(layers, operation, using, (curves) =>
         tidyCurves(library, curves, { withinMm: operation.withinMm * perMm, leastMm2: operation.leastMm2 * perMm ** 2, gapMm: operation.gapMm * perMm, straight: operation.straight, square: operation.square, strokesMm: (operation.strokesMm ?? 0) * perMm }),
       );
+    case 'mend':
+      return { layers: layers.map((layer) => mended(layer, operation, using)) };
     case 'join':
       return { layers: layers.map((layer) => ({ ...layer, curves: joinOverlaps(library, layer.curves) })) };
     case 'allowance':
@@ -103,6 +106,17 @@ function oneOperation(layers: readonly DesignLayer[], operation: Exclude<Operati
     case 'around':
       return repeated(layers, roundPlaces(operation, perMm, boxOf(layers)));
   }
+}
+
+/** A layer with its weak places mended, where the operation is for its film. */
+function mended(layer: DesignLayer, { only, at, stripMm, openGapMm, closeGapMm, leastMm2, tipDeg, radiusMm }: Of<'mend'>, { library, perMm, toMm }: OperateWith): DesignLayer {
+  if (only !== undefined && layer.filmId !== only) return layer;
+  const own = at?.filter(({ film }) => film === layer.filmId).map(({ x, y }) => placed(toMm, x, y));
+  if (own?.length === 0) return layer;
+  const scaled = (value: number | undefined): number | undefined => (value === undefined ? undefined : value * perMm);
+  const gapMm = scaled(openGapMm ?? closeGapMm);
+  const settings = { stripMm: scaled(stripMm), gapMm, gapsAre: openGapMm === undefined ? ('closed' as const) : ('opened' as const), pieceMm2: leastMm2 === undefined ? undefined : leastMm2 * perMm ** 2, tipDeg, tipRadiusMm: scaled(radiusMm), at: own };
+  return { ...layer, curves: mendCurves(library, layer.curves, settings) };
 }
 
 /** Changes the outlines of each film, or those of the pieces that the operation is for. */

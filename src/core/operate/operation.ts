@@ -83,6 +83,21 @@ export const operationSchema = z.discriminatedUnion('kind', [
     /** Strokes up to this width become even; none when absent. */
     strokesMm: z.number().min(0).max(50).optional(),
   }),
+  /** What will not cut or weed well brought to what the film takes; each only as far as it is given. */
+  z.strictObject({
+    kind: z.literal('mend'),
+    ...common,
+    /** Only on this film; on all when absent. */
+    only: filmId.optional(),
+    /** Only there; wherever it is too weak when absent. */
+    at: marks.optional(),
+    stripMm: z.number().min(0).max(50).optional(),
+    openGapMm: z.number().min(0).max(50).optional(),
+    closeGapMm: z.number().min(0).max(50).optional(),
+    leastMm2: z.number().min(0).max(10_000).optional(),
+    tipDeg: z.number().min(0).max(90).optional(),
+    radiusMm: z.number().min(0).max(50).optional(),
+  }),
   /** Copies in columns and rows; a step is from one to the next. */
   z.strictObject({
     kind: z.literal('rows'),

@@ -1,4 +1,4 @@
-import { BoxSelect, CircleDashed, Combine, CopyPlus, Eraser, Layers2, LoaderCircle, PaintBucket, PenLine, RectangleHorizontal, Scissors, Shirt, Sparkles, Spline, SquareRoundCorner, SwatchBook } from '@lucide/vue';
+import { Bandage, BoxSelect, CircleDashed, Combine, CopyPlus, Eraser, Layers2, LoaderCircle, PaintBucket, PenLine, RectangleHorizontal, Scissors, Shirt, Sparkles, Spline, SquareRoundCorner, SwatchBook } from '@lucide/vue';
 import type { Film } from '../../core/film/film.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength, type LengthUnit } from '../../core/units/parseLength.ts';
@@ -9,6 +9,7 @@ export const OPERATIONS: Readonly<Record<OperationKind, { readonly name: string;
   thicken: { name: 'Thicken or thin', about: 'edges further out, or in; openings stay open', icon: CircleDashed },
   corners: { name: 'Corners', about: 'rounded or clipped', icon: SquareRoundCorner },
   tidy: { name: 'Tidy', about: 'fewer nodes, specks gone, narrow gaps closed', icon: Sparkles },
+  mend: { name: 'Mend', about: 'too thin, too narrow, too small, too sharp', icon: Bandage },
   join: { name: 'Join overlaps', about: 'what overlaps is cut as one', icon: Combine },
   line: { name: 'Line of a width', about: 'the outline drawn as a line', icon: PenLine },
   split: { name: 'Split', about: 'cut in two along a line', icon: Scissors },
@@ -26,7 +27,7 @@ export const OPERATIONS: Readonly<Record<OperationKind, { readonly name: string;
 
 /** What can be added by name; pieces are pointed at instead. */
 export const OPERATION_GROUPS: readonly { readonly name: string; readonly kinds: readonly OperationKind[] }[] = [
-  { name: 'Its edge', kinds: ['thicken', 'corners', 'tidy', 'join', 'line', 'split'] },
+  { name: 'Its edge', kinds: ['thicken', 'corners', 'tidy', 'mend', 'join', 'line', 'split'] },
   { name: 'Around and behind it', kinds: ['border', 'edgeLine', 'field', 'shadow', 'fill'] },
   { name: 'More of it', kinds: ['rows', 'around', 'allowance'] },
 ];
@@ -40,6 +41,8 @@ export function newOperation(kind: OperationKind, id: string, film: string, box:
       return { id, kind, radiusMm: 2, manner: 'round' };
     case 'tidy':
       return { id, kind, withinMm: 0.05, leastMm2: 1, gapMm: 0, straight: true };
+    case 'mend':
+      return { id, kind, stripMm: 0.8, openGapMm: 0.4, leastMm2: 1.5 };
     case 'join':
       return { id, kind };
     case 'line':
@@ -80,6 +83,8 @@ export function operationWords(operation: Operation, unit: LengthUnit, films: re
         return `${operation.manner === 'round' ? 'rounded' : 'clipped'} ${length(operation.radiusMm)}`;
       case 'tidy':
         return `within ${length(operation.withinMm)}`;
+      case 'mend':
+        return mendWords(operation, length);
       case 'join':
         return 'one outline';
       case 'line':
@@ -109,6 +114,17 @@ export function operationWords(operation: Operation, unit: LengthUnit, films: re
     }
   })();
   return some === undefined ? words : `${some}, ${words}`;
+}
+
+function mendWords({ stripMm, openGapMm, closeGapMm, leastMm2, tipDeg, at }: Extract<Operation, { kind: 'mend' }>, length: (value: number) => string): string {
+  const done = [
+    stripMm === undefined ? [] : [`strips to ${length(stripMm)}`],
+    openGapMm === undefined ? [] : [`gaps opened to ${length(openGapMm)}`],
+    closeGapMm === undefined ? [] : [`gaps closed up to ${length(closeGapMm)}`],
+    leastMm2 === undefined ? [] : [`less than ${leastMm2} mm² left out`],
+    tipDeg === undefined ? [] : ['tips rounded'],
+  ].flat();
+  return `${done.join(', ')}${at === undefined ? '' : `, ${count(at.length, 'place')}`}`;
 }
 
 export const count = (number: number, what: string): string => `${number} ${what}${number === 1 ? '' : 's'}`;

@@ -14,7 +14,7 @@ import { pieceAt, piecesIndex } from '../../core/operate/piecesIndex.ts';
 import { straysOf, type Stray } from '../../core/operate/strays.ts';
 import type { Bounds, Curves } from '../../core/outline/curves.ts';
 import { nodeCount } from '../../core/outline/curves.ts';
-import { thinPlaces } from '../../core/check/thinPlaces.ts';
+import { thinPlaces } from '../../core/outline/thinPlaces.ts';
 import { useBench } from '../../stores/bench.ts';
 import type { Parts } from './useParts.ts';
 

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import type { Finding } from '../../core/check/cutCheck.ts';
-import type { TracedPart } from '../../core/job/tracedPart.ts';
-import { leavingOut } from '../../core/edit/mendFinding.ts';
-import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { findingLines, type FindingLine } from './findingGroups.ts';
+import type { Mends } from './useMends.ts';
 
-const props = defineProps<{ findings: readonly Finding[]; chosen: number | undefined }>();
+/** What the cut check found, each with its mends. */
+const props = defineProps<{ findings: readonly Finding[]; chosen: number | undefined; mends: Mends }>();
 const emit = defineEmits<{ choose: [index: number | undefined] }>();
 
 const SHOWN = 12;
@@ -16,11 +15,14 @@ const settings = useSettings();
 const lines = computed(() => findingLines(props.findings, settings.unit));
 const shown = computed(() => (all.value ? lines.value : lines.value.slice(0, SHOWN)));
 
-/** Leaves out everything up to the size of one finding. */
-const bench = useBench();
-function leaveOut(finding: Finding): void {
-  bench.commitPart('Leave out small pieces', leavingOut(bench.part as TracedPart, finding));
-}
+const ofLine = ({ places }: FindingLine): Finding[] => places.map((k) => props.findings[k]);
+/** Kinds of which there are several, and how they can be mended all at once. */
+const kinds = computed(() => {
+  const counts = new Map<Finding['kind'], Finding[]>();
+  for (const each of props.findings) counts.set(each.kind, [...(counts.get(each.kind) ?? []), each]);
+  return [...counts.values()].filter((each) => each.length > 1 && props.mends.waysOf(each[0]).length > 0).map((found) => ({ found, ways: props.mends.waysOf(found[0]), name: KINDS[found[0].kind] ?? found[0].kind }));
+});
+const KINDS: Readonly<Partial<Record<Finding['kind'], string>>> = { thin: 'thin strips', narrowGap: 'narrow gaps', sharp: 'sharp tips', smallPiece: 'small pieces', smallHole: 'small holes', jagged: 'jagged edges', cutTwice: 'overlaps' };
 
 const isChosen = ({ places }: FindingLine): boolean => props.chosen !== undefined && places.includes(props.chosen);
 /** A single place is chosen or let go; of many the next one is chosen. */
@@ -34,9 +36,13 @@ function choose({ places }: FindingLine): void {
   <ol>
     <li v-for="line in shown" :key="line.places[0]" :class="{ chosen: isChosen(line) }">
       <button type="button" class="words" :title="line.places.length > 1 ? 'Click again for the next one' : undefined" @click="choose(line)"><b v-if="line.places.length === 1">{{ line.places[0] + 1 }}</b> {{ line.words }}</button>
-      <button v-if="line.worst.kind === 'smallPiece' || line.worst.kind === 'smallHole'" type="button" class="plain-button" title="Leave out pieces and holes up to this size" @click="leaveOut(line.worst)">{{ line.places.length > 1 ? 'Drop all' : 'Drop' }}</button>
+      <button v-for="{ way, name } in mends.waysOf(line.worst)" :key="way" type="button" class="plain-button" @click="mends.mend(ofLine(line), way, line.places.length > 1)">{{ line.places.length > 1 ? `${name} all` : name }}</button>
     </li>
   </ol>
+  <div v-for="{ found, ways, name } in kinds" :key="name" class="kind">
+    <span>All {{ found.length }} {{ name }}</span>
+    <button v-for="each in ways" :key="each.way" type="button" class="plain-button" :aria-label="`${each.name} all ${name}`" @click="mends.mend(found, each.way, true)">{{ each.name }}</button>
+  </div>
   <button v-if="lines.length > SHOWN" type="button" class="plain-button" @click="all = !all">{{ all ? 'Show fewer' : `Show all ${lines.length}` }}</button>
 </template>
 
@@ -53,6 +59,16 @@ li {
   gap: 8px;
   padding: 3px 0;
 }
+.kind {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 3px 0;
+}
+.kind span {
+  flex: 1;
+  color: var(--ink-soft);
+}
 .words {
   flex: 1;
   border: 0;
@@ -63,7 +79,17 @@ li {
   text-align: left;
   cursor: pointer;
 }
-.chosen .words {
+.chosen .kind {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 3px 0;
+}
+.kind span {
+  flex: 1;
+  color: var(--ink-soft);
+}
+.words {
   color: var(--madder-text);
 }
 </style>

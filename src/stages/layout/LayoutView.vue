@@ -2,7 +2,8 @@
 import { CircleCheck, TriangleAlert } from '@lucide/vue';
 import { TransitionPresets, useTransition } from '@vueuse/core';
 import { ElSlider } from 'element-plus';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
+import type { Finding } from '../../core/check/cutCheck.ts';
 import { blankShape } from '../../core/proof/blankShape.ts';
 import { isNested } from '../../core/layout/nestSheets.ts';
 import { trimOf } from '../../core/print/printPages.ts';
@@ -11,6 +12,7 @@ import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 import { useSettings } from '../../stores/settings.ts';
+import { strokeHairline } from '../../ui/draw/cutLines.ts';
 import { drawPins } from '../../ui/draw/pins.ts';
 import LightTable, { type DrawScene } from '../../ui/LightTable.vue';
 import ReadoutStrip from '../../ui/ReadoutStrip.vue';
@@ -32,16 +34,21 @@ import { drawBridges } from './drawBridges.ts';
 import { drawPage } from './drawPages.ts';
 import { drawFlaws, drawMirrorBand, drawOrigin, drawSheet } from './drawSheet.ts';
 import MaterialCard from './MaterialCard.vue';
+import MendNote from './MendNote.vue';
 import MirrorCard from './MirrorCard.vue';
 import MisfitNote from './MisfitNote.vue';
+import PlayBar from './PlayBar.vue';
 import PrintCard from './PrintCard.vue';
 import SheetCard from './SheetCard.vue';
 import SheetSwitch from './SheetSwitch.vue';
+import SizeCard from './SizeCard.vue';
 import { useBridges } from './useBridges.ts';
 import { useFlaws } from './useFlaws.ts';
+import { useMends } from './useMends.ts';
 import { useNesting } from './useNesting.ts';
 import { useOnBlank } from './useOnBlank.ts';
 import { usePrint } from './usePrint.ts';
+import { useSheetPlan } from './useSheetPlan.ts';
 import { useSheetTable } from './useSheetTable.ts';
 import WeedLinesCard from './WeedLinesCard.vue';
 
@@ -60,15 +67,20 @@ const layout = computed(() => job.value.layout);
 const first = computed(() => (isPrinted.value ? pages.value?.pages[print.at.value]?.[0]?.at : sheet.value?.placements[0]?.at));
 const bridges = useBridges(computed(() => film.value.id), first, cssPxPerMm);
 
-type View = 'sheet' | 'weeded' | 'blank';
+type View = 'sheet' | 'weeded' | 'cutting' | 'blank';
 const chosenView = ref<View>('sheet');
 const views = computed((): { value: View; name: string }[] =>
-  isPrinted.value ? [{ value: 'sheet', name: 'page' }, { value: 'blank', name: 'on the blank' }] : [{ value: 'sheet', name: 'sheet' }, { value: 'weeded', name: bridges.isStencil.value ? 'cut out' : 'weeded' }, { value: 'blank', name: 'on the blank' }],
+  isPrinted.value ? [{ value: 'sheet', name: 'page' }, { value: 'blank', name: 'on the blank' }] : [{ value: 'sheet', name: 'sheet' }, { value: 'cutting', name: 'cutting' }, { value: 'weeded', name: bridges.isStencil.value ? 'cut out' : 'weeded' }, { value: 'blank', name: 'on the blank' }],
 );
 const view = computed<View>(() => (views.value.some(({ value }) => value === chosenView.value) ? chosenView.value : 'sheet'));
 /** The waste lifts off in a moment instead of blinking away. */
 const lifted = useTransition(() => (view.value === 'weeded' ? 1 : 0), { duration: 260, transition: TransitionPresets.easeOutCubic });
+const plan = useSheetPlan(computed(() => (view.value === 'cutting' || (view.value === 'weeded' && !bridges.isStencil.value) ? view.value : undefined)), sheet);
 const chosenPin = ref<number>();
+const mends = useMends(() => path.value);
+/** Places that stand in the way of a smaller size, while they are looked at instead. */
+const weakest = shallowRef<readonly Finding[]>();
+watch(() => bench.job, () => (weakest.value = undefined));
 const onBlank = useOnBlank(computed(() => view.value === 'blank'));
 const isRound = computed(() => blankShape(job.value.blank).radiusMm !== undefined);
 
@@ -86,7 +98,7 @@ const pins = computed(() => {
   // Pieces that lie by themselves are not where they are in the design.
   if (at === undefined || design === undefined || layout.value.apart === true || layout.value.eachPart === true) return [];
   const isTurned = !isPrinted.value && layout.value.arrange === 'nested';
-  return findings.value.filter((f) => f.kind !== 'coarsePicture').map(({ xMm, yMm }) => {
+  return (weakest.value ?? findings.value).filter((f) => f.kind !== 'coarsePicture' && (f.filmId === undefined || isPrinted.value || f.filmId === film.value.id)).map(({ xMm, yMm }) => {
     // Nested parts are mirrored before they are laid.
     const x = isTurned && sheet.value?.mirrored === true ? design.widthMm - xMm : xMm;
     return { x: at.a * x + at.c * yMm + at.e, y: at.b * x + at.d * yMm + at.f };
@@ -113,7 +125,10 @@ const draw: DrawScene = (context, at) => {
   drawOrigin(context, at, sheet.value, layout.value.sheet.origin);
   if (isNested(layout.value)) drawFlaws(context, at, flaws.shown.value);
   if (hasBand.value) drawMirrorBand(context, at, sheet.value, bandWords.value);
-  drawPins(context, at, pins.value, chosenPin.value);
+  plan.draw(context, at, film.value.colour);
+  const before = mends.trial.value?.path;
+  if (before !== undefined && view.value === 'sheet') strokeHairline(context, before, at, film.value.colour);
+  if (view.value !== 'cutting') drawPins(context, at, pins.value, chosenPin.value);
   if (view.value === 'sheet') drawBridges(context, at, bridges.grips.value, bridges.chosenAt.value);
 };
 const tableBox = computed(() => {
@@ -148,13 +163,17 @@ const cursor = computed(() => (flaws.isMarking.value ? 'crosshair' : view.value 
 
 <template>
   <StageLayout :title="isPrinted ? 'Print pages' : `${film.name} sheet`" :aside="isPrinted ? undefined : `${rack.at + 1} of ${Math.max(1, rack.rolls.length)}`">
-    <template v-if="bench.picture !== undefined" #views><ViewSwitch :model-value="view" :choices="views" label="View" @update:model-value="chosenView = $event" /></template>
+    <template v-if="bench.picture !== undefined" #views>
+      <ViewSwitch :model-value="view" :choices="views" label="View" @update:model-value="chosenView = $event" />
+      <PlayBar v-if="plan.play.value !== undefined && view !== 'blank'" :play="plan.play.value" :words="plan.words.value" :label="view === 'cutting' ? 'The cut' : 'The weeding'" :step="view === 'cutting' ? 0.05 : 1" />
+    </template>
     <template #table>
       <LightTable
         v-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :cursor="cursor"
-        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, flaws.shown.value, print.paint.value, print.at.value, onBlank.proof.value]" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
+        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, flaws.shown.value, mends.trial.value, plan.redrawOn.value, print.paint.value, print.at.value, onBlank.proof.value]" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
         @view="(at) => (cssPxPerMm = at.scale)" @press="press" @move="move" @release="release" @leave="pointerMm = undefined"
       >
+        <MendNote :mends="mends" />
         <MisfitNote v-if="view !== 'blank'" :is-printed="isPrinted" />
         <SheetSwitch v-if="view !== 'blank' && isPrinted" name="page" :at="print.at.value" :count="pages?.pages.length ?? 1" @show="print.show" />
         <SheetSwitch v-else-if="view !== 'blank'" name="sheet" :at="Math.min(sheetAt, Math.max(0, sheets.length - 1))" :count="sheets.length" @show="sheetAt = $event" />
@@ -178,8 +197,9 @@ const cursor = computed(() => (flaws.isMarking.value ? 'crosshair' : view.value 
       <SheetCard :is-page="isPrinted" />
       <TrayCard :title="isPrinted ? 'Print check' : 'Cut check'" :mark="findings.length > 0 ? 'warning' : undefined" :about="checkWords">
         <template #icon><component :is="cut !== undefined && findings.length === 0 ? CircleCheck : TriangleAlert" /></template>
-        <CutCheckList v-if="findings.length > 0" :findings="findings" :chosen="chosenPin" @choose="chosenPin = $event" />
+        <CutCheckList v-if="findings.length > 0" :findings="findings" :chosen="chosenPin" :mends="mends" @choose="(weakest = undefined), (chosenPin = $event)" />
       </TrayCard>
+      <SizeCard v-if="!isPrinted && cut !== undefined" @show="(chosenPin = undefined), (weakest = $event)" />
     </template>
     <template #foot><RouterLink class="plain-button main" :to="{ name: 'handoff', params: $route.params }">Hand off</RouterLink></template>
   </StageLayout>

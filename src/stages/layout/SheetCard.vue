@@ -23,7 +23,7 @@ const sheet = computed(() => layout.value.sheet);
 /** Known from the stock, also before anything is cut. */
 const area = computed(() => cutAreaOf(sheet.value));
 const names = computed<Readonly<Record<string, string>>>(() => Object.fromEntries(SHEETS.map(({ name, widthMm, heightMm }) => [name, unit.value === 'mm' ? name : `${name.replace(/[ ,]+\d.*$/, '')}, ${length(widthMm)} × ${length(heightMm)}`])));
-const NO_MACHINE = '';
+const NO_MACHINE = 'none';
 const machines = computed(() => workshop.shelves.machines.filter(({ kind }) => (kind === 'printer') === props.isPage));
 const machineNames = computed<Readonly<Record<string, string>>>(() => Object.fromEntries([[NO_MACHINE, 'no machine chosen'], ...[...machines.value, ...(layout.value.machine === undefined ? [] : [layout.value.machine])].map(({ id, name }) => [id, name])]));
 const change = (to: Partial<SheetStock>): void => set('Sheet', { sheet: { ...sheet.value, ...to } });

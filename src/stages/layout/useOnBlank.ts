@@ -1,6 +1,6 @@
 import { ref, shallowRef, type Ref } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
-import type { OnBlankView } from '../../engine/protocol.ts';
+import type { OnBlankView } from '../../engine/layoutProtocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useMadeAnew } from '../shared/useMadeAnew.ts';
 import { tellError } from '../shared/tellError.ts';

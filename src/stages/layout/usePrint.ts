@@ -1,7 +1,7 @@
 import { computed, ref, shallowRef } from 'vue';
 import type { Job } from '../../core/job/job.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
-import type { PrintsView } from '../../engine/protocol.ts';
+import type { PrintsView } from '../../engine/layoutProtocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import { canvasOf } from '../shared/bitmaps.ts';
 import { useMadeAnew } from '../shared/useMadeAnew.ts';

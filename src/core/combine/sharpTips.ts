@@ -1,4 +1,4 @@
-import { directionAt, sidesOf } from '../combine/sides.ts';
+import { directionAt, sidesOf } from './sides.ts';
 import { isOpenRing, ringCount, type Curves } from '../outline/curves.ts';
 
 export interface SharpTip {

@@ -1,6 +1,6 @@
-import { flatten } from '../outline/flatten.ts';
-import type { Curves } from '../outline/curves.ts';
-import { edgeSamples, widthsAcross, type EdgeSamples } from '../outline/widthsAcross.ts';
+import { flatten } from './flatten.ts';
+import type { Curves } from './curves.ts';
+import { edgeSamples, widthsAcross, type EdgeSamples } from './widthsAcross.ts';
 
 /** Samples along the outlines lie this share of the least width apart. */
 const SPACING = 1 / 4;
@@ -22,11 +22,11 @@ const LEAST_LENGTH = 1;
 /**
  * Strips that are narrower than `leastMm`: for each, the narrowest place. Pairs of samples on the outlines that face each other across film are looked for
  * through a grid, neighbouring ones make one strip. O(length of the outlines / least width).
- * @param curves in mm. @param side which side of the outlines is film: inside them, or outside for art that is cut out.
+ * @param curves in mm. @param side which side of the outlines is film: inside them, or outside for art that is cut out. @param chordMm how far chords may lie off the curves: widths are known within half of it.
  */
-export function thinPlaces(curves: Curves, leastMm: number, side: 'inside' | 'outside' = 'inside'): ThinPlace[] {
+export function thinPlaces(curves: Curves, leastMm: number, side: 'inside' | 'outside' = 'inside', chordMm = leastMm / 20): ThinPlace[] {
   if (!(leastMm > 0)) return [];
-  const samples = edgeSamples(flatten(curves, leastMm / 20), leastMm * SPACING, side);
+  const samples = edgeSamples(flatten(curves, chordMm), leastMm * SPACING, side);
   const { width, partner } = widthsAcross(samples, leastMm * SKEWED);
   for (let k = 0; k < width.length; k++) {
     if (partner[k] < 0) continue;

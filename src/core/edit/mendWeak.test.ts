@@ -1,0 +1,60 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { loadPolygons } from '../../../cli/loadPolygons.ts';
+import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
+import type { Job } from '../job/job.ts';
+import { newJob } from '../job/newJob.ts';
+import { USUAL_MATERIALS, type Material } from '../process/material.ts';
+import { designRun } from '../run/designRun.ts';
+import { withMaterial } from './withMaterial.ts';
+import { mendWays, withWeakMended } from './mendWeak.ts';
+
+let library: PolygonLibrary;
+beforeAll(async () => {
+  library = await loadPolygons();
+});
+
+/** Two blocks with a neck of 0.5 mm, two with a gap of 0.2 mm, and a speck. */
+const PATH = 'M0 0L10 0L10 4.75L22 4.75L22 0L32 0L32 10L22 10L22 5.25L10 5.25L10 10L0 10ZM0 20L10 20L10 30L0 30ZM10.2 20L20.2 20L20.2 30L10.2 30ZM40 0L40.8 0L40.8 0.8L40 0.8Z';
+const job = (): Job => {
+  const fresh = newJob('Oars');
+  return { ...fresh, objects: [...fresh.objects, { kind: 'imported', id: 'drawn', fileName: 'oars.svg', paths: [{ film: 'film-1', path: PATH }] }] };
+};
+const run = (of: Job) => designRun(of, new Map(), new Map(), { library, lettered: new Map() });
+const kinds = (of: Job): string[] => run(of).findings.map(({ kind }) => kind).sort();
+let count = 0;
+const newId = (): string => `mend-${++count}`;
+
+describe('mending what the cut check found', () => {
+  it('takes each kind away, one after the other, as operations that stay', () => {
+    let now = job();
+    expect(kinds(now)).toEqual(['narrowGap', 'smallPiece', 'thin']);
+    for (const kind of ['thin', 'narrowGap', 'smallPiece'] as const) {
+      const { findings, parts } = run(now);
+      const next = withWeakMended(now, parts, findings.filter((each) => each.kind === kind), mendWays(kind)[0], { all: false, newId });
+      expect(next).toBeDefined();
+      now = next ?? now;
+      expect(kinds(now)).not.toContain(kind);
+    }
+    expect(kinds(now)).toEqual([]);
+    const drawn = now.objects.find(({ id }) => id === 'drawn');
+    expect(drawn !== undefined && 'operations' in drawn ? drawn.operations?.map(({ kind }) => kind) : []).toEqual(['mend', 'mend', 'mend']);
+    // They are done again at whatever becomes of it.
+    expect(kinds({ ...now, objects: now.objects.map((each) => (each.id === 'drawn' ? { ...each, placement: { a: 0, b: 1, c: -1, d: 0, e: 7, f: 3 } } : each)) as Job['objects'] })).toEqual([]);
+  });
+
+  it('mends all of a kind with the limits of what the film is made of', () => {
+    const glitter = USUAL_MATERIALS.find(({ id }) => id === 'glitter-heat-film') as Material;
+    const coarse = withMaterial(job(), glitter);
+    const { findings, parts } = run(coarse);
+    expect(findings.filter(({ kind }) => kind === 'thin').map(({ size }) => size)).toEqual([expect.closeTo(0.5, 1)]);
+    const mended = withWeakMended(coarse, parts, findings.filter(({ kind }) => kind === 'thin'), 'thicken', { all: true, newId }) as Job;
+    expect(kinds(mended)).not.toContain('thin');
+    expect(kinds(withMaterial(mended, { ...glitter, least: { ...glitter.least, stripMm: 1.7 } }))).toContain('thin');
+  });
+
+  it('has no way for what lies in no part', () => {
+    const { parts } = run(job());
+    expect(withWeakMended(job(), parts, [{ kind: 'thin', filmId: 'film-1', xMm: 300, yMm: 300, size: 0.3 }], 'thicken', { all: false, newId })).toBeUndefined();
+    expect(mendWays('coarsePicture')).toEqual([]);
+  });
+});

@@ -1,0 +1,66 @@
+import type { WorkingSize } from '../core/check/workingSize.ts';
+import type { Affine } from '../core/geometry/affine.ts';
+import type { KnifeWay } from '../core/layout/knifeWay.ts';
+import type { NestRecord } from '../core/layout/layout.ts';
+import type { FilmTogether, JobFilm, TogetherSettings } from '../core/layout/together.ts';
+import type { WeedingPlan } from '../core/layout/wasteRegions.ts';
+import type { Rgba8 } from '../core/raster/raster.ts';
+import type { OfJob, OnProgress } from './protocol.ts';
+
+/** Pictures as they are printed, by the objects that they are of; reduced for the screen. */
+export interface PrintsView {
+  readonly key: string;
+  readonly pictures: readonly { readonly id: string; readonly picture: Rgba8; /** From its px to the design's mm. */ readonly toDesign: Affine }[];
+  /** What is to be said before it is printed. */
+  readonly warnings: readonly string[];
+}
+
+/** The finished blank as a picture at a scale. */
+export interface OnBlankView {
+  readonly picture: Rgba8;
+  readonly pxPerMm: number;
+}
+
+export interface NestRequest extends OfJob {
+  readonly filmId: string;
+  readonly seconds: number;
+}
+
+export interface OnBlankRequest extends OfJob {
+  readonly sidePx: number;
+  /** How far a round blank is turned, radians. */
+  readonly turnRad?: number;
+}
+
+export interface SheetPlanRequest extends OfJob {
+  readonly filmId: string;
+  /** Which of several sheets of the film, from 1. */
+  readonly sheet: number;
+}
+
+/** How a sheet is cut and weeded. */
+export interface SheetPlanView {
+  readonly way: KnifeWay;
+  readonly weeding: WeedingPlan;
+}
+
+export interface TogetherRequest extends TogetherSettings {
+  readonly films: readonly JobFilm[];
+  readonly seconds: number;
+}
+
+/** What is asked of the engine about sheets, pages and the finished blank. */
+export interface LayoutCalls {
+  /** The art of a job that is printed, to be shown on its pages. */
+  prints(request: OfJob): Promise<PrintsView>;
+  /** The finished blank. */
+  onBlank(request: OnBlankRequest): Promise<OnBlankView>;
+  /** Looks for a shorter way to lay the parts of a film on its sheets; what is best when the time is over. */
+  nest(request: NestRequest, onProgress?: OnProgress): Promise<NestRecord>;
+  /** How a sheet is cut and weeded; undefined where there is no such sheet. */
+  sheetPlan(request: SheetPlanRequest): Promise<SheetPlanView | undefined>;
+  /** Down to which size a job's design works. */
+  workingSize(request: OfJob): Promise<WorkingSize>;
+  /** Several jobs on the sheets of the films that they share. */
+  together(request: TogetherRequest, onProgress?: OnProgress): Promise<readonly FilmTogether[]>;
+}
