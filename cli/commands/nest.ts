@@ -64,7 +64,8 @@ export const nestParts: Command = {
   },
 };
 
-function sheetOption(parsed: Parsed): { widthMm: number; heightMm: number } {
+/** The size of a sheet as it is asked for. @throws AppError `badValue`. */
+export function sheetOption(parsed: Parsed): { widthMm: number; heightMm: number } {
   const text = required(parsed, 'sheet', 'width x height, such as 300mmx2000mm');
   const [width, height, ...more] = text.split(/[x×]/i).map((part) => parseLength(part, 'mm'));
   const isSize = (value: number | undefined): value is number => value !== undefined && value >= 5 && value <= 100_000;

@@ -12,6 +12,7 @@ const stageViews: Readonly<Record<string, () => Promise<unknown>>> = {
 
 export const routes: RouteRecordRaw[] = [
   { path: '/', name: 'shelf', component: () => import('../stages/shelf/ShelfView.vue') },
+  { path: '/together', name: 'together', component: () => import('../stages/together/TogetherView.vue') },
   { path: '/workshop', name: 'workshop', component: () => import('../stages/workshop/WorkshopView.vue') },
   {
     path: '/job/:id',

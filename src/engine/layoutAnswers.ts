@@ -14,6 +14,7 @@ import { printedPictures, proofOnBlank, warningsOfPrint } from '../core/run/proo
 import type { CutResult } from '../core/run/runJob.ts';
 import { printFile } from '../formats/pdf/printFile.ts';
 import { writePng } from '../formats/picture/writePng.ts';
+import { togetherFiles } from '../formats/svg/togetherFiles.ts';
 import { drain } from './drain.ts';
 import type { LayoutCalls, PrintsView } from './layoutProtocol.ts';
 import type { OfJob, Quality } from './protocol.ts';
@@ -69,7 +70,8 @@ export function layoutAnswers({ whole, polygons, untilCancelled }: Asked): Layou
     },
     together: async ({ films, seconds, ...settings }, onProgress) => {
       const isStale = untilCancelled();
-      return drain(layTogether(await polygons(), films, settings, shareOf(seconds)), isStale, onProgress);
+      const laid = await drain(layTogether(await polygons(), films, settings, shareOf(seconds)), isStale, onProgress);
+      return laid.map((each, k) => ({ ...each, files: togetherFiles(each, k + 1) }));
     },
   };
 }

@@ -49,6 +49,9 @@ export interface TogetherRequest extends TogetherSettings {
   readonly seconds: number;
 }
 
+/** The sheets of a film that jobs share, with a cut file for each. */
+export type FilmTogetherView = FilmTogether & { readonly files: readonly { readonly name: string; readonly svg: string }[] };
+
 /** What is asked of the engine about sheets, pages and the finished blank. */
 export interface LayoutCalls {
   /** The art of a job that is printed, to be shown on its pages. */
@@ -62,5 +65,5 @@ export interface LayoutCalls {
   /** Down to which size a job's design works. */
   workingSize(request: OfJob): Promise<WorkingSize>;
   /** Several jobs on the sheets of the films that they share. */
-  together(request: TogetherRequest, onProgress?: OnProgress): Promise<readonly FilmTogether[]>;
+  together(request: TogetherRequest, onProgress?: OnProgress): Promise<readonly FilmTogetherView[]>;
 }

@@ -1,13 +1,13 @@
 import { unzipSync, zipSync } from 'fflate';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { AppError, asAppError, isAppError, plainFromError, type PlainError } from '../core/errors/appError.ts';
+import { asAppError, isAppError, plainFromError, type PlainError } from '../core/errors/appError.ts';
 import type { StepReport } from '../core/run/applyRecipe.ts';
 import type { Job } from '../core/job/job.ts';
-import { pictureOf, tracedPart, withPart } from '../core/job/tracedPart.ts';
-import { pictureKeyOf } from '../engine/protocol.ts';
+import { tracedPart, withPart } from '../core/job/tracedPart.ts';
 import type { Recipe } from '../core/clean/recipe.ts';
 import type { ShelfEntry } from '../storage/ports.ts';
+import { openPicturesOf } from './openPicturesOf.ts';
 import { asNewSteps } from './recipes.ts';
 import { useServices } from './services.ts';
 import { useShelf } from './shelf.ts';
@@ -80,7 +80,7 @@ export const useBatch = defineStore('batch', () => {
     const part = tracedPart(entry.job);
     const fresh = asNewSteps(recipe);
     const job = withPart(entry.job, { ...part, recipe: fresh });
-    const pictureKey = await openPicture(entry);
+    const pictureKey = await openPicturesOf(entry.job, { engine, storage });
     const { steps } = await engine.moment({ pictureKey, job, recipe: fresh });
     const thumbnail = await engine.export({ pictureKey, job, kind: 'thumbnail' });
     await shelf.save({ ...entry, job, thumbnail, updatedAt: Date.now() });
@@ -91,18 +91,6 @@ export const useBatch = defineStore('batch', () => {
       if (!isAppError(caught)) throw caught;
       return { steps, noCut: plainFromError(caught) };
     }
-  }
-
-  /** Opens the pictures of a job; gives the key of the one that its lowest part is made of. @throws AppError `pictureMissing`. */
-  async function openPicture(entry: ShelfEntry): Promise<string> {
-    const info = pictureOf(entry.job, tracedPart(entry.job));
-    if (info === undefined) throw new AppError('pictureMissing');
-    for (const { id, drawnSidePx } of entry.job.pictures) {
-      const file = await storage.picture(id);
-      if (file === undefined) throw new AppError('pictureMissing');
-      await engine.open(file.bytes.slice(), file.fileName, { id, drawnSidePx });
-    }
-    return pictureKeyOf(info);
   }
 
   /** Stops after the picture that is under way. */
@@ -124,7 +112,7 @@ export const useBatch = defineStore('batch', () => {
     for (const [k, { entryId, noCut }] of good.entries()) {
       const entry = await storage.get(entryId as string);
       if (entry === undefined) continue;
-      const pictureKey = await openPicture(entry);
+      const pictureKey = await openPicturesOf(entry.job, { engine, storage });
       const name = uniqueName(entry.job.name, entries);
       if (noCut === undefined) {
         const sheets = Object.entries(unzipSync(await engine.export({ pictureKey, job: entry.job, kind: 'svgs' })));

@@ -15,6 +15,8 @@ export interface PathRun {
   readonly role: PathRole;
   /** In mm of the sheet, y down. */
   readonly curves: Curves;
+  /** What the part is called that it is of, where several jobs lie on the sheet. */
+  readonly label?: string | undefined;
   /** The rings of the curves in the order in which they are done. */
   readonly order: Int32Array;
 }
@@ -34,7 +36,7 @@ export interface CutPlan {
  * waste, and the boxes last, which hold the sheet together till then.
  */
 export function cutPlanOf(sheet: Sheet, film: Film): CutPlan {
-  const parts = new Map(sheet.parts.map(({ id, curves, marks }) => [id, { ...cutRoute(curves), marks }]));
+  const parts = new Map(sheet.parts.map(({ id, label, curves, marks }) => [id, { ...cutRoute(curves), label, marks }]));
   const lying = sheet.placements.flatMap(({ partId, at }) => {
     const part = parts.get(partId);
     if (part === undefined || part.order.length === 0) return [];
@@ -44,7 +46,7 @@ export function cutPlanOf(sheet: Sheet, film: Film): CutPlan {
   const { xMm, yMm } = sheet.used;
   const copies = [...shortRoute(lying.map(({ start }) => start.x), lying.map(({ start }) => start.y), xMm, yMm)].flatMap((k): PathRun[] => {
     const { part, at } = lying[k];
-    const cut: PathRun = { role: 'cut', curves: transformCurves(part.curves, at), order: part.order };
+    const cut: PathRun = { role: 'cut', curves: transformCurves(part.curves, at), order: part.order, ...(part.label === undefined ? {} : { label: part.label }) };
     // What is drawn is drawn while the film lies flat.
     return part.marks === undefined ? [cut] : [plainRun('mark', transformCurves(part.marks, at)), cut];
   });

@@ -22,6 +22,8 @@ export interface LayoutSettings extends Omit<Layout, 'mirror' | 'sheet'> {
 /** What is cut together wherever it lies: outlines in mm of their own. */
 export interface SheetPart {
   readonly id: string;
+  /** What it is called in files, where parts of several jobs lie on the sheet. */
+  readonly label?: string | undefined;
   readonly curves: Curves;
   /** Lines that are drawn on it and not cut. */
   readonly marks?: Curves | undefined;

@@ -22,6 +22,7 @@ export const isNested = ({ arrange }: Pick<Layout, 'arrange'>): boolean => arran
 /** What is nested: outlines in mm of their own, mirrored already where the sheet is, so many times. */
 export interface NestKind {
   readonly id: string;
+  readonly label?: string | undefined;
   readonly curves: Curves;
   readonly marks?: Curves | undefined;
   readonly copies: number;
@@ -142,7 +143,7 @@ function sheetOf({ frame, area, parts, partOf }: NestParts, laid: NestedSheet['l
     heightMm: sheet.heightMm,
     cutArea: cutAreaOf(sheet),
     mirrored,
-    parts: parts.map(({ id, curves, marks }) => ({ id, curves, ...(marks === undefined ? {} : { marks }) })),
+    parts: parts.map(({ id, label, curves, marks }) => ({ id, curves, ...(label === undefined ? {} : { label }), ...(marks === undefined ? {} : { marks }) })),
     placements: placed,
     boxes: !box.on ? [] : box.around === 'piece' ? boxesOfPieces(parts, placed, box.marginMm) : [grown(rect, box.marginMm)],
     ...(box.on && (box.roundMm ?? 0) > 0 ? { boxRoundMm: box.roundMm } : {}),

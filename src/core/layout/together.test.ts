@@ -18,7 +18,7 @@ beforeAll(async () => {
 const heart = figureCurves({ form: 'heart', widthMm: 60, heightMm: 55 });
 const flag = figureCurves({ form: 'speech', widthMm: 80, heightMm: 40, at: 0.2, tailMm: 12 });
 const navy = { name: 'Harbour navy', colour: '#22375f' };
-const film = (job: number, change: Partial<JobFilm> = {}): JobFilm => ({ job, film: navy, material: 'smooth', curves: heart, widthMm: 60, mirrored: true, copies: 1, ...change });
+const film = (job: number, change: Partial<JobFilm> = {}): JobFilm => ({ job, name: 'Regatta', film: navy, material: 'smooth', curves: heart, widthMm: 60, mirrored: true, copies: 1, ...change });
 const settings = { sheet: { name: 'Roll', widthMm: 305, heightMm: 600, marginMm: { left: 5, top: 5, right: 5, bottom: 5 }, origin: 'topLeft' as const }, gapMm: 3, turns: 'free' as const, box: { on: true, marginMm: 4 } };
 const lay = (films: readonly JobFilm[], change = {}) => finish(layTogether(library, films, { ...settings, ...change }, () => 1));
 

@@ -13,6 +13,7 @@ import type { SheetStock } from './sheetStock.ts';
 export interface JobFilm {
   /** Of the job among those that are laid together, from 1: its parts are known by it. */
   readonly job: number;
+  readonly name: string;
   readonly film: Pick<Film, 'name' | 'colour'>;
   /** Id of what the film is made of: films of one name are one only if they are of one material. */
   readonly material: string;
@@ -52,7 +53,7 @@ export function* layTogether(library: PolygonLibrary, films: readonly JobFilm[],
   const laid: FilmTogether[] = [];
   for (const [k, own] of [...groups.values()].entries()) {
     const [from, to] = [k / groups.size, (k + 1) / groups.size];
-    const kinds = own.map(({ job, curves, widthMm, mirrored, copies }): NestKind => ({ id: jobPartId(job), curves: mirrored ? transformCurves(curves, mirrorAbout(widthMm / 2)) : curves, copies }));
+    const kinds = own.map(({ job, name, curves, widthMm, mirrored, copies }): NestKind => ({ id: jobPartId(job), label: `Job ${job}: ${name}`, curves: mirrored ? transformCurves(curves, mirrorAbout(widthMm / 2)) : curves, copies }));
     const [{ film, mirrored }] = own;
     // Each film has its part of the time.
     const ownShare = (): number => Math.min(1, Math.max(0, (share() - from) / (to - from)));

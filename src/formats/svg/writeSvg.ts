@@ -39,7 +39,7 @@ export function writeSheetSvg({ film, widthMm, heightMm, runs }: CutPlan, title:
     if (own.length === 0) return '';
     const asShapes = cutAs === 'shapes' && (role === 'cut' || role === 'print');
     const paint = asShapes ? ` fill="${film.colour}" fill-rule="nonzero"` : ` fill="none" stroke="${film.colour}" stroke-width="${HAIRLINE_MM}"`;
-    return `<g id="${id}-${ROLE_IDS[role]}"${paint}>\n${own.map(asShapes ? shapePaths : linePaths).join('')}</g>\n`;
+    return `<g id="${id}-${ROLE_IDS[role]}"${paint}>\n${own.map((run) => labelled(run, asShapes ? shapePaths(run) : linePaths(run))).join('')}</g>\n`;
   });
   return `${head(widthMm, heightMm, title)}<g id="${id}">\n<title>${escapeXml(film.name)}</title>\n${groups.join('')}</g>\n</svg>\n`;
 }
@@ -62,6 +62,9 @@ export function writeOutlineSvg(films: readonly FilmOutline[], widthMm: number, 
   });
   return `${head(widthMm, heightMm, title)}${groups.join('')}</svg>\n`;
 }
+
+/** Paths of one job among several, in a group that says which it is. */
+const labelled = ({ label }: PathRun, paths: string): string => (label === undefined ? paths : `<g>\n<title>${escapeXml(label)}</title>\n${paths}</g>\n`);
 
 function linePaths({ curves, order }: PathRun): string {
   let out = '';

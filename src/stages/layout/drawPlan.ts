@@ -2,6 +2,7 @@ import type { KnifeWay } from '../../core/layout/knifeWay.ts';
 import type { WastePiece, WeedingPlan } from '../../core/layout/wasteRegions.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';
 import { fillPath } from '../../ui/draw/cutLines.ts';
+import { drawNumbers } from '../../ui/draw/numbers.ts';
 import { toScreenX, toScreenY, type Viewport } from '../../ui/viewport.ts';
 
 type Context = CanvasRenderingContext2D;
@@ -62,21 +63,9 @@ export function drawWaste(context: Context, view: Viewport, { waste }: WeedingPl
     fillPath(context, paths[k], view, film);
     fillPath(context, paths[k], view, TINTS[waste[k].ease]);
   }
-  context.font = "700 11px 'Hanken Grotesk Variable', sans-serif";
-  context.textAlign = 'center';
-  context.textBaseline = 'middle';
-  for (let k = lifted; k < waste.length; k++) {
-    const { xMm, yMm, areaMm2 } = waste[k];
-    if (areaMm2 * view.scale ** 2 < LEAST_NUMBERED_PX2) continue;
-    const [x, y] = [toScreenX(view, xMm), toScreenY(view, yMm)];
-    context.fillStyle = '#fffdf8e0';
-    context.beginPath();
-    context.arc(x, y, 9.5, 0, 2 * Math.PI);
-    context.fill();
-    context.fillStyle = '#241b2f';
-    context.fillText(String(k + 1), x, y + 0.5);
-  }
   context.restore();
+  const left = waste.map((each, k) => ({ x: each.xMm, y: each.yMm, words: String(k + 1), areaMm2: each.areaMm2 })).slice(lifted);
+  drawNumbers(context, view, left.filter(({ areaMm2 }) => areaMm2 * view.scale ** 2 >= LEAST_NUMBERED_PX2));
 }
 
 export const wastePaths = ({ waste }: WeedingPlan): Path2D[] => waste.map(({ curves }) => pathFromCurves(curves));

@@ -93,6 +93,7 @@ const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
       <button type="button" class="plain-button" :title="`Theme: ${settings.theme}`" @click="settings.theme = THEMES[settings.theme]">Theme: {{ settings.theme }}</button>
       <button type="button" class="plain-button" title="Unit of all lengths" @click="settings.unit = settings.unit === 'mm' ? 'in' : 'mm'">Unit: {{ settings.unit }}</button>
       <RouterLink class="plain-button" :to="{ name: 'workshop' }">Workshop</RouterLink>
+      <RouterLink class="plain-button" :to="{ name: 'together' }">Several on one sheet</RouterLink>
       <button type="button" class="plain-button" @click="batchOpen = true">Apply a recipe to many…</button>
       <button type="button" class="plain-button main" @click="pickFiles">Choose a picture</button>
     </header>
