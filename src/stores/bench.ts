@@ -158,7 +158,14 @@ export const useBench = defineStore('bench', () => {
 
   const whenOpen = <Args extends unknown[], Value>(call: (...args: Args) => Promise<Value>) => async (...args: Args): Promise<Value> => {
     await opening.catch(() => undefined);
-    return call(...args);
+    try {
+      return await call(...args);
+    } catch (caught) {
+      // Others were opened since, as when several jobs were laid together, and took its room.
+      if (!isAppError(caught) || caught.code !== 'pictureMissing') throw caught;
+      await openPicture();
+      return call(...args);
+    }
   };
 
   /** Opens the job's picture anew; what goes wrong is shown. */

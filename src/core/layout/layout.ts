@@ -71,6 +71,12 @@ export const layoutSchema = z.strictObject({
   paper: z.enum(DECAL_PAPERS).optional(),
   /** What is printed: page filled with copies, whatever their number. */
   fill: z.boolean().optional(),
+  /** What is printed: a white shape below the ink, so much within its edge that it does not show; none when absent. For printers and films that can. */
+  white: z.strictObject({ on: z.boolean(), chokeMm: z.number().min(0).max(5) }).optional(),
+  /** What is printed: a line around each motif that a cutter follows, so far outside of it; scissors by corner marks when absent. */
+  contour: z.strictObject({ on: z.boolean(), awayMm: z.number().min(0).max(50) }).optional(),
+  /** What is printed: how far its colours run out over its edge, mm, so that a cut that is a little off shows no paper. */
+  bleedMm: z.number().min(0).max(10).optional(),
   /** What is printed: each part of the design is a motif by itself. */
   eachPart: z.boolean().optional(),
 });
@@ -83,6 +89,10 @@ export const USUAL_REGISTER = { on: true, sizeMm: 6 } as const;
 
 /** Weed lines as they are when they are switched on. */
 export const USUAL_WEED_LINES = { on: true, everyMm: 80, awayMm: 1.5 } as const;
+
+/** White backs and cut lines of prints as they are when they are switched on. */
+export const USUAL_WHITE = { on: true, chokeMm: 0.2 } as const;
+export const USUAL_CONTOUR = { on: true, awayMm: 2 } as const;
 
 /** How a job of a process is laid out before anyone changes it: what is printed fills a page. */
 export const usualLayout = (process: Process): Layout =>

@@ -55,14 +55,15 @@ export function printFacts({ data }: Pick<Rgba8, 'data'>): PrintFacts {
 /** Coarser prints than this look blurred from near, dots per inch. */
 export const FINE_DPI = 150;
 
-/** What is to be said of a motif before it is printed, in plain words. @param blank its colour where it is known. */
-export function printWarnings(facts: PrintFacts, dpi: number, paper: DecalPaper, blank?: string): string[] {
+/** What is to be said of a motif before it is printed, in plain words. @param blank its colour where it is known. @param hasWhiteBack whether white is laid below the ink. */
+export function printWarnings(facts: PrintFacts, dpi: number, paper: DecalPaper, blank?: string, hasWhiteBack = false): string[] {
   const words: string[] = [];
   if (dpi < FINE_DPI) words.push(`${Math.round(dpi)} dots per inch at this size, under ${FINE_DPI}: it will look soft`);
-  if (paper === 'clear' && facts.whiteShare > 0.01) words.push(`${Math.max(1, Math.round(100 * facts.whiteShare))} % of it is white, which is not printed: on clear paper the blank shows there`);
+  const shows = paper === 'clear' && !hasWhiteBack;
+  if (shows && facts.whiteShare > 0.01) words.push(`${Math.max(1, Math.round(100 * facts.whiteShare))} % of it is white, which is not printed: on clear paper the blank shows there`);
   const { r, g, b } = rgbFromHex(blank ?? '') ?? { r: 255, g: 255, b: 255 };
   const below = (0.2126 * r + 0.7152 * g + 0.0722 * b) / 255;
-  if (paper === 'clear' && below < 0.5) words.push('the blank is dark: on clear paper its colour shines through and darkens the print');
-  else if (paper === 'clear' && facts.lightness > 0.8 && below > 0.8) words.push('light art on a light blank: it will hardly show');
+  if (shows && below < 0.5) words.push('the blank is dark: on clear paper its colour shines through and darkens the print');
+  else if (shows && facts.lightness > 0.8 && below > 0.8) words.push('light art on a light blank: it will hardly show');
   return words;
 }

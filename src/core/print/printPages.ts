@@ -1,6 +1,6 @@
 import { followedBy, mirrorAbout, rotation, translation, type Affine } from '../geometry/affine.ts';
 import type { RectMm } from '../geometry/rectMm.ts';
-import type { Bounds } from '../outline/curves.ts';
+import { boundsOf, type Bounds, type Curves } from '../outline/curves.ts';
 import { fillPages, type PageOptions } from './fillPages.ts';
 
 /** What is printed as one: parts of a design within a box, in the design's mm. */
@@ -8,6 +8,9 @@ export interface Motif {
   /** Of the parts, lowest first. */
   readonly parts: readonly string[];
   readonly box: Bounds;
+  /** White below its ink, and the line that a cutter follows around it, in the design's mm. */
+  readonly white?: Curves | undefined;
+  readonly contour?: Curves | undefined;
 }
 
 /** A copy of a motif on its page. */
@@ -25,6 +28,8 @@ export interface PrintPages {
   readonly pages: readonly (readonly PrintPlacement[])[];
   /** Where the printer prints. */
   readonly area: RectMm;
+  /** Whether it has marks in its corners for a cutter. */
+  readonly hasMarks?: boolean;
 }
 
 export interface PrintSettings extends Omit<PageOptions, 'mayTurn'> {
@@ -40,6 +45,13 @@ const QUARTER = Math.PI / 2;
 const TRIM_MM = 2;
 export const trimOf = (gapMm: number): number => Math.min(TRIM_MM, gapMm / 2);
 
+/** Marks in the corners of a page by which a cutter finds what was printed: how long their arms are and how broad, mm, and what motifs keep away from the edge for them. */
+export const PAGE_MARK = { armMm: 8, broadMm: 0.6, roomMm: 11 } as const;
+
+/** The places of those marks: the corners of the printed area, with the way into the page. */
+export const pageMarks = ({ xMm, yMm, widthMm, heightMm }: RectMm): { readonly x: number; readonly y: number; readonly sx: 1 | -1; readonly sy: 1 | -1 }[] =>
+  ([[0, 0], [1, 0], [0, 1], [1, 1]] as const).map(([right, down]) => ({ x: xMm + right * widthMm, y: yMm + down * heightMm, sx: right === 1 ? -1 : 1, sy: down === 1 ? -1 : 1 }));
+
 /** The parts of a design as motifs: all as one, or each by itself. */
 export function motifsOf(parts: readonly { readonly id: string; readonly box: Bounds }[], whole: { readonly widthMm: number; readonly heightMm: number }, eachPart: boolean): Motif[] {
   const own = parts.filter(({ box }) => box.right > box.left && box.bottom > box.top);
@@ -49,13 +61,15 @@ export function motifsOf(parts: readonly { readonly id: string; readonly box: Bo
 
 /** @throws AppError `doesNotFit` for a motif that is larger than the area. */
 export function printPages(motifs: readonly Motif[], { area, mirrored, pageWidthMm, ...options }: PrintSettings): PrintPages {
-  const sizes = motifs.map(({ box }) => ({ widthMm: box.right - box.left, heightMm: box.bottom - box.top }));
+  // A motif takes up what is cut out of it.
+  const boxes = motifs.map(({ box, contour }) => (contour === undefined ? box : (boundsOf(contour) ?? box)));
+  const sizes = boxes.map((box) => ({ widthMm: box.right - box.left, heightMm: box.bottom - box.top }));
   const pages = fillPages(sizes, area, { ...options, mayTurn: true }).map((places) =>
     places.map(({ item, xMm, yMm, isTurned }): PrintPlacement => {
       const { widthMm, heightMm } = sizes[item];
       const [width, height] = isTurned ? [heightMm, widthMm] : [widthMm, heightMm];
       const [x, y] = [area.xMm + xMm, area.yMm + yMm];
-      const home = translation(-motifs[item].box.left, -motifs[item].box.top);
+      const home = translation(-boxes[item].left, -boxes[item].top);
       const turned = isTurned ? followedBy(followedBy(home, rotation(QUARTER, 0, 0)), translation(heightMm, 0)) : home;
       const at = followedBy(turned, translation(x, y));
       const left = mirrored ? pageWidthMm - x - width : x;

@@ -6,7 +6,7 @@ import type { Film } from '../film/film.ts';
 import { followedBy, inverseOf, placed, scaling, translation, type Affine } from '../geometry/affine.ts';
 import { coverageOf } from '../outline/coverage.ts';
 import { CurvesBuilder, ringCount, type Curves } from '../outline/curves.ts';
-import { transformCurves } from '../outline/transformCurves.ts';
+import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import type { Blank } from '../process/blanks.ts';
 import { PROCESSES, type Process } from '../process/processes.ts';
 import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
@@ -29,6 +29,8 @@ export interface BlankProofInput {
   /** What is printed in place of films, and whether the paper under it is white. */
   readonly printed?: readonly PrintedPicture[];
   readonly onWhitePaper?: boolean;
+  /** White that is laid below the ink, in the design's mm. */
+  readonly white?: readonly Curves[];
   /** Words below, already as outlines: mm from their upper left. */
   readonly label?: { readonly curves: Curves; readonly heightMm: number };
   /** Long side of the picture, px. */
@@ -38,6 +40,7 @@ export interface BlankProofInput {
 }
 
 const PAPER: Rgb = { r: 251, g: 248, b: 243 };
+const WHITE: Rgb = { r: 255, g: 255, b: 255 };
 const INK: Rgb = { r: 36, g: 27, b: 47 };
 /** Free room around the blank, mm, as a share of its longer side. */
 const ROOM = 0.05;
@@ -74,12 +77,14 @@ export function blankProof(input: BlankProofInput): { readonly picture: Rgba8; r
 }
 
 /** What lies on the printable area, and beyond it where it does, as a picture of the area; clear elsewhere. */
-function decorated({ design, films, blank, place, process, printed, onWhitePaper }: BlankProofInput, pxPerMm: number, colour: Rgb): Canvas {
+function decorated({ design, films, blank, place, process, printed, onWhitePaper, white = [] }: BlankProofInput, pxPerMm: number, colour: Rgb): Canvas {
   const at = placeOnBlank(place, blank, design);
   const canvas = new Canvas(Math.ceil(blank.widthMm * pxPerMm), Math.ceil(blank.heightMm * pxPerMm));
   const toArea = followedBy(translation(at.xMm, at.yMm), scaling(pxPerMm));
   if (printed !== undefined) {
-    for (const { picture, toDesign } of printed) canvas.print(picture, followedBy(toDesign, toArea), onWhitePaper === true ? { r: 255, g: 255, b: 255 } : colour);
+    const under = white.length === 0 ? undefined : coverOver(transformCurves(joinCurves(white), toArea), canvas.width, canvas.height);
+    for (const curves of white) canvas.fill(transformCurves(curves, toArea), WHITE, 1);
+    for (const { picture, toDesign } of printed) canvas.print(picture, followedBy(toDesign, toArea), onWhitePaper === true ? WHITE : colour, under);
     return canvas;
   }
   const isPaint = PROCESSES[process].artIsOpening;
@@ -156,8 +161,8 @@ class Canvas {
     }
   }
 
-  /** Prints a picture with see-through inks on what lies below. @param toHere from its px to those of this one. */
-  print(picture: Rgba8, toHere: Affine, below: Rgb): void {
+  /** Prints a picture with see-through inks on what lies below. @param toHere from its px to those of this one. @param white how much white lies there below the ink, 0 to 255 for each pixel. */
+  print(picture: Rgba8, toHere: Affine, below: Rgb, white?: Uint8Array): void {
     const back = inverseOf(toHere);
     const corners = [[0, 0], [picture.width, 0], [0, picture.height], [picture.width, picture.height]].map(([x, y]) => placed(toHere, x, y));
     const reach = (of: (corner: { x: number; y: number }) => number): readonly [number, number] => [Math.floor(Math.min(...corners.map(of))), Math.ceil(Math.max(...corners.map(of)))];
@@ -168,7 +173,11 @@ class Canvas {
         const at = placed(back, x + 0.5, y + 0.5);
         if (at.x < 0 || at.y < 0 || at.x >= picture.width || at.y >= picture.height) continue;
         const mean = meanOf(picture, at.x - size / 2, at.y - size / 2, size);
-        if (mean.a > 0) this.mix(4 * (y * this.width + x), (mean.r * below.r) / 255, (mean.g * below.g) / 255, (mean.b * below.b) / 255, mean.a / 255);
+        if (mean.a <= 0) continue;
+        const to = 4 * (y * this.width + x);
+        const share = (white?.[y * this.width + x] ?? 0) / 255;
+        const on = (under: number): number => 255 * share + under * (1 - share);
+        this.mix(to, (mean.r * on(below.r)) / 255, (mean.g * on(below.g)) / 255, (mean.b * on(below.b)) / 255, mean.a / 255);
       }
     }
   }

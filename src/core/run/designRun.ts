@@ -76,6 +76,8 @@ export interface DesignShapes {
 export const needsShapes = ({ objects, layering, process, layout, bridges = USUAL_BRIDGES }: Pick<Job, 'objects' | 'layering' | 'process' | 'bridges' | 'layout'>): boolean =>
   isNested(layout) ||
   layout.tiles !== undefined ||
+  layout.white?.on === true ||
+  layout.contour?.on === true ||
   (PROCESSES[process].artIsOpening && bridges.on) ||
   // Several parts may overlap, and a film may be inset or joined.
   objects.length > 1 || layering !== undefined || objects.some((object) => object.kind === 'group' || object.kind === 'lettering' || object.kind === 'base' || object.kind === 'holes' || hasOperations(object) || ('cutsOut' in object && object.cutsOut === true));

@@ -1,8 +1,9 @@
 import { printFacts, printWarnings } from '../print/motif.ts';
-import { inverseOf } from '../geometry/affine.ts';
+import { followedBy, inverseOf, translation, type Affine } from '../geometry/affine.ts';
 import type { Job } from '../job/job.ts';
 import { tracedPart } from '../job/tracedPart.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
+import { withBleed } from '../print/bleed.ts';
 import { withinOutlines } from '../print/withinOutlines.ts';
 import { blankProof, type BlankProofInput, type PrintedPicture } from '../proof/blankProof.ts';
 import { pictureFromArt, type Art } from '../raster/art.ts';
@@ -30,23 +31,30 @@ export function printedPictures(job: Job, { places, parts }: Pick<CutResult, 'pl
     const picture = pictureFromArt(art);
     const isWhole = layers === undefined || (separation.way === 'oneTone' && separation.source === 'notClear');
     const toArt = inverseOf(place.fromOutline);
-    return [{ id, picture: isWhole ? picture : withinOutlines(picture, layers.map(({ curves }) => transformCurves(curves, toArt))), toDesign: place.fromOutline, pxPerPicturePx: art.frame.scale }];
+    const inked = isWhole ? picture : withinOutlines(picture, layers.map(({ curves }) => transformCurves(curves, toArt)));
+    const { bleedMm = 0 } = job.layout;
+    const bled = bleedMm > 0 ? withBleed(inked, bleedMm * scaleOf(toArt)) : { picture: inked, padPx: 0 };
+    return [{ id, picture: bled.picture, toDesign: followedBy(translation(-bled.padPx, -bled.padPx), place.fromOutline), pxPerPicturePx: art.frame.scale }];
   });
 }
+
+/** How much larger lengths are after it. */
+const scaleOf = ({ a, b, c, d }: Affine): number => Math.sqrt(Math.abs(a * d - b * c));
 
 /** The finished blank of a job as a picture. */
 export function proofOnBlank(
   job: Job,
-  cut: Pick<CutResult, 'design' | 'rack' | 'places' | 'parts'>,
+  cut: Pick<CutResult, 'design' | 'rack' | 'places' | 'parts' | 'print'>,
   arts: ReadonlyMap<string, { readonly art: Art }>,
   options: Pick<BlankProofInput, 'label' | 'sidePx' | 'turnRad'>,
 ): { readonly picture: Rgba8; readonly pxPerMm: number } {
   const { blank, process, place } = job;
   const printed = printedPictures(job, cut, arts);
-  return blankProof({ blank, process, place, design: cut.design, films: cut.rack, ...(printed === undefined ? {} : { printed }), onWhitePaper: job.layout.paper === 'white', ...options });
+  const white = cut.print?.motifs.flatMap((motif) => (motif.white === undefined ? [] : [motif.white])) ?? [];
+  return blankProof({ blank, process, place, design: cut.design, films: cut.rack, ...(printed === undefined ? {} : { printed }), onWhitePaper: job.layout.paper === 'white', white, ...options });
 }
 
 /** What is to be said of printed pictures at their size, each thing once. */
 export function warningsOfPrint({ blank, layout }: Pick<Job, 'blank' | 'layout'>, printed: readonly PrintedOfObject[]): string[] {
-  return [...new Set(printed.flatMap(({ picture, pxPerPicturePx, toDesign: { a, b, c, d } }) => printWarnings(printFacts(picture), 25.4 / Math.sqrt(Math.abs(a * d - b * c)) / pxPerPicturePx, layout.paper ?? 'clear', blank.colour)))];
+  return [...new Set(printed.flatMap(({ picture, pxPerPicturePx, toDesign }) => printWarnings(printFacts(picture), 25.4 / scaleOf(toDesign) / pxPerPicturePx, layout.paper ?? 'clear', blank.colour, layout.white?.on === true)))];
 }

@@ -6,10 +6,13 @@ import type { Job } from '../job/job.ts';
 import type { DesignObject } from '../job/objects.ts';
 import { tracedPart, type TracedPart } from '../job/tracedPart.ts';
 import { cutPlanOf, type CutPlan } from '../layout/cutPlan.ts';
+import { grown } from '../layout/boxes.ts';
 import { cutAreaOf, type Sheet } from '../layout/laySheet.ts';
-import { sheetsOf } from './sheetsOf.ts';
+import { contourSheets, sheetsOf } from './sheetsOf.ts';
 import { PROCESSES } from '../process/processes.ts';
-import { motifsOf, printPages, type PrintPages } from '../print/printPages.ts';
+import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
+import { motifsOf, PAGE_MARK, printPages, type Motif, type PrintPages } from '../print/printPages.ts';
+import { motifContour, whiteBack } from '../print/printShapes.ts';
 import { isAppError } from '../errors/appError.ts';
 import { mirroringOf } from '../layout/mirroringOf.ts';
 import { artFromPicture } from '../raster/art.ts';
@@ -83,6 +86,7 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
   const { design, places, findings, parts, originMm, held } = yield* keptOr(kept?.designs, designKey(job, keys), function* () {
     return designRun(job, outlined, frames, shapes, kept === undefined ? undefined : rememberParts(kept));
   });
+  const print = PROCESSES[job.process].isPrinted ? printOf(job, design, parts, shapes?.library) : undefined;
   const films = new Map([...job.films, ...[...outlined.values()].flatMap((own) => own.films.map(({ film }) => film))].map((film) => [film.id, film]));
   return {
     ...(outlined.get(focus) as OutlinedArt),
@@ -92,12 +96,12 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
     places,
     // A film that a file names and does not hold is cut all the same: nothing of a design is left out.
     rack: design.layers.map(({ filmId }) => films.get(filmId) ?? { id: filmId, name: filmId, colour: UNKNOWN_COLOUR }),
-    sheets: sheetsOf(job, design, shapes?.library),
+    sheets: print?.hasMarks === true ? contourSheets(job, design, print) : sheetsOf(job, design, shapes?.library),
     findings,
     parts,
     originMm,
     ...(held === undefined ? {} : { held }),
-    ...(PROCESSES[job.process].isPrinted ? { print: printOf(job, design, parts) } : {}),
+    ...(print === undefined ? {} : { print }),
   };
 }
 
@@ -137,14 +141,27 @@ export const cutPlansOf = ({ rack, sheets }: Pick<CutResult, 'rack' | 'sheets'>)
   });
 
 /** The pages of a job that is printed. */
-function printOf({ layout, process }: Pick<Job, 'layout' | 'process'>, design: Design, parts: DesignRun['parts']): PrintPages {
+function printOf({ layout, process }: Pick<Job, 'layout' | 'process'>, design: Design, parts: DesignRun['parts'], library?: PolygonLibrary): PrintPages {
   const { sheet, gapMm, copies, fill, eachPart = false } = layout;
-  const motifs = motifsOf(parts, design, eachPart);
-  const area = cutAreaOf(sheet);
+  const motifs = motifsOf(parts, design, eachPart).map((motif) => (library === undefined ? motif : withShapes(library, motif, parts, layout)));
+  const whole = cutAreaOf(sheet);
+  const hasMarks = layout.contour?.on === true;
+  const area = hasMarks ? grown(whole, -PAGE_MARK.roomMm) : whole;
   try {
-    return printPages(motifs, { area, gapMm, copies: fill === true ? 'fill' : copies, mirrored: mirroringOf(layout, process).mirrored, pageWidthMm: sheet.widthMm });
+    const pages = printPages(motifs, { area, gapMm, copies: fill === true ? 'fill' : copies, mirrored: mirroringOf(layout, process).mirrored, pageWidthMm: sheet.widthMm });
+    return hasMarks ? { ...pages, area: whole, hasMarks } : pages;
   } catch (error) {
     if (isAppError(error) && error.code === 'doesNotFit') return { motifs, pages: [], area };
     throw error;
   }
+}
+
+/** A motif with its white back and its cut line, where they are asked for. */
+function withShapes(library: PolygonLibrary, motif: Motif, parts: DesignRun['parts'], { white, contour }: Job['layout']): Motif {
+  const layers = parts.filter(({ id, cutsOut }) => motif.parts.includes(id) && cutsOut !== true).flatMap((part) => part.layers);
+  return {
+    ...motif,
+    ...(white?.on === true ? { white: whiteBack(library, layers, white.chokeMm) } : {}),
+    ...(contour?.on === true ? { contour: motifContour(library, layers, contour.awayMm) } : {}),
+  };
 }

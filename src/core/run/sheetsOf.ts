@@ -1,7 +1,10 @@
 import { layerOf, type Design } from '../assemble/design.ts';
 import { placeOnBlank } from '../assemble/placeOnBlank.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
+import { ONE_FILM_ID } from '../film/filmRoles.ts';
 import type { Job } from '../job/job.ts';
+import type { PrintPages } from '../print/printPages.ts';
+import { around } from '../layout/boxes.ts';
 import { cutAreaOf, laySheet, type LayoutSettings, type Sheet } from '../layout/laySheet.ts';
 import { mirroringOf } from '../layout/mirroringOf.ts';
 import { isNested, nestedSheets } from '../layout/nestSheets.ts';
@@ -51,3 +54,26 @@ function tiledSheets(library: PolygonLibrary, design: Design, filmId: string, se
   });
   return Array.from({ length: settings.copies }, () => once).flat().map((sheet, k, all) => (all.length === 1 ? sheet : { ...sheet, number: k + 1 }));
 }
+
+/** What a cutter does on printed pages: the line around each motif, on a sheet for each page, where it was printed. */
+export function contourSheets(job: Pick<Job, 'layout' | 'process'>, design: Design, { motifs, pages, area }: PrintPages): Sheet[] {
+  const { sheet } = job.layout;
+  const { mirrored } = mirroringOf(job.layout, job.process);
+  const parts = motifs.flatMap(({ contour }, k) => (contour === undefined ? [] : [{ id: motifId(k), curves: contour }]));
+  return pages.map((placements, k, all): Sheet => ({
+    filmId: design.layers[0]?.filmId ?? ONE_FILM_ID,
+    ...(all.length > 1 ? { number: k + 1 } : {}),
+    widthMm: sheet.widthMm,
+    heightMm: sheet.heightMm,
+    cutArea: area,
+    mirrored,
+    parts,
+    placements: placements.map(({ motif, at }) => ({ partId: motifId(motif), at })),
+    boxes: [],
+    used: placements.map(({ box }) => box).reduce(around),
+    over: { widthMm: 0, heightMm: 0 },
+    room: placements.length,
+  }));
+}
+
+const motifId = (k: number): string => `motif-${k + 1}`;

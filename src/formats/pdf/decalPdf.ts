@@ -6,13 +6,20 @@ import {
   fill,
   lineTo,
   moveTo,
+  PDFDict,
   PDFDocument,
+  PDFName,
+  PDFNumber,
+  PDFOperator,
   popGraphicsState,
   pushGraphicsState,
   rgb,
   setFillingRgbColor,
+  setLineWidth,
+  stroke,
   type PDFImage,
-  type PDFOperator,
+  type PDFOperatorNames,
+  type PDFRef,
   type PDFPage,
 } from 'pdf-lib';
 import { rgbFromHex } from '../../core/colour/hex.ts';
@@ -20,12 +27,13 @@ import { followedBy, type Affine } from '../../core/geometry/affine.ts';
 import type { RectMm } from '../../core/geometry/rectMm.ts';
 import { LINE, type Curves } from '../../core/outline/curves.ts';
 import { transformCurves } from '../../core/outline/transformCurves.ts';
-import type { PrintPages } from '../../core/print/printPages.ts';
+import { PAGE_MARK, pageMarks, type Motif, type PrintPages } from '../../core/print/printPages.ts';
 
 const PT_PER_MM = 72 / 25.4;
 /** Where scissors go: light enough not to show on what is cut out. */
 const TRIM = rgb(0.72, 0.72, 0.72);
 const TRIM_PT = 0.3;
+const CUT_PT = 0.4;
 /** Length of the corner marks, mm. */
 const TICK_MM = 3;
 
@@ -40,12 +48,16 @@ export interface DecalPages extends Pick<PrintPages, 'pages'> {
   readonly heightMm: number;
   /** One for each motif that the pages name. */
   readonly motifs: readonly (readonly PrintElement[])[];
+  /** White and cut line of each motif, where it has them, in its own mm. */
+  readonly shapes?: readonly Pick<Motif, 'white' | 'contour'>[];
+  /** What of the page has marks in its corners by which a cutter finds what was printed; none when absent. */
+  readonly marksIn?: RectMm | undefined;
   /** How far outside of a motif it is to be cut out, mm; no marks when absent. */
   readonly trimMm?: number | undefined;
 }
 
 /** Print pages as a PDF at true size: each picture is held once, whole, and drawn at each of its places. */
-export async function decalPdf({ title, widthMm, heightMm, motifs, pages, trimMm }: DecalPages): Promise<Uint8Array<ArrayBuffer>> {
+export async function decalPdf({ title, widthMm, heightMm, motifs, pages, shapes, marksIn, trimMm }: DecalPages): Promise<Uint8Array<ArrayBuffer>> {
   const document = await PDFDocument.create();
   document.setTitle(title);
   document.setCreator('Limner');
@@ -55,16 +67,22 @@ export async function decalPdf({ title, widthMm, heightMm, motifs, pages, trimMm
   const images = new Map<PrintElement, PDFImage>();
   for (const element of motifs.flat()) if (element.kind === 'picture') images.set(element, await document.embedPng(element.png));
   const toPoints: Affine = { a: PT_PER_MM, b: 0, c: 0, d: -PT_PER_MM, e: 0, f: heightMm * PT_PER_MM };
+  const spots = new Spots(document);
   for (const placements of pages) {
     const page = document.addPage([widthMm * PT_PER_MM, heightMm * PT_PER_MM]);
     for (const { motif, at, box } of placements) {
       const toPage = followedBy(at, toPoints);
+      const { white, contour } = shapes?.[motif] ?? {};
+      // White lies below the ink, a printer lays it down first.
+      if (white !== undefined) page.pushOperators(pushGraphicsState(), ...spots.filling(page, 'White'), ...pathOperators(white, toPage), fill(), popGraphicsState());
       for (const element of motifs[motif]) {
         const image = images.get(element);
         page.pushOperators(...(element.kind === 'outline' ? outlineOperators(element.curves, element.colour, toPage) : pictureOperators(page, image as PDFImage, element, toPage)));
       }
-      if (trimMm !== undefined) drawTicks(page, box, trimMm, heightMm);
+      if (contour !== undefined) page.pushOperators(pushGraphicsState(), setLineWidth(CUT_PT), ...spots.stroking(page, 'Cut'), ...pathOperators(contour, toPage), stroke(), popGraphicsState());
+      else if (trimMm !== undefined) drawTicks(page, box, trimMm, heightMm);
     }
+    if (marksIn !== undefined) drawPageMarks(page, marksIn, heightMm);
   }
   return new Uint8Array(await document.save());
 }
@@ -75,10 +93,45 @@ function pictureOperators(page: PDFPage, image: PDFImage, { widthPx, heightPx, t
   return [pushGraphicsState(), concatTransformationMatrix(a, b, c, d, e, f), drawObject(page.node.newXObject('Motif', image.ref)), popGraphicsState()];
 }
 
+/** Inks and lines that have a name of their own, so that a printer or cutter finds them: shown in a colour that stands for them. */
+class Spots {
+  private readonly spaces = new Map<SpotName, PDFRef>();
+
+  constructor(private readonly document: PDFDocument) {}
+
+  filling = (page: PDFPage, name: SpotName): PDFOperator[] => [this.operator(page, name, 'cs'), PDFOperator.of('scn' as PDFOperatorNames, [PDFNumber.of(1)])];
+  stroking = (page: PDFPage, name: SpotName): PDFOperator[] => [this.operator(page, name, 'CS'), PDFOperator.of('SCN' as PDFOperatorNames, [PDFNumber.of(1)])];
+
+  /** Chooses the ink, and makes it known to the page. ISO 32000-1, 8.6.6.4: separation colour spaces. */
+  private operator(page: PDFPage, name: SpotName, operator: 'cs' | 'CS'): PDFOperator {
+    const { context } = this.document;
+    let space = this.spaces.get(name);
+    if (space === undefined) {
+      const tint = context.register(context.obj({ FunctionType: 2, Domain: [0, 1], C0: [1, 1, 1], C1: [...SPOTS[name]], N: 1 }));
+      space = context.register(context.obj(['Separation', name, 'DeviceRGB', tint]));
+      this.spaces.set(name, space);
+    }
+    const resources = page.node.Resources() ?? page.node.normalizedEntries().Resources;
+    const key = PDFName.of('ColorSpace');
+    const known = resources.lookupMaybe(key, PDFDict) ?? context.obj({});
+    known.set(PDFName.of(name), space);
+    resources.set(key, known);
+    return PDFOperator.of(operator as PDFOperatorNames, [PDFName.of(name)]);
+  }
+}
+
+/** How they are shown, red, green and blue from 0 to 1. */
+const SPOTS = { White: [0.93, 0.96, 1], Cut: [0.62, 0.18, 0.29] } as const;
+type SpotName = keyof typeof SPOTS;
+
 function outlineOperators(curves: Curves, colour: string, toPage: Affine): PDFOperator[] {
   const { r, g, b } = rgbFromHex(colour) ?? { r: 0, g: 0, b: 0 };
+  return [pushGraphicsState(), setFillingRgbColor(r / 255, g / 255, b / 255), ...pathOperators(curves, toPage), fill(), popGraphicsState()];
+}
+
+function pathOperators(curves: Curves, toPage: Affine): PDFOperator[] {
   const { verbs, coords, verbStart, coordStart, parent } = transformCurves(curves, toPage);
-  const operators: PDFOperator[] = [pushGraphicsState(), setFillingRgbColor(r / 255, g / 255, b / 255)];
+  const operators: PDFOperator[] = [];
   for (let ring = 0; ring < parent.length; ring++) {
     let at = coordStart[ring];
     operators.push(moveTo(coords[at], coords[at + 1]));
@@ -90,7 +143,17 @@ function outlineOperators(curves: Curves, colour: string, toPage: Affine): PDFOp
     }
     operators.push(closePath());
   }
-  return [...operators, fill(), popGraphicsState()];
+  return operators;
+}
+
+/** Black angles in the corners, their outer edges on the area's. */
+function drawPageMarks(page: PDFPage, area: RectMm, pageHeightMm: number): void {
+  const { armMm, broadMm } = PAGE_MARK;
+  const bar = (x: number, y: number, width: number, height: number): void => page.drawRectangle({ x: Math.min(x, x + width) * PT_PER_MM, y: (pageHeightMm - Math.max(y, y + height)) * PT_PER_MM, width: Math.abs(width) * PT_PER_MM, height: Math.abs(height) * PT_PER_MM, color: rgb(0, 0, 0) });
+  for (const { x, y, sx, sy } of pageMarks(area)) {
+    bar(x, y, sx * armMm, sy * broadMm);
+    bar(x, y, sx * broadMm, sy * armMm);
+  }
 }
 
 /** Corner marks outside of the box along which scissors cut. */

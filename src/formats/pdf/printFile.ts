@@ -25,5 +25,5 @@ export async function printFile(job: Job, cut: CutResult, arts: ReadonlyMap<stri
       return layers.map(({ filmId, curves }) => ({ kind: 'outline', curves, colour: rack.find((film) => film.id === filmId)?.colour ?? '#000000' }));
     }),
   );
-  return decalPdf({ title: job.name, widthMm: sheet.widthMm, heightMm: sheet.heightMm, motifs, pages: print.pages, trimMm: trimOf(gapMm) });
+  return decalPdf({ title: job.name, widthMm: sheet.widthMm, heightMm: sheet.heightMm, motifs, pages: print.pages, shapes: print.motifs, ...(print.hasMarks === true ? { marksIn: print.area } : {}), trimMm: trimOf(gapMm) });
 }

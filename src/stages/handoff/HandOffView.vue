@@ -135,7 +135,10 @@ const length = (value: number): string => formatLength(mm(value), settings.unit)
     <template #tray>
       <TrayCard v-if="blocked !== undefined" title="Not ready to cut" mark="warning"><p class="blocked" role="alert">{{ blocked.what }} {{ blocked.todo }}</p></TrayCard>
       <TrayCard v-if="cut?.print !== undefined" title="Print pages, PDF" :about="`true size, ${cut.print.pages.length === 1 ? '1 page' : `${cut.print.pages.length} pages`}; print at 100 %, not fitted`">
-        <div><button type="button" class="plain-button main" :disabled="blocked !== undefined || handing" @click="handPages">Save PDF</button></div>
+        <div class="buttons">
+          <button type="button" class="plain-button main" :disabled="blocked !== undefined || handing" @click="handPages">Save PDF</button>
+          <button v-if="cut.print.hasMarks === true" type="button" class="plain-button" :disabled="blocked !== undefined || handing" @click="handAll">Save cut lines, SVG</button>
+        </div>
       </TrayCard>
       <TrayCard v-if="cut?.print === undefined" title="Cut file, SVG" :about="sheet === undefined ? undefined : `true size, ${length(sheet.widthMm)} × ${length(sheet.heightMm)}, ${mirroring.mirrored ? 'mirrored' : 'not mirrored'}`" :mark="mirroring.against ? 'warning' : undefined">
         <ChoiceInput :model-value="job.handOff.cutAs" :choices="CUT_AS" label="Cut lines as" @choose="bench.commit('Cut lines as', { ...job, handOff: { cutAs: $event } })" />

@@ -39,6 +39,7 @@ import MirrorCard from './MirrorCard.vue';
 import MisfitNote from './MisfitNote.vue';
 import PlayBar from './PlayBar.vue';
 import PrintCard from './PrintCard.vue';
+import SealCard from './SealCard.vue';
 import SheetCard from './SheetCard.vue';
 import SheetSwitch from './SheetSwitch.vue';
 import SizeCard from './SizeCard.vue';
@@ -186,7 +187,10 @@ const cursor = computed(() => (flaws.isMarking.value ? 'crosshair' : view.value 
     <template #readout><ReadoutStrip :items="readout" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
       <MirrorCard />
-      <PrintCard v-if="isPrinted" :pages="pages?.pages.length ?? 0" :count="print.count.value" :parts="cut?.parts.length ?? 1" :warnings="print.warnings.value" :behind="print.behind.value" @behind="print.behind.value = $event" />
+      <template v-if="isPrinted">
+        <PrintCard :pages="pages?.pages.length ?? 0" :count="print.count.value" :parts="cut?.parts.length ?? 1" :warnings="print.warnings.value" :behind="print.behind.value" @behind="print.behind.value = $event" />
+        <SealCard v-if="bench.entry !== undefined" :job-id="bench.entry.id" />
+      </template>
       <template v-else>
         <BridgesCard v-if="bridges.isStencil.value" :bridges="bridges" />
         <MaterialCard :film="film" :films="rack.rolls.length" />

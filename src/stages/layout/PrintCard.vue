@@ -2,6 +2,7 @@
 import { Printer } from '@lucide/vue';
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
+import { USUAL_CONTOUR, USUAL_WHITE } from '../../core/layout/layout.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
@@ -13,6 +14,8 @@ const emit = defineEmits<{ behind: [value: 'paper' | 'blank'] }>();
 const { layout, drag, set, cancel, unit } = useLayoutEdits();
 const PAPERS = { clear: 'clear paper: white is not printed', white: 'white paper' } as const;
 const BEHIND = { paper: 'ink on the paper', blank: 'as it looks on the blank' } as const;
+const white = computed(() => layout.value.white ?? { ...USUAL_WHITE, on: false });
+const contour = computed(() => layout.value.contour ?? { ...USUAL_CONTOUR, on: false });
 const about = computed(() => `${props.count === 1 ? '1 motif' : `${props.count} motifs`} on ${props.pages === 1 ? '1 page' : `${props.pages} pages`}`);
 </script>
 
@@ -25,6 +28,12 @@ const about = computed(() => `${props.count === 1 ? '1 motif' : `${props.count} 
     <QuantityInput label="Copies of each" :model-value="layout.copies" :least="1" :most="2000" :digits="0" :disabled="layout.fill === true" @change="drag({ copies: Math.round($event) })" @done="set('Copies', { copies: Math.round($event) })" @cancel="cancel" />
     <QuantityInput kind="length" label="Safe distance" :unit="unit" :model-value="layout.gapMm" :least="0" :most="100" :step="0.5" @change="drag({ gapMm: $event })" @done="set('Safe distance', { gapMm: $event })" @cancel="cancel" />
     <label v-if="parts > 1" class="row"><span>Each part by itself</span><ElSwitch size="small" :model-value="layout.eachPart === true" aria-label="Each part by itself" @change="set('Each part by itself', { eachPart: $event === true })" /></label>
+    <label class="row"><span>White back</span><ElSwitch size="small" :model-value="white.on" aria-label="White back" @change="set('White back', { white: { ...white, on: $event === true } })" /></label>
+    <QuantityInput v-if="white.on" label="Within the edge by" suffix="mm" :model-value="white.chokeMm" :least="0" :most="5" :step="0.05" :digits="2" @change="drag({ white: { ...white, chokeMm: $event } })" @done="set('White back', { white: { ...white, chokeMm: $event } })" @cancel="cancel" />
+    <p v-if="white.on && layout.machine?.printsWhite !== true" class="warn">Only a printer with white ink or toner prints it; it is a colour of its own in the PDF, called White.</p>
+    <label class="row"><span>Cut line for a cutter</span><ElSwitch size="small" :model-value="contour.on" aria-label="Cut line for a cutter" @change="set('Cut line', { contour: { ...contour, on: $event === true } })" /></label>
+    <QuantityInput v-if="contour.on" kind="length" label="Away from the ink" :unit="unit" :model-value="contour.awayMm" :least="0" :most="50" :step="0.5" @change="drag({ contour: { ...contour, awayMm: $event } })" @done="set('Cut line', { contour: { ...contour, awayMm: $event } })" @cancel="cancel" />
+    <QuantityInput kind="length" label="Bleed" :unit="unit" :model-value="layout.bleedMm ?? 0" :least="0" :most="10" :step="0.5" @change="drag({ bleedMm: $event })" @done="set('Bleed', { bleedMm: $event === 0 ? undefined : $event })" @cancel="cancel" />
     <p v-for="words in warnings" :key="words" class="warn">{{ words[0]?.toUpperCase() }}{{ words.slice(1) }}.</p>
   </TrayCard>
 </template>

@@ -2,7 +2,7 @@ import type { Affine } from '../../core/geometry/affine.ts';
 import type { PartInDesign } from '../../core/assemble/composeDesign.ts';
 import type { Curves } from '../../core/outline/curves.ts';
 import type { DecalPaper } from '../../core/print/motif.ts';
-import type { PrintPages } from '../../core/print/printPages.ts';
+import { PAGE_MARK, pageMarks, type PrintPages } from '../../core/print/printPages.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';
 import { toScreenX, toScreenY, type Viewport } from '../../ui/viewport.ts';
 
@@ -32,7 +32,7 @@ function pathOf(curves: Curves): Path2D {
 /**
  * A print page with its ink. Ink is see-through: it is multiplied with what lies behind it, which on white paper stays white. @param trimMm from a motif to where scissors go.
  */
-export function drawPage(context: Context, view: Viewport, { widthMm, heightMm }: { widthMm: number; heightMm: number }, { motifs, pages, area }: PrintPages, page: number, paint: PagePaint, trimMm: number): void {
+export function drawPage(context: Context, view: Viewport, { widthMm, heightMm }: { widthMm: number; heightMm: number }, { motifs, pages, area, hasMarks }: PrintPages, page: number, paint: PagePaint, trimMm: number): void {
   const rect = (x: number, y: number, w: number, h: number): [number, number, number, number] => [toScreenX(view, x), toScreenY(view, y), w * view.scale, h * view.scale];
   const onBlank = paint.behind === 'blank';
   context.save();
@@ -51,11 +51,35 @@ export function drawPage(context: Context, view: Viewport, { widthMm, heightMm }
     context.translate(view.x, view.y);
     context.scale(view.scale, view.scale);
     context.transform(at.a, at.b, at.c, at.d, at.e, at.f);
+    const { white, contour } = motifs[motif];
+    if (white !== undefined && onBlank) fillWhite(context, pathOf(white));
     for (const part of paint.parts) if (motifs[motif].parts.includes(part.id)) drawPart(context, part, paint);
+    if (contour !== undefined) {
+      context.globalCompositeOperation = 'source-over';
+      context.lineWidth = 1.4 / view.scale;
+      context.strokeStyle = '#9e2f4b';
+      context.stroke(pathOf(contour));
+    }
     context.restore();
-    drawTrim(context, rect(box.xMm - trimMm, box.yMm - trimMm, box.widthMm + 2 * trimMm, box.heightMm + 2 * trimMm), Math.min(8, 3 * view.scale));
+    if (contour === undefined) drawTrim(context, rect(box.xMm - trimMm, box.yMm - trimMm, box.widthMm + 2 * trimMm, box.heightMm + 2 * trimMm), Math.min(8, 3 * view.scale));
+  }
+  if (hasMarks === true) {
+    context.fillStyle = '#000000';
+    for (const { x, y, sx, sy } of pageMarks(area)) {
+      context.fillRect(...rect(x, y, sx * PAGE_MARK.armMm, sy * PAGE_MARK.broadMm));
+      context.fillRect(...rect(x, y, sx * PAGE_MARK.broadMm, sy * PAGE_MARK.armMm));
+    }
   }
   context.restore();
+}
+
+/** White below the ink: what is printed on it keeps its own colours. */
+function fillWhite(context: Context, path: Path2D): void {
+  const before = context.globalCompositeOperation;
+  context.globalCompositeOperation = 'source-over';
+  context.fillStyle = '#ffffff';
+  context.fill(path, 'nonzero');
+  context.globalCompositeOperation = before;
 }
 
 function drawPart(context: Context, { id, layers }: Pick<PartInDesign, 'id' | 'layers'>, { pictures, colourOf }: PagePaint): void {
