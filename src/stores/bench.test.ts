@@ -177,24 +177,6 @@ describe('bench', () => {
     expect((await storage.get(id))?.job.name).toBe('Newer');
   });
 
-  it('opens the picture again when others have taken its room in the engine', async () => {
-    const sizes = engine.workingSize;
-    let isMissing = false;
-    const workingSize: Engine['workingSize'] = (of) => {
-      if (!isMissing) return sizes(of);
-      isMissing = false;
-      return Promise.reject(new AppError('pictureMissing'));
-    };
-    Object.assign(engine, { workingSize });
-    const { bench, shelf } = start();
-    await bench.open((await shelf.addFile(file())).id);
-    await until(() => bench.result?.cut !== undefined && bench.busy === undefined);
-    const opened = engine.opened;
-    isMissing = true;
-    const { blockers } = await bench.workingSize(bench.ofJob()!);
-    expect([engine.opened, Array.isArray(blockers)]).toEqual([opened + 1, true]);
-  });
-
   it('opens the picture again when the worker was lost', async () => {
     const { bench, shelf } = start();
     await bench.open((await shelf.addFile(file())).id);

@@ -30,6 +30,30 @@ beforeEach(() => {
 });
 afterEach(() => disposePinia(pinia));
 
+describe('a picture that made room for others in the engine', () => {
+  it('is opened again for what is asked about the job', async () => {
+    const sizes = engine.workingSize;
+    let [isMissing, opened] = [false, 0];
+    const open = engine.open.bind(engine);
+    engine.open = (...args) => {
+      opened++;
+      return open(...args);
+    };
+    engine.workingSize = (of) => {
+      if (!isMissing) return sizes(of);
+      isMissing = false;
+      return Promise.reject(new AppError('pictureMissing'));
+    };
+    const { bench, shelf } = start();
+    await bench.open((await shelf.addFile(file())).id);
+    await until(() => bench.result?.cut !== undefined && bench.busy === undefined);
+    [isMissing, opened] = [true, 0];
+    const of = bench.ofJob();
+    const { blockers } = await bench.workingSize(of ?? expect.unreachable());
+    expect([opened, Array.isArray(blockers)]).toEqual([1, true]);
+  });
+});
+
 describe('another picture', () => {
   const other = (): File => new File([files.jpg.slice()], 'oar.jpg');
   /** Lets the engine wait with the next picture until it is let go. */
