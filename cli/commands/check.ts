@@ -47,7 +47,7 @@ export const check: Command = {
 };
 
 /** What the size of a finding is. */
-const MEASURES: { readonly [Kind in Finding['kind']]: 'widthMm' | 'areaMm2' | 'angleDeg' | 'dpi' } = {
+const MEASURES: { readonly [Kind in Finding['kind']]: 'widthMm' | 'areaMm2' | 'angleDeg' | 'dpi' | 'difference' } = {
   smallPiece: 'areaMm2',
   smallHole: 'areaMm2',
   island: 'areaMm2',
@@ -58,6 +58,8 @@ const MEASURES: { readonly [Kind in Finding['kind']]: 'widthMm' | 'areaMm2' | 'a
   openOutline: 'widthMm',
   cutTwice: 'areaMm2',
   coarsePicture: 'dpi',
+  likeBlank: 'difference',
+  holdsNone: 'areaMm2',
 };
 
 const told = ({ kind, filmId, xMm, yMm, size }: Finding): Record<string, unknown> => ({ kind, filmId, xMm: rounded(xMm), yMm: rounded(yMm), [MEASURES[kind]]: rounded(size) });

@@ -1,14 +1,14 @@
 import { dirname } from 'node:path';
 import { AppError } from '../../src/core/errors/appError.ts';
-import { placeOnBlank } from '../../src/core/assemble/placeOnBlank.ts';
-import { blankShape } from '../../src/core/proof/blankShape.ts';
+import { capitalMmOf, proofWords } from '../../src/core/proof/proofWords.ts';
 import { proofOnBlank } from '../../src/core/run/proofOnBlank.ts';
 import { pxPerMm } from '../../src/core/units/length.ts';
+import { proofLabel } from '../../src/engine/proofLabel.ts';
 import { FORCE_OPTION, numberOption, required } from '../arguments.ts';
 import { cutInput } from '../cutInput.ts';
 import { encodeFile } from '../encodeFile.ts';
 import { Outputs } from '../outputs.ts';
-import { proofLabel } from '../proofLabel.ts';
+import { shapeTools } from '../shapeTools.ts';
 import type { Command } from './command.ts';
 import { readTask } from './run.ts';
 
@@ -37,11 +37,8 @@ export const proof: Command = {
     await outputs.prepare(dirname(out));
     const [input] = inputs;
     const { arts, cut } = await cutInput(job, input, { pictures: others });
-    const { box } = blankShape(job.blank);
-    const { widthMm, heightMm } = cut.design;
-    const { yMm } = placeOnBlank(job.place, job.blank, cut.design);
-    const words = [job.name, `${job.blank.name} · ${widthMm.toFixed(0)} × ${heightMm.toFixed(0)} mm, ${yMm.toFixed(0)} mm below the top of its area · ${parsed.values.get('date') ?? new Date().toISOString().slice(0, 10)}`];
-    const label = parsed.values.has('no-words') ? undefined : await proofLabel(words, Math.max(box.right - box.left, box.bottom - box.top) * 0.022);
+    const words = proofWords(job, cut.design, parsed.values.get('date') ?? new Date().toISOString().slice(0, 10));
+    const label = parsed.values.has('no-words') ? undefined : await proofLabel(words, capitalMmOf(job.blank), shapeTools);
     const made = proofOnBlank(job, cut, arts, { sidePx, turnRad, ...(label === undefined ? {} : { label }) });
     await outputs.write(out, await encodeFile(made.picture, pxPerMm(made.pxPerMm)));
     return 0;

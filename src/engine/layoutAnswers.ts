@@ -1,6 +1,5 @@
 import { checkLimits } from '../core/check/cutCheck.ts';
 import { workingSize } from '../core/check/workingSize.ts';
-import type { PolygonLibrary } from '../core/combine/polygonLibrary.ts';
 import type { Job } from '../core/job/job.ts';
 import { materialOf } from '../core/job/materials.ts';
 import { cutPlanOf } from '../core/layout/cutPlan.ts';
@@ -15,7 +14,11 @@ import type { CutResult } from '../core/run/runJob.ts';
 import { printFile } from '../formats/pdf/printFile.ts';
 import { writePng } from '../formats/picture/writePng.ts';
 import { togetherFiles } from '../formats/svg/togetherFiles.ts';
+import { capitalMmOf } from '../core/proof/proofWords.ts';
+import { pxPerMm } from '../core/units/length.ts';
+import type { ShapeTools } from './designShapes.ts';
 import { drain } from './drain.ts';
+import { proofLabel } from './proofLabel.ts';
 import type { LayoutCalls, PrintsView } from './layoutProtocol.ts';
 import type { OfJob, Quality } from './protocol.ts';
 import { ownCopy } from './views.ts';
@@ -37,18 +40,25 @@ export const printedPdf = (job: Job, { cleans, cut }: WholeJob): Promise<Uint8Ar
 /** What the answers about sheets, pages and blanks are made from. */
 interface Asked {
   readonly whole: (of: OfJob, quality: Quality) => Promise<WholeJob>;
-  readonly polygons: () => Promise<PolygonLibrary>;
+  readonly polygons: ShapeTools['polygons'];
+  readonly font: ShapeTools['font'];
   /** Tells when a call that begins now is no longer wanted. */
   readonly untilCancelled: () => () => boolean;
 }
 
 /** The calls about sheets, pages and the finished blank. */
-export function layoutAnswers({ whole, polygons, untilCancelled }: Asked): LayoutCalls {
+export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked): LayoutCalls {
   return {
     prints: async (of) => printsView(of.job, await whole(of, 'preview')),
     onBlank: async ({ sidePx, turnRad = 0, ...of }) => {
       const { cleans, cut } = await whole(of, 'final');
       return proofOnBlank(of.job, cut, cleans, { sidePx, turnRad });
+    },
+    proofPng: async ({ sidePx, turnRad = 0, words, ...of }) => {
+      const { cleans, cut } = await whole(of, 'final');
+      const label = await proofLabel(words, capitalMmOf(of.job.blank), { polygons, font });
+      const { picture, pxPerMm: scale } = proofOnBlank(of.job, cut, cleans, { sidePx, turnRad, label });
+      return writePng(picture, pxPerMm(scale));
     },
     nest: async ({ filmId, seconds, ...of }, onProgress) => {
       const isStale = untilCancelled();

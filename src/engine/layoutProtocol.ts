@@ -58,6 +58,8 @@ export interface LayoutCalls {
   prints(request: OfJob): Promise<PrintsView>;
   /** The finished blank. */
   onBlank(request: OnBlankRequest): Promise<OnBlankView>;
+  /** The finished blank as a PNG at its true size, with words under it. */
+  proofPng(request: OnBlankRequest & { readonly words: readonly string[] }): Promise<Uint8Array<ArrayBuffer>>;
   /** Looks for a shorter way to lay the parts of a film on its sheets; what is best when the time is over. */
   nest(request: NestRequest, onProgress?: OnProgress): Promise<NestRecord>;
   /** How a sheet is cut and weeded; undefined where there is no such sheet. */

@@ -78,9 +78,10 @@ export class LocalEngine implements Engine {
   private prepared: PreparedRun | undefined;
   private timesCancelled = 0;
   private timesOpened = 0;
-  private readonly layout = layoutAnswers({ whole: (of, quality) => this.whole(of, quality), polygons: () => this.shapes.using.polygons(), untilCancelled: () => this.untilCancelled() });
+  private readonly layout = layoutAnswers({ whole: (of, quality) => this.whole(of, quality), polygons: () => this.shapes.using.polygons(), font: (name, text) => this.shapes.using.font(name, text), untilCancelled: () => this.untilCancelled() });
   readonly prints = this.layout.prints;
   readonly onBlank = this.layout.onBlank;
+  readonly proofPng = this.layout.proofPng;
   readonly nest = this.layout.nest;
   readonly sheetPlan = this.layout.sheetPlan;
   readonly workingSize = this.layout.workingSize;

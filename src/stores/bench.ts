@@ -278,6 +278,6 @@ export const useBench = defineStore('bench', () => {
     entry, job, part, picture, pictureInfo, base, isCurrent, result, cleanView, error, pictureFailed, saveError, busy, saving, dragging, undoLabel, redoLabel, resolutionPxPerMm,
     open, close, reopenPicture, setPicture, addPicture, traced, focus: focused, focusOn, drawAt, ofJob, commit, commitPart, preview, previewPart, commitPreview, revert, undo, redo, work, saveNow, cancel: () => engine.cancel(),
     propose: whenOpen(engine.propose.bind(engine)), reach: whenOpen(engine.reach.bind(engine)), moment: whenOpen(engine.moment.bind(engine)), region: whenOpen(region), proof: whenOpen(engine.proof.bind(engine)),
-    variant: whenOpen(engine.variant.bind(engine)), parts: whenOpen(engine.parts.bind(engine)), exportFile: whenOpen(engine.export.bind(engine)), prints: whenOpen(engine.prints.bind(engine)), onBlank: whenOpen(engine.onBlank.bind(engine)), nest: whenOpen(engine.nest.bind(engine)), sheetPlan: whenOpen(engine.sheetPlan.bind(engine)), workingSize: whenOpen(engine.workingSize.bind(engine)),
+    variant: whenOpen(engine.variant.bind(engine)), parts: whenOpen(engine.parts.bind(engine)), exportFile: whenOpen(engine.export.bind(engine)), prints: whenOpen(engine.prints.bind(engine)), onBlank: whenOpen(engine.onBlank.bind(engine)), proofPng: whenOpen(engine.proofPng.bind(engine)), nest: whenOpen(engine.nest.bind(engine)), sheetPlan: whenOpen(engine.sheetPlan.bind(engine)), workingSize: whenOpen(engine.workingSize.bind(engine)),
   };
 });

@@ -69,7 +69,11 @@ watch([view, size, () => props.redrawOn, () => props.draw], () => {
 watchEffect(() => emit('view', view.value, size.value));
 onBeforeUnmount(() => cancelAnimationFrame(frame));
 
+/** What lies on the table and takes presses itself: buttons, fields, sliders. */
+const takesPresses = (target: EventTarget | null): boolean => target instanceof Element && target.closest('button, input, select, a, label, [role="slider"], .el-slider') !== null;
+
 function onDown(event: PointerEvent): void {
+  if (takesPresses(event.target)) return;
   host.value?.focus({ preventScroll: true });
   if (pan(event) || event.button !== 0) return;
   host.value?.setPointerCapture(event.pointerId);

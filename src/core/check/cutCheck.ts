@@ -9,7 +9,7 @@ import { thinPlaces } from '../outline/thinPlaces.ts';
 
 /** A place that will not cut or weed well. */
 export interface Finding {
-  readonly kind: 'smallPiece' | 'smallHole' | 'island' | 'thin' | 'narrowGap' | 'sharp' | 'jagged' | 'openOutline' | 'cutTwice' | 'coarsePicture';
+  readonly kind: 'smallPiece' | 'smallHole' | 'island' | 'thin' | 'narrowGap' | 'sharp' | 'jagged' | 'openOutline' | 'cutTwice' | 'coarsePicture' | 'likeBlank' | 'holdsNone';
   /** Film on which it lies; absent for what is of the whole picture. */
   readonly filmId?: string;
   /** Where, in mm on the design. */
@@ -17,7 +17,7 @@ export interface Finding {
   readonly yMm: number;
   /**
    * How small: mm² for pieces, holes, islands and what is cut twice, degrees for sharp tips, mm for the width of thin places and narrow gaps, the depth of teeth and the gap of open outlines, dots per inch for the
-   * picture.
+   * picture, the difference of colours (CIEDE2000) for a film like its blank, mm² for what lies on film that takes none.
    */
   readonly size: number;
 }

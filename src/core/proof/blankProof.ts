@@ -10,7 +10,7 @@ import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import type { Blank } from '../process/blanks.ts';
 import { PROCESSES, type Process } from '../process/processes.ts';
 import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
-import { blankShape, lineCurves } from './blankShape.ts';
+import { blankShape, lineCurves, type BlankShape } from './blankShape.ts';
 
 /** A printed picture on a design. */
 export interface PrintedPicture {
@@ -57,7 +57,7 @@ export function blankProof(input: BlankProofInput): { readonly picture: Rgba8; r
   const { blank, label, sidePx } = input;
   const shape = blankShape(blank);
   const { left, top, right, bottom } = shape.box;
-  const room = ROOM * Math.max(right - left, bottom - top);
+  const room = roomOf(shape);
   const labelMm = label === undefined ? 0 : label.heightMm + room;
   const [widthMm, heightMm] = [right - left + 2 * room, bottom - top + 2 * room + labelMm];
   const pxPerMm = sidePx / Math.max(widthMm, heightMm);
@@ -74,6 +74,16 @@ export function blankProof(input: BlankProofInput): { readonly picture: Rgba8; r
   else canvas.wrap(art, { ...origin, radiusPx: shape.radiusMm * pxPerMm, turnRad: input.turnRad ?? 0 }, coverOver(body, canvas.width, canvas.height));
   if (label !== undefined) canvas.fill(transformCurves(label.curves, followedBy(translation(room, heightMm - room - label.heightMm), scaling(pxPerMm))), INK, 1);
   return { picture: canvas.picture(), pxPerMm };
+}
+
+/** Free room around a blank's shape, mm. */
+const roomOf = ({ box }: Pick<BlankShape, 'box'>): number => ROOM * Math.max(box.right - box.left, box.bottom - box.top);
+
+/** Where on a proof the printable area's upper left lies, mm. */
+export function areaOnProof(blank: Blank): { readonly xMm: number; readonly yMm: number } {
+  const shape = blankShape(blank);
+  const room = roomOf(shape);
+  return { xMm: room - shape.box.left, yMm: room - shape.box.top };
 }
 
 /** What lies on the printable area, and beyond it where it does, as a picture of the area; clear elsewhere. */

@@ -73,8 +73,10 @@ export interface DesignShapes {
 }
 
 /** Whether a job's design cannot be made without `DesignShapes`. */
-export const needsShapes = ({ objects, layering, process, layout, bridges = USUAL_BRIDGES }: Pick<Job, 'objects' | 'layering' | 'process' | 'bridges' | 'layout'>): boolean =>
+export const needsShapes = ({ objects, layering, process, layout, bridges = USUAL_BRIDGES, materials }: Pick<Job, 'objects' | 'layering' | 'process' | 'bridges' | 'layout' | 'materials'>): boolean =>
   isNested(layout) ||
+  // Films on one that takes none are found by what they have in common.
+  [materials?.usual, ...(materials?.ofFilms ?? []).map(({ material }) => material)].some((material) => material?.takesFilm === false) ||
   layout.tiles !== undefined ||
   layout.white?.on === true ||
   layout.contour?.on === true ||

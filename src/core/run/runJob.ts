@@ -1,9 +1,11 @@
 import type { Design, TracedPlace } from '../assemble/design.ts';
 import type { Finding } from '../check/cutCheck.ts';
+import { rackCheck } from '../check/rackCheck.ts';
 import type { Film } from '../film/film.ts';
 import { AROUND_FILM, oneFilmOf } from '../film/filmRoles.ts';
 import type { Job } from '../job/job.ts';
 import type { DesignObject } from '../job/objects.ts';
+import { materialOf } from '../job/materials.ts';
 import { tracedPart, type TracedPart } from '../job/tracedPart.ts';
 import { cutPlanOf, type CutPlan } from '../layout/cutPlan.ts';
 import { grown } from '../layout/boxes.ts';
@@ -88,6 +90,8 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
   });
   const print = PROCESSES[job.process].isPrinted ? printOf(job, design, parts, shapes?.library) : undefined;
   const films = new Map([...job.films, ...[...outlined.values()].flatMap((own) => own.films.map(({ film }) => film))].map((film) => [film.id, film]));
+  const rack = design.layers.map(({ filmId }) => films.get(filmId) ?? { id: filmId, name: filmId, colour: UNKNOWN_COLOUR });
+  const onRack = print === undefined ? rackFindings(job, design, rack, shapes?.library) : [];
   return {
     ...(outlined.get(focus) as OutlinedArt),
     design,
@@ -95,14 +99,22 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
     place: places.get(focus) as TracedPlace,
     places,
     // A film that a file names and does not hold is cut all the same: nothing of a design is left out.
-    rack: design.layers.map(({ filmId }) => films.get(filmId) ?? { id: filmId, name: filmId, colour: UNKNOWN_COLOUR }),
+    rack,
     sheets: print?.hasMarks === true ? contourSheets(job, design, print) : sheetsOf(job, design, shapes?.library),
-    findings,
+    findings: onRack.length === 0 ? findings : [...findings, ...onRack],
     parts,
     originMm,
     ...(held === undefined ? {} : { held }),
     ...(print === undefined ? {} : { print }),
   };
+}
+
+/** What is to be told of films on each other and on the blank. Of a stencil there is only paint on it. */
+function rackFindings(job: Job, design: Design, rack: readonly Film[], library?: PolygonLibrary): Finding[] {
+  if (PROCESSES[job.process].artIsOpening) return [];
+  const films = rack.map(({ id, colour }) => ({ id, colour, takesFilm: materialOf(job, id).takesFilm }));
+  // Sheets of a panel stand on their own: none of them lies on a blank.
+  return rackCheck(design, films, job.process === 'panel' ? '' : job.blank.colour, library);
 }
 
 const UNKNOWN_COLOUR = '#808080';

@@ -19,8 +19,6 @@ import ReadoutStrip from '../../ui/ReadoutStrip.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import ViewSwitch from '../../ui/ViewSwitch.vue';
 import type { TablePoint } from '../../ui/useTableView.ts';
-import { toScreenX, toScreenY } from '../../ui/viewport.ts';
-import { canvasOf } from '../shared/bitmaps.ts';
 import JobRack from '../shared/JobRack.vue';
 import NeedsPicture from '../shared/NeedsPicture.vue';
 import ProblemNote from '../shared/ProblemNote.vue';
@@ -32,11 +30,13 @@ import CopiesCard from './CopiesCard.vue';
 import CutCheckList from './CutCheckList.vue';
 import { drawBridges } from './drawBridges.ts';
 import { drawPage } from './drawPages.ts';
+import { drawProof, drawProofMeasures, heightOfProof, widthOfProof } from './drawProof.ts';
 import { drawFlaws, drawMirrorBand, drawOrigin, drawSheet } from './drawSheet.ts';
 import MaterialCard from './MaterialCard.vue';
 import MendNote from './MendNote.vue';
 import MirrorCard from './MirrorCard.vue';
 import MisfitNote from './MisfitNote.vue';
+import OnBlankCard from './OnBlankCard.vue';
 import PlayBar from './PlayBar.vue';
 import PrintCard from './PrintCard.vue';
 import SealCard from './SealCard.vue';
@@ -100,19 +100,22 @@ const pins = computed(() => {
   if (at === undefined || design === undefined || layout.value.apart === true || layout.value.eachPart === true) return [];
   const isTurned = !isPrinted.value && layout.value.arrange === 'nested';
   return (weakest.value ?? findings.value).filter((f) => f.kind !== 'coarsePicture' && (f.filmId === undefined || isPrinted.value || f.filmId === film.value.id)).map(({ xMm, yMm }) => {
-    // Nested parts are mirrored before they are laid.
-    const x = isTurned && sheet.value?.mirrored === true ? design.widthMm - xMm : xMm;
-    return { x: at.a * x + at.c * yMm + at.e, y: at.b * x + at.d * yMm + at.f };
+    // Nested parts are mirrored before they are laid; a tile counts from its own corner.
+    const tile = sheet.value?.tile?.rect;
+    const x = isTurned && sheet.value?.mirrored === true ? design.widthMm - xMm : xMm - (tile?.xMm ?? 0);
+    const y = yMm - (tile?.yMm ?? 0);
+    const elsewhere = tile !== undefined && (x < 0 || y < 0 || x > tile.widthMm || y > tile.heightMm);
+    return { x: at.a * x + at.c * y + at.e, y: at.b * x + at.d * y + at.f, ...(elsewhere ? { elsewhere } : {}) };
   });
 });
 
 const draw: DrawScene = (context, at) => {
   if (view.value === 'blank') {
-    const proof = onBlank.proof.value;
+    const [proof, other] = [onBlank.proof.value, onBlank.other.value];
     if (proof === undefined) return;
-    const { picture, pxPerMm } = proof;
-    context.imageSmoothingQuality = 'high';
-    context.drawImage(canvasOf(picture), toScreenX(at, 0), toScreenY(at, 0), (picture.width / pxPerMm) * at.scale, (picture.height / pxPerMm) * at.scale);
+    drawProof(context, at, proof, 0);
+    if (other !== undefined) drawProof(context, at, other, widthOfProof(proof));
+    else if (!isRound.value && cut.value !== undefined) drawProofMeasures(context, at, job.value.blank, job.value.place, cut.value.design, length);
     return;
   }
   if (isPrinted.value) {
@@ -133,8 +136,8 @@ const draw: DrawScene = (context, at) => {
   if (view.value === 'sheet') drawBridges(context, at, bridges.grips.value, bridges.chosenAt.value);
 };
 const tableBox = computed(() => {
-  const proof = onBlank.proof.value;
-  if (view.value === 'blank' && proof !== undefined) return { x: 0, y: 0, width: proof.picture.width / proof.pxPerMm, height: proof.picture.height / proof.pxPerMm };
+  const [proof, other] = [onBlank.proof.value, onBlank.other.value];
+  if (view.value === 'blank' && proof !== undefined) return { x: 0, y: 0, width: widthOfProof(proof) + (other === undefined ? 0 : widthOfProof(other)), height: heightOfProof(proof) };
   return box.value;
 });
 
@@ -143,8 +146,9 @@ const readout = computed(() => {
   const s = sheet.value;
   if (s === undefined || isPrinted.value) return items.value;
   const used = s.used.widthMm * s.used.heightMm;
+  const tile = s.tile === undefined ? [] : [{ name: 'tile', value: `${s.tile.column + 1} across, ${s.tile.row + 1} down` }];
   const waste = used === 0 || cut.value === undefined ? 0 : Math.max(0, 1 - ((rack.roll?.areaMm2 ?? 0) * layout.value.copies) / (used * sheets.value.length));
-  return [...items.value.slice(0, 2), { name: 'uses', value: `${length(s.used.widthMm)} × ${length(s.used.heightMm)}` }, { name: 'waste', value: `${Math.round(waste * 100)} %` }];
+  return [...items.value.slice(0, 2), { name: 'uses', value: `${length(s.used.widthMm)} × ${length(s.used.heightMm)}` }, { name: 'waste', value: `${Math.round(waste * 100)} %` }, ...tile];
 });
 
 function press(point: TablePoint): boolean {
@@ -171,7 +175,7 @@ const cursor = computed(() => (flaws.isMarking.value ? 'crosshair' : view.value 
     <template #table>
       <LightTable
         v-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :cursor="cursor"
-        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, flaws.shown.value, mends.trial.value, plan.redrawOn.value, print.paint.value, print.at.value, onBlank.proof.value]" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
+        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, flaws.shown.value, mends.trial.value, plan.redrawOn.value, print.paint.value, print.at.value, onBlank.proof.value, onBlank.other.value]" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
         @view="(at) => (cssPxPerMm = at.scale)" @press="press" @move="move" @release="release" @leave="pointerMm = undefined"
       >
         <MendNote :mends="mends" />
@@ -186,6 +190,7 @@ const cursor = computed(() => (flaws.isMarking.value ? 'crosshair' : view.value 
     <template #rack><p v-if="isPrinted" class="printed">Printed in full colour, as the cleaned art is: no films.</p><JobRack v-else /></template>
     <template #readout><ReadoutStrip :items="readout" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
+      <OnBlankCard v-if="view === 'blank'" :on-blank="onBlank" />
       <MirrorCard />
       <template v-if="isPrinted">
         <PrintCard :pages="pages?.pages.length ?? 0" :count="print.count.value" :parts="cut?.parts.length ?? 1" :warnings="print.warnings.value" :behind="print.behind.value" @behind="print.behind.value = $event" />

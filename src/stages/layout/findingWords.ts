@@ -31,6 +31,10 @@ export function findingWords(finding: Finding, unit: LengthUnit = 'mm'): string 
       return `Overlap of ${area(1)}: cut twice there; join it in Assemble`;
     case 'coarsePicture':
       return `Only ${Math.round(finding.size)} dots per inch at this size: edges are guessed`;
+    case 'likeBlank':
+      return `Hardly shows on the blank: difference ${finding.size.toFixed(1)}, seen well from 10`;
+    case 'holdsNone':
+      return `${area(1)} lie on film that takes none on top: inset it, or press it first`;
   }
 }
 
@@ -60,5 +64,9 @@ export function manyWords(kind: Finding['kind'], count: number, largest: number,
       return `${number} overlaps of ${area}: cut twice there; join them in Assemble`;
     case 'coarsePicture':
       return `${number} pictures too coarse for their size`;
+    case 'likeBlank':
+      return `${number} films that hardly show on the blank`;
+    case 'holdsNone':
+      return `${number} films on film that takes none on top, ${area}`;
   }
 }

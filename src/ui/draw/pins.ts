@@ -6,6 +6,8 @@ export interface Pin {
   readonly y: number;
   /** Shown hollow: what it points at is left alone. */
   readonly hollow?: boolean;
+  /** It points at what is not on the table now. */
+  readonly elsewhere?: boolean;
 }
 
 /** More pins than this are dots; only the chosen one keeps its number. */
@@ -28,11 +30,11 @@ export function drawPins(context: CanvasRenderingContext2D, view: Viewport, pins
   context.textAlign = 'center';
   context.textBaseline = 'middle';
   const asDots = pins.length > MOST_NUMBERED;
-  if (asDots) for (const cluster of clustersOf(view, pins)) drawDot(context, view, cluster.pin, cluster.count);
+  if (asDots) for (const cluster of clustersOf(view, pins.filter(({ elsewhere }) => elsewhere !== true))) drawDot(context, view, cluster.pin, cluster.count);
   pins.forEach((pin, k) => {
-    if (k !== chosen && !asDots) drawPin(context, view, pin, k + 1, OCHRE);
+    if (k !== chosen && !asDots && pin.elsewhere !== true) drawPin(context, view, pin, k + 1, OCHRE);
   });
-  if (chosen !== undefined && pins[chosen] !== undefined) drawPin(context, view, pins[chosen], chosen + 1, MADDER);
+  if (chosen !== undefined && pins[chosen] !== undefined && pins[chosen].elsewhere !== true) drawPin(context, view, pins[chosen], chosen + 1, MADDER);
   context.restore();
 }
 

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { Shirt } from '@lucide/vue';
+import { ElMessage, ElSwitch } from 'element-plus';
+import { computed, ref } from 'vue';
+import { asAppError } from '../../core/errors/appError.ts';
+import { tracedPart } from '../../core/job/tracedPart.ts';
+import { proofMeasures, proofWords } from '../../core/proof/proofWords.ts';
+import { useBench } from '../../stores/bench.ts';
+import QuantityInput from '../../ui/QuantityInput.vue';
+import TrayCard from '../../ui/TrayCard.vue';
+import { download } from '../shared/download.ts';
+import { tellError } from '../shared/tellError.ts';
+import { useLayoutEdits } from './useLayoutEdits.ts';
+import type { OnBlank } from './useOnBlank.ts';
+
+/** The proof: its measures, another size beside it, and the picture that goes to the customer. */
+const props = defineProps<{ onBlank: OnBlank }>();
+const bench = useBench();
+const { job, length, unit } = useLayoutEdits();
+const { otherMm } = props.onBlank;
+const SIDE_PX = 1800;
+const design = computed(() => bench.result?.cut?.design);
+const measures = computed(() => (design.value === undefined ? undefined : proofMeasures(job.value.blank, job.value.place, design.value)));
+const size = computed(() => tracedPart(job.value).size);
+const saving = ref(false);
+async function save(): Promise<void> {
+  const of = bench.ofJob();
+  if (of === undefined || design.value === undefined) return;
+  saving.value = true;
+  try {
+    const words = proofWords(job.value, design.value, new Date().toISOString().slice(0, 10));
+    const fileName = `${job.value.name}, proof.png`;
+    download(fileName, await bench.proofPng({ ...of, sidePx: SIDE_PX, turnRad: props.onBlank.turnRad.value, words }), 'image/png');
+    ElMessage.success({ message: `${fileName} is in your downloads.`, grouping: true });
+  } catch (caught) {
+    tellError(asAppError(caught, 'unexpected'));
+  } finally {
+    saving.value = false;
+  }
+}
+</script>
+
+<template>
+  <TrayCard title="Proof" :about="job.blank.name">
+    <template #icon><Shirt /></template>
+    <dl v-if="design !== undefined && measures !== undefined">
+      <dt>Size</dt><dd>{{ length(design.widthMm) }} × {{ length(design.heightMm) }}</dd>
+      <dt>{{ measures.from === 'collar' ? 'Below the collar' : 'Below the top of its area' }}</dt><dd>{{ length(measures.belowMm) }}</dd>
+      <dt>Off the middle</dt><dd>{{ Math.abs(measures.offMiddleMm) < 0.5 ? 'in the middle' : `${length(Math.abs(measures.offMiddleMm))} ${measures.offMiddleMm < 0 ? 'left' : 'right'}` }}</dd>
+    </dl>
+    <template v-if="job.objects.length === 1">
+      <label class="row"><span>Another size beside it</span><ElSwitch size="small" :model-value="otherMm !== undefined" aria-label="Another size beside it" @change="otherMm = $event === true ? Math.round(size.sizeMm * 0.75) : undefined" /></label>
+      <QuantityInput v-if="otherMm !== undefined" kind="length" :label="size.by === 'width' ? 'Its width' : 'Its height'" :unit="unit" :model-value="otherMm" :least="1" :most="10000" @done="otherMm = $event" />
+    </template>
+    <div><button type="button" class="plain-button main" :disabled="saving || design === undefined" @click="save">Save picture for the customer</button></div>
+  </TrayCard>
+</template>
+
+<style scoped src="../shared/rows.css" />
+
+<style scoped>
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 2px 12px;
+  margin: 2px 0;
+}
+dt {
+  color: var(--ink-soft);
+}
+dd {
+  margin: 0;
+  text-align: right;
+}
+</style>
