@@ -2,7 +2,6 @@ import { readdir, readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import * as fontkit from 'fontkit';
-import type { MainModule } from 'clipper2-wasm/dist/clipper2z';
 import { holdIslands } from '../src/core/bridge/holdIslands.ts';
 import { combineCurves } from '../src/core/combine/combineCurves.ts';
 import type { PolygonLibrary } from '../src/core/combine/polygonLibrary.ts';
@@ -16,7 +15,7 @@ import { piecesOf } from '../src/core/outline/pieces.ts';
 import { transformCurves } from '../src/core/outline/transformCurves.ts';
 import { randomFrom } from '../src/core/task/randomFrom.ts';
 import { fontFace, type FontLibrary } from '../src/formats/fonts/fontFace.ts';
-import { polygonLibrary } from '../src/formats/polygons/polygonLibrary.ts';
+import { benchPolygons } from './polygons.ts';
 
 const BRIDGE_MM = 2;
 const CAPITAL_MM = 70;
@@ -26,9 +25,7 @@ const LETTERS = 'ABDOPQR\nabdegopq\n04689';
 /** Bridges on the counters of every shipped font and on drawn islands: what is left loose, how much of the islands' outlines is covered, and how long it takes. */
 export async function benchBridges(): Promise<void> {
   const require = createRequire(import.meta.url);
-  const es = join(dirname(require.resolve('clipper2-wasm')), '..', 'es', 'clipper2z.wasm');
-  const start = require('clipper2-wasm') as (options: { wasmBinary: Uint8Array }) => Promise<MainModule>;
-  const library = polygonLibrary(await start({ wasmBinary: await readFile(es) }));
+  const library = await benchPolygons();
   const counters: Curves[] = [];
   for (const { family, weight, name } of SHIPPED_FONTS) {
     const folder = join(dirname(require.resolve(`@fontsource/${family}/package.json`)), 'files');

@@ -4,6 +4,8 @@ import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { AppError } from '../errors/appError.ts';
 import type { RectMm } from '../geometry/rectMm.ts';
 import { ringCount, type Curves } from '../outline/curves.ts';
+import { ofPieces, together } from '../operate/pieceMarks.ts';
+import { piecesIndex } from '../operate/piecesIndex.ts';
 import { flatten } from '../outline/flatten.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import { translation } from '../geometry/affine.ts';
@@ -86,8 +88,14 @@ function calmAt(films: readonly { readonly points: Float64Array; readonly starts
   return cost;
 }
 
-/** A film's outlines on a tile, from the tile's upper left; undefined where it has nothing there. */
+/** A film's outlines on a tile, from the tile's upper left; undefined where it has nothing there. Only pieces that the tile's edge parts are cut; those within it stay as they are. */
 export function onTile(library: PolygonLibrary, curves: Curves, { rect }: Tile): Curves | undefined {
-  const own = combineCurves(library, 'common', curves, boxCurves([rect]));
+  const { pieces, boxes } = piecesIndex(curves);
+  const [right, bottom] = [rect.xMm + rect.widthMm, rect.yMm + rect.heightMm];
+  const whole = pieces.filter((_, k) => boxes[k].left >= rect.xMm && boxes[k].right <= right && boxes[k].top >= rect.yMm && boxes[k].bottom <= bottom);
+  const inside = new Set(whole);
+  const parted = pieces.filter((piece, k) => !inside.has(piece) && boxes[k].left < right && boxes[k].right > rect.xMm && boxes[k].top < bottom && boxes[k].bottom > rect.yMm);
+  const cut = parted.length === 0 ? [] : [combineCurves(library, 'common', ofPieces(curves, parted), boxCurves([rect]))];
+  const own = together([...(whole.length === 0 ? [] : [ofPieces(curves, whole)]), ...cut]);
   return ringCount(own) === 0 ? undefined : transformCurves(own, translation(-rect.xMm, -rect.yMm));
 }

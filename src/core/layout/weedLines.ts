@@ -40,7 +40,14 @@ export function weedLines({ parts, placements, boxes }: Pick<Sheet, 'parts' | 'p
   return builder.build();
 }
 
+/** Chords are sorted into slices so broad along the box, mm: a line looks at those of its own slice and its neighbours alone. */
+const SLICE_MM = 2;
+
 interface Edges {
+  /** Chords by slices: those of slice k are order[starts[k]] to order[starts[k + 1]], slice 0 begins at `from`. */
+  readonly from: number;
+  readonly starts: Int32Array;
+  readonly order: Int32Array;
   /** Along the box's longer side, and across it: ends of chords, each two coordinates one after the other. */
   readonly along: Float64Array;
   readonly across: Float64Array;
@@ -83,16 +90,53 @@ function edgesOf(outlines: readonly Curves[], isWide: boolean): Edges {
       }
     }
   }
-  return { along: Float64Array.from(along), across: Float64Array.from(across) };
+  return { along: Float64Array.from(along), across: Float64Array.from(across), ...slicesOf(along) };
+}
+
+/** Each chord in every slice that it touches, by counting. */
+function slicesOf(along: readonly number[]): Pick<Edges, 'from' | 'starts' | 'order'> {
+  let [from, to] = [Infinity, -Infinity];
+  for (const value of along) {
+    from = Math.min(from, value);
+    to = Math.max(to, value);
+  }
+  if (along.length === 0) return { from: 0, starts: new Int32Array(2), order: new Int32Array(0) };
+  const slice = (value: number): number => Math.floor((value - from) / SLICE_MM);
+  const starts = new Int32Array(slice(to) + 2);
+  const each = (take: (slice: number, chord: number) => void): void => {
+    for (let k = 0; k < along.length; k += 2) {
+      const [low, high] = [slice(Math.min(along[k], along[k + 1])), slice(Math.max(along[k], along[k + 1]))];
+      for (let at = low; at <= high; at++) take(at, k);
+    }
+  };
+  each((at) => starts[at + 1]++);
+  for (let k = 1; k < starts.length; k++) starts[k] += starts[k - 1];
+  const order = new Int32Array(starts[starts.length - 1]);
+  const next = starts.slice();
+  each((at, chord) => (order[next[at]++] = chord));
+  return { from, starts, order };
+}
+
+/** The chords that come within a distance of a line, each once. */
+function chordsNear({ from, starts, order, along }: Edges, at: number, away: number): Set<number> {
+  const last = starts.length - 2;
+  const found = new Set<number>();
+  const clamp = (value: number): number => Math.max(0, Math.min(last, value));
+  const [low, high] = [clamp(Math.floor((at - away - from) / SLICE_MM)), clamp(Math.floor((at + away - from) / SLICE_MM))];
+  for (let k = starts[low]; k < starts[high + 1]; k++) {
+    const chord = order[k];
+    if (Math.max(along[chord], along[chord + 1]) >= at - away && Math.min(along[chord], along[chord + 1]) <= at + away) found.add(chord);
+  }
+  return found;
 }
 
 /** The stretches of a line across the box that are in the waste, and far enough from all pieces. */
-function freeOf({ along, across }: Edges, at: number, low: number, high: number, awayMm: number): (readonly [number, number])[] {
+function freeOf(edges: Edges, at: number, low: number, high: number, awayMm: number): (readonly [number, number])[] {
+  const { along, across } = edges;
   const crossings: number[] = [];
   const taken: [number, number][] = [];
-  for (let k = 0; k < along.length; k += 2) {
+  for (const k of chordsNear(edges, at, awayMm)) {
     const [a0, a1, c0, c1] = [along[k], along[k + 1], across[k], across[k + 1]];
-    if (Math.max(a0, a1) < at - awayMm || Math.min(a0, a1) > at + awayMm) continue;
     // The part of the chord that is beside the line.
     const share = (a: number): number => (a1 === a0 ? 0 : Math.max(0, Math.min(1, (a - a0) / (a1 - a0))));
     const ends = a1 === a0 ? [c0, c1] : [at - awayMm, at + awayMm].map((a) => c0 + share(a) * (c1 - c0));
