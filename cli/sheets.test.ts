@@ -5,6 +5,7 @@ import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { combineCurves } from '../src/core/combine/combineCurves.ts';
 import type { Curves } from '../src/core/outline/curves.ts';
+import { readArchive } from '../src/formats/archive/archive.ts';
 import { piecesOf } from '../src/core/outline/pieces.ts';
 import { limner, ownFolder } from '../tests/fixtures/command.ts';
 import { loadPolygons } from './loadPolygons.ts';
@@ -86,4 +87,30 @@ describe('the commands of sheets', () => {
     await limner('auto', at('buoy.png'), '--process', 'waterslide', '--out', at('mug'));
     expect(await readdir(at('mug'))).toContain('buoy.pdf');
   }, 60_000);
+
+  it('lay jobs together on the film that they share, and part a job into tiles that hold all of it', async () => {
+    const at = await ownFolder();
+    await sharp(Buffer.from(buoy)).png().toFile(at('buoy.png'));
+    expect((await limner('auto', at('buoy.png'), '--out', at('a'), '--process', 'htv', '--width', '120mm', '--job')).code).toBe(0);
+    const [name] = (await readdir(at('a'))).filter((each) => each.endsWith('.limner'));
+    const path = at(`a/${name}`);
+    const { code, out } = await limner('together', path, path, '--sheet', '300mmx1000mm', '--box', '5mm', '--copies', '2', '--seconds', '0', '--out', at('both'));
+    expect([code, out]).toEqual([0, expect.stringMatching(/^2 jobs on 1 sheet of 1 film/)]);
+    const report = JSON.parse(await readFile(at('both/report.json'), 'utf8')) as { films: { jobs: number[]; sheets: { file: string; parts: number[] }[] }[] };
+    expect(report.films.map(({ jobs, sheets }) => [jobs, sheets[0].parts.sort()])).toEqual([[[1, 2], [1, 1, 2, 2]]]);
+    expect((await readFile(at(`both/${report.films[0].sheets[0].file}`), 'utf8')).match(/<title>Job \d: /g)).toHaveLength(4);
+    expect((await limner('together', path, '--sheet', '50mmx50mm', '--seconds', '0', '--out', at('no'))).err).toContain('too small');
+    const { job } = await readArchive(new Uint8Array(await readFile(path)), 'buoy.limner');
+    const areaWith = async (folder: string, layout: object): Promise<{ count: number; area: number }> => {
+      await writeFile(at(`${folder}.json`), JSON.stringify({ ...job, layout: { ...job.layout, box: { on: false, marginMm: 0 }, ...layout }, handOff: { cutAs: 'shapes' } }));
+      expect((await limner('run', at(`${folder}.json`), at('buoy.png'), '--out', at(folder))).code).toBe(0);
+      const files = (await readdir(at(folder))).filter((each) => each.endsWith('.svg'));
+      const areas = await Promise.all(files.map(async (file) => (await readDrawing(at(`${folder}/${file}`))).layers.reduce((sum, { curves }) => sum + areaOf(curves), 0)));
+      return { count: files.length, area: areas.reduce((sum, area) => sum + area, 0) };
+    };
+    const whole = await areaWith('whole', {});
+    const tiles = await areaWith('tiles', { tiles: { manner: 'butt', overlapMm: 0 }, sheet: { name: 'Small', widthMm: 80, heightMm: 70, marginMm: { left: 5, top: 5, right: 5, bottom: 5 }, origin: 'topLeft' } });
+    expect([whole.count, tiles.count >= 4]).toEqual([1, true]);
+    expect(tiles.area).toBeCloseTo(whole.area, 0);
+  }, 120_000);
 });

@@ -43,7 +43,7 @@ export function demoJobs(): Record<DemoName, Job> {
         known: [{ colour: '#fefffe', film: 'white' }, { colour: '#213760', film: 'navy' }, { colour: '#bf5430', film: 'rust' }, { colour: '#e3bf73', film: 'sand' }, { colour: '#cacac7', film: 'navy' }],
       },
       size: { by: 'width', sizeMm: 240, turnDeg: 0 },
-      layout: { ...base.layout, weedLines: USUAL_WEED_LINES },
+      layout: { ...base.layout, arrange: 'nested', turns: 'none', weedLines: USUAL_WEED_LINES },
       films: [{ id: 'white', name: 'Sail white', colour: '#f6f5f0' }, { id: 'navy', name: 'Harbour navy', colour: '#22375f' }, { id: 'rust', name: 'Rust', colour: '#bf5430' }, { id: 'sand', name: 'Sand', colour: '#e3bf73' }],
     }),
     oneFilm: jobFor('Crest, one film', 'Shirt, adult L', ['regatta', 'crew', 'shirt'], 'The crest once more, for the helpers’ shirts.', {

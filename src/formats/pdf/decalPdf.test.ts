@@ -30,4 +30,20 @@ describe('print pages as PDF', () => {
     const [, a, , , d] = /\n(-?[\d.]+) (-?[\d.]+) (-?[\d.]+) (-?[\d.]+) [\d. -]+ cm/.exec(contents.find((text) => text.includes(' Do')) ?? '') ?? [];
     expect([Math.abs(Number(a)) * (25.4 / 72), Math.abs(Number(d)) * (25.4 / 72)].map((value) => Math.round(value * 100) / 100)).toEqual([30, 20]);
   });
+
+  it('lay white below the ink and a cut line around it, as inks of their own names, with marks in the corners', async () => {
+    const shape = figureCurves({ form: 'round', widthMm: 20, heightMm: 20 });
+    const motif = { parts: ['a'], box: { left: 0, top: 0, right: 20, bottom: 20 }, white: shape, contour: figureCurves({ form: 'round', widthMm: 24, heightMm: 24 }) };
+    const area = { xMm: 5, yMm: 5, widthMm: 200, heightMm: 287 };
+    const { pages } = printPages([motif], { area, gapMm: 5, copies: 3, mirrored: false, pageWidthMm: 210 });
+    const read = await PDFDocument.load(await decalPdf({ title: 'Buoy', widthMm: 210, heightMm: 297, motifs: [[{ kind: 'outline', colour: '#b3262e', curves: shape }]], pages, shapes: [motif], marksIn: area, trimMm: 2 }));
+    const contents = read.context.enumerateIndirectObjects().flatMap(([, object]) => (object instanceof PDFRawStream ? [inflateSync(object.contents).toString('latin1')] : [])).join('\n');
+    expect([contents.match(/\/White cs/g)?.length, contents.match(/\/Cut CS/g)?.length]).toEqual([3, 3]);
+    // White comes before the ink that lies on it.
+    expect(contents.indexOf('/White cs')).toBeLessThan(contents.indexOf(' rg'));
+    const spots = read.context.enumerateIndirectObjects().map(([, object]) => String(object)).filter((text) => text.includes('/Separation'));
+    expect(spots.map((text) => /\/Separation \/(\w+)/.exec(text)?.[1]).sort()).toEqual(['Cut', 'White']);
+    // Two bars in each of four corners, and no marks for scissors.
+    expect(contents.match(/\n0 0 0 rg/g)?.length).toBe(8);
+  });
 });
