@@ -39,6 +39,44 @@ describe('what Lay out asks for', () => {
     expect(await code(engine.export({ pictureKey, job: large, kind: 'pdf' }))).toBe('doesNotFit');
   }, 60_000);
 
+  it('are prints with what operations laid below them, and without what was cut out of them', async () => {
+    const plain = sized(newJob('Mug', 'waterslide'), 40, { paper: 'clear' });
+    const [art] = plain.objects;
+    const bordered: Job = { ...plain, films: [...plain.films, { id: 'rim', name: 'Rim', colour: '#f2b632' }], objects: [{ ...art, operations: [{ kind: 'border', id: 'b', film: 'rim', widthMm: 3, corners: 'round', openings: 'filled' }] }] as Job['objects'] };
+    const { pictures } = await engine.prints({ pictureKey, job: bordered });
+    expect(pictures.map(({ below }) => below)).toEqual([['rim']]);
+    const colourAt = async (job: Job, xMm: number): Promise<number[]> => {
+      const { picture, pxPerMm } = await engine.onBlank({ pictureKey, job: { ...job, blank: { name: 'Card', widthMm: 60, heightMm: 60, colour: '#ffffff' }, place: { xMm: 10, yMm: 10 } }, sidePx: 600 });
+      // The card's edge and the room around it come before its area.
+      const [x, y] = [Math.round((14 + xMm) * pxPerMm), picture.height >> 1];
+      return Array.from(picture.data.subarray(4 * (y * picture.width + x), 4 * (y * picture.width + x) + 3));
+    };
+    // Beside the disc lies the rim, in its own colour; without it the card.
+    expect(await colourAt(bordered, 11.5)).toEqual([242, 182, 50]);
+    expect(await colourAt(plain, 8)).toEqual([255, 255, 255]);
+    const cut: Job = { ...plain, objects: [...plain.objects, { kind: 'figure', id: 'hole', film: plain.films[0].id, shape: { form: 'round', widthMm: 12, heightMm: 12 }, placement: { a: 1, b: 0, c: 0, d: 1, e: 14, f: 14 }, cutsOut: true }] };
+    const [{ picture }] = (await engine.prints({ pictureKey, job: cut })).pictures;
+    expect(picture.data[4 * ((picture.height >> 1) * picture.width + (picture.width >> 1)) + 3]).toBe(0);
+    expect((await PDFDocument.load(await engine.export({ pictureKey, job: cut, kind: 'pdf' }))).getPageCount()).toBe(1);
+  }, 60_000);
+
+  it('are how a sheet is cut and weeded, prints with white below and a line around, and their cut lines', async () => {
+    const job = sized(newJob('Shirt'), 40);
+    const { cut } = await engine.run({ pictureKey, job, quality: 'final' });
+    const filmId = cut?.sheets[0].filmId ?? '';
+    const plan = await engine.sheetPlan({ pictureKey, job, filmId, sheet: 1 });
+    expect(plan?.weeding.waste.length).toBeGreaterThan(0);
+    expect(plan?.way.atS.at(-1)).toBeGreaterThan(0.5);
+    expect(await engine.sheetPlan({ pictureKey, job, filmId, sheet: 9 })).toBeUndefined();
+    const mug = sized(newJob('Mug', 'waterslide'), 40, { white: { on: true, chokeMm: 0.3 }, contour: { on: true, awayMm: 2 }, bleedMm: 1, fill: false, copies: 3 });
+    const printed = (await engine.run({ pictureKey, job: mug, quality: 'final' })).cut;
+    expect(printed?.print).toMatchObject({ hasMarks: true, motifs: [{ white: {}, contour: {} }] });
+    // A line around each motif where it was printed, and nothing else to cut.
+    const svg = new TextDecoder().decode(await engine.export({ pictureKey, job: mug, kind: 'svg' }));
+    expect(svg.match(/<path/g)).toHaveLength(3);
+    expect(printed?.sheets.map(({ placements, widthMm }) => [placements.length, widthMm])).toEqual([[3, 210]]);
+  }, 60_000);
+
   it('are nested sheets, each saved by its number, and what was found closer', async () => {
     const job = sized(newJob('Badges', 'decal'), 60, { arrange: 'nested', copies: 12, sheet: { ...newJob('x').layout.sheet, widthMm: 140, heightMm: 210 } });
     const { cut } = await engine.run({ pictureKey, job, quality: 'final' });

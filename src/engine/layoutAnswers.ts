@@ -32,7 +32,7 @@ export interface WholeJob {
 /** The art of a job that is printed, to be shown on its pages. */
 function printsView(job: Job, { cleans, cut }: WholeJob): PrintsView {
   const printed = printedPictures(job, cut, cleans) ?? [];
-  return { key: [...cleans.values()].map(({ key }) => key).join(), pictures: printed.map(({ id, picture, toDesign }) => ({ id, toDesign, picture: ownCopy(picture) })), warnings: warningsOfPrint(job, printed) };
+  return { key: [...cleans.values()].map(({ key }) => key).join(), pictures: printed.map(({ id, picture, toDesign, below }) => ({ id, toDesign, picture: ownCopy(picture), below: below.map(({ filmId }) => filmId) })), warnings: warningsOfPrint(job, printed) };
 }
 
 export const printedPdf = (job: Job, { cleans, cut }: WholeJob): Promise<Uint8Array<ArrayBuffer>> => printFile(job, cut, cleans, (picture) => Promise.resolve(writePng(picture)));

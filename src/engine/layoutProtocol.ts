@@ -10,7 +10,7 @@ import type { OfJob, OnProgress } from './protocol.ts';
 /** Pictures as they are printed, by the objects that they are of; reduced for the screen. */
 export interface PrintsView {
   readonly key: string;
-  readonly pictures: readonly { readonly id: string; readonly picture: Rgba8; /** From its px to the design's mm. */ readonly toDesign: Affine }[];
+  readonly pictures: readonly { readonly id: string; readonly picture: Rgba8; /** From its px to the design's mm. */ readonly toDesign: Affine; /** Films that lie below it. */ readonly below: readonly string[] }[];
   /** What is to be said before it is printed. */
   readonly warnings: readonly string[];
 }

@@ -17,6 +17,8 @@ export interface PrintedPicture {
   readonly picture: Rgba8;
   /** From its px to the design's mm. */
   readonly toDesign: Affine;
+  /** Outlines in colours below it, in the design's mm. */
+  readonly below?: readonly { readonly filmId: string; readonly curves: Curves }[];
 }
 
 export interface BlankProofInput {
@@ -94,7 +96,11 @@ function decorated({ design, films, blank, place, process, printed, onWhitePaper
   if (printed !== undefined) {
     const under = white.length === 0 ? undefined : coverOver(transformCurves(joinCurves(white), toArea), canvas.width, canvas.height);
     for (const curves of white) canvas.fill(transformCurves(curves, toArea), WHITE, 1);
-    for (const { picture, toDesign } of printed) canvas.print(picture, followedBy(toDesign, toArea), onWhitePaper === true ? WHITE : colour, under);
+    const paper = onWhitePaper === true ? WHITE : colour;
+    for (const { picture, toDesign, below = [] } of printed) {
+      for (const { filmId, curves } of below) canvas.fill(transformCurves(curves, toArea), inked(rgbFromHex(films.find(({ id }) => id === filmId)?.colour ?? '') ?? INK, white.length > 0 ? WHITE : paper), 1);
+      canvas.print(picture, followedBy(toDesign, toArea), paper, under);
+    }
     return canvas;
   }
   const isPaint = PROCESSES[process].artIsOpening;
@@ -107,6 +113,9 @@ function decorated({ design, films, blank, place, process, printed, onWhitePaper
   }
   return canvas;
 }
+
+/** See-through ink on what lies below it. */
+const inked = (ink: Rgb, on: Rgb): Rgb => ({ r: (ink.r * on.r) / 255, g: (ink.g * on.g) / 255, b: (ink.b * on.b) / 255 });
 
 const mixed = (a: Rgb, b: Rgb, share: number): Rgb => ({ r: a.r + (b.r - a.r) * share, g: a.g + (b.g - a.g) * share, b: a.b + (b.b - a.b) * share });
 

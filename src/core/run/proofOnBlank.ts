@@ -1,6 +1,8 @@
+import type { DesignLayer } from '../assemble/design.ts';
 import { printFacts, printWarnings } from '../print/motif.ts';
 import { followedBy, inverseOf, translation, type Affine } from '../geometry/affine.ts';
 import type { Job } from '../job/job.ts';
+import { plainObjects } from '../job/objects.ts';
 import { tracedPart } from '../job/tracedPart.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import { withBleed } from '../print/bleed.ts';
@@ -16,10 +18,13 @@ export interface PrintedOfObject extends PrintedPicture {
   readonly id: string;
   /** Its pixels on one of the picture as it came: less than one when it is reduced, more when it was enlarged. */
   readonly pxPerPicturePx: number;
+  /** What operations laid below it, such as a border: printed in the colours of its films. */
+  readonly below: readonly DesignLayer[];
 }
 
 /**
- * The art of printed objects where they lie on the design; nothing for what is cut. Ground that the separation left out, and what was cut out of an object, is not printed; of art whose own clearness says what is there, soft rims stay as they are.
+ * The art of printed objects where they lie on the design; nothing for what is cut. Ground that the separation left out, and what was cut out of an object, is not printed; of art whose own clearness says what is there, and that nothing is done to,
+ * soft rims stay as they are.
  */
 export function printedPictures(job: Job, { places, parts }: Pick<CutResult, 'places' | 'parts'>, arts: ReadonlyMap<string, { readonly art: Art }>): PrintedOfObject[] | undefined {
   if (!PROCESSES[job.process].isPrinted) return undefined;
@@ -27,14 +32,18 @@ export function printedPictures(job: Job, { places, parts }: Pick<CutResult, 'pl
     const place = places.get(id);
     if (place === undefined) return [];
     const { separation } = tracedPart(job, id);
-    const layers = parts.find((part) => part.id === id)?.layers;
+    const object = plainObjects(job.objects).find((each) => each.id === id);
+    const operations = object !== undefined && 'operations' in object ? (object.operations ?? []).filter(({ enabled }) => enabled !== false) : [];
+    const laid = new Set(operations.flatMap((operation) => ('film' in operation && operation.kind !== 'film' ? [operation.film] : [])));
+    const layers = parts.find((part) => part.id === id)?.layers ?? [];
+    const own = layers.filter(({ filmId }) => !laid.has(filmId));
     const picture = pictureFromArt(art);
-    const isWhole = layers === undefined || (separation.way === 'oneTone' && separation.source === 'notClear');
+    const isWhole = layers.length === 0 || (separation.way === 'oneTone' && separation.source === 'notClear' && operations.length === 0 && parts.every(({ cutsOut }) => cutsOut !== true));
     const toArt = inverseOf(place.fromOutline);
-    const inked = isWhole ? picture : withinOutlines(picture, layers.map(({ curves }) => transformCurves(curves, toArt)));
+    const inked = isWhole ? picture : withinOutlines(picture, own.map(({ curves }) => transformCurves(curves, toArt)));
     const { bleedMm = 0 } = job.layout;
     const bled = bleedMm > 0 ? withBleed(inked, bleedMm * scaleOf(toArt)) : { picture: inked, padPx: 0 };
-    return [{ id, picture: bled.picture, toDesign: followedBy(translation(-bled.padPx, -bled.padPx), place.fromOutline), pxPerPicturePx: art.frame.scale }];
+    return [{ id, picture: bled.picture, toDesign: followedBy(translation(-bled.padPx, -bled.padPx), place.fromOutline), pxPerPicturePx: art.frame.scale, below: isWhole ? [] : layers.filter(({ filmId }) => laid.has(filmId)) }];
   });
 }
 

@@ -1,3 +1,4 @@
+import type { DesignLayer } from '../../core/assemble/design.ts';
 import { AppError } from '../../core/errors/appError.ts';
 import type { Job } from '../../core/job/job.ts';
 import type { Art } from '../../core/raster/art.ts';
@@ -16,14 +17,12 @@ export async function printFile(job: Job, cut: CutResult, arts: ReadonlyMap<stri
   if (print === undefined) throw new RangeError('this job is not printed');
   const { sheet, gapMm } = job.layout;
   if (print.pages.length === 0) throw new AppError('doesNotFit', overOf(print));
-  const pictures = new Map<string, PrintElement>();
-  for (const { id, picture, toDesign } of printedPictures(job, cut, arts) ?? []) pictures.set(id, { kind: 'picture', png: await encode(picture), widthPx: picture.width, heightPx: picture.height, toDesign });
+  const inColour = ({ filmId, curves }: DesignLayer): PrintElement => ({ kind: 'outline', curves, colour: rack.find((film) => film.id === filmId)?.colour ?? '#000000' });
+  const pictures = new Map<string, readonly PrintElement[]>();
+  for (const { id, picture, toDesign, below } of printedPictures(job, cut, arts) ?? []) pictures.set(id, [...below.map(inColour), { kind: 'picture', png: await encode(picture), widthPx: picture.width, heightPx: picture.height, toDesign }]);
   const motifs = print.motifs.map((motif) =>
-    parts.filter(({ id }) => motif.parts.includes(id)).flatMap(({ id, layers }): PrintElement[] => {
-      const picture = pictures.get(id);
-      if (picture !== undefined) return [picture];
-      return layers.map(({ filmId, curves }) => ({ kind: 'outline', curves, colour: rack.find((film) => film.id === filmId)?.colour ?? '#000000' }));
-    }),
+    // What cuts others is no ink of its own.
+    parts.filter(({ id, cutsOut }) => motif.parts.includes(id) && cutsOut !== true).flatMap(({ id, layers }) => pictures.get(id) ?? layers.map(inColour)),
   );
   return decalPdf({ title: job.name, widthMm: sheet.widthMm, heightMm: sheet.heightMm, motifs, pages: print.pages, shapes: print.motifs, ...(print.hasMarks === true ? { marksIn: print.area } : {}), trimMm: trimOf(gapMm) });
 }

@@ -13,8 +13,8 @@ export interface PagePaint {
   readonly behind: 'paper' | 'blank';
   readonly blank: string;
   /** The art of objects that are pictures, by their ids. */
-  readonly pictures: ReadonlyMap<string, { readonly canvas: HTMLCanvasElement; readonly toDesign: Affine }>;
-  readonly parts: readonly Pick<PartInDesign, 'id' | 'layers'>[];
+  readonly pictures: ReadonlyMap<string, { readonly canvas: HTMLCanvasElement; readonly toDesign: Affine; readonly below: readonly string[] }>;
+  readonly parts: readonly Pick<PartInDesign, 'id' | 'layers' | 'cutsOut'>[];
   readonly colourOf: (filmId: string) => string;
 }
 
@@ -53,7 +53,7 @@ export function drawPage(context: Context, view: Viewport, { widthMm, heightMm }
     context.transform(at.a, at.b, at.c, at.d, at.e, at.f);
     const { white, contour } = motifs[motif];
     if (white !== undefined && onBlank) fillWhite(context, pathOf(white));
-    for (const part of paint.parts) if (motifs[motif].parts.includes(part.id)) drawPart(context, part, paint);
+    for (const part of paint.parts) if (motifs[motif].parts.includes(part.id) && part.cutsOut !== true) drawPart(context, part, paint);
     if (contour !== undefined) {
       context.globalCompositeOperation = 'source-over';
       context.lineWidth = 1.4 / view.scale;
@@ -84,19 +84,20 @@ function fillWhite(context: Context, path: Path2D): void {
 
 function drawPart(context: Context, { id, layers }: Pick<PartInDesign, 'id' | 'layers'>, { pictures, colourOf }: PagePaint): void {
   const picture = pictures.get(id);
-  if (picture !== undefined) {
-    const { a, b, c, d, e, f } = picture.toDesign;
-    context.save();
-    context.transform(a, b, c, d, e, f);
-    context.imageSmoothingQuality = 'high';
-    context.drawImage(picture.canvas, 0, 0);
-    context.restore();
-    return;
-  }
   for (const { filmId, curves } of layers) {
+    if (picture !== undefined && !picture.below.includes(filmId)) continue;
     context.fillStyle = colourOf(filmId);
     context.fill(pathOf(curves), 'nonzero');
   }
+  if (picture === undefined) return;
+  const { a, b, c, d, e, f } = picture.toDesign;
+  context.save();
+  // Of one object, what is above covers what is below it before anything is printed.
+  if (picture.below.length > 0) context.globalCompositeOperation = 'source-over';
+  context.transform(a, b, c, d, e, f);
+  context.imageSmoothingQuality = 'high';
+  context.drawImage(picture.canvas, 0, 0);
+  context.restore();
 }
 
 function drawTrim(context: Context, [x, y, w, h]: readonly [number, number, number, number], tick: number): void {
