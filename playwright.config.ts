@@ -1,6 +1,8 @@
 import { defineConfig } from '@playwright/test';
 
 const PORT = 4311;
+const ARGS = ['--no-sandbox', '--disable-dev-shm-usage', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+const executablePath = process.env['LIMNER_CHROMIUM'] ?? '/usr/bin/chromium';
 
 export default defineConfig({
   testDir: 'tests/e2e',
@@ -13,12 +15,13 @@ export default defineConfig({
   use: {
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: process.env['LIMNER_CHROMIUM'] ?? '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
-    },
     acceptDownloads: true,
     actionTimeout: 10_000,
   },
+  projects: [
+    { name: 'bench', testIgnore: /solid\.spec/, use: { launchOptions: { executablePath, args: [...ARGS, '--disable-gpu'] } } },
+    // What is drawn in three dimensions: by software here.
+    { name: 'solid', testMatch: /solid\.spec/, use: { launchOptions: { executablePath, args: ARGS } } },
+  ],
   webServer: { command: 'node --import tsx server/main.ts', env: { PORT: String(PORT) }, url: `http://localhost:${PORT}`, reuseExistingServer: false },
 });

@@ -18,6 +18,7 @@ export const HANDED_OVER: HandedOver = {
   proof: ({ composed, difference }) => [composed.data.buffer, difference.data.buffer],
   prints: ({ pictures }) => pictures.map(({ picture }) => picture.data.buffer),
   onBlank: ({ picture }) => [picture.data.buffer],
+  onArea: ({ data }) => [data.buffer],
   proofPng: ({ buffer }) => [buffer],
   nest: nothing,
   sheetPlan: (plan) => (plan === undefined ? [] : [plan.way.points.buffer, plan.way.does.buffer, plan.way.atS.buffer]),

@@ -168,6 +168,7 @@ describe('a cancel', () => {
       proof: () => engine.proof(of),
       prints: () => engine.prints(of),
       onBlank: () => engine.onBlank({ ...of, sidePx: 200 }),
+      onArea: () => engine.onArea({ ...of, sidePx: 200 }),
       proofPng: () => engine.proofPng({ ...of, sidePx: 200, words: ['Disc', 'today'] }),
       nest: () => engine.nest({ ...of, filmId: film?.film.id ?? '', seconds: 0.2 }),
       sheetPlan: () => engine.sheetPlan({ ...of, filmId: film?.film.id ?? '', sheet: 1 }),

@@ -39,6 +39,7 @@ export function enginePair(whole: EngineClient, reduced: EngineClient): EngineCl
     proof: (request) => whole.proof(request),
     prints: async (request) => (await whenOpened()).prints(request),
     onBlank: (request) => whole.onBlank(request),
+    onArea: (request) => whole.onArea(request),
     proofPng: (request) => whole.proofPng(request),
     nest: (request, onProgress) => whole.nest(request, onProgress),
     sheetPlan: (request) => whole.sheetPlan(request),

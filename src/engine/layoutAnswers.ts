@@ -9,7 +9,7 @@ import { nestFilm } from '../core/layout/nestSheets.ts';
 import type { CleanResult } from '../core/run/applyRecipe.ts';
 import { layTogether } from '../core/layout/together.ts';
 import { weedingPlan } from '../core/layout/wasteRegions.ts';
-import { printedPictures, proofOnBlank, warningsOfPrint } from '../core/run/proofOnBlank.ts';
+import { areaOnBlank, printedPictures, proofOnBlank, warningsOfPrint } from '../core/run/proofOnBlank.ts';
 import type { CutResult } from '../core/run/runJob.ts';
 import { printFile } from '../formats/pdf/printFile.ts';
 import { writePng } from '../formats/picture/writePng.ts';
@@ -53,6 +53,10 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
     onBlank: async ({ sidePx, turnRad = 0, ...of }) => {
       const { cleans, cut } = await whole(of, 'final');
       return proofOnBlank(of.job, cut, cleans, { sidePx, turnRad });
+    },
+    onArea: async ({ sidePx, ...of }) => {
+      const { cleans, cut } = await whole(of, 'final');
+      return areaOnBlank(of.job, cut, cleans, sidePx);
     },
     proofPng: async ({ sidePx, turnRad = 0, words, ...of }) => {
       const { cleans, cut } = await whole(of, 'final');

@@ -58,6 +58,8 @@ export interface LayoutCalls {
   prints(request: OfJob): Promise<PrintsView>;
   /** The finished blank. */
   onBlank(request: OnBlankRequest): Promise<OnBlankView>;
+  /** What lies on the blank's printable area, clear elsewhere. */
+  onArea(request: Pick<OnBlankRequest, keyof OfJob | 'sidePx'>): Promise<Rgba8>;
   /** The finished blank as a PNG at its true size, with words under it. */
   proofPng(request: OnBlankRequest & { readonly words: readonly string[] }): Promise<Uint8Array<ArrayBuffer>>;
   /** Looks for a shorter way to lay the parts of a film on its sheets; what is best when the time is over. */

@@ -81,6 +81,7 @@ export class LocalEngine implements Engine {
   private readonly layout = layoutAnswers({ whole: (of, quality) => this.whole(of, quality), polygons: () => this.shapes.using.polygons(), font: (name, text) => this.shapes.using.font(name, text), untilCancelled: () => this.untilCancelled() });
   readonly prints = this.layout.prints;
   readonly onBlank = this.layout.onBlank;
+  readonly onArea = this.layout.onArea;
   readonly proofPng = this.layout.proofPng;
   readonly nest = this.layout.nest;
   readonly sheetPlan = this.layout.sheetPlan;

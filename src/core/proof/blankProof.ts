@@ -88,6 +88,9 @@ export function areaOnProof(blank: Blank): { readonly xMm: number; readonly yMm:
   return { xMm: room - shape.box.left, yMm: room - shape.box.top };
 }
 
+/** What lies on the printable area alone, clear elsewhere: what is wound around a round blank. */
+export const areaPicture = (input: BlankProofInput, pxPerMm: number): Rgba8 => decorated(input, pxPerMm, rgbFromHex(input.blank.colour) ?? PAPER).picture();
+
 /** What lies on the printable area, and beyond it where it does, as a picture of the area; clear elsewhere. */
 function decorated({ design, films, blank, place, process, printed, onWhitePaper, white = [] }: BlankProofInput, pxPerMm: number, colour: Rgb): Canvas {
   const at = placeOnBlank(place, blank, design);

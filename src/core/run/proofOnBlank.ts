@@ -7,7 +7,7 @@ import { tracedPart } from '../job/tracedPart.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import { withBleed } from '../print/bleed.ts';
 import { withinOutlines } from '../print/withinOutlines.ts';
-import { blankProof, type BlankProofInput, type PrintedPicture } from '../proof/blankProof.ts';
+import { areaPicture, blankProof, type BlankProofInput, type PrintedPicture } from '../proof/blankProof.ts';
 import { pictureFromArt, type Art } from '../raster/art.ts';
 import { PROCESSES } from '../process/processes.ts';
 import type { Rgba8 } from '../raster/raster.ts';
@@ -50,17 +50,23 @@ export function printedPictures(job: Job, { places, parts }: Pick<CutResult, 'pl
 /** How much larger lengths are after it. */
 const scaleOf = ({ a, b, c, d }: Affine): number => Math.sqrt(Math.abs(a * d - b * c));
 
-/** The finished blank of a job as a picture. */
-export function proofOnBlank(
-  job: Job,
-  cut: Pick<CutResult, 'design' | 'rack' | 'places' | 'parts' | 'print'>,
-  arts: ReadonlyMap<string, { readonly art: Art }>,
-  options: Pick<BlankProofInput, 'label' | 'sidePx' | 'turnRad'>,
-): { readonly picture: Rgba8; readonly pxPerMm: number } {
+type ProofCut = Pick<CutResult, 'design' | 'rack' | 'places' | 'parts' | 'print'>;
+type ProofOptions = Pick<BlankProofInput, 'label' | 'sidePx' | 'turnRad'>;
+
+function proofInput(job: Job, cut: ProofCut, arts: ReadonlyMap<string, { readonly art: Art }>, options: ProofOptions): BlankProofInput {
   const { blank, process, place } = job;
   const printed = printedPictures(job, cut, arts);
   const white = cut.print?.motifs.flatMap((motif) => (motif.white === undefined ? [] : [motif.white])) ?? [];
-  return blankProof({ blank, process, place, design: cut.design, films: cut.rack, ...(printed === undefined ? {} : { printed }), onWhitePaper: job.layout.paper === 'white', white, ...options });
+  return { blank, process, place, design: cut.design, films: cut.rack, ...(printed === undefined ? {} : { printed }), onWhitePaper: job.layout.paper === 'white', white, ...options };
+}
+
+/** The finished blank of a job as a picture. */
+export const proofOnBlank = (job: Job, cut: ProofCut, arts: ReadonlyMap<string, { readonly art: Art }>, options: ProofOptions): { readonly picture: Rgba8; readonly pxPerMm: number } => blankProof(proofInput(job, cut, arts, options));
+
+/** What lies on the printable area of a job's blank, so many px wide or high at most. */
+export function areaOnBlank(job: Job, cut: ProofCut, arts: ReadonlyMap<string, { readonly art: Art }>, sidePx: number): Rgba8 {
+  const { widthMm, heightMm } = job.blank;
+  return areaPicture(proofInput(job, cut, arts, { sidePx }), sidePx / Math.max(widthMm, heightMm));
 }
 
 /** What is to be said of printed pictures at their size, each thing once. */

@@ -39,6 +39,7 @@ import MisfitNote from './MisfitNote.vue';
 import OnBlankCard from './OnBlankCard.vue';
 import PlayBar from './PlayBar.vue';
 import PrintCard from './PrintCard.vue';
+import RoundBlank from './RoundBlank.vue';
 import SealCard from './SealCard.vue';
 import SheetCard from './SheetCard.vue';
 import SheetSwitch from './SheetSwitch.vue';
@@ -82,8 +83,11 @@ const mends = useMends(() => path.value);
 /** Places that stand in the way of a smaller size, while they are looked at instead. */
 const weakest = shallowRef<readonly Finding[]>();
 watch(() => bench.job, () => (weakest.value = undefined));
-const onBlank = useOnBlank(computed(() => view.value === 'blank'));
 const isRound = computed(() => blankShape(job.value.blank).radiusMm !== undefined);
+/** Where the browser draws no three dimensions, a round blank is drawn flat and turned by a slider. */
+const isFlat = ref(false);
+const isSolid = computed(() => isRound.value && !isFlat.value);
+const onBlank = useOnBlank(computed(() => view.value === 'blank'), isSolid);
 
 /** What the cut check found on the sheet that is looked at, and what is of the whole picture. */
 const findings = computed(() => (cut.value?.findings ?? []).filter(({ filmId }) => isPrinted.value || filmId === undefined || filmId === film.value.id));
@@ -173,8 +177,9 @@ const cursor = computed(() => (flaws.isMarking.value ? 'crosshair' : view.value 
       <PlayBar v-if="plan.play.value !== undefined && view !== 'blank'" :play="plan.play.value" :words="plan.words.value" :label="view === 'cutting' ? 'The cut' : 'The weeding'" :step="view === 'cutting' ? 0.05 : 1" />
     </template>
     <template #table>
+      <RoundBlank v-if="bench.picture !== undefined && view === 'blank' && isSolid" :blank="job.blank" :area="onBlank.area.value" :turn-rad="onBlank.turnRad.value" @failed="isFlat = true" />
       <LightTable
-        v-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :cursor="cursor"
+        v-else-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :cursor="cursor"
         :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, flaws.shown.value, mends.trial.value, plan.redrawOn.value, print.paint.value, print.at.value, onBlank.proof.value, onBlank.other.value]" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
         @view="(at) => (cssPxPerMm = at.scale)" @press="press" @move="move" @release="release" @leave="pointerMm = undefined"
       >
