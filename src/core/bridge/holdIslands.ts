@@ -26,6 +26,8 @@ export interface PlacedBridge extends BridgePlace {
   /** Of the island's edge. */
   readonly middle: { readonly x: number; readonly y: number };
   readonly isOwn: boolean;
+  /** How far it was turned from straight across, degrees; straight when absent. */
+  readonly slantDeg?: number | undefined;
 }
 
 /** A bridge of a film of the design, in its mm. */
@@ -149,7 +151,7 @@ class Holder {
       let placed = 0;
       for (const bridge of bridges) {
         const sample = this.sampleNear(island, bridge.x, bridge.y);
-        if (this.place(sample, island, ['whole', 'any'], bridge.widthMm, ((bridge.slantDeg ?? 0) * Math.PI) / 180)) placed++;
+        if (this.place(sample, island, ['whole', 'any'], bridge.widthMm, bridge.slantDeg)) placed++;
         else this.astray++;
       }
       if (placed > 0 || bridges.length === 0) held.add(island);
@@ -236,22 +238,23 @@ class Holder {
     }
   }
 
-  private place(sample: number, island: number, demands: readonly Demand[], widthMm: number = this.options.widthMm, slant = 0): boolean {
+  private place(sample: number, island: number, demands: readonly Demand[], widthMm: number = this.options.widthMm, slantDeg = 0): boolean {
     const { x, y, nx, ny } = this.samples;
+    const slant = (slantDeg * Math.PI) / 180;
     const [cos, sin] = [Math.cos(slant), Math.sin(slant)];
     const leaving = { x: x[sample], y: y[sample], dx: cos * nx[sample] - sin * ny[sample], dy: sin * nx[sample] + cos * ny[sample] };
     for (const demand of demands) {
       const bridge = crossingAt(this.edges, leaving, island, widthMm, this.most, demand);
       if (bridge === undefined) continue;
-      this.keep(bridge, sample, island, bridge.ring, this.sampleNear(bridge.ring, bridge.to.x, bridge.to.y), demands.length > 1);
+      this.keep({ ...bridge, slantDeg }, sample, island, bridge.ring, this.sampleNear(bridge.ring, bridge.to.x, bridge.to.y), demands.length > 1);
       return true;
     }
     return false;
   }
 
-  private keep({ from, to, widthMm }: BridgePlace, sample: number, island: number, ring: number, other: number, isOwn: boolean): void {
+  private keep({ from, to, widthMm, slantDeg = 0 }: BridgePlace & { readonly slantDeg?: number }, sample: number, island: number, ring: number, other: number, isOwn: boolean): void {
     const first = this.samples.starts[island];
-    this.bridges.push({ from, to, widthMm, isOwn, island: { x: this.samples.x[first], y: this.samples.y[first] }, middle: this.middleOf(island) });
+    this.bridges.push({ from, to, widthMm, isOwn, ...(slantDeg === 0 ? {} : { slantDeg }), island: { x: this.samples.x[first], y: this.samples.y[first] }, middle: this.middleOf(island) });
     for (const [where, at] of [[island, sample], [ring, other]] as const) this.taken.set(where, [...(this.taken.get(where) ?? []), at]);
     this.root[this.rootOf(island)] = this.rootOf(ring);
   }

@@ -23,6 +23,16 @@ export const withBridgeAcross = (settings: BridgeSettings | undefined, all: read
 export const withBridgeWidth = (settings: BridgeSettings | undefined, all: readonly DesignBridge[], changed: DesignBridge, widthMm: number, room: Room): BridgeSettings =>
   withOwn(settings, all, changed, room, (own) => own.map((bridge, k) => (siblings(all, changed)[k] === changed ? { ...bridge, widthMm } : bridge)));
 
+/** With one turned so far from straight across, degrees. */
+export const withBridgeSlant = (settings: BridgeSettings | undefined, all: readonly DesignBridge[], changed: DesignBridge, slantDeg: number, room: Room): BridgeSettings =>
+  withOwn(settings, all, changed, room, (own) =>
+    own.map((bridge, k) => {
+      if (siblings(all, changed)[k] !== changed) return bridge;
+      const { slantDeg: _, ...straight } = bridge;
+      return slantDeg === 0 ? straight : { ...straight, slantDeg };
+    }),
+  );
+
 /** All as the program places them. */
 export function withoutOwnBridges(settings: BridgeSettings | undefined): BridgeSettings {
   const { islands: _, ...rest } = settings ?? USUAL_BRIDGES;
@@ -39,7 +49,7 @@ const clamped = (share: number): number => Math.max(-1, Math.min(2, share));
 function withOwn(settings: BridgeSettings = USUAL_BRIDGES, all: readonly DesignBridge[], bridge: DesignBridge, room: Room, change: (own: readonly OwnBridge[]) => readonly OwnBridge[]): BridgeSettings {
   const key = shareOf(bridge.island, room);
   const usual = settings.widthMm;
-  const own = siblings(all, bridge).map(({ from, widthMm, isOwn }): OwnBridge => ({ ...shareOf(from, room), ...(isOwn && widthMm !== usual ? { widthMm } : {}) }));
+  const own = siblings(all, bridge).map(({ from, widthMm, isOwn, slantDeg }): OwnBridge => ({ ...shareOf(from, room), ...(isOwn && widthMm !== usual ? { widthMm } : {}), ...(slantDeg === undefined ? {} : { slantDeg }) }));
   const near = ({ film, x, y }: { film: string; x: number; y: number }): boolean => film === bridge.filmId && Math.hypot(x - key.x, y - key.y) < 1e-6;
   const others = (settings.islands ?? []).filter((each) => !near(each));
   return { ...settings, islands: [...others, { film: bridge.filmId, ...key, bridges: [...change(own)] }] };

@@ -33,6 +33,7 @@ const about = computed(() => {
     <div v-if="(held?.bridges.length ?? 0) > 0" class="row"><span class="note">{{ chosen === undefined ? 'Drag a grip along the edge.' : 'Arrow keys move it, Delete takes it out.' }}</span><button type="button" class="plain-button" @click="bridges.chooseNext()">{{ chosen === undefined ? 'Choose one' : 'The next' }}</button></div>
     <template v-if="chosen !== undefined">
       <QuantityInput kind="length" label="Width of this one" :unit="settings.unit" :model-value="chosen.widthMm" :least="0.1" :most="50" :step="0.1" @done="bridges.widen($event)" />
+      <QuantityInput label="Slant" suffix="°" :model-value="chosen.slantDeg ?? 0" :least="-60" :most="60" :step="5" :digits="0" @done="bridges.slant($event)" />
       <div class="row"><button type="button" class="plain-button" @click="bridges.addAcross()">One more across</button><button type="button" class="plain-button" @click="bridges.takeOut()">Take it out</button></div>
     </template>
     <p v-if="(held?.astray ?? 0) > 0" class="warn">{{ held?.astray === 1 ? '1 bridge that was moved has' : `${held?.astray} bridges that were moved have` }} no place any more.</p>

@@ -2,7 +2,7 @@ import { useEventListener } from '@vueuse/core';
 import { computed, shallowRef, watch, type Ref } from 'vue';
 import { USUAL_BRIDGES, type BridgeSettings } from '../../core/bridge/bridge.ts';
 import type { DesignBridge } from '../../core/bridge/holdIslands.ts';
-import { withBridgeAcross, withBridgeMoved, withBridgeWidth, withoutBridge, withoutOwnBridges } from '../../core/edit/bridgeEdits.ts';
+import { withBridgeAcross, withBridgeMoved, withBridgeSlant, withBridgeWidth, withoutBridge, withoutOwnBridges } from '../../core/edit/bridgeEdits.ts';
 import { inverseOf, placed, type Affine } from '../../core/geometry/affine.ts';
 import type { Job } from '../../core/job/job.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
@@ -97,6 +97,7 @@ export function useBridges(filmId: Ref<string>, at: Ref<Affine | undefined>, sca
     isStencil, held, settings, grips, chosen, chosenAt, change, drag, press, move, release, takeOut, gripAt,
     addAcross: () => ofChosen('One more bridge', (bridge) => withBridgeAcross(settings.value, all.value, bridge, room.value)),
     widen: (widthMm: number) => ofChosen('Width of a bridge', (bridge) => withBridgeWidth(settings.value, all.value, bridge, widthMm, room.value)),
+    slant: (slantDeg: number) => ofChosen('Slant of a bridge', (bridge) => withBridgeSlant(settings.value, all.value, bridge, slantDeg, room.value)),
     putBack: () => set('Bridges as found', withoutOwnBridges(settings.value)),
     chooseNext: () => (chosenAt.value = grips.value.length === 0 ? undefined : ((chosenAt.value ?? -1) + 1) % grips.value.length),
   };
