@@ -3,6 +3,7 @@ import { AppError } from '../core/errors/appError.ts';
 import { layerOf } from '../core/assemble/design.ts';
 import type { Job } from '../core/job/job.ts';
 import { assertFits } from '../core/layout/laySheet.ts';
+import { penDrawing, testCut } from '../core/layout/tryOuts.ts';
 import { pictureFromArt, type Art } from '../core/raster/art.ts';
 import { sheetsDxf } from '../formats/dxf/sheetsDxf.ts';
 import { filmPicture } from '../formats/picture/filmPicture.ts';
@@ -16,13 +17,14 @@ import type { ExportKind, ExportRequest } from './protocol.ts';
 export function exportFile(kind: Exclude<ExportKind, 'thumbnail' | 'pdf'>, cut: CutResult, job: Job, art: Art, { filmId, sheet = 1 }: Pick<ExportRequest, 'filmId' | 'sheet'> = {}): Uint8Array<ArrayBuffer> {
   if (kind === 'png') return writePng(pictureFromArt(art), cut.place.resolution);
   if (kind === 'filmPngs') return filmPngs(cut);
-  for (const sheet of cut.sheets) assertFits(sheet);
+  if (kind !== 'testSvg') for (const sheet of cut.sheets) assertFits(sheet);
   if (kind === 'svgs') return zipOf(cut, job);
   const plans = cutPlansOf(cut);
   if (kind === 'dxf') return new TextEncoder().encode(sheetsDxf(plans));
   const plan = filmId === undefined && plans.length === 1 ? plans[0] : plans.find(({ film, number = 1 }) => film.id === filmId && number === sheet);
   if (plan === undefined) throw new AppError('filmMissing', { film: filmId ?? 'none named' });
-  return new TextEncoder().encode(writeSheetSvg(plan, job.name, job.handOff.cutAs));
+  if (kind === 'testSvg') return new TextEncoder().encode(writeSheetSvg(testCut(plan.film), `Test cut, ${plan.film.name}`, 'lines'));
+  return new TextEncoder().encode(writeSheetSvg(kind === 'penSvg' ? penDrawing(plan) : plan, job.name, job.handOff.cutAs));
 }
 
 /** Every film as a picture of its own, in one zip. Pictures are packed already. */

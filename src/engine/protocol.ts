@@ -242,11 +242,11 @@ export interface PartsView {
   readonly colours?: readonly [string, string];
 }
 
-export type ExportKind = 'svg' | 'pdf' | 'svgs' | 'dxf' | 'png' | 'filmPngs' | 'thumbnail';
+export type ExportKind = 'svg' | 'penSvg' | 'testSvg' | 'pdf' | 'svgs' | 'dxf' | 'png' | 'filmPngs' | 'thumbnail';
 
 export interface ExportRequest extends OfJob {
   readonly kind: ExportKind;
-  /** For `svg`: whose sheet; may be absent where there is only one film. For `svgs` and `filmPngs` all come in one zip, for `dxf` in one file. */
+  /** For `svg`, and for `penSvg` and `testSvg`, which try it out: whose sheet; may be absent where there is only one film. For `svgs` and `filmPngs` all come in one zip, for `dxf` in one file. */
   readonly filmId?: string;
   /** For `svg`: which of several sheets of the film, from 1; the first when absent. */
   readonly sheet?: number;

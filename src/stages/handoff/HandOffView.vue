@@ -78,7 +78,7 @@ async function hand(work: () => Promise<string>): Promise<void> {
 }
 
 /** Hands over cut files, unless a sheet does not fit or goes against its process and is held back. */
-async function handCut(fileName: string, kind: 'svg' | 'svgs' | 'dxf' | 'filmPngs' | 'pdf', mime: string): Promise<void> {
+async function handCut(fileName: string, kind: 'svg' | 'penSvg' | 'testSvg' | 'svgs' | 'dxf' | 'filmPngs' | 'pdf', mime: string): Promise<void> {
   const { picture } = bench;
   if (picture === undefined || cut.value === undefined || !(await mayLeave())) return;
   if (cut.value.print === undefined) for (const each of cut.value.sheets) assertFits(each);
@@ -88,6 +88,8 @@ async function handCut(fileName: string, kind: 'svg' | 'svgs' | 'dxf' | 'filmPng
   });
 }
 const handSvg = (): Promise<void> => handCut(`${job.value.name}, ${film.value.name}${sheet.value?.number === undefined ? '' : `, sheet ${sheet.value.number}`}.svg`, 'svg', 'image/svg+xml');
+const handTest = (): Promise<void> => handCut(`Test cut, ${film.value.name}.svg`, 'testSvg', 'image/svg+xml');
+const handPen = (): Promise<void> => handCut(`${job.value.name}, ${film.value.name}, size on paper.svg`, 'penSvg', 'image/svg+xml');
 const handAll = (): Promise<void> => handCut(`${job.value.name}, all sheets.zip`, 'svgs', 'application/zip');
 const handFilms = (): Promise<void> => handCut(`${job.value.name}, films as PNG.zip`, 'filmPngs', 'application/zip');
 const handPages = (): Promise<void> => handCut(`${job.value.name}.pdf`, 'pdf', 'application/pdf');
@@ -147,6 +149,12 @@ const length = (value: number): string => formatLength(mm(value), settings.unit)
         <div class="buttons">
           <button type="button" class="plain-button main" :disabled="blocked !== undefined || handing" @click="handSvg">Save SVG</button>
           <button v-if="cut !== undefined && cut.sheets.length > 1" type="button" class="plain-button" :disabled="blocked !== undefined || handing" @click="handAll">Save all {{ cut.sheets.length }} sheets</button>
+        </div>
+      </TrayCard>
+      <TrayCard v-if="cut?.print === undefined" title="Try it first" about="a small cut for depth, corners and curves; or the sheet drawn with a pen on paper">
+        <div class="buttons">
+          <button type="button" class="plain-button" :disabled="cut === undefined || handing" @click="handTest">Save test cut</button>
+          <button type="button" class="plain-button" :disabled="blocked !== undefined || handing" @click="handPen">Save pen drawing</button>
         </div>
       </TrayCard>
       <TrayCard v-if="cut?.print === undefined" title="Cut file, DXF" about="curves as splines, millimetres, a layer for each film">
