@@ -48,18 +48,7 @@ const VIEWS = [
     await page.getByRole('radio', { name: 'four corners' }).click();
     await page.waitForTimeout(2000);
   } },
-  { name: 'clean-many', job: 'Crest, one film', stage: 'Clean', async act(page) {
-    await page.getByRole('button', { name: 'Recipes' }).click();
-    await page.getByRole('menuitem', { name: 'Apply to many' }).click();
-    await page.locator('label', { hasText: 'jobs on the shelf' }).click();
-  } },
   { name: 'separate', job: 'Crew crest', stage: 'Separate' },
-  { name: 'separate-proof', job: 'Crew crest', stage: 'Separate', async act(page) {
-    await page.getByRole('radio', { name: 'proof' }).click();
-    await page.getByLabel(/^Shift .* by$/).fill('1');
-    await page.getByLabel(/^Shift .* by$/).press('Enter');
-    await page.waitForTimeout(2500);
-  } },
   { name: 'assemble', job: 'Crew crest', stage: 'Assemble', async act(page) {
     await page.getByRole('button', { name: 'Add a part' }).click();
     await page.getByRole('menuitem', { name: 'Lettering' }).click();
@@ -84,7 +73,7 @@ const VIEWS = [
   } },
   { name: 'layout-blank', job: 'Lighthouse mug', stage: 'Lay out', async act(page) {
     await page.getByRole('radio', { name: 'on the blank' }).click();
-    await page.waitForTimeout(2500);
+    await page.waitForTimeout(4000);
   } },
   { name: 'layout-dark', job: 'Duck race soap', stage: 'Lay out', theme: 'dark' },
   { name: 'separate-nodes', job: 'Crest, one film', stage: 'Separate', theme: 'dark', async act(page) {
@@ -99,6 +88,20 @@ const VIEWS = [
     await page.mouse.move(...at(0.69, 0.332), { steps: 4 });
     await page.mouse.up();
     await page.waitForTimeout(2500);
+  } },
+  { name: 'workshop', async act(page) {
+    await page.getByRole('link', { name: 'Workshop' }).click();
+    await page.getByRole('button', { name: /^Materials/ }).click();
+    await page.getByRole('button', { name: /^Glitter/ }).click();
+  } },
+  { name: 'together', async act(page) {
+    await page.getByRole('link', { name: 'Several on one sheet' }).click();
+    await page.getByText('Crew crest').click();
+    await page.getByText('Crest, one film').click();
+    await page.getByLabel('Copies', { exact: true }).last().fill('3');
+    await page.getByLabel('Copies', { exact: true }).last().press('Enter');
+    await page.getByRole('button', { name: 'Lay them out' }).click();
+    await page.getByRole('button', { name: /^Harbour navy: jobs/ }).click({ timeout: 60_000 });
   } },
   { name: 'hand-off', job: 'Crew crest', stage: 'Hand off' },
 ];
@@ -142,7 +145,7 @@ const wanted = process.argv.slice(2);
 const folder = join(root, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
 const { server, address } = await serve();
-const browser = await chromium.launch({ executablePath: process.env.LIMNER_CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+const browser = await chromium.launch({ executablePath: process.env.LIMNER_CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox'] });
 try {
   for (const { name, job, stage, theme, act } of VIEWS) {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
@@ -156,9 +159,9 @@ try {
       await page.getByRole('button', { name: `Open ${job}`, exact: true }).click();
       await page.locator('.tab', { hasText: stage }).first().click();
       await page.locator('.readout [role="status"]').getByText('last').waitFor({ timeout: 60_000 });
-      await act?.(page);
-      await page.waitForTimeout(1200);
     }
+    await act?.(page);
+    if (act !== undefined || job !== undefined) await page.waitForTimeout(1200);
     await page.screenshot({ path: join(folder, `${name}.png`) });
     await page.close();
     process.stdout.write(`docs/screenshots/${name}.png\n`);

@@ -4,6 +4,7 @@ import { ElMessage, ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
 import { tracedPart } from '../../core/job/tracedPart.ts';
+import { blankShape } from '../../core/proof/blankShape.ts';
 import { proofMeasures, proofWords } from '../../core/proof/proofWords.ts';
 import { useBench } from '../../stores/bench.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
@@ -22,6 +23,8 @@ const SIDE_PX = 1800;
 const design = computed(() => bench.result?.cut?.design);
 const measures = computed(() => (design.value === undefined ? undefined : proofMeasures(job.value.blank, job.value.place, design.value)));
 const size = computed(() => tracedPart(job.value).size);
+/** Round ones are turned by themselves; designs of several parts are sized in Assemble. */
+const isComparable = computed(() => job.value.objects.length === 1 && blankShape(job.value.blank).radiusMm === undefined);
 const saving = ref(false);
 async function save(): Promise<void> {
   const of = bench.ofJob();
@@ -48,7 +51,7 @@ async function save(): Promise<void> {
       <dt>{{ measures.from === 'collar' ? 'Below the collar' : 'Below the top of its area' }}</dt><dd>{{ length(measures.belowMm) }}</dd>
       <dt>Off the middle</dt><dd>{{ Math.abs(measures.offMiddleMm) < 0.5 ? 'in the middle' : `${length(Math.abs(measures.offMiddleMm))} ${measures.offMiddleMm < 0 ? 'left' : 'right'}` }}</dd>
     </dl>
-    <template v-if="job.objects.length === 1">
+    <template v-if="isComparable">
       <label class="row"><span>Another size beside it</span><ElSwitch size="small" :model-value="otherMm !== undefined" aria-label="Another size beside it" @change="otherMm = $event === true ? Math.round(size.sizeMm * 0.75) : undefined" /></label>
       <QuantityInput v-if="otherMm !== undefined" kind="length" :label="size.by === 'width' ? 'Its width' : 'Its height'" :unit="unit" :model-value="otherMm" :least="1" :most="10000" @done="otherMm = $event" />
     </template>
