@@ -200,17 +200,6 @@ const length = (value: number): string => formatLength(mm(value), settings.unit)
   margin: 2px 0 6px;
   color: var(--ink-soft);
 }
-dl {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 3px 12px;
-  margin: 0;
-}
-dt {
-  color: var(--ink-soft);
-}
-dd {
-  margin: 0;
-  text-align: right;
-}
 </style>
+
+<style scoped src="../shared/facts.css" />

@@ -55,18 +55,4 @@ const pressWords = computed(() => {
 
 <style scoped src="../shared/rows.css" />
 
-<style scoped>
-dl {
-  display: grid;
-  grid-template-columns: auto 1fr;
-  gap: 2px 12px;
-  margin: 2px 0;
-}
-dt {
-  color: var(--ink-soft);
-}
-dd {
-  margin: 0;
-  text-align: right;
-}
-</style>
+<style scoped src="../shared/facts.css" />

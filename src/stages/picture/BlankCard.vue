@@ -82,22 +82,12 @@ function setSize(sizeMm: number): void {
   </TrayCard>
 </template>
 
+<style scoped src="../shared/textField.css" />
+
 <style scoped>
 .about {
   margin: 0;
   color: var(--ink-soft);
-}
-.field {
-  display: grid;
-  gap: 2px;
-}
-.field input {
-  border: 1px solid var(--rule-strong);
-  border-radius: 4px;
-  padding: 4px 8px;
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
 }
 .row {
   display: flex;

@@ -36,7 +36,7 @@ function rename(field: ShelfField, event: Event): void {
       <label v-else-if="field.kind === 'choice'" class="row"><span>{{ field.label }}</span><ChoiceInput class="choice" small :model-value="textOf(field)" :choices="field.choices ?? {}" :label="field.label" @choose="set(field, $event)" /></label>
       <label v-else-if="field.kind === 'switch'" class="row"><span>{{ field.label }}</span><ElSwitch size="small" :model-value="valueAt(entry, field.path) === true" :aria-label="field.label" @change="set(field, $event === true)" /></label>
       <label v-else-if="field.kind === 'colour'" class="row"><span>{{ field.label }}</span><input type="color" :value="textOf(field)" @change="set(field, ($event.target as HTMLInputElement).value)" /></label>
-      <label v-else class="text"><span>{{ field.label }}</span><input :value="textOf(field)" maxlength="120" @change="rename(field, $event)" /></label>
+      <label v-else class="field"><span>{{ field.label }}</span><input :value="textOf(field)" maxlength="120" @change="rename(field, $event)" /></label>
       <p v-if="field.none !== undefined && field.kind !== 'choice' && numberOf(field) === 0" class="none">{{ field.none }}</p>
     </template>
   </TrayCard>
@@ -44,21 +44,11 @@ function rename(field: ShelfField, event: Event): void {
 
 <style scoped src="../shared/rows.css" />
 
+<style scoped src="../shared/textField.css" />
+
 <style scoped>
 .choice {
   width: 160px;
-}
-.text {
-  display: grid;
-  gap: 2px;
-}
-.text input {
-  border: 1px solid var(--rule-strong);
-  border-radius: 4px;
-  padding: 4px 8px;
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
 }
 .none {
   margin: -2px 0 4px;
