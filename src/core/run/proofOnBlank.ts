@@ -25,8 +25,9 @@ export interface PrintedOfObject extends PrintedPicture {
 /**
  * The art of printed objects where they lie on the design; nothing for what is cut. Ground that the separation left out, and what was cut out of an object, is not printed; of art whose own clearness says what is there, and that nothing is done to,
  * soft rims stay as they are.
+ * @param bleedMm how far colours run out over their edge; as the job's layout says when absent.
  */
-export function printedPictures(job: Job, { places, parts }: Pick<CutResult, 'places' | 'parts'>, arts: ReadonlyMap<string, { readonly art: Art }>): PrintedOfObject[] | undefined {
+export function printedPictures(job: Job, { places, parts }: Pick<CutResult, 'places' | 'parts'>, arts: ReadonlyMap<string, { readonly art: Art }>, bleedMm = job.layout.bleedMm ?? 0): PrintedOfObject[] | undefined {
   if (!PROCESSES[job.process].isPrinted) return undefined;
   return [...arts].flatMap(([id, { art }]): PrintedOfObject[] => {
     const place = places.get(id);
@@ -35,13 +36,13 @@ export function printedPictures(job: Job, { places, parts }: Pick<CutResult, 'pl
     const object = plainObjects(job.objects).find((each) => each.id === id);
     const operations = object !== undefined && 'operations' in object ? (object.operations ?? []).filter(({ enabled }) => enabled !== false) : [];
     const laid = new Set(operations.flatMap((operation) => ('film' in operation && operation.kind !== 'film' ? [operation.film] : [])));
-    const layers = parts.find((part) => part.id === id)?.layers ?? [];
+    const part = parts.find((each) => each.id === id);
+    const layers = part?.layers ?? [];
     const own = layers.filter(({ filmId }) => !laid.has(filmId));
     const picture = pictureFromArt(art);
-    const isWhole = layers.length === 0 || (separation.way === 'oneTone' && separation.source === 'notClear' && operations.length === 0 && parts.every(({ cutsOut }) => cutsOut !== true));
+    const isWhole = part === undefined || (separation.way === 'oneTone' && separation.source === 'notClear' && operations.length === 0 && parts.every(({ cutsOut }) => cutsOut !== true));
     const toArt = inverseOf(place.fromOutline);
     const inked = isWhole ? picture : withinOutlines(picture, own.map(({ curves }) => transformCurves(curves, toArt)));
-    const { bleedMm = 0 } = job.layout;
     const bled = bleedMm > 0 ? withBleed(inked, bleedMm * scaleOf(toArt)) : { picture: inked, padPx: 0 };
     return [{ id, picture: bled.picture, toDesign: followedBy(translation(-bled.padPx, -bled.padPx), place.fromOutline), pxPerPicturePx: art.frame.scale, below: isWhole ? [] : layers.filter(({ filmId }) => laid.has(filmId)) }];
   });
@@ -55,7 +56,8 @@ type ProofOptions = Pick<BlankProofInput, 'label' | 'sidePx' | 'turnRad'>;
 
 function proofInput(job: Job, cut: ProofCut, arts: ReadonlyMap<string, { readonly art: Art }>, options: ProofOptions): BlankProofInput {
   const { blank, process, place } = job;
-  const printed = printedPictures(job, cut, arts);
+  // What runs out over the edge is cut off before it comes on the blank.
+  const printed = printedPictures(job, cut, arts, 0);
   const white = cut.print?.motifs.flatMap((motif) => (motif.white === undefined ? [] : [motif.white])) ?? [];
   return { blank, process, place, design: cut.design, films: cut.rack, ...(printed === undefined ? {} : { printed }), onWhitePaper: job.layout.paper === 'white', white, ...options };
 }
