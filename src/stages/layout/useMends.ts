@@ -1,3 +1,4 @@
+import { ElMessage } from 'element-plus';
 import { computed, shallowRef } from 'vue';
 import { mendWays, MEND_WAYS, withWeakMended, type MendWay } from '../../core/edit/mendWeak.ts';
 import type { Finding } from '../../core/check/cutCheck.ts';
@@ -25,7 +26,11 @@ export function useMends(path: () => Path2D | undefined) {
   function mend(findings: readonly Finding[], way: MendWay, all: boolean): void {
     const cut = bench.result?.cut;
     const next = cut === undefined ? undefined : withWeakMended(bench.job as Job, cut.parts, findings, way, { all, newId });
-    if (cut === undefined || next === undefined) return;
+    if (cut === undefined) return;
+    if (next === undefined) {
+      ElMessage.warning('What lies there is made from all parts, such as a base or bridges: change it where it is set.');
+      return;
+    }
     const before = { label: `${MEND_WAYS[way]}${all ? ' all' : ''}`, before: cut.findings.length, path: path() };
     bench.commit(before.label, next);
     trial.value = { ...before, job: bench.job as Job };
