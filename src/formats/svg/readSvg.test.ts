@@ -3,12 +3,17 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
 import { isAppError } from '../../core/errors/appError.ts';
+import { figureCurves } from '../../core/figure/figureCurves.ts';
+import { cutPlanOf } from '../../core/layout/cutPlan.ts';
+import { laySheet } from '../../core/layout/laySheet.ts';
+import { weedLines } from '../../core/layout/weedLines.ts';
 import { boundsOf, nodeCount } from '../../core/outline/curves.ts';
+import { mm } from '../../core/units/length.ts';
 import { nestRings } from '../../core/outline/nestRings.ts';
 import { curvesFromPathData } from '../../core/outline/pathData.ts';
 import type { ImportedDrawing } from '../drawing.ts';
 import { readSvg, type SvgOptions } from './readSvg.ts';
-import { writeOutlineSvg } from './writeSvg.ts';
+import { writeOutlineSvg, writeSheetSvg } from './writeSvg.ts';
 
 const library = await loadPolygons();
 const read = (text: string, options?: SvgOptions): ImportedDrawing => readSvg(library, new TextEncoder().encode(text), 'drawing.svg', options);
@@ -110,6 +115,19 @@ describe('an SVG drawing', () => {
     expect(code(`<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;">]>${page('<desc>&b;</desc><rect width="9" height="9"/>')}`)).toBe('badDrawing');
     expect(code(page('<g id="a"><use href="#a"/><rect width="5" height="5"/></g>'))).toBe('fine');
     expect(code(page('<path d="M0 0L1e30 NaN"/>'))).toBe('badDrawing');
+  });
+
+  it('takes of a sheet of its own the art alone, not its boxes and weed lines', () => {
+    const heart = figureCurves({ form: 'ring', widthMm: 40, heightMm: 40, bandMm: 8 });
+    const design = { layers: [{ filmId: 'a', curves: heart }], widthMm: mm(40), heightMm: mm(40) };
+    const sheet = laySheet(design, 'a', { sheet: { widthMm: 200, heightMm: 200, marginMm: { left: 5, top: 5, right: 5, bottom: 5 }, origin: 'topLeft' }, mirrored: true, box: { on: true, marginMm: 10 }, copies: 2, gapMm: 3 });
+    const plan = cutPlanOf({ ...sheet, weedLines: weedLines(sheet, { everyMm: 20, awayMm: 1 }) }, { id: 'a', name: 'Navy', colour: '#22375f' });
+    for (const cutAs of ['lines', 'shapes'] as const) {
+      const { layers, leftOut } = read(writeSheetSvg(plan, 'Rings', cutAs));
+      expect(leftOut).toEqual([{ what: 'boxes, weed lines and marks of a sheet', count: 2 }]);
+      expect(layers.reduce((sum, { curves }) => sum + curves.parent.length, 0)).toBe(4);
+      if (cutAs === 'shapes') expect(layers.reduce((sum, { curves }) => sum + areaOf(curves), 0)).toBeCloseTo(2 * areaOf(heart), 1);
+    }
   });
 
   it('never hangs or breaks on damaged files', () => {

@@ -11,11 +11,14 @@ import { curvesOfPath, shapePath } from './svgShapes.ts';
 import { FIRST_PAINT, paintOf, styleRules, type StyleRules, type SvgPaint } from './svgStyle.ts';
 import { svgTransform } from './svgTransform.ts';
 import { svgTree, type SvgNode } from './svgTree.ts';
+import { ROLE_ATTRIBUTE } from './writeSvg.ts';
 
 /** Elements that draw nothing by themselves. */
 const SILENT = new Set(['defs', 'title', 'desc', 'metadata', 'style', 'clipPath', 'symbol', 'linearGradient', 'radialGradient', 'namedview']);
 /** Elements that hold others. */
 const HOLDERS = new Set(['svg', 'g', 'a', 'switch']);
+/** Groups of Limner's own sheets that are no art. */
+const SHEET_ROLES = new Set(['box', 'weedLine', 'mark', 'fold']);
 /** What is not drawn as outlines, in words. */
 const NOT_DRAWN: Readonly<Record<string, string>> = { text: 'text: set it as lettering, or turn it into outlines first', image: 'pictures', script: 'scripts, which never run', foreignObject: 'foreign content', mask: 'masks', filter: 'effects', pattern: 'patterns' };
 /** `use` in `use`. */
@@ -66,6 +69,10 @@ class SvgReader {
   draw(nodes: readonly SvgNode[], where: Affine, around: SvgPaint, clips: readonly Curves[], uses: number): void {
     for (const node of nodes) {
       if (SILENT.has(node.name)) continue;
+      if (node.name === 'g' && SHEET_ROLES.has(node.attributes[ROLE_ATTRIBUTE] ?? '')) {
+        this.drawing.note('boxes, weed lines and marks of a sheet');
+        continue;
+      }
       const paint = paintOf(node, around, this.rules);
       const here = followedBy(svgTransform(node.attributes['transform']), where);
       const clipped = this.clipsOf(node, here, clips);

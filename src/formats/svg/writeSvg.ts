@@ -25,6 +25,9 @@ function head(widthMm: number, heightMm: number, title: string): string {
   return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${w}mm" height="${h}mm" viewBox="0 0 ${w} ${h}">\n<title>${escapeXml(title)}</title>\n`;
 }
 
+/** By which a group says that it is a sheet's boxes, weed lines, marks or folds. */
+export const ROLE_ATTRIBUTE = 'data-role';
+
 /** The groups of a sheet, in this order, each named after its film and what is in it. */
 const ROLE_IDS: Readonly<Record<PathRole, string>> = { print: 'print', cut: 'art', weedLine: 'weed-lines', box: 'boxes', fold: 'folds', mark: 'marks' };
 
@@ -39,7 +42,9 @@ export function writeSheetSvg({ film, widthMm, heightMm, runs }: CutPlan, title:
     if (own.length === 0) return '';
     const asShapes = cutAs === 'shapes' && (role === 'cut' || role === 'print');
     const paint = asShapes ? ` fill="${film.colour}" fill-rule="nonzero"` : ` fill="none" stroke="${film.colour}" stroke-width="${HAIRLINE_MM}"`;
-    return `<g id="${id}-${ROLE_IDS[role]}"${paint}>\n${own.map((run) => labelled(run, asShapes ? shapePaths(run) : linePaths(run))).join('')}</g>\n`;
+    // What is no art says so, so that it is not taken for it when the file is read again.
+    const told = role === 'cut' || role === 'print' ? '' : ` ${ROLE_ATTRIBUTE}="${role}"`;
+    return `<g id="${id}-${ROLE_IDS[role]}"${paint}${told}>\n${own.map((run) => labelled(run, asShapes ? shapePaths(run) : linePaths(run))).join('')}</g>\n`;
   });
   return `${head(widthMm, heightMm, title)}<g id="${id}">\n<title>${escapeXml(film.name)}</title>\n${groups.join('')}</g>\n</svg>\n`;
 }
