@@ -47,6 +47,11 @@ export class Drawing {
     if (this.nodes > MOST_NODES) throw new AppError('tooIntricate', { count: this.nodes, limit: MOST_NODES });
   }
 
+  /** Gives a colour its place among the layers before anything of it is added. */
+  reserve(colour: string, name?: string): void {
+    this.layerOf(colour, name);
+  }
+
   /** Lines that end somewhere: no piece, but a knife can follow them. */
   addOpen(colour: string, curves: Curves, name?: string): void {
     this.add(colour, curves, name);

@@ -126,7 +126,7 @@ describe('an SVG drawing', () => {
       const { layers, leftOut } = read(writeSheetSvg(plan, 'Rings', cutAs));
       expect(leftOut).toEqual([{ what: 'boxes, weed lines and marks of a sheet', count: 2 }]);
       expect(layers.reduce((sum, { curves }) => sum + curves.parent.length, 0)).toBe(4);
-      if (cutAs === 'shapes') expect(layers.reduce((sum, { curves }) => sum + areaOf(curves), 0)).toBeCloseTo(2 * areaOf(heart), 1);
+      expect(layers.reduce((sum, { curves }) => sum + areaOf(curves), 0)).toBeCloseTo(2 * areaOf(heart), 1);
     }
   });
 

@@ -41,6 +41,7 @@ export function readSvg(library: PolygonLibrary, bytes: Uint8Array, file: string
   const reader = new SvgReader(library, root, options);
   const { widthMm, heightMm, where } = pageOf(root);
   reader.draw(root.children, where, paintOf(root, FIRST_PAINT, reader.rules), [], 0);
+  reader.finish();
   return reader.drawing.finished(file, widthMm, heightMm);
 }
 
@@ -48,6 +49,7 @@ class SvgReader {
   readonly drawing: Drawing;
   readonly rules: StyleRules;
   private readonly byId = new Map<string, SvgNode>();
+  private readonly lines = new Map<string, CurvesBuilder>();
   private shapes = 0;
 
   constructor(
@@ -128,10 +130,23 @@ class SvgReader {
     const closed = new CurvesBuilder();
     const open = new CurvesBuilder();
     for (let ring = 0; ring < ringCount(line); ring++) (isOpenRing(line, ring) ? open : closed).copy(line, ring, -1);
-    const whole = nestRings(closed.build());
-    if (ringCount(whole) > 0) this.drawing.add(stroke, this.within(whole, clips));
+    const whole = this.within(nestRings(closed.build()), clips);
+    if (ringCount(whole) > 0) this.lineOf(stroke, whole);
     const loose = open.build();
     if (ringCount(loose) > 0) this.drawing.addOpen(stroke, loose);
+  }
+
+  /** Lines around the same film: which of them is an opening in another shows when all are known. */
+  private lineOf(colour: string, curves: Curves): void {
+    this.drawing.reserve(colour);
+    const known = this.lines.get(colour) ?? new CurvesBuilder();
+    for (let ring = 0; ring < ringCount(curves); ring++) known.copy(curves, ring, -1);
+    this.lines.set(colour, known);
+  }
+
+  /** Ends a drawing: lines of one colour lie in each other as they do, whatever paths they were written as. */
+  finish(): void {
+    for (const [colour, builder] of this.lines) this.drawing.add(colour, nestRings(builder.build()));
   }
 
   private within(curves: Curves, clips: readonly Curves[]): Curves {
