@@ -10,7 +10,7 @@ defineProps<{ play: Play; words: string; label: string; step: number }>();
   <div class="bar" role="group" :aria-label="label">
     <button type="button" class="plain-button" :aria-label="play.isPlaying.value ? 'Pause' : `Play ${label.toLowerCase()}`" @click="play.toggle"><component :is="play.isPlaying.value ? Pause : PlayIcon" :size="16" /></button>
     <input type="range" :value="play.at.value" min="0" :max="Math.max(step, play.end.value)" :step="step" :aria-label="`Place in ${label.toLowerCase()}`" @input="play.show(Number(($event.target as HTMLInputElement).value))" />
-    <span>{{ words }}</span>
+    <span>{{ words }}{{ play.times.value >= 2 ? `, shown ${Math.round(play.times.value)} × as fast` : '' }}</span>
   </div>
 </template>
 
