@@ -1,10 +1,11 @@
 import { join } from 'node:path';
 import { AppError } from '../../src/core/errors/appError.ts';
-import { layTogether, type FilmTogether, type JobFilm } from '../../src/core/layout/together.ts';
+import { jobOfPart, layTogether, type FilmTogether, type JobFilm } from '../../src/core/layout/together.ts';
 import { TURNS } from '../../src/core/nest/turns.ts';
 import { PROCESSES } from '../../src/core/process/processes.ts';
 import { jobFilms } from '../../src/core/run/jobFilms.ts';
 import { finish } from '../../src/core/task/task.ts';
+import { shareOfTime } from '../../src/engine/shareOfTime.ts';
 import { togetherFiles } from '../../src/formats/svg/togetherFiles.ts';
 import { choiceOption, FORCE_OPTION, lengthOption, numberOption, required } from '../arguments.ts';
 import { cutInput } from '../cutInput.ts';
@@ -49,10 +50,9 @@ export const together: Command = {
       films.push(...jobFilms(job, k + 1, cut.design, cut.rack, copies));
       names.push(job.name);
     }
-    const began = Date.now();
     const sheet = { name: 'Sheet', widthMm, heightMm, marginMm: { left: 0, top: 0, right: 0, bottom: 0 }, origin: 'topLeft' as const };
     const settings = { sheet, gapMm, turns, box: { on: boxMm !== undefined, marginMm: boxMm ?? 0 } };
-    const laid = finish(layTogether(await loadPolygons(), films, settings, () => (seconds === 0 ? 1 : Math.min(1, (Date.now() - began) / (1000 * seconds)))));
+    const laid = finish(layTogether(await loadPolygons(), films, settings, shareOfTime(seconds)));
     const written = await writeFilms(laid, out, outputs);
     const report = { sheet: { widthMm, heightMm }, gapMm, turns, jobs: names.map((name, k) => ({ number: k + 1, name })), films: written };
     await outputs.write(join(out, 'report.json'), `${JSON.stringify(report, null, 2)}\n`);
@@ -67,7 +67,7 @@ async function writeFilms(laid: readonly FilmTogether[], out: string, outputs: O
   for (const [k, each] of laid.entries()) {
     const files = togetherFiles(each, k + 1);
     for (const { name, svg } of files) await outputs.write(join(out, name), svg);
-    const sheets = each.sheets.map(({ used, placements }, at) => ({ file: files[at].name, usedMm: { width: rounded(used.widthMm), height: rounded(used.heightMm) }, parts: placements.map(({ partId }) => Number(partId.replace('job-', ''))) }));
+    const sheets = each.sheets.map(({ used, placements }, at) => ({ file: files[at].name, usedMm: { width: rounded(used.widthMm), height: rounded(used.heightMm) }, parts: placements.map(({ partId }) => jobOfPart(partId)) }));
     films.push({ film: each.film.name, mirrored: each.mirrored, jobs: each.jobs, sheets });
   }
   return films;

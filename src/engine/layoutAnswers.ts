@@ -21,6 +21,7 @@ import { drain } from './drain.ts';
 import { proofLabel } from './proofLabel.ts';
 import type { LayoutCalls, PrintsView } from './layoutProtocol.ts';
 import type { OfJob, Quality } from './protocol.ts';
+import { shareOfTime } from './shareOfTime.ts';
 import { ownCopy } from './views.ts';
 
 /** All clean art of a job by its objects, and what is cut of it. */
@@ -68,7 +69,7 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
       const isStale = untilCancelled();
       const { cut } = await whole(of, 'final');
       const { layout, process } = of.job;
-      return drain(nestFilm(await polygons(), cut.design, filmId, { ...layout, mirrored: mirroringOf(layout, process).mirrored }, shareOf(seconds)), isStale, onProgress);
+      return drain(nestFilm(await polygons(), cut.design, filmId, { ...layout, mirrored: mirroringOf(layout, process).mirrored }, shareOfTime(seconds)), isStale, onProgress);
     },
     sheetPlan: async ({ filmId, sheet: number, ...of }) => {
       const { cut } = await whole(of, 'final');
@@ -84,14 +85,8 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
     },
     together: async ({ films, seconds, ...settings }, onProgress) => {
       const isStale = untilCancelled();
-      const laid = await drain(layTogether(await polygons(), films, settings, shareOf(seconds)), isStale, onProgress);
+      const laid = await drain(layTogether(await polygons(), films, settings, shareOfTime(seconds)), isStale, onProgress);
       return laid.map((each, k) => ({ ...each, files: togetherFiles(each, k + 1) }));
     },
   };
-}
-
-/** How much of so many seconds from now is gone. */
-function shareOf(seconds: number): () => number {
-  const started = Date.now();
-  return () => Math.min(1, (Date.now() - started) / (1000 * seconds));
 }

@@ -4,7 +4,7 @@ import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { insideRing } from '../outline/checkCurves.ts';
 import type { Bounds } from '../outline/curves.ts';
 import { piecesOf } from '../outline/pieces.ts';
-import { innerPlace, ofPieces } from '../operate/pieceMarks.ts';
+import { largestPlace, ofPieces } from '../operate/pieceMarks.ts';
 import { piecesIndex, type PiecesIndex } from '../operate/piecesIndex.ts';
 import type { Finding } from './cutCheck.ts';
 
@@ -27,7 +27,7 @@ export function cutTwice(library: PolygonLibrary, layers: readonly DesignLayer[]
       const pieces = piecesOf(common);
       const size = pieces.reduce((sum, { area }) => sum + area, 0);
       if (size < LEAST_MM2) continue;
-      const { x, y } = innerPlace(common, pieces.reduce((largest, piece) => (piece.area > largest.area ? piece : largest)));
+      const { x, y } = largestPlace(common);
       found.push({ kind: 'cutTwice', filmId, xMm: x, yMm: y, size });
     }
     return found.sort((p, q) => q.size - p.size);

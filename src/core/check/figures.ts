@@ -1,3 +1,4 @@
+import { WEEDING_PACE } from '../layout/wasteRegions.ts';
 import { nodeCount, ringCount, type Curves } from '../outline/curves.ts';
 import { piecesOf } from '../outline/pieces.ts';
 import { lengthOf } from '../outline/transformCurves.ts';
@@ -16,11 +17,8 @@ export interface Figures {
 
 export const NO_FIGURES: Figures = { pieces: 0, nodes: 0, areaMm2: 0, cutLengthMm: 0, smallestMm2: 0, weedingS: 0 };
 
-/**
- * Weeding by hand, as an estimate to compare by and not a promise: waste is pulled along every cut edge, each opening is picked out with the hook, and around
- * small pieces one goes slowly so that they stay down.
- */
-const WEEDING = { perMetreS: 25, perOpeningS: 2.5, perPieceS: 1, perSmallPieceS: 4, smallMm2: 15 } as const;
+/** Around small pieces one goes slowly, so that they stay down. */
+const WEEDING = { ...WEEDING_PACE, perPieceS: 1, perSmallPieceS: 4, smallMm2: 15 } as const;
 
 /** The figures of one film's outline in mm. */
 export function figuresOf(curves: Curves): Figures {

@@ -3,7 +3,7 @@ import { rgbFromHex } from '../colour/hex.ts';
 import { filmDifference } from '../colour/filmDifference.ts';
 import { combineCurves } from '../combine/combineCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
-import { innerPlace } from '../operate/pieceMarks.ts';
+import { largestPlace } from '../operate/pieceMarks.ts';
 import { ringCount, type Curves } from '../outline/curves.ts';
 import { piecesOf } from '../outline/pieces.ts';
 import type { Finding } from './cutCheck.ts';
@@ -32,7 +32,7 @@ export function rackCheck(design: Pick<Design, 'layers'>, films: readonly Checke
     const own = rgbFromHex(ofFilm.get(filmId)?.colour ?? '');
     if (own === undefined || blank === undefined || ringCount(curves) === 0) return [];
     const difference = filmDifference(own, blank);
-    return difference < HARDLY_SEEN ? [{ kind: 'likeBlank', filmId, ...largestPlace(curves), size: difference }] : [];
+    return difference < HARDLY_SEEN ? [{ kind: 'likeBlank', filmId, ...placeOf(curves), size: difference }] : [];
   });
   return [...hardly, ...(library === undefined ? [] : holdNone(library, design, ofFilm))];
 }
@@ -43,7 +43,7 @@ function holdNone(library: PolygonLibrary, { layers }: Pick<Design, 'layers'>, f
     return layers.slice(k + 1).flatMap(({ filmId, curves }): Finding[] => {
       const on = commonOf(library, below.curves, curves);
       const size = piecesOf(on).reduce((sum, { area }) => sum + area, 0);
-      return size < LEAST_MM2 ? [] : [{ kind: 'holdsNone', filmId, ...largestPlace(on), size }];
+      return size < LEAST_MM2 ? [] : [{ kind: 'holdsNone', filmId, ...placeOf(on), size }];
     });
   });
 }
@@ -58,7 +58,7 @@ function commonOf(library: PolygonLibrary, below: Curves, above: Curves): Curves
 }
 const known = new WeakMap<Curves, WeakMap<Curves, Curves>>();
 
-function largestPlace(curves: Curves): { xMm: number; yMm: number } {
-  const { x, y } = innerPlace(curves, piecesOf(curves).reduce((largest, piece) => (piece.area > largest.area ? piece : largest)));
+function placeOf(curves: Curves): { xMm: number; yMm: number } {
+  const { x, y } = largestPlace(curves);
   return { xMm: x, yMm: y };
 }

@@ -12,6 +12,11 @@ describe('fitting a design to its sheet', () => {
     const fitted = fittedToSheet(job, wide, sheet, { widthMm: 400, heightMm: 200 });
     expect(tracedPart(fitted ?? job).size.sizeMm).toBeCloseTo(287 * 0.998, 1);
   });
+  it('leaves several copies, and several parts, as they are', () => {
+    const part = tracedPart(job);
+    expect(fittedToSheet({ ...job, layout: { ...job.layout, copies: 3 } }, part, sheet, { widthMm: 400, heightMm: 200 })).toBeUndefined();
+    expect(fittedToSheet({ ...job, objects: [...job.objects, ...job.objects] }, part, sheet, { widthMm: 400, heightMm: 200 })).toBeUndefined();
+  });
   it('makes nothing larger, and nothing of what leaves no room', () => {
     const part = tracedPart(job);
     const room = { ...sheet, used: { ...sheet.used, widthMm: 100, heightMm: 100 } };

@@ -6,11 +6,11 @@ import type { Sheet } from '../layout/laySheet.ts';
 const SLACK = 0.002;
 
 /**
- * The job with its one part as large as fits the cut area with its box and marks, in the copies that are asked for.
- * @returns undefined where the design is more than one part: those are sized in Assemble.
+ * The job with its one part as large as fits the cut area with its box and marks.
+ * @returns undefined where the design is more than one part, which are sized in Assemble, or there are several copies, of which fewer may be all that is wanted.
  */
 export function fittedToSheet(job: Job, part: TracedPart, sheet: Pick<Sheet, 'cutArea' | 'used'>, design: { readonly widthMm: number; readonly heightMm: number }): Job | undefined {
-  if (job.objects.length > 1) return undefined;
+  if (job.objects.length > 1 || job.layout.copies > 1) return undefined;
   const isTurned = job.layout.turned === true;
   const [wide, high] = isTurned ? [design.heightMm, design.widthMm] : [design.widthMm, design.heightMm];
   // What boxes, marks and gaps take up does not shrink with the design.

@@ -36,12 +36,12 @@ export const USUAL_MACHINES: readonly Machine[] = [
   { ...printer, id: 'printer-letter', name: 'Printer, Letter', sheet: sheet('Letter sheet') },
 ];
 
-/** The sheet that lies in a machine when a material is used on it: a roll as wide as it comes, a mat no larger than the piece that lies on it. */
-export function sheetFor(machine: Machine, material?: Pick<Material, 'widthMm' | 'lengthMm'>): SheetStock {
+/** The sheet that lies in a machine when a material is used on it: a roll is as wide as the film comes, anything else stays as it is. */
+export function sheetFor(machine: Machine, material: Pick<Material, 'widthMm'>): SheetStock {
   const { sheet: own, isRoll = false } = machine;
-  if (material === undefined || machine.kind === 'printer') return own;
+  if (!isRoll) return own;
   const { left, right } = own.marginMm;
-  const widthMm = isRoll ? Math.min(own.widthMm, material.widthMm) : own.widthMm;
+  const widthMm = Math.min(own.widthMm, material.widthMm);
   // A film narrower than what its rolls are gripped by is no film for this machine: the machine's own sheet is shown then.
   if (widthMm <= left + right) return own;
   return widthMm === own.widthMm ? own : { ...own, name: `Roll ${Math.round(widthMm)}`, widthMm };

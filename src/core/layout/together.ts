@@ -36,8 +36,10 @@ export interface FilmTogether {
   readonly sheets: readonly Sheet[];
 }
 
-/** What the parts of a job are called on a sheet. */
-export const jobPartId = (job: number): string => `job-${job}`;
+/** What the parts of a job are called on a sheet, and whose a part is. */
+const JOB_PART = 'job-';
+const jobPartId = (job: number): string => `${JOB_PART}${job}`;
+export const jobOfPart = (partId: string): number => Number(partId.slice(JOB_PART.length));
 
 /**
  * Several jobs on the sheets of each film that they share: same name, colour, material and side that is cut. All of a film is nested by true outlines, each job's parts known by its number.

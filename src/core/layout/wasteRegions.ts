@@ -4,7 +4,7 @@ import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { shortRoute } from '../geometry/shortRoute.ts';
 import { CurvesBuilder, isOpenRing, ringCount, type Curves } from '../outline/curves.ts';
 import { insideRing } from '../outline/checkCurves.ts';
-import { innerPlace } from '../operate/pieceMarks.ts';
+import { innerPlace, ofPieces } from '../operate/pieceMarks.ts';
 import { piecesIndex, type PiecesIndex } from '../operate/piecesIndex.ts';
 import { piecesOf, type Piece } from '../outline/pieces.ts';
 import { joinCurves, lengthOf, transformCurves } from '../outline/transformCurves.ts';
@@ -42,9 +42,8 @@ const CARE = 400;
 const HARD = 1500;
 /** Smaller openings are fiddly, mm². */
 const SMALL_OPENING_MM2 = 2;
-/** As in the figures of a film: pulling along an edge, and picking one opening out. */
-const PER_METRE_S = 25;
-const PER_PICK_S = 2.5;
+/** Weeding by hand, as an estimate to compare by and not a promise: waste is pulled along every cut edge, and each opening is picked out with the hook. */
+export const WEEDING_PACE = { perMetreS: 25, perOpeningS: 2.5 } as const;
 
 /**
  * What of a sheet is weeded away, as true regions: the insides of its boxes, or of what is used where there are none, without the pieces and parted by the weed lines.
@@ -79,15 +78,12 @@ function isWithin({ pieces, boxes, rings }: PiecesIndex, x: number, y: number): 
 }
 
 function wastePiece(curves: Curves, piece: Piece, pieces: PiecesIndex): WastePiece {
-  const { outer, holes, area } = piece;
-  const builder = new CurvesBuilder();
-  builder.copy(curves, outer, -1);
-  for (const hole of holes) builder.copy(curves, hole, 0);
-  const own = builder.build();
+  const { area } = piece;
+  const own = ofPieces(curves, [piece]);
   const edgeMm = lengthOf(own);
   const inner = innerPlace(curves, piece);
   const isPicked = isWithin(pieces, inner.x, inner.y);
   const winding = edgeMm ** 2 / area;
   const ease = winding > HARD || (isPicked && area < SMALL_OPENING_MM2) ? 'hard' : winding > CARE ? 'care' : 'easy';
-  return { curves: own, areaMm2: area, xMm: inner.x, yMm: inner.y, isPicked, ease, takesS: (edgeMm / 1000) * PER_METRE_S + (isPicked ? PER_PICK_S : 0) };
+  return { curves: own, areaMm2: area, xMm: inner.x, yMm: inner.y, isPicked, ease, takesS: (edgeMm / 1000) * WEEDING_PACE.perMetreS + (isPicked ? WEEDING_PACE.perOpeningS : 0) };
 }

@@ -27,6 +27,9 @@ export function innerPlace(curves: Curves, { outer, holes }: Pick<Piece, 'outer'
   return { x: best.x, y: best.y };
 }
 
+/** A place well inside of the largest piece. @param curves of one piece at least. */
+export const largestPlace = (curves: Curves): { x: number; y: number } => innerPlace(curves, piecesIndex(curves).pieces.reduce((largest, piece) => (piece.area > largest.area ? piece : largest)));
+
 function crossingsOf(points: Float64Array, from: number, to: number, y: number): number[] {
   const found: number[] = [];
   for (let i = from, j = to - 1; i < to; j = i++) {

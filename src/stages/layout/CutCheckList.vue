@@ -52,16 +52,11 @@ ol {
   padding: 0;
   list-style: none;
 }
-li {
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 8px;
-  padding: 3px 0;
-}
+li,
 .kind {
   display: flex;
   align-items: center;
+  justify-content: space-between;
   gap: 8px;
   padding: 3px 0;
 }
@@ -79,17 +74,7 @@ li {
   text-align: left;
   cursor: pointer;
 }
-.chosen .kind {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  padding: 3px 0;
-}
-.kind span {
-  flex: 1;
-  color: var(--ink-soft);
-}
-.words {
+.chosen .words {
   color: var(--madder-text);
 }
 </style>

@@ -4,8 +4,8 @@ import { ElCheckbox, ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
 import { explain } from '../../core/errors/explain.ts';
 import { placed } from '../../core/geometry/affine.ts';
-import { innerPlace } from '../../core/operate/pieceMarks.ts';
-import { piecesOf } from '../../core/outline/pieces.ts';
+import { jobOfPart } from '../../core/layout/together.ts';
+import { largestPlace } from '../../core/operate/pieceMarks.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { useSettings } from '../../stores/settings.ts';
@@ -38,15 +38,11 @@ const filmAt = ref(0);
 const sheetAt = ref(0);
 const film = computed(() => together.laid[Math.min(filmAt.value, together.laid.length - 1)]);
 const sheet = computed(() => film.value?.sheets[Math.min(sheetAt.value, film.value.sheets.length - 1)]);
-const parts = computed(() => new Map(sheet.value?.parts.map(({ id, curves }) => [id, { path: pathFromCurves(curves), inner: innerOf(curves) }])));
-function innerOf(curves: Parameters<typeof piecesOf>[0]): { x: number; y: number } {
-  const [largest] = piecesOf(curves).sort((a, b) => b.area - a.area);
-  return innerPlace(curves, largest);
-}
+const parts = computed(() => new Map(sheet.value?.parts.map(({ id, curves }) => [id, { path: pathFromCurves(curves), inner: largestPlace(curves) }])));
 const path = computed(() => (sheet.value === undefined ? undefined : pathOfCopies(sheet.value.placements.map(({ partId, at }) => ({ path: parts.value.get(partId)?.path as Path2D, at })))));
 const numbers = computed(() => (sheet.value?.placements ?? []).map(({ partId, at }) => {
   const { x, y } = parts.value.get(partId)?.inner ?? { x: 0, y: 0 };
-  return { ...placed(at, x, y), words: partId.replace('job-', '') };
+  return { ...placed(at, x, y), words: String(jobOfPart(partId)) };
 }));
 const own = computed(() => together.settings.sheet);
 const box = computed(() => ({ x: 0, y: 0, width: own.value.widthMm, height: own.value.heightMm * 1.06 }));
