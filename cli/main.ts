@@ -8,6 +8,7 @@ import { clean } from './commands/clean.ts';
 import { combine } from './commands/combine.ts';
 import { check } from './commands/check.ts';
 import { decal } from './commands/decal.ts';
+import { exportFiles } from './commands/export.ts';
 import { fontOfPicture } from './commands/fontOf.ts';
 import { fonts } from './commands/fonts.ts';
 import { importDrawing } from './commands/import.ts';
@@ -25,7 +26,7 @@ import { square } from './commands/square.ts';
 import { stencil } from './commands/stencil.ts';
 import { trace } from './commands/trace.ts';
 
-const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto, report, import: importDrawing, combine, offset, nest: nestParts, together, stencil, decal, check, proof, fonts, letter, 'font-of': fontOfPicture };
+const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto, report, import: importDrawing, combine, offset, nest: nestParts, together, stencil, decal, check, proof, export: exportFiles, fonts, letter, 'font-of': fontOfPicture };
 
 function overview(): string {
   const lines = Object.entries(COMMANDS).map(([name, command]) => `  ${name.padEnd(8)}${command.about}`);

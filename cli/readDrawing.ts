@@ -8,6 +8,6 @@ import { loadPolygons } from './loadPolygons.ts';
 
 /** Reads a drawing by the ending of its name. @throws AppError `badValue` for other endings, before the file is touched. */
 export async function readDrawing(path: string, options: SvgOptions = {}): Promise<ImportedDrawing> {
-  if (!/^\.(?:svg|dxf)$/i.test(extname(path))) throw new AppError('badValue', { name: 'The drawing', value: basename(path), takes: 'a file that ends in .svg or .dxf' });
+  if (!/^\.(?:svg|dxf|hpgl|plt)$/i.test(extname(path))) throw new AppError('badValue', { name: 'The drawing', value: basename(path), takes: 'a file that ends in .svg, .dxf, .hpgl or .plt' });
   return read(await readBytes(path), basename(path), loadPolygons, options);
 }

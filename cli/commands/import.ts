@@ -7,7 +7,7 @@ import { readDrawing } from '../readDrawing.ts';
 import type { Command } from './command.ts';
 
 export const importDrawing: Command = {
-  usage: 'limner import FILE.svg|FILE.dxf --out OUT.svg [--strokes outline|line|drop] [--report OUT.json]',
+  usage: 'limner import FILE.svg|FILE.dxf|FILE.hpgl --out OUT.svg [--strokes outline|line|drop] [--report OUT.json]',
   about: 'Reads the outlines of a drawing at true size and writes them as films.',
   options: {
     out: { takes: 'the SVG file to write', about: 'the page of the drawing with a group for each film: its fills in an SVG, its layers in a DXF' },

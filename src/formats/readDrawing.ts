@@ -2,6 +2,7 @@ import type { PolygonLibrary } from '../core/combine/polygonLibrary.ts';
 import { AppError } from '../core/errors/appError.ts';
 import type { ImportedDrawing } from './drawing.ts';
 import { readDxf } from './dxf/readDxf.ts';
+import { plotterDrawing } from './plotter/plotterDrawing.ts';
 import { readSvg, type SvgOptions } from './svg/readSvg.ts';
 
 /**
@@ -12,5 +13,6 @@ import { readSvg, type SvgOptions } from './svg/readSvg.ts';
 export async function readDrawing(bytes: Uint8Array, file: string, library: () => Promise<PolygonLibrary>, options: SvgOptions = {}): Promise<ImportedDrawing> {
   if (/\.svg$/i.test(file)) return readSvg(await library(), bytes, file, options);
   if (/\.dxf$/i.test(file)) return readDxf(bytes, file);
-  throw new AppError('badValue', { name: 'The drawing', value: file, takes: 'a file that ends in .svg or .dxf' });
+  if (/\.(?:hpgl|plt)$/i.test(file)) return plotterDrawing(bytes, file);
+  throw new AppError('badValue', { name: 'The drawing', value: file, takes: 'a file that ends in .svg, .dxf, .hpgl or .plt' });
 }

@@ -5,6 +5,7 @@ import { guideSchema, MAX_GUIDES } from '../assemble/placeOnBlank.ts';
 import { filmSchema, MAX_FILMS } from '../film/film.ts';
 import { layoutSchema } from '../layout/layout.ts';
 import { blankSchema } from '../process/blanks.ts';
+import { handOffSchema } from './handOff.ts';
 import { materialsSchema } from './materials.ts';
 import { processSchema } from '../process/processes.ts';
 import { MAX_OBJECTS, objectSchema, plainObjects } from './objects.ts';
@@ -53,7 +54,7 @@ const fieldsSchema = z.strictObject({
   layout: layoutSchema,
   /** A list whose lines fill the slots of the letterings, one design for each: CSV whose first line names the slots. */
   names: z.string().max(MAX_NAMES_CHARS).optional(),
-  handOff: z.strictObject({ cutAs: z.enum(['lines', 'shapes']) }),
+  handOff: handOffSchema,
 });
 
 /** One order: everything but the bytes of its pictures. */

@@ -1,8 +1,7 @@
 import type { CutSettings } from '../process/material.ts';
-import { flatten } from '../outline/flatten.ts';
-import { isOpenRing } from '../outline/curves.ts';
 import type { CutPlan, PathRole } from './cutPlan.ts';
 import type { Machine } from './machine.ts';
+import { toolStrokes } from './toolStrokes.ts';
 
 /** The way of the tool over a sheet, as it is done. */
 export interface KnifeWay {
@@ -30,48 +29,38 @@ const ROLES: readonly PathRole[] = ['cut', 'box', 'weedLine', 'mark', 'fold', 'p
  * The way of the tool along a plan and when it is where: each stretch between corners begins and ends at rest, speeds up evenly to the speed of the material and slows down again; between paths it
  * is lifted and goes as fast as the machine does. Every pass is one more time around. Curves are taken at full speed: a machine that slows down in them takes longer.
  */
-export function knifeWay(plan: CutPlan, { speedMmS, passes, tool }: Pick<CutSettings, 'speedMmS' | 'passes' | 'tool'>, pace = USUAL_PACE): KnifeWay {
+export function knifeWay(plan: CutPlan, { speedMmS, passes, tool, overcutMm = 0 }: Pick<CutSettings, 'speedMmS' | 'passes' | 'tool'> & Partial<Pick<CutSettings, 'overcutMm'>>, pace = USUAL_PACE): KnifeWay {
   const points: number[] = [0, 0];
   const does: number[] = [0];
   const atS: number[] = [0];
   let [now, cutMm, travelMm, lifts] = [0, 0, 0, 0];
   const speed = Math.min(speedMmS, pace.speedMmS);
-  for (const { role, curves, order } of plan.runs) {
-    const { points: flat, starts } = flatten(curves, CHORD_MM);
-    const turns = tool === 'knife' && role !== 'mark' ? passes : 1;
-    for (const ring of order) {
-      const [from, to] = [starts[ring], starts[ring + 1]];
-      if (to - from < 2) continue;
-      const count = isOpenRing(curves, ring) ? to - from : to - from + 1;
-      const placeOf = (k: number): [number, number] => [flat[2 * (from + (k % (to - from)))], flat[2 * (from + (k % (to - from))) + 1]];
-      for (let pass = 0; pass < turns; pass++) {
-        const [x, y] = placeOf(0);
-        const away = Math.hypot(x - points[points.length - 2], y - points[points.length - 1]);
-        if (away > 1e-9 || pass === 0) {
-          now += pace.liftS + tripS(away, pace.speedMmS, pace.accelerationMmS2);
-          travelMm += away;
-          lifts += 1;
-          points.push(x, y);
-          does.push(0);
-          atS.push(now);
-        }
-        let first = 0;
-        while (first < count - 1) {
-          const { last, lengthMm } = stretch(placeOf, first, count);
-          let gone = 0;
-          const takes = tripS(lengthMm, speed, pace.accelerationMmS2);
-          for (let k = first + 1; k <= last; k++) {
-            const [[ax, ay], [bx, by]] = [placeOf(k - 1), placeOf(k)];
-            gone += Math.hypot(bx - ax, by - ay);
-            points.push(bx, by);
-            does.push(1 + ROLES.indexOf(role));
-            atS.push(now + whenAt(gone, lengthMm, takes, speed, pace.accelerationMmS2));
-          }
-          now += takes;
-          cutMm += lengthMm;
-          first = last;
-        }
+  for (const { role, points: stroke } of toolStrokes(plan, { chordMm: CHORD_MM, passes, tool, overcutMm })) {
+    const count = stroke.length / 2;
+    const placeOf = (k: number): [number, number] => [stroke[2 * k], stroke[2 * k + 1]];
+    const [x, y] = placeOf(0);
+    const away = Math.hypot(x - points[points.length - 2], y - points[points.length - 1]);
+    now += pace.liftS + tripS(away, pace.speedMmS, pace.accelerationMmS2);
+    travelMm += away;
+    lifts += 1;
+    points.push(x, y);
+    does.push(0);
+    atS.push(now);
+    let first = 0;
+    while (first < count - 1) {
+      const { last, lengthMm } = stretch(placeOf, first, count);
+      let gone = 0;
+      const takes = tripS(lengthMm, speed, pace.accelerationMmS2);
+      for (let k = first + 1; k <= last; k++) {
+        const [[ax, ay], [bx, by]] = [placeOf(k - 1), placeOf(k)];
+        gone += Math.hypot(bx - ax, by - ay);
+        points.push(bx, by);
+        does.push(1 + ROLES.indexOf(role));
+        atS.push(now + whenAt(gone, lengthMm, takes, speed, pace.accelerationMmS2));
       }
+      now += takes;
+      cutMm += lengthMm;
+      first = last;
     }
   }
   return { points: Float64Array.from(points), does: Uint8Array.from(does), roles: ROLES, atS: Float64Array.from(atS), cutMm, travelMm, lifts };

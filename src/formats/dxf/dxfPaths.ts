@@ -1,32 +1,12 @@
-import { placed, type Affine } from '../../core/geometry/affine.ts';
+import { arcPath, type DrawnPath, type DrawnPoint, type DrawnSide } from '../paths/drawnPath.ts';
 import { numberOf, numbersOf, type DxfEntity } from './dxfFile.ts';
 
-export interface DxfPoint {
-  readonly x: number;
-  readonly y: number;
-}
-
-/** A line or a cubic that goes on from where the one before it ended. */
-export interface DxfSide {
-  /** Handles of a cubic; a line has none. */
-  readonly handles?: readonly [DxfPoint, DxfPoint];
-  readonly to: DxfPoint;
-}
-
-/** A path from a point on, closed where it ends in it. */
-export interface DxfPath {
-  readonly start: DxfPoint;
-  readonly sides: readonly DxfSide[];
-}
-
-/** An arc is drawn in cubics of at most this turn: they stray by 4·10⁻⁶ of the radius. */
-const MOST_TURN = Math.PI / 4;
 const FULL = 2 * Math.PI;
 /** Bulges below this are straight. */
 const LEAST_BULGE = 1e-9;
 
 /** The path of an entity in its own units; undefined for what draws none, or none that is understood. */
-export function pathOfEntity(entity: DxfEntity): DxfPath | undefined {
+export function pathOfEntity(entity: DxfEntity): DrawnPath | undefined {
   const number = (code: number): number => numberOf(entity, code, 0);
   const rad = (code: number): number => (number(code) * Math.PI) / 180;
   switch (entity.kind) {
@@ -38,12 +18,12 @@ export function pathOfEntity(entity: DxfEntity): DxfPath | undefined {
       // Meshes of faces are no outlines.
       return (number(70) & 0x50) !== 0 ? undefined : polyline(entity.vertices.map((vertex) => ({ x: numberOf(vertex, 10, 0), y: numberOf(vertex, 20, 0), bulge: numberOf(vertex, 42, 0) })), (number(70) & 1) === 1);
     case 'CIRCLE':
-      return arc({ a: number(40), b: 0, c: 0, d: number(40), e: number(10), f: number(20) }, 0, FULL);
+      return arcPath({ a: number(40), b: 0, c: 0, d: number(40), e: number(10), f: number(20) }, 0, FULL);
     case 'ARC':
-      return arc({ a: number(40), b: 0, c: 0, d: number(40), e: number(10), f: number(20) }, rad(50), turnTo(rad(50), rad(51)));
+      return arcPath({ a: number(40), b: 0, c: 0, d: number(40), e: number(10), f: number(20) }, rad(50), turnTo(rad(50), rad(51)));
     case 'ELLIPSE': {
       const [mx, my, ratio] = [number(11), number(21), numberOf(entity, 40, 1)];
-      return arc({ a: mx, b: my, c: -my * ratio, d: mx * ratio, e: number(10), f: number(20) }, number(41), turnTo(number(41), numberOf(entity, 42, FULL)));
+      return arcPath({ a: mx, b: my, c: -my * ratio, d: mx * ratio, e: number(10), f: number(20) }, number(41), turnTo(number(41), numberOf(entity, 42, FULL)));
     }
     case 'SPLINE':
       return spline(entity);
@@ -52,7 +32,7 @@ export function pathOfEntity(entity: DxfEntity): DxfPath | undefined {
   }
 }
 
-interface Vertex extends DxfPoint {
+interface Vertex extends DrawnPoint {
   readonly bulge: number;
 }
 
@@ -69,40 +49,15 @@ function lightVertices({ groups }: DxfEntity): Vertex[] {
   return vertices;
 }
 
-/** A path moved; numbers that are none give undefined. */
-export function movedPath({ start, sides }: DxfPath, where: Affine): DxfPath | undefined {
-  const move = ({ x, y }: DxfPoint): DxfPoint => placed(where, x, y);
-  const moved: DxfPath = { start: move(start), sides: sides.map(({ handles, to }) => (handles === undefined ? { to: move(to) } : { handles: [move(handles[0]), move(handles[1])], to: move(to) })) };
-  const points = [moved.start, ...moved.sides.flatMap(({ handles, to }) => [...(handles ?? []), to])];
-  return points.every(({ x, y }) => Math.abs(x) < 1e7 && Math.abs(y) < 1e7) ? moved : undefined;
-}
-
 /** Counter-clockwise from one angle to another, a full turn when they are the same. */
 function turnTo(from: number, to: number): number {
   const turn = (((to - from) % FULL) + FULL) % FULL;
   return turn < 1e-9 ? FULL : turn;
 }
 
-/** An arc of the unit circle, put where it lies. */
-function arc(where: Affine, from: number, turn: number): DxfPath | undefined {
-  const at = (x: number, y: number): DxfPoint => placed(where, x, y);
-  const count = Math.max(1, Math.ceil(Math.abs(turn) / MOST_TURN - 1e-9));
-  const step = turn / count;
-  const handle = (4 / 3) * Math.tan(step / 4);
-  const sides: DxfSide[] = [];
-  for (let k = 0; k < count; k++) {
-    const [a, b] = [from + k * step, from + (k + 1) * step];
-    const [ca, sa, cb, sb] = [Math.cos(a), Math.sin(a), Math.cos(b), Math.sin(b)];
-    sides.push({ handles: [at(ca - handle * sa, sa + handle * ca), at(cb + handle * sb, sb - handle * cb)], to: at(cb, sb) });
-  }
-  const start = at(Math.cos(from), Math.sin(from));
-  if (Math.abs(Math.abs(turn) - FULL) < 1e-9) sides[sides.length - 1] = { ...sides[sides.length - 1], to: start };
-  return { start, sides };
-}
-
-function polyline(vertices: readonly Vertex[], isClosed: boolean): DxfPath | undefined {
+function polyline(vertices: readonly Vertex[], isClosed: boolean): DrawnPath | undefined {
   if (vertices.length < 2) return undefined;
-  const sides: DxfSide[] = [];
+  const sides: DrawnSide[] = [];
   for (let k = 0; k < vertices.length - (isClosed ? 0 : 1); k++) {
     const [a, b] = [vertices[k], vertices[(k + 1) % vertices.length]];
     sides.push(...bulged(a, b, a.bulge));
@@ -111,19 +66,19 @@ function polyline(vertices: readonly Vertex[], isClosed: boolean): DxfPath | und
 }
 
 /** A side that bulges: the tangent of a quarter of its turn, counter-clockwise above 0. */
-function bulged(a: DxfPoint, b: DxfPoint, bulge: number): readonly DxfSide[] {
+function bulged(a: DrawnPoint, b: DrawnPoint, bulge: number): readonly DrawnSide[] {
   const to = { x: b.x, y: b.y };
   if (Math.abs(bulge) < LEAST_BULGE) return [{ to }];
   const turn = 4 * Math.atan(bulge);
   const off = (1 - bulge * bulge) / (4 * bulge);
   const [cx, cy] = [(a.x + b.x) / 2 - off * (b.y - a.y), (a.y + b.y) / 2 + off * (b.x - a.x)];
   const radius = Math.hypot(a.x - cx, a.y - cy);
-  const round = arc({ a: radius, b: 0, c: 0, d: radius, e: cx, f: cy }, Math.atan2(a.y - cy, a.x - cx), turn);
-  return round === undefined ? [{ to }] : [...round.sides.slice(0, -1), { ...round.sides[round.sides.length - 1], to }];
+  const round = arcPath({ a: radius, b: 0, c: 0, d: radius, e: cx, f: cy }, Math.atan2(a.y - cy, a.x - cx), turn);
+  return [...round.sides.slice(0, -1), { ...round.sides[round.sides.length - 1], to }];
 }
 
 /** A B-spline of degree up to three as cubics: the handles of each span are values of its blossom (L. Ramshaw, CAGD 6, 1989, doi:10.1016/0167-8396(89)90032-0). */
-function spline(entity: DxfEntity): DxfPath | undefined {
+function spline(entity: DxfEntity): DrawnPath | undefined {
   const degree = numberOf(entity, 71, 3);
   const knots = numbersOf(entity, 40);
   const points = pointsOf(entity, 10, 20);
@@ -133,8 +88,8 @@ function spline(entity: DxfEntity): DxfPath | undefined {
   }
   const isRational = (numberOf(entity, 70, 0) & 4) !== 0 && new Set(numbersOf(entity, 41)).size > 1;
   if (!(degree >= 1 && degree <= 3) || isRational || knots.length !== points.length + degree + 1) return undefined;
-  const blossom = (span: number, at: readonly number[]): DxfPoint => {
-    const own = Array.from({ length: degree + 1 }, (_, k): DxfPoint => points[span - degree + k]);
+  const blossom = (span: number, at: readonly number[]): DrawnPoint => {
+    const own = Array.from({ length: degree + 1 }, (_, k): DrawnPoint => points[span - degree + k]);
     for (let level = 1; level <= degree; level++) {
       for (let k = degree; k >= level; k--) {
         const [low, high] = [knots[span - degree + k], knots[span + 1 + k - level]];
@@ -144,12 +99,12 @@ function spline(entity: DxfEntity): DxfPath | undefined {
     }
     return own[degree];
   };
-  const sides: DxfSide[] = [];
-  let start: DxfPoint | undefined;
+  const sides: DrawnSide[] = [];
+  let start: DrawnPoint | undefined;
   for (let span = degree; span < points.length; span++) {
     const [u, v] = [knots[span], knots[span + 1]];
     if (!(v > u)) continue;
-    const values = (...which: readonly number[]): DxfPoint => blossom(span, which.slice(0, degree));
+    const values = (...which: readonly number[]): DrawnPoint => blossom(span, which.slice(0, degree));
     const first = values(u, u, u);
     const last = values(v, v, v);
     start ??= first;
@@ -157,14 +112,14 @@ function spline(entity: DxfEntity): DxfPath | undefined {
     else if (degree === 3) sides.push({ handles: [values(u, u, v), values(u, v, v)], to: last });
     else {
       const middle = values(u, v);
-      const third = (end: DxfPoint): DxfPoint => ({ x: end.x + (2 / 3) * (middle.x - end.x), y: end.y + (2 / 3) * (middle.y - end.y) });
+      const third = (end: DrawnPoint): DrawnPoint => ({ x: end.x + (2 / 3) * (middle.x - end.x), y: end.y + (2 / 3) * (middle.y - end.y) });
       sides.push({ handles: [third(first), third(last)], to: last });
     }
   }
   return start === undefined ? undefined : { start, sides };
 }
 
-function pointsOf({ groups }: DxfEntity, xCode: number, yCode: number): DxfPoint[] {
+function pointsOf({ groups }: DxfEntity, xCode: number, yCode: number): DrawnPoint[] {
   const points: { x: number; y: number }[] = [];
   for (const { code, value } of groups) {
     if (code === xCode) points.push({ x: Number(value), y: 0 });

@@ -4,9 +4,10 @@ import { ringCount } from '../../core/outline/curves.ts';
 import { nestRings } from '../../core/outline/nestRings.ts';
 import { Drawing, type ImportedDrawing } from '../drawing.ts';
 import { dxfFile, numberOf, textOf, trueColour, type DxfEntity, type DxfFile } from './dxfFile.ts';
-import { movedPath, pathOfEntity, type DxfPath } from './dxfPaths.ts';
+import { movedPath, type DrawnPath } from '../paths/drawnPath.ts';
+import { pathOfEntity } from './dxfPaths.ts';
 import { colourOfIndex } from './colourIndex.ts';
-import { joinPaths } from './joinPaths.ts';
+import { joinPaths } from '../paths/joinPaths.ts';
 
 /** Millimetres of the units that a header names; a file that names none is in mm. */
 const MM: Readonly<Record<number, number>> = { 0: 1, 1: 25.4, 2: 304.8, 4: 1, 5: 10, 6: 1000, 8: 25.4e-6, 9: 0.0254, 13: 1e-3, 14: 100 };
@@ -22,7 +23,7 @@ const WORDS: Readonly<Record<string, string>> = { TEXT: 'text', MTEXT: 'text', A
 const BINARY = 'AutoCAD Binary DXF';
 
 interface FoundPath {
-  readonly path: DxfPath;
+  readonly path: DrawnPath;
   readonly layer: string;
   readonly colour: string;
 }

@@ -34,7 +34,8 @@ export function writeDxf(layers: readonly DxfLayer[], heightMm: number, chordMm?
   });
 }
 
-function recordsOf(layers: readonly DxfLayer[]): { record: DxfLayerRecord; curves: Curves }[] {
+/** Layers with names of their own and the colour that comes nearest. */
+export function recordsOf(layers: readonly DxfLayer[]): { record: DxfLayerRecord; curves: Curves }[] {
   const taken = new Set<string>();
   const free = (wish: string): string => {
     let name = wish;

@@ -1,16 +1,9 @@
 import {
-  appendBezierCurve,
-  closePath,
   concatTransformationMatrix,
   drawObject,
   fill,
-  lineTo,
-  moveTo,
-  PDFDict,
   PDFDocument,
-  PDFName,
-  PDFNumber,
-  PDFOperator,
+  type PDFOperator,
   popGraphicsState,
   pushGraphicsState,
   rgb,
@@ -18,18 +11,15 @@ import {
   setLineWidth,
   stroke,
   type PDFImage,
-  type PDFOperatorNames,
-  type PDFRef,
   type PDFPage,
 } from 'pdf-lib';
 import { rgbFromHex } from '../../core/colour/hex.ts';
 import { followedBy, type Affine } from '../../core/geometry/affine.ts';
 import type { RectMm } from '../../core/geometry/rectMm.ts';
-import { LINE, type Curves } from '../../core/outline/curves.ts';
-import { transformCurves } from '../../core/outline/transformCurves.ts';
+import type { Curves } from '../../core/outline/curves.ts';
 import { PAGE_MARK, pageMarks, type Motif, type PrintPages } from '../../core/print/printPages.ts';
+import { pathOperators, pointsOf, PT_PER_MM, Spots } from './pdfLines.ts';
 
-const PT_PER_MM = 72 / 25.4;
 /** Where scissors go: light enough not to show on what is cut out. */
 const TRIM = rgb(0.72, 0.72, 0.72);
 const TRIM_PT = 0.3;
@@ -66,7 +56,7 @@ export async function decalPdf({ title, widthMm, heightMm, motifs, pages, shapes
   document.setModificationDate(new Date(0));
   const images = new Map<PrintElement, PDFImage>();
   for (const element of motifs.flat()) if (element.kind === 'picture') images.set(element, await document.embedPng(element.png));
-  const toPoints: Affine = { a: PT_PER_MM, b: 0, c: 0, d: -PT_PER_MM, e: 0, f: heightMm * PT_PER_MM };
+  const toPoints = pointsOf(heightMm);
   const spots = new Spots(document);
   for (const placements of pages) {
     const page = document.addPage([widthMm * PT_PER_MM, heightMm * PT_PER_MM]);
@@ -93,57 +83,9 @@ function pictureOperators(page: PDFPage, image: PDFImage, { widthPx, heightPx, t
   return [pushGraphicsState(), concatTransformationMatrix(a, b, c, d, e, f), drawObject(page.node.newXObject('Motif', image.ref)), popGraphicsState()];
 }
 
-/** Inks and lines that have a name of their own, so that a printer or cutter finds them: shown in a colour that stands for them. */
-class Spots {
-  private readonly spaces = new Map<SpotName, PDFRef>();
-
-  constructor(private readonly document: PDFDocument) {}
-
-  filling = (page: PDFPage, name: SpotName): PDFOperator[] => [this.operator(page, name, 'cs'), PDFOperator.of('scn' as PDFOperatorNames, [PDFNumber.of(1)])];
-  stroking = (page: PDFPage, name: SpotName): PDFOperator[] => [this.operator(page, name, 'CS'), PDFOperator.of('SCN' as PDFOperatorNames, [PDFNumber.of(1)])];
-
-  /** Chooses the ink, and makes it known to the page. ISO 32000-1, 8.6.6.4: separation colour spaces. */
-  private operator(page: PDFPage, name: SpotName, operator: 'cs' | 'CS'): PDFOperator {
-    const { context } = this.document;
-    let space = this.spaces.get(name);
-    if (space === undefined) {
-      const tint = context.register(context.obj({ FunctionType: 2, Domain: [0, 1], C0: [1, 1, 1], C1: [...SPOTS[name]], N: 1 }));
-      space = context.register(context.obj(['Separation', name, 'DeviceRGB', tint]));
-      this.spaces.set(name, space);
-    }
-    const resources = page.node.Resources() ?? page.node.normalizedEntries().Resources;
-    const key = PDFName.of('ColorSpace');
-    const known = resources.lookupMaybe(key, PDFDict) ?? context.obj({});
-    known.set(PDFName.of(name), space);
-    resources.set(key, known);
-    return PDFOperator.of(operator as PDFOperatorNames, [PDFName.of(name)]);
-  }
-}
-
-/** How they are shown, red, green and blue from 0 to 1. */
-const SPOTS = { White: [0.93, 0.96, 1], Cut: [0.62, 0.18, 0.29] } as const;
-type SpotName = keyof typeof SPOTS;
-
 function outlineOperators(curves: Curves, colour: string, toPage: Affine): PDFOperator[] {
   const { r, g, b } = rgbFromHex(colour) ?? { r: 0, g: 0, b: 0 };
   return [pushGraphicsState(), setFillingRgbColor(r / 255, g / 255, b / 255), ...pathOperators(curves, toPage), fill(), popGraphicsState()];
-}
-
-function pathOperators(curves: Curves, toPage: Affine): PDFOperator[] {
-  const { verbs, coords, verbStart, coordStart, parent } = transformCurves(curves, toPage);
-  const operators: PDFOperator[] = [];
-  for (let ring = 0; ring < parent.length; ring++) {
-    let at = coordStart[ring];
-    operators.push(moveTo(coords[at], coords[at + 1]));
-    at += 2;
-    for (let v = verbStart[ring]; v < verbStart[ring + 1]; v++) {
-      if (verbs[v] === LINE) operators.push(lineTo(coords[at], coords[at + 1]));
-      else operators.push(appendBezierCurve(coords[at], coords[at + 1], coords[at + 2], coords[at + 3], coords[at + 4], coords[at + 5]));
-      at += verbs[v] === LINE ? 2 : 6;
-    }
-    operators.push(closePath());
-  }
-  return operators;
 }
 
 /** Black angles in the corners, their outer edges on the area's. */

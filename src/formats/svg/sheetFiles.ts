@@ -9,9 +9,11 @@ export interface SheetFile {
 
 /** A cut file for each sheet, lowest film first. */
 export const sheetFiles = (plans: readonly CutPlan[], title: string, cutAs: CutAs): SheetFile[] =>
-  plans.map((plan) => ({ suffix: plans.length === 1 ? '' : suffixOf(plan, plans), svg: writeSheetSvg(plan, title, cutAs) }));
+  plans.map((plan) => ({ suffix: suffixOf(plan, plans), svg: writeSheetSvg(plan, title, cutAs) }));
 
-function suffixOf({ film, number }: CutPlan, plans: readonly CutPlan[]): string {
+/** What the names of a sheet's files end in; nothing when it is the only one. */
+export function suffixOf({ film, number }: CutPlan, plans: readonly CutPlan[]): string {
+  if (plans.length === 1) return '';
   const films = [...new Set(plans.map((plan) => plan.film.id))];
   return `${films.indexOf(film.id) + 1}-${idFromName(film.name)}${number === undefined ? '' : `-sheet-${number}`}`;
 }

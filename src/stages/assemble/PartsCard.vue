@@ -19,7 +19,7 @@ const GROUPS: readonly { readonly name: string; readonly choices: readonly { rea
     choices: [
       { choice: 'lettering', name: 'Lettering', about: 'a name, a number, a line on a circle' },
       { choice: 'picture', name: 'Another picture', about: 'traced beside this one, with a recipe of its own' },
-      { choice: 'drawing', name: 'Drawing', about: 'outlines of an SVG or DXF at their true size' },
+      { choice: 'drawing', name: 'Drawing', about: 'outlines of an SVG, DXF or plotter file at their true size' },
       { choice: 'pen', name: 'Drawn shape', about: 'with the pen: a click for a corner, a drag for a curve' },
     ],
   },

@@ -11,7 +11,7 @@ import type { Parts } from './useParts.ts';
 
 /** Beside the design what comes in lies so far away, mm. */
 const BESIDE_MM = 10;
-const DRAWINGS = '.svg,.dxf,image/svg+xml';
+const DRAWINGS = '.svg,.dxf,.hpgl,.plt,image/svg+xml';
 const PICTURES = 'image/png,image/jpeg,image/webp,image/gif,image/bmp,image/tiff,image/heic,image/svg+xml,.svg,.heic,.heif,.tif,.tiff,.bmp';
 
 /** Brings drawings and further pictures into the design. */

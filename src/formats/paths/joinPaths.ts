@@ -1,5 +1,5 @@
 import { CurvesBuilder, type Curves } from '../../core/outline/curves.ts';
-import type { DxfPath, DxfPoint, DxfSide } from './dxfPaths.ts';
+import type { DrawnPath, DrawnPoint, DrawnSide } from './drawnPath.ts';
 
 export interface JoinedPaths {
   /** Rings without nesting. */
@@ -11,14 +11,14 @@ export interface JoinedPaths {
 }
 
 /** Joins paths whose ends lie within a tolerance of each other to rings, and leaves out those that lie there twice. */
-export function joinPaths(paths: readonly DxfPath[], toleranceMm: number): JoinedPaths {
+export function joinPaths(paths: readonly DrawnPath[], toleranceMm: number): JoinedPaths {
   const single = withoutDoubles(paths, toleranceMm);
   const ends = new Map<string, number[]>();
-  const keysOf = ({ x, y }: DxfPoint): string[] => {
+  const keysOf = ({ x, y }: DrawnPoint): string[] => {
     const [cx, cy] = [Math.floor(x / toleranceMm), Math.floor(y / toleranceMm)];
     return Array.from({ length: 9 }, (_, k) => `${cx + (k % 3) - 1} ${cy + Math.floor(k / 3) - 1}`);
   };
-  const cellOf = ({ x, y }: DxfPoint): string => `${Math.floor(x / toleranceMm)} ${Math.floor(y / toleranceMm)}`;
+  const cellOf = ({ x, y }: DrawnPoint): string => `${Math.floor(x / toleranceMm)} ${Math.floor(y / toleranceMm)}`;
   const loose = single.filter((path) => !isClosed(path, toleranceMm));
   loose.forEach((path, k) => {
     for (const end of [path.start, endOf(path)]) {
@@ -31,7 +31,7 @@ export function joinPaths(paths: readonly DxfPath[], toleranceMm: number): Joine
   const used = new Set<number>();
   let joined = 0;
   /** The next path that begins or ends near a point. */
-  const nextAt = (point: DxfPoint): DxfPath | undefined => {
+  const nextAt = (point: DrawnPoint): DrawnPath | undefined => {
     for (const key of keysOf(point)) {
       for (const k of ends.get(key) ?? []) {
         if (used.has(k)) continue;
@@ -62,9 +62,9 @@ export function joinPaths(paths: readonly DxfPath[], toleranceMm: number): Joine
 }
 
 /** Goes on at the end of a path, or at its start, as long as others begin there. */
-function grow(path: DxfPath, nextAt: (point: DxfPoint) => DxfPath | undefined, toleranceMm: number, atStart: boolean): DxfPath {
+function grow(path: DrawnPath, nextAt: (point: DrawnPoint) => DrawnPath | undefined, toleranceMm: number, atStart: boolean): DrawnPath {
   let grown = atStart ? backwards(path) : path;
-  const sides: DxfSide[] = [...grown.sides];
+  const sides: DrawnSide[] = [...grown.sides];
   for (;;) {
     grown = { start: grown.start, sides };
     if (isClosed(grown, toleranceMm)) break;
@@ -75,10 +75,10 @@ function grow(path: DxfPath, nextAt: (point: DxfPoint) => DxfPath | undefined, t
   return grown;
 }
 
-function withoutDoubles(paths: readonly DxfPath[], toleranceMm: number): DxfPath[] {
+function withoutDoubles(paths: readonly DrawnPath[], toleranceMm: number): DrawnPath[] {
   const seen = new Set<string>();
-  const rounded = ({ x, y }: DxfPoint): string => `${Math.round(x / toleranceMm)},${Math.round(y / toleranceMm)}`;
-  const textOf = ({ start, sides }: DxfPath): string => [rounded(start), ...sides.map(({ handles, to }) => `${handles === undefined ? '' : handles.map(rounded).join(' ')} ${rounded(to)}`)].join(';');
+  const rounded = ({ x, y }: DrawnPoint): string => `${Math.round(x / toleranceMm)},${Math.round(y / toleranceMm)}`;
+  const textOf = ({ start, sides }: DrawnPath): string => [rounded(start), ...sides.map(({ handles, to }) => `${handles === undefined ? '' : handles.map(rounded).join(' ')} ${rounded(to)}`)].join(';');
   return paths.filter((path) => {
     if (path.sides.length === 0) return false;
     const [there, back] = [textOf(path), textOf(backwards(path))];
@@ -88,19 +88,19 @@ function withoutDoubles(paths: readonly DxfPath[], toleranceMm: number): DxfPath
   });
 }
 
-const endOf = ({ sides }: DxfPath): DxfPoint => sides[sides.length - 1].to;
-const near = (a: DxfPoint, b: DxfPoint, toleranceMm: number): boolean => Math.hypot(a.x - b.x, a.y - b.y) <= toleranceMm;
-const isClosed = (path: DxfPath, toleranceMm: number): boolean => (path.sides.length > 1 || path.sides[0].handles !== undefined) && near(path.start, endOf(path), toleranceMm);
+const endOf = ({ sides }: DrawnPath): DrawnPoint => sides[sides.length - 1].to;
+const near = (a: DrawnPoint, b: DrawnPoint, toleranceMm: number): boolean => Math.hypot(a.x - b.x, a.y - b.y) <= toleranceMm;
+const isClosed = (path: DrawnPath, toleranceMm: number): boolean => (path.sides.length > 1 || path.sides[0].handles !== undefined) && near(path.start, endOf(path), toleranceMm);
 
-function backwards({ start, sides }: DxfPath): DxfPath {
+function backwards({ start, sides }: DrawnPath): DrawnPath {
   const points = [start, ...sides.map(({ to }) => to)];
   return {
     start: points[points.length - 1],
-    sides: sides.map(({ handles }, k): DxfSide => ({ ...(handles === undefined ? {} : { handles: [handles[1], handles[0]] as const }), to: points[k] })).reverse(),
+    sides: sides.map(({ handles }, k): DrawnSide => ({ ...(handles === undefined ? {} : { handles: [handles[1], handles[0]] as const }), to: points[k] })).reverse(),
   };
 }
 
-function draw(builder: CurvesBuilder, { start, sides }: DxfPath, isRing: boolean): void {
+function draw(builder: CurvesBuilder, { start, sides }: DrawnPath, isRing: boolean): void {
   builder.start(start.x, start.y, -1);
   sides.forEach(({ handles, to }, k) => {
     const end = isRing && k === sides.length - 1 ? start : to;
