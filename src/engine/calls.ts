@@ -20,6 +20,8 @@ export const HANDED_OVER: HandedOver = {
   onBlank: ({ picture }) => [picture.data.buffer],
   onArea: ({ data }) => [data.buffer],
   proofPng: ({ buffer }) => [buffer],
+  files: (files) => files.map(({ bytes }) => bytes.buffer),
+  lookInto: nothing,
   nest: nothing,
   sheetPlan: (plan) => (plan === undefined ? [] : [plan.way.points.buffer, plan.way.does.buffer, plan.way.atS.buffer]),
   workingSize: nothing,

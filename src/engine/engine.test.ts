@@ -1,5 +1,4 @@
 import { readFile } from 'node:fs/promises';
-import { unzipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { tracedPart, type TracedPart } from '../core/job/tracedPart.ts';
 import { jobWith, sizedJob } from '../../tests/fixtures/jobWith.ts';
@@ -120,7 +119,7 @@ describe('engine', () => {
   });
 
   it('makes a variant beside the cut, and tells how a tone can be parted', async () => {
-    const engine = new LocalEngine(decodeFile);
+    const engine = new LocalEngine(decodeFile, { tools: shapeTools });
     const art = paintedArt(120, 80, (x, y) => (y < 10 || y > 70 || x < 10 || x > 110 ? WHITE : x < 55 ? { r: 179, g: 38, b: 46 } : x < 65 ? WHITE : { r: 214, g: 96, b: 92 }));
     const { pictureKey } = await engine.open(writePng(art.colour), 'fields.png');
     const flat = job({ separation: { way: 'flat', count: 2, meet: 'stacked' } });
@@ -137,8 +136,8 @@ describe('engine', () => {
     expect(parts.colours).toHaveLength(2);
     const ground = await engine.parts({ pictureKey, job: flat, tone: 1 - tone });
     expect(ground.colours).toBeUndefined();
-    const films = unzipSync(await engine.export({ pictureKey, job: flat, kind: 'filmPngs' }));
-    expect(Object.keys(films)).toHaveLength(1);
+    expect((await engine.files({ pictureKey, job: flat, kinds: ['png'], name: 'Disc', date: '2026-11-28' })).map(({ name }) => name)).toEqual(['Disc.png', expect.stringMatching(/^Disc-1-.*\.png$/), 'Disc-proof.png']);
+    for (const kind of ['svg', 'dxf', 'dxf-r12', 'hpgl'] as const) expect((await engine.lookInto({ pictureKey, job: flat, kind, name: 'Disc', date: '2026-11-28', at: 0 })).lines?.nodes, kind).toBeGreaterThan(3);
     expect(await code(engine.variant({ pictureKey, job: job({ separation: { way: 'oneTone', source: 'threshold', threshold: 0, inkIs: 'dark' } }) }))).toBe('nothingToCut');
   });
 
@@ -170,6 +169,8 @@ describe('a cancel', () => {
       onBlank: () => engine.onBlank({ ...of, sidePx: 200 }),
       onArea: () => engine.onArea({ ...of, sidePx: 200 }),
       proofPng: () => engine.proofPng({ ...of, sidePx: 200, words: ['Disc', 'today'] }),
+      files: () => engine.files({ ...of, kinds: ['svg', 'pdf', 'png'], name: 'Disc', date: '2026-11-28' }),
+      lookInto: () => engine.lookInto({ ...of, kind: 'hpgl', name: 'Disc', date: '2026-11-28', at: 0 }),
       nest: () => engine.nest({ ...of, filmId: film?.film.id ?? '', seconds: 0.2 }),
       sheetPlan: () => engine.sheetPlan({ ...of, filmId: film?.film.id ?? '', sheet: 1 }),
       workingSize: () => engine.workingSize(of),

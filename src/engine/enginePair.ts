@@ -41,6 +41,8 @@ export function enginePair(whole: EngineClient, reduced: EngineClient): EngineCl
     onBlank: (request) => whole.onBlank(request),
     onArea: (request) => whole.onArea(request),
     proofPng: (request) => whole.proofPng(request),
+    files: (request) => whole.files(request),
+    lookInto: (request) => whole.lookInto(request),
     nest: (request, onProgress) => whole.nest(request, onProgress),
     sheetPlan: (request) => whole.sheetPlan(request),
     workingSize: (request) => whole.workingSize(request),

@@ -17,6 +17,7 @@ beforeAll(async () => {
 });
 
 const sized = (job: Job, sizeMm: number, layout: Partial<Job['layout']> = {}): Job => sizedJob({ ...job, layout: { ...job.layout, ...layout } }, sizeMm);
+const pdfOf = async (of: { readonly pictureKey: string; readonly job: Job }): Promise<Uint8Array> => (await engine.files({ ...of, kinds: ['pdf'], name: 'Mug', date: '2026-11-28' }))[0].bytes;
 const code = (work: Promise<unknown>): Promise<string> => work.then(() => 'fine', (error: unknown) => (isAppError(error) ? error.code : String(error)));
 
 describe('what Lay out asks for', () => {
@@ -33,10 +34,10 @@ describe('what Lay out asks for', () => {
     const { cut } = await engine.run({ pictureKey, job, quality: 'final' });
     const placed = cut?.print?.pages.flat().length ?? 0;
     expect(placed).toBeGreaterThan(10);
-    expect((await PDFDocument.load(await engine.export({ pictureKey, job, kind: 'pdf' }))).getPageCount()).toBe(1);
+    expect((await PDFDocument.load(await pdfOf({ pictureKey, job }))).getPageCount()).toBe(1);
     const large = sized(job, 400);
     expect((await engine.run({ pictureKey, job: large, quality: 'final' })).cut?.print?.pages).toEqual([]);
-    expect(await code(engine.export({ pictureKey, job: large, kind: 'pdf' }))).toBe('doesNotFit');
+    expect(await code(pdfOf({ pictureKey, job: large }))).toBe('doesNotFit');
   }, 60_000);
 
   it('are prints with what operations laid below them, and without what was cut out of them', async () => {
@@ -57,7 +58,7 @@ describe('what Lay out asks for', () => {
     const cut: Job = { ...plain, objects: [...plain.objects, { kind: 'figure', id: 'hole', film: plain.films[0].id, shape: { form: 'round', widthMm: 12, heightMm: 12 }, placement: { a: 1, b: 0, c: 0, d: 1, e: 14, f: 14 }, cutsOut: true }] };
     const [{ picture }] = (await engine.prints({ pictureKey, job: cut })).pictures;
     expect(picture.data[4 * ((picture.height >> 1) * picture.width + (picture.width >> 1)) + 3]).toBe(0);
-    expect((await PDFDocument.load(await engine.export({ pictureKey, job: cut, kind: 'pdf' }))).getPageCount()).toBe(1);
+    expect((await PDFDocument.load(await pdfOf({ pictureKey, job: cut }))).getPageCount()).toBe(1);
   }, 60_000);
 
   it('are how a sheet is cut and weeded, prints with white below and a line around, and their cut lines', async () => {

@@ -2,6 +2,7 @@ import { checkLimits } from '../core/check/cutCheck.ts';
 import { workingSize } from '../core/check/workingSize.ts';
 import type { Job } from '../core/job/job.ts';
 import { materialOf } from '../core/job/materials.ts';
+import { tracedPart } from '../core/job/tracedPart.ts';
 import { cutPlanOf } from '../core/layout/cutPlan.ts';
 import { knifeWay } from '../core/layout/knifeWay.ts';
 import { mirroringOf } from '../core/layout/mirroringOf.ts';
@@ -11,15 +12,16 @@ import { layTogether } from '../core/layout/together.ts';
 import { weedingPlan } from '../core/layout/wasteRegions.ts';
 import { areaOnBlank, printedPictures, proofOnBlank, warningsOfPrint } from '../core/run/proofOnBlank.ts';
 import type { CutResult } from '../core/run/runJob.ts';
-import { printFile } from '../formats/pdf/printFile.ts';
 import { writePng } from '../formats/picture/writePng.ts';
 import { togetherFiles } from '../formats/svg/togetherFiles.ts';
 import { capitalMmOf } from '../core/proof/proofWords.ts';
 import { pxPerMm } from '../core/units/length.ts';
 import type { ShapeTools } from './designShapes.ts';
 import { drain } from './drain.ts';
+import { fileLook } from './fileLook.ts';
+import { jobFiles, type JobFile } from './jobFiles.ts';
 import { proofLabel } from './proofLabel.ts';
-import type { LayoutCalls, PrintsView } from './layoutProtocol.ts';
+import type { FilesRequest, LayoutCalls, PrintsView } from './layoutProtocol.ts';
 import type { OfJob, Quality } from './protocol.ts';
 import { shareOfTime } from './shareOfTime.ts';
 import { ownCopy } from './views.ts';
@@ -36,8 +38,6 @@ function printsView(job: Job, { cleans, cut }: WholeJob): PrintsView {
   return { key: [...cleans.values()].map(({ key }) => key).join(), pictures: printed.map(({ id, picture, toDesign, below }) => ({ id, toDesign, picture: ownCopy(picture), below: below.map(({ filmId }) => filmId) })), warnings: warningsOfPrint(job, printed) };
 }
 
-export const printedPdf = (job: Job, { cleans, cut }: WholeJob): Promise<Uint8Array<ArrayBuffer>> => printFile(job, cut, cleans, (picture) => Promise.resolve(writePng(picture)));
-
 /** What the answers about sheets, pages and blanks are made from. */
 interface Asked {
   readonly whole: (of: OfJob, quality: Quality) => Promise<WholeJob>;
@@ -49,6 +49,13 @@ interface Asked {
 
 /** The calls about sheets, pages and the finished blank. */
 export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked): LayoutCalls {
+  async function filesOf({ kinds, name, date, ...of }: FilesRequest): Promise<JobFile[]> {
+    const { cleans, cut } = await whole(of, 'final');
+    const { art } = cleans.get(tracedPart(of.job, of.part).id) as CleanResult;
+    const files: JobFile[] = [];
+    for await (const file of jobFiles(kinds, { job: of.job, cut, arts: cleans, art, name, date, tools: { polygons, font }, encode: async (picture, scale) => writePng(picture, scale) })) files.push(file);
+    return files;
+  }
   return {
     prints: async (of) => printsView(of.job, await whole(of, 'preview')),
     onBlank: async ({ sidePx, turnRad = 0, ...of }) => {
@@ -64,6 +71,11 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
       const label = await proofLabel(words, capitalMmOf(of.job.blank), { polygons, font });
       const { picture, pxPerMm: scale } = proofOnBlank(of.job, cut, cleans, { sidePx, turnRad, label });
       return writePng(picture, pxPerMm(scale));
+    },
+    files: async (request) => filesOf(request),
+    lookInto: async ({ kind, at, ...request }) => {
+      const { cut } = await whole(request, 'final');
+      return fileLook(kind, await filesOf({ ...request, kinds: [kind] }), at, cut, polygons);
     },
     nest: async ({ filmId, seconds, ...of }, onProgress) => {
       const isStale = untilCancelled();

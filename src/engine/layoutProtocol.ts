@@ -1,10 +1,13 @@
 import type { WorkingSize } from '../core/check/workingSize.ts';
+import type { FileKind } from '../core/job/handOff.ts';
 import type { Affine } from '../core/geometry/affine.ts';
 import type { KnifeWay } from '../core/layout/knifeWay.ts';
 import type { NestRecord } from '../core/layout/layout.ts';
 import type { FilmTogether, JobFilm, TogetherSettings } from '../core/layout/together.ts';
 import type { WeedingPlan } from '../core/layout/wasteRegions.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
+import type { FileLook } from './fileLook.ts';
+import type { JobFile } from './jobFiles.ts';
 import type { OfJob, OnProgress } from './protocol.ts';
 
 /** Pictures as they are printed, by the objects that they are of; reduced for the screen. */
@@ -52,6 +55,20 @@ export interface TogetherRequest extends TogetherSettings {
 /** The sheets of a film that jobs share, with a cut file for each. */
 export type FilmTogetherView = FilmTogether & { readonly files: readonly { readonly name: string; readonly svg: string }[] };
 
+export interface FilesRequest extends OfJob {
+  readonly kinds: readonly FileKind[];
+  /** What their names begin with. */
+  readonly name: string;
+  /** On the proof, as `2026-11-28`. */
+  readonly date: string;
+}
+
+export interface LookRequest extends Omit<FilesRequest, 'kinds'> {
+  readonly kind: FileKind;
+  /** Which of several files is shown, from 0. */
+  readonly at: number;
+}
+
 /** What is asked of the engine about sheets, pages and the finished blank. */
 export interface LayoutCalls {
   /** The art of a job that is printed, to be shown on its pages. */
@@ -62,6 +79,10 @@ export interface LayoutCalls {
   onArea(request: Pick<OnBlankRequest, keyof OfJob | 'sidePx'>): Promise<Rgba8>;
   /** The finished blank as a PNG at its true size, with words under it. */
   proofPng(request: OnBlankRequest & { readonly words: readonly string[] }): Promise<Uint8Array<ArrayBuffer>>;
+  /** The files of a job in the kinds that are asked for. */
+  files(request: FilesRequest): Promise<readonly JobFile[]>;
+  /** What a reader finds in the files of a kind. */
+  lookInto(request: LookRequest): Promise<FileLook>;
   /** Looks for a shorter way to lay the parts of a film on its sheets; what is best when the time is over. */
   nest(request: NestRequest, onProgress?: OnProgress): Promise<NestRecord>;
   /** How a sheet is cut and weeded; undefined where there is no such sheet. */

@@ -25,7 +25,7 @@ import { ShapeMaker, type ShapeTools } from './designShapes.ts';
 import { cutView, partsOf, tellFaults } from './cutView.ts';
 import { drain } from './drain.ts';
 import { proofView, variantView } from './comparedViews.ts';
-import { layoutAnswers, printedPdf, type WholeJob } from './layoutAnswers.ts';
+import { layoutAnswers, type WholeJob } from './layoutAnswers.ts';
 import { baseView, ownCopy, regionView, viewOf } from './views.ts';
 import { fontsLike, type FontLikeness } from './fontsLike.ts';
 import { fontsWith } from './fontsWith.ts';
@@ -83,6 +83,8 @@ export class LocalEngine implements Engine {
   readonly onBlank = this.layout.onBlank;
   readonly onArea = this.layout.onArea;
   readonly proofPng = this.layout.proofPng;
+  readonly files = this.layout.files;
+  readonly lookInto = this.layout.lookInto;
   readonly nest = this.layout.nest;
   readonly sheetPlan = this.layout.sheetPlan;
   readonly workingSize = this.layout.workingSize;
@@ -212,7 +214,6 @@ export class LocalEngine implements Engine {
   async export({ pictureKey, job, part, kind, filmId, sheet }: ExportRequest): Promise<Uint8Array<ArrayBuffer>> {
     const isStale = this.untilCancelled();
     const clean = await this.clean(pictureKey, tracedPart(job, part), kind === 'thumbnail' ? 'preview' : 'final', isStale);
-    if (kind === 'pdf') return printedPdf(job, await this.whole({ pictureKey, job, part }, 'final', isStale));
     return kind === 'thumbnail' ? writePng(shrinkToSide(pictureFromArt(clean.art), THUMBNAIL_SIDE_PX)) : exportFile(kind, await this.cut(job, part, clean, 'final', isStale), job, clean.art, { ...(filmId === undefined ? {} : { filmId }), ...(sheet === undefined ? {} : { sheet }) });
   }
 

@@ -242,7 +242,7 @@ export interface PartsView {
   readonly colours?: readonly [string, string];
 }
 
-export type ExportKind = 'svg' | 'penSvg' | 'testSvg' | 'pdf' | 'svgs' | 'dxf' | 'png' | 'filmPngs' | 'thumbnail';
+export type ExportKind = 'svg' | 'penSvg' | 'testSvg' | 'svgs' | 'png' | 'thumbnail';
 
 export interface ExportRequest extends OfJob {
   readonly kind: ExportKind;

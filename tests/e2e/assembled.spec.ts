@@ -116,7 +116,7 @@ test('a panel of several sheets has a band and hanging holes in every one of the
   expect(films).toBeGreaterThanOrEqual(5);
   await goTo(page, 'Hand off');
   await settled(page);
-  const { bytes } = await save(page, 'Save all');
+  const { bytes } = await save(page, 'Save SVG');
   const sheets = Object.entries(unzipSync(new Uint8Array(bytes)));
   expect(sheets).toHaveLength(films);
   for (const [name, sheet] of sheets) {
@@ -176,7 +176,7 @@ test('the petals of a flower are found alike, and sewn with an allowance', async
   await settled(page);
   await goTo(page, 'Hand off');
   await settled(page);
-  const { bytes } = await save(page, 'Save all');
+  const { bytes } = await save(page, 'Save SVG');
   const sheets = Object.values(unzipSync(new Uint8Array(bytes))).map((sheet) => strFromU8(sheet));
   const marked = sheets.filter((sheet) => sheet.includes('-marks"'));
   expect(marked).toHaveLength(1);

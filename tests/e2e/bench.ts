@@ -148,7 +148,7 @@ export async function setQuantity(page: Page, label: string, value: string, nth 
 
 export async function save(page: Page, button: string): Promise<{ name: string; bytes: Buffer }> {
   const coming: Promise<Download> = page.waitForEvent('download');
-  await page.getByRole('button', { name: button }).click();
+  await page.getByRole('button', { name: button, exact: true }).click();
   const download = await coming;
   return { name: download.suggestedFilename(), bytes: await readFile(await download.path()) };
 }

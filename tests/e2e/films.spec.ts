@@ -40,10 +40,10 @@ test('a crest is taken apart into films that are merged, renamed, ordered and ha
   await expect(page.getByRole('heading', { name: 'Yellow sheet' })).toBeVisible();
   await goTo(page, 'Hand off');
   await settled(page);
-  const { name, bytes } = await save(page, 'Save all 3 sheets');
-  expect(name).toContain('all sheets');
+  const { name, bytes } = await save(page, 'Save SVG');
+  expect(name).toBe('Crest, one film, SVG.zip');
   const files = unzipSync(new Uint8Array(bytes));
-  expect(Object.keys(files).sort()).toEqual(['1-harbour-navy.svg', '2-yellow.svg', '3-red.svg']);
+  expect(Object.keys(files).sort()).toEqual(['Crest, one film-1-harbour-navy.svg', 'Crest, one film-2-yellow.svg', 'Crest, one film-3-red.svg']);
   const widths = Object.values(files).map((file) => /width="([\d.]+)mm"/.exec(strFromU8(file))?.[1]);
   expect(new Set(widths).size).toBe(1);
   const dxf = await save(page, 'Save DXF');

@@ -100,7 +100,7 @@ test('a dropped picture becomes a mirrored, boxed cut file and is found again', 
   await test.step('the cut file has the geometry that was asked for', async () => {
     await goTo(page, 'Hand off');
     const file = await save(page, 'Save SVG');
-    expect(file.name).toBe('Spring crew shirt, Harbour navy.svg');
+    expect(file.name).toBe('Spring crew shirt.svg');
     svg = file.bytes.toString();
     const cut = readCutFile(svg);
     expect([cut.widthMm, cut.heightMm, cut.viewBox]).toEqual([500, 1000, [0, 0, 500, 1000]]);
@@ -134,7 +134,7 @@ test('a dropped picture becomes a mirrored, boxed cut file and is found again', 
   });
 
   await test.step('the art and the whole job can be kept', async () => {
-    const png = await save(page, 'Save PNG');
+    const png = await save(page, 'Save cleaned art');
     expect(statedDpi(new Uint8Array(png.bytes), 'png')).toBeGreaterThan(60);
     const file = await save(page, 'Save job file');
     expect(file.name).toBe('Spring crew shirt.limner');

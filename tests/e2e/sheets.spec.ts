@@ -36,7 +36,7 @@ test('a shirt of three films: marks and boxes that line up, a coarse film is tol
   await page.getByRole('radio', { name: 'weeded' }).click();
   await expect(page.getByRole('group', { name: 'The weeding' })).toContainText('1 bit of waste');
   await goTo(page, 'Hand off');
-  const files = Object.values(sheetsIn((await save(page, 'Save all 3 sheets')).bytes)).map(readCutFile);
+  const files = Object.values(sheetsIn((await save(page, 'Save SVG')).bytes)).map(readCutFile);
   expect(files).toHaveLength(3);
   // The boxes are the blank's area, and lie on each other; every film has the two marks beside its own piece.
   for (const { boxes, art, widthMm } of files) {
@@ -64,7 +64,7 @@ test('a sign that is larger than the film is parted into tiles, each a sheet of 
   await expect(page.locator('.readout')).toContainText('tile');
   const count = Number(/of (\d+)/.exec((await which.textContent()) ?? '')?.[1]);
   await goTo(page, 'Hand off');
-  const files = Object.entries(sheetsIn((await save(page, `Save all ${count} sheets`)).bytes));
+  const files = Object.entries(sheetsIn((await save(page, 'Save SVG')).bytes));
   expect(files).toHaveLength(count);
   expect(files[0][0]).toMatch(/sheet-1\.svg$/);
   for (const [, svg] of files) expect(readCutFile(svg)).toMatchObject({ widthMm: 305, heightMm: 305 });

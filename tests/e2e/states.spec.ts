@@ -31,7 +31,7 @@ test('a photograph goes through subject lift and every way of separating, with a
     await expect(page.locator('.app-error'), way).toHaveCount(0);
   }
   await goTo(page, 'Hand off');
-  const { bytes } = await save(page, 'Save all 2 sheets');
+  const { bytes } = await save(page, 'Save SVG');
   expect(Object.keys(unzipSync(new Uint8Array(bytes)))).toHaveLength(2);
 });
 
@@ -73,7 +73,7 @@ test('a job of two pictures is shown and handed off as one design, each picture 
   await settled(page);
   await expect(page.locator('.tab', { hasText: 'Assemble' }).locator('.fact')).toHaveText('150 × 80 mm');
   await goTo(page, 'Hand off');
-  const { bytes } = await save(page, 'Save all 2 sheets');
+  const { bytes } = await save(page, 'Save SVG');
   expect(Object.keys(unzipSync(new Uint8Array(bytes)))).toHaveLength(2);
   const kept = await save(page, 'Save job file');
   const { job, pictures } = await readArchive(new Uint8Array(kept.bytes), kept.name);

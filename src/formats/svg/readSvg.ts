@@ -30,6 +30,8 @@ const HAIRLINE_MM = 0.3;
 export interface SvgOptions {
   /** What becomes of strokes; without it hairlines are lines and broad ones outlines. */
   readonly strokes?: StrokeUse | undefined;
+  /** Boxes, weed lines and marks of a sheet of our own are read too; the art alone when absent. */
+  readonly aids?: boolean | undefined;
 }
 
 /**
@@ -71,7 +73,7 @@ class SvgReader {
   draw(nodes: readonly SvgNode[], where: Affine, around: SvgPaint, clips: readonly Curves[], uses: number): void {
     for (const node of nodes) {
       if (SILENT.has(node.name)) continue;
-      if (node.name === 'g' && SHEET_ROLES.has(node.attributes[ROLE_ATTRIBUTE] ?? '')) {
+      if (this.options.aids !== true && node.name === 'g' && SHEET_ROLES.has(node.attributes[ROLE_ATTRIBUTE] ?? '')) {
         this.drawing.note('boxes, weed lines and marks of a sheet');
         continue;
       }

@@ -42,6 +42,12 @@ export function drawSheet(context: Context, view: Viewport, sheet: Sheet, art: P
   drawCutArea(context, view, sheet);
 }
 
+/** A sheet as bare paper, to draw lines on. */
+export function drawPaper(context: Context, view: Viewport, { widthMm, heightMm }: Pick<Sheet, 'widthMm' | 'heightMm'>): void {
+  context.fillStyle = '#fffdf8';
+  context.fillRect(...screenRect(view, { xMm: 0, yMm: 0, widthMm, heightMm }));
+}
+
 function drawWeeded(context: Context, view: Viewport, sheet: Sheet, art: Path2D, paint: SheetPaint, lifted: number): void {
   context.save();
   context.globalAlpha = lifted;
