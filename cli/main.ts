@@ -19,6 +19,7 @@ import { marks } from './commands/marks.ts';
 import { nestParts } from './commands/nest.ts';
 import { offset } from './commands/offset.ts';
 import { proof } from './commands/proof.ts';
+import { ticket } from './commands/ticket.ts';
 import { together } from './commands/together.ts';
 import { report } from './commands/report.ts';
 import { run } from './commands/run.ts';
@@ -26,7 +27,7 @@ import { square } from './commands/square.ts';
 import { stencil } from './commands/stencil.ts';
 import { trace } from './commands/trace.ts';
 
-const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto, report, import: importDrawing, combine, offset, nest: nestParts, together, stencil, decal, check, proof, export: exportFiles, fonts, letter, 'font-of': fontOfPicture };
+const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto, report, import: importDrawing, combine, offset, nest: nestParts, together, stencil, decal, check, proof, export: exportFiles, ticket, fonts, letter, 'font-of': fontOfPicture };
 
 function overview(): string {
   const lines = Object.entries(COMMANDS).map(([name, command]) => `  ${name.padEnd(8)}${command.about}`);

@@ -17,7 +17,10 @@ export const routes: RouteRecordRaw[] = [
   {
     path: '/job/:id',
     component: () => import('../stages/JobView.vue'),
-    children: STAGES.map(({ stage }): RouteRecordRaw => ({ path: stage, name: stage, component: stageViews[stage] as () => Promise<never> })),
+    children: [
+      ...STAGES.map(({ stage }): RouteRecordRaw => ({ path: stage, name: stage, component: stageViews[stage] as () => Promise<never> })),
+      { path: 'ticket', name: 'ticket', component: () => import('../stages/ticket/TicketView.vue') },
+    ],
   },
   { path: '/:anything(.*)*', redirect: '/' },
 ];

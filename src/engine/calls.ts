@@ -22,6 +22,8 @@ export const HANDED_OVER: HandedOver = {
   proofPng: ({ buffer }) => [buffer],
   files: (files) => files.map(({ bytes }) => bytes.buffer),
   lookInto: nothing,
+  ticket: ({ proof }) => [proof.data.buffer],
+  ticketPdf: ({ buffer }) => [buffer],
   nest: nothing,
   sheetPlan: (plan) => (plan === undefined ? [] : [plan.way.points.buffer, plan.way.does.buffer, plan.way.atS.buffer]),
   workingSize: nothing,

@@ -43,6 +43,8 @@ export function enginePair(whole: EngineClient, reduced: EngineClient): EngineCl
     proofPng: (request) => whole.proofPng(request),
     files: (request) => whole.files(request),
     lookInto: (request) => whole.lookInto(request),
+    ticket: (request) => whole.ticket(request),
+    ticketPdf: (request) => whole.ticketPdf(request),
     nest: (request, onProgress) => whole.nest(request, onProgress),
     sheetPlan: (request) => whole.sheetPlan(request),
     workingSize: (request) => whole.workingSize(request),

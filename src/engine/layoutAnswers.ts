@@ -20,6 +20,7 @@ import type { ShapeTools } from './designShapes.ts';
 import { drain } from './drain.ts';
 import { fileLook } from './fileLook.ts';
 import { jobFiles, type JobFile } from './jobFiles.ts';
+import { jobTicket, jobTicketPdf } from './jobTicket.ts';
 import { proofLabel } from './proofLabel.ts';
 import type { FilesRequest, LayoutCalls, PrintsView } from './layoutProtocol.ts';
 import type { OfJob, Quality } from './protocol.ts';
@@ -76,6 +77,14 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
     lookInto: async ({ kind, at, ...request }) => {
       const { cut } = await whole(request, 'final');
       return fileLook(kind, await filesOf({ ...request, kinds: [kind] }), at, cut, polygons);
+    },
+    ticket: async (of) => {
+      const { cleans, cut } = await whole(of, 'final');
+      return jobTicket({ job: of.job, cut, arts: cleans, tools: { polygons, font } });
+    },
+    ticketPdf: async ({ unit, page, date, ...of }) => {
+      const { cleans, cut } = await whole(of, 'final');
+      return jobTicketPdf({ job: of.job, cut, arts: cleans, tools: { polygons, font }, encode: async (picture) => writePng(picture) }, { unit, page, date });
     },
     nest: async ({ filmId, seconds, ...of }, onProgress) => {
       const isStale = untilCancelled();

@@ -6,8 +6,10 @@ import type { NestRecord } from '../core/layout/layout.ts';
 import type { FilmTogether, JobFilm, TogetherSettings } from '../core/layout/together.ts';
 import type { WeedingPlan } from '../core/layout/wasteRegions.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
+import type { LengthUnit } from '../core/units/parseLength.ts';
 import type { FileLook } from './fileLook.ts';
 import type { JobFile } from './jobFiles.ts';
+import type { TicketView } from './jobTicket.ts';
 import type { OfJob, OnProgress } from './protocol.ts';
 
 /** Pictures as they are printed, by the objects that they are of; reduced for the screen. */
@@ -83,6 +85,10 @@ export interface LayoutCalls {
   files(request: FilesRequest): Promise<readonly JobFile[]>;
   /** What a reader finds in the files of a kind. */
   lookInto(request: LookRequest): Promise<FileLook>;
+  /** The ticket of a job as it is shown. */
+  ticket(request: OfJob): Promise<TicketView>;
+  /** The ticket of a job as a PDF. */
+  ticketPdf(request: OfJob & { readonly unit: LengthUnit; readonly page: 'a4' | 'letter'; readonly date: string }): Promise<Uint8Array<ArrayBuffer>>;
   /** Looks for a shorter way to lay the parts of a film on its sheets; what is best when the time is over. */
   nest(request: NestRequest, onProgress?: OnProgress): Promise<NestRecord>;
   /** How a sheet is cut and weeded; undefined where there is no such sheet. */

@@ -85,6 +85,8 @@ export class LocalEngine implements Engine {
   readonly proofPng = this.layout.proofPng;
   readonly files = this.layout.files;
   readonly lookInto = this.layout.lookInto;
+  readonly ticket = this.layout.ticket;
+  readonly ticketPdf = this.layout.ticketPdf;
   readonly nest = this.layout.nest;
   readonly sheetPlan = this.layout.sheetPlan;
   readonly workingSize = this.layout.workingSize;

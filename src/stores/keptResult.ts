@@ -59,9 +59,9 @@ export class KeptResults {
     await this.storage.keep({ jobId: id, key: this.keyOf(job), bytes: bytesOf(value), usedAt: Date.now(), value }).catch(onlyKnown);
   }
 
-  /** Of the settings that results follow from: name, keywords, notes and hand-off are not of them. */
-  private keyOf({ pictures, films, objects, place, layout, process, blank }: Job): KeptRow['key'] {
-    return hashText(canonicalJson([this.build, pictures, films, objects, place ?? {}, layout, process, blank]));
+  /** Of all settings but those that no result follows from. */
+  private keyOf({ name: _name, keywords: _keywords, rights: _rights, handOff: _handOff, order: _order, names: _names, guides: _guides, ...followed }: Job): KeptRow['key'] {
+    return hashText(canonicalJson([this.build, followed]));
   }
 }
 

@@ -38,6 +38,11 @@ function jobLike(pattern: Job | undefined, name: string): Job {
   return { ...withPart(fresh, { ...tracedPart(fresh), separation, outline, size, films }), blank, process, layout, handOff };
 }
 
+/** A copy is an order of its own: for the same customer, at its beginning. */
+function withoutOrder({ order, ...job }: Job): Job {
+  return order?.customer === undefined ? job : { ...job, order: { customer: order.customer } };
+}
+
 /** How a file is brought in. */
 export interface AddOptions {
   /** A job whose blank, process, size and layout a picture's job takes. */
@@ -178,7 +183,7 @@ export const useShelf = defineStore('shelf', () => {
     const entry = await storage.get(id);
     if (entry === undefined) return undefined;
     const now = Date.now();
-    return save({ ...entry, id: crypto.randomUUID(), createdAt: now, updatedAt: now, job: { ...entry.job, name: `${entry.job.name}, copy`.slice(0, 120) } });
+    return save({ ...entry, id: crypto.randomUUID(), createdAt: now, updatedAt: now, job: withoutOrder({ ...entry.job, name: `${entry.job.name}, copy`.slice(0, 120) }) });
   }
 
   async function rename(id: string, name: string): Promise<void> {

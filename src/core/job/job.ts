@@ -9,6 +9,7 @@ import { handOffSchema } from './handOff.ts';
 import { materialsSchema } from './materials.ts';
 import { processSchema } from '../process/processes.ts';
 import { MAX_OBJECTS, objectSchema, plainObjects } from './objects.ts';
+import { orderSchema } from './order.ts';
 import { pictureSchema } from './picture.ts';
 
 /** Version of the job format that this code writes. */
@@ -55,6 +56,7 @@ const fieldsSchema = z.strictObject({
   /** A list whose lines fill the slots of the letterings, one design for each: CSV whose first line names the slots. */
   names: z.string().max(MAX_NAMES_CHARS).optional(),
   handOff: handOffSchema,
+  order: orderSchema.optional(),
 });
 
 /** One order: everything but the bytes of its pictures. */

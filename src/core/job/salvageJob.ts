@@ -19,6 +19,7 @@ const PARTS = {
   place: 'where it lies on the blank',
   layout: 'the lay-out',
   handOff: 'how it is handed off',
+  order: 'its customer and notes',
 } as const satisfies Partial<Record<keyof Job, string>>;
 
 /** Parts of a traced object, likewise. */

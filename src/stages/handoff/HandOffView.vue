@@ -95,6 +95,9 @@ const saveArt = (): void => void hand.handOne(`${hand.name.value}, cleaned.png`,
           <button type="button" class="plain-button" :disabled="blocked !== undefined || handing" @click="savePen">Save pen drawing</button>
         </div>
       </TrayCard>
+      <TrayCard title="Ticket" about="the page that goes with the job: proof, films and what they take, order, settings, timers">
+        <div><RouterLink class="plain-button" :to="{ name: 'ticket', params: { id: String($route.params['id']) } }">Open the ticket</RouterLink></div>
+      </TrayCard>
       <TrayCard title="To go on with" about="the cleaned art alone; or picture, recipe and layout in one file that opens again elsewhere">
         <div class="buttons">
           <button type="button" class="plain-button" :disabled="cut === undefined || handing" @click="saveArt">Save cleaned art</button>

@@ -100,5 +100,5 @@ export function useHandOff() {
       return archive.fileName;
     });
 
-  return { job, cut, handing, kinds, name, change, choose, blocked, handFiles, handOne, handArchive };
+  return { job, cut, hand, handing, kinds, name, change, choose, blocked, handFiles, handOne, handArchive };
 }

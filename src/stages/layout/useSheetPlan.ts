@@ -3,6 +3,7 @@ import { asAppError } from '../../core/errors/appError.ts';
 import type { Sheet } from '../../core/layout/laySheet.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
+import { timeWords } from '../../core/units/timeWords.ts';
 import type { SheetPlanView } from '../../engine/layoutProtocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
@@ -13,13 +14,6 @@ import { drawKnife, drawWaste, wastePaths } from './drawPlan.ts';
 import { usePlay } from './usePlay.ts';
 
 const WAIT_MS = 150;
-
-/** A time in words. */
-export function timeWords(seconds: number): string {
-  if (seconds < 60) return `${Math.max(1, Math.round(seconds))} s`;
-  const minutes = Math.round(seconds / 60);
-  return minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
-}
 
 /** How the sheet on the table is cut and weeded, to be played; made while one of the two is looked at. */
 export function useSheetPlan(view: Ref<'cutting' | 'weeded' | undefined>, sheet: Ref<Sheet | undefined>) {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
 import { computed, onBeforeUnmount, watch, ref } from 'vue';
+import { stateWord } from '../../core/job/order.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
 import type { ShelfEntry } from '../../storage/ports.ts';
 
@@ -26,6 +27,12 @@ function act(action: Action): void {
   else emit('remove');
 }
 const process = computed(() => PROCESSES[props.entry.job.process].name);
+/** Whose order it is and how far it has come, where that was said. */
+const order = computed(() => {
+  const { order: own, process: by } = props.entry.job;
+  if (own?.state === undefined && own?.customer === undefined && own?.due === undefined) return '';
+  return [stateWord(own.state ?? 'asked', by), own.customer, own.due === undefined ? undefined : `by ${own.due}`].filter((word) => word !== undefined).join(' · ');
+});
 </script>
 
 <template>
@@ -38,6 +45,7 @@ const process = computed(() => PROCESSES[props.entry.job.process].name);
       <div class="names" @click="emit('open')">
         <h2>{{ entry.job.name }}</h2>
         <p>{{ entry.job.blank.name }} · {{ process }}</p>
+        <p v-if="order !== ''" class="order">{{ order }}</p>
       </div>
       <ElDropdown trigger="click" @command="act">
         <button type="button" class="more" :aria-label="`More for ${entry.job.name}`">···</button>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { useIntersectionObserver } from '@vueuse/core';
 import { ElMessage, ElMessageBox } from 'element-plus';
-import { computed, inject, ref } from 'vue';
+import { inject, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { asAppError } from '../../core/errors/appError.ts';
 import { explain } from '../../core/errors/explain.ts';
@@ -13,21 +14,25 @@ import { tellError } from '../shared/tellError.ts';
 import { undoNotice } from '../shared/undoNotice.ts';
 import BatchDialog from '../batch/BatchDialog.vue';
 import ShelfCard from './ShelfCard.vue';
+import ShelfFilters from './ShelfFilters.vue';
+import { useShelfFind } from './useShelfFind.ts';
 
 const shelf = useShelf();
 const settings = useSettings();
 const router = useRouter();
-const search = ref('');
+const finding = useShelfFind();
+const { find, shown, first } = finding;
 const batchOpen = ref(false);
 
-/** Jobs whose name, keywords, blank or process hold every word that was typed. */
-const shown = computed(() => {
-  const words = search.value.toLowerCase().split(/\s+/).filter((word) => word !== '');
-  return shelf.entries.filter(({ job }) => {
-    const text = [job.name, job.blank.name, job.process, ...job.keywords].join(' ').toLowerCase();
-    return words.every((word) => text.includes(word));
-  });
-});
+/** What a scanner types off a ticket ends in Enter: the only job that is left is opened. */
+function openOnly(): void {
+  const [only, ...others] = finding.shown.value;
+  if (find.typed.trim() !== '' && only !== undefined && others.length === 0) open(only);
+}
+const end = ref<HTMLElement>();
+useIntersectionObserver(end, ([{ isIntersecting }]) => {
+  if (isIntersecting) finding.more();
+}, { rootMargin: '600px' });
 
 async function safely(work: () => Promise<unknown>): Promise<void> {
   try {
@@ -89,7 +94,7 @@ const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
         <h1>Limner</h1>
         <p>from the customer’s picture to the cutter</p>
       </div>
-      <input v-model="search" class="search" type="search" placeholder="Find by name, keyword, blank" aria-label="Find jobs" />
+      <input v-model="find.typed" class="search" type="search" placeholder="Find by any word, or scan a ticket" aria-label="Find jobs" @keydown.enter="openOnly" />
       <button type="button" class="plain-button" :title="`Theme: ${settings.theme}`" @click="settings.theme = THEMES[settings.theme]">Theme: {{ settings.theme }}</button>
       <button type="button" class="plain-button" title="Unit of all lengths" @click="settings.unit = settings.unit === 'mm' ? 'in' : 'mm'">Unit: {{ settings.unit }}</button>
       <RouterLink class="plain-button" :to="{ name: 'workshop' }">Workshop</RouterLink>
@@ -99,11 +104,13 @@ const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
     </header>
     <BatchDialog v-model="batchOpen" />
     <p v-if="shelf.loaded && shelf.entries.length > 0" class="hint">Drop a picture anywhere, or paste one, to start a job. A <b>.limner</b> file from another shop opens the same way.</p>
+    <ShelfFilters v-if="shelf.entries.length > 1" :finding="finding" :count="shown.length" />
     <ul v-if="shown.length > 0" class="cards" aria-label="Jobs">
-      <li v-for="entry in shown" :key="entry.id">
+      <li v-for="entry in first" :key="entry.id">
         <ShelfCard :entry="entry" @open="open(entry)" @rename="rename(entry)" @duplicate="safely(() => shelf.duplicate(entry.id))" @remove="remove(entry)" @keep="keepCopy(entry)" />
       </li>
     </ul>
+    <div v-if="first.length < shown.length" ref="end" class="end" />
     <section v-if="shelf.damaged.length > 0" class="damaged" aria-label="Jobs that cannot be read">
       <h2>{{ shelf.damaged.length === 1 ? 'One job cannot be read' : `${shelf.damaged.length} jobs cannot be read` }}</h2>
       <p>They are stored as they are. Repair makes a new job of everything in it that can be read, with its picture.</p>
@@ -118,7 +125,7 @@ const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
     </section>
     <section v-if="shown.length === 0 && shelf.loaded && shelf.entries.length > 0" class="empty">
       <h2>No matching jobs</h2>
-      <button type="button" class="plain-button" @click="search = ''">Show all {{ shelf.entries.length }}</button>
+      <button type="button" class="plain-button" @click="finding.showAll">Show all {{ shelf.entries.length }}</button>
     </section>
     <section v-else-if="shelf.loaded && shelf.entries.length === 0 && !filling" class="empty">
       <h2>The shelf is empty</h2>

@@ -1,0 +1,59 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { cutInput } from '../../../cli/cutInput.ts';
+import { loadPolygons } from '../../../cli/loadPolygons.ts';
+import { discFiles } from '../../../tests/fixtures/files.ts';
+import { sizedJob } from '../../../tests/fixtures/jobWith.ts';
+import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
+import type { Job } from '../job/job.ts';
+import { jobSchema } from '../job/job.ts';
+import { newJob } from '../job/newJob.ts';
+import { orderCode, stateWord } from '../job/order.ts';
+import { usualMaterial } from '../process/material.ts';
+import { ticketOf, type Ticket } from './ticket.ts';
+import { stepWords, ticketWords } from './ticketWords.ts';
+
+let library: PolygonLibrary;
+let bytes: Uint8Array<ArrayBuffer>;
+beforeAll(async () => {
+  library = await loadPolygons();
+  bytes = (await discFiles()).png;
+});
+const ticketFor = async (job: Job): Promise<Ticket> => ticketOf(job, (await cutInput(job, { name: 'disc.png', bytes: bytes.slice() })).cut, library);
+const wordsOf = (ticket: Ticket, unit: 'mm' | 'in' = 'mm'): string => ticketWords(ticket, unit).flatMap(({ title, rows }) => [title, ...rows.map((row) => row.join(': '))]).join('\n');
+
+describe('the ticket', () => {
+  it('says what a film takes, costs and how long it is cut and weeded', async () => {
+    const job = sizedJob(newJob('Buoy shirt', 'htv'), 60);
+    const priced: Job = { ...job, layout: { ...job.layout, copies: 2, gapMm: 10 }, materials: { usual: { ...usualMaterial('htv'), pricePerM2: 20 } } };
+    const ticket = await ticketFor(priced);
+    const [film] = ticket.films;
+    // Two boxes of 72 mm lie beside each other on a sheet 305 or 500 mm wide.
+    expect(film.lengthMm).toBeGreaterThan(72);
+    expect(film.cost).toBeCloseTo((20 * film.widthMm * film.lengthMm) / 1e6, 9);
+    expect(ticket.cost).toBe(film.cost);
+    // Two discs and two boxes, and the overcut of each.
+    expect(Math.abs(film.cutMm - 2 * (Math.PI * 60 + 4 * 72))).toBeLessThan(6);
+    expect(film.weeding.bits).toBe(2);
+    expect(ticket.steps.map(stepWords)).toEqual([`Press ${film.name}: 155 °C, medium pressure, 12 s, peel warm`]);
+    expect(wordsOf(ticket)).toContain('Mirrored: yes, cut from the back');
+    expect(wordsOf(ticket, 'in')).toMatch(/Finished: 2\.36 in × 2\.3\d in/);
+  });
+
+  it('carries the order, and says what goes against the process', async () => {
+    const job = sizedJob(newJob('Buoy shirt', 'htv'), 60);
+    const ordered: Job = { ...job, layout: { ...job.layout, mirror: 'never' }, rights: { use: 'allowed', note: 'By the club' }, order: { code: orderCode([1, 2, 3, 40, 50, 60, 7, 255]), state: 'approved', customer: 'Mill Lane Rowing', due: '2026-12-04', notes: 'Two rows,\nblue for the first.' } };
+    expect(jobSchema.parse(JSON.parse(JSON.stringify(ordered)))).toEqual(ordered);
+    const words = wordsOf(await ticketFor(ordered));
+    for (const part of ['State: approved', 'Customer: Mill Lane Rowing', 'Wanted by: 2026-12-04', 'Picture: may be used: By the club', 'AGAINST THE PROCESS', 'blue for the first.']) expect(words).toContain(part);
+    expect(words).toMatch(/Code: [0-9A-HJKMNP-TV-Z]{8}/);
+    expect(jobSchema.safeParse({ ...ordered, order: { due: '2026-13-40' } }).success).toBe(false);
+  });
+
+  it('of a print has pages and waits instead of films', async () => {
+    const ticket = await ticketFor(sizedJob(newJob('Mug', 'waterslide'), 40));
+    expect([ticket.films, ticket.pages?.count, ticket.steps.map(({ what }) => what)]).toEqual([[], 1, ['dry', 'coat', 'coat', 'coat', 'final']]);
+    expect(ticket.steps.map(stepWords)[1]).toBe('Coat 1, and wait');
+    expect(wordsOf(ticket)).toContain('motifs on 1 page, Waterslide paper, ink-jet');
+    expect(stateWord('cut', 'waterslide')).toBe('printed');
+  });
+});

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import ChoiceInput from '../../ui/ChoiceInput.vue';
+import type { useShelfFind } from './useShelfFind.ts';
+
+/** What of the shelf is shown. */
+const { finding } = defineProps<{ finding: ReturnType<typeof useShelfFind>; count: number }>();
+const { find, choices, isNarrowed, showAll } = finding;
+const LABELS = { process: 'Process', state: 'How far it has come', blank: 'Blank', film: 'Film', since: 'When it was changed' } as const;
+type Key = keyof typeof LABELS;
+const KEYS = Object.keys(LABELS) as readonly Key[];
+const choose = (key: Key, value: string): void => void Object.assign(find, { [key]: value });
+</script>
+
+<template>
+  <div class="filters" role="group" aria-label="What is shown">
+    <div v-for="key in KEYS" :key="key" class="filter"><ChoiceInput :model-value="find[key]" :choices="choices[key] as Readonly<Record<string, string>>" :label="LABELS[key]" @choose="choose(key, $event)" /></div>
+    <span role="status">{{ count === 1 ? '1 job' : `${count} jobs` }}</span>
+    <button v-if="isNarrowed" type="button" class="plain-button" @click="showAll">Show all</button>
+  </div>
+</template>
+
+<style scoped>
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+  margin-top: 12px;
+}
+.filter {
+  width: 184px;
+}
+span {
+  margin-left: 4px;
+  color: var(--ink-soft);
+}
+</style>
