@@ -1,13 +1,29 @@
 import { fileURLToPath } from 'node:url';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
+import { cutterHttp } from './devices/cutterHttp.ts';
+import { StandInCutter } from './devices/standInCutter.ts';
 
 const dist = fileURLToPath(new URL('../dist', import.meta.url));
 
-/** Serves the built application. Nothing that a person brings in ever reaches this server: it only hands out files. */
-export function makeServer(root = dist): Express {
+/** What the stand-in cutter can reach, mm. */
+export const CUT_AREA = { widthMm: 305, heightMm: 610 } as const;
+
+const HERE = /^(?:localhost|127\.0\.0\.1|\[::1\])(?::\d+)?$/;
+
+/** Answers only what was asked of this machine by its own name, and orders only from its own pages: a name of another site that leads here is not one. */
+const onlyFromHere: RequestHandler = (request, response, next) => {
+  const { host = '', origin } = request.headers;
+  const isOwn = origin === undefined || (URL.canParse(origin) && new URL(origin).host === host);
+  if (HERE.test(host) && isOwn) next();
+  else response.status(403).type('text').send('Limner answers on this machine only.');
+};
+
+/** Serves the built application and the stand-in cutter. Nothing that a person brings in leaves the machine: what reaches this server are programs for the cutter. */
+export function makeServer(root = dist, cutter = new StandInCutter(CUT_AREA)): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.use(onlyFromHere);
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -37,6 +53,7 @@ export function makeServer(root = dist): Express {
     if (/^\/worker-[\w-]+\.js$/.test(request.path) && typeof policy === 'string') response.setHeader('Content-Security-Policy', policy.replace("'wasm-unsafe-eval'", "'wasm-unsafe-eval' 'unsafe-eval'"));
     next();
   });
+  app.use('/devices/cutter', cutterHttp(cutter));
   app.use('/assets', express.static(`${root}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(root, { index: 'index.html', maxAge: 0 }));
   app.use('/demo', (_request, response) => void response.status(404).type('text').send('no such demo file'));

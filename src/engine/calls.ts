@@ -24,6 +24,7 @@ export const HANDED_OVER: HandedOver = {
   lookInto: nothing,
   ticket: ({ proof }) => [proof.data.buffer],
   ticketPdf: ({ buffer }) => [buffer],
+  program: nothing,
   nest: nothing,
   sheetPlan: (plan) => (plan === undefined ? [] : [plan.way.points.buffer, plan.way.does.buffer, plan.way.atS.buffer]),
   workingSize: nothing,

@@ -173,6 +173,7 @@ describe('a cancel', () => {
       lookInto: () => engine.lookInto({ ...of, kind: 'hpgl', name: 'Disc', date: '2026-11-28', at: 0 }),
       ticket: () => engine.ticket(of),
       ticketPdf: () => engine.ticketPdf({ ...of, unit: 'mm', page: 'a4', date: '2026-11-28' }),
+      program: () => engine.program({ ...of, filmId: film?.film.id ?? '', sheet: 1, what: 'cut', done: 0 }),
       nest: () => engine.nest({ ...of, filmId: film?.film.id ?? '', seconds: 0.2 }),
       sheetPlan: () => engine.sheetPlan({ ...of, filmId: film?.film.id ?? '', sheet: 1 }),
       workingSize: () => engine.workingSize(of),

@@ -45,6 +45,7 @@ export function enginePair(whole: EngineClient, reduced: EngineClient): EngineCl
     lookInto: (request) => whole.lookInto(request),
     ticket: (request) => whole.ticket(request),
     ticketPdf: (request) => whole.ticketPdf(request),
+    program: (request) => whole.program(request),
     nest: (request, onProgress) => whole.nest(request, onProgress),
     sheetPlan: (request) => whole.sheetPlan(request),
     workingSize: (request) => whole.workingSize(request),

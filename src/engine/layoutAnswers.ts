@@ -4,6 +4,7 @@ import type { Job } from '../core/job/job.ts';
 import { materialOf } from '../core/job/materials.ts';
 import { tracedPart } from '../core/job/tracedPart.ts';
 import { cutPlanOf } from '../core/layout/cutPlan.ts';
+import { penDrawing, testCut } from '../core/layout/tryOuts.ts';
 import { knifeWay } from '../core/layout/knifeWay.ts';
 import { mirroringOf } from '../core/layout/mirroringOf.ts';
 import { nestFilm } from '../core/layout/nestSheets.ts';
@@ -11,7 +12,9 @@ import type { CleanResult } from '../core/run/applyRecipe.ts';
 import { layTogether } from '../core/layout/together.ts';
 import { weedingPlan } from '../core/layout/wasteRegions.ts';
 import { areaOnBlank, printedPictures, proofOnBlank, warningsOfPrint } from '../core/run/proofOnBlank.ts';
-import type { CutResult } from '../core/run/runJob.ts';
+import { cutPlansOf, type CutResult } from '../core/run/runJob.ts';
+import { AppError } from '../core/errors/appError.ts';
+import { writePlotter } from '../formats/plotter/writePlotter.ts';
 import { writePng } from '../formats/picture/writePng.ts';
 import { togetherFiles } from '../formats/svg/togetherFiles.ts';
 import { capitalMmOf } from '../core/proof/proofWords.ts';
@@ -85,6 +88,14 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
     ticketPdf: async ({ unit, page, date, ...of }) => {
       const { cleans, cut } = await whole(of, 'final');
       return jobTicketPdf({ job: of.job, cut, arts: cleans, tools: { polygons, font }, encode: async (picture) => writePng(picture) }, { unit, page, date });
+    },
+    program: async ({ filmId, sheet: number, what, done, ...of }) => {
+      const { cut } = await whole(of, 'final');
+      const plan = cutPlansOf(cut).find(({ film, number: own = 1 }) => film.id === filmId && own === number);
+      if (plan === undefined) throw new AppError('filmMissing', { film: filmId });
+      const own = materialOf(of.job, filmId).cut;
+      if (what === 'pen') return writePlotter(penDrawing(plan), { fine: of.job.handOff.plotter?.fine, cut: { ...own, tool: 'pen' }, done });
+      return writePlotter(what === 'test' ? testCut(plan.film) : plan, { fine: of.job.handOff.plotter?.fine, cut: own, compensated: own, done });
     },
     nest: async ({ filmId, seconds, ...of }, onProgress) => {
       const isStale = untilCancelled();

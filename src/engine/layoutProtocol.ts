@@ -71,6 +71,13 @@ export interface LookRequest extends Omit<FilesRequest, 'kinds'> {
   readonly at: number;
 }
 
+export interface ProgramRequest extends SheetPlanRequest {
+  /** The sheet itself, its outlines with a pen on paper, or a small cut to try the film with. */
+  readonly what: 'cut' | 'pen' | 'test';
+  /** Strokes that were done already and are left out. */
+  readonly done: number;
+}
+
 /** What is asked of the engine about sheets, pages and the finished blank. */
 export interface LayoutCalls {
   /** The art of a job that is printed, to be shown on its pages. */
@@ -89,6 +96,8 @@ export interface LayoutCalls {
   ticket(request: OfJob): Promise<TicketView>;
   /** The ticket of a job as a PDF. */
   ticketPdf(request: OfJob & { readonly unit: LengthUnit; readonly page: 'a4' | 'letter'; readonly date: string }): Promise<Uint8Array<ArrayBuffer>>;
+  /** What a cutter is sent for a sheet: plotter language. */
+  program(request: ProgramRequest): Promise<string>;
   /** Looks for a shorter way to lay the parts of a film on its sheets; what is best when the time is over. */
   nest(request: NestRequest, onProgress?: OnProgress): Promise<NestRecord>;
   /** How a sheet is cut and weeded; undefined where there is no such sheet. */

@@ -87,6 +87,7 @@ export class LocalEngine implements Engine {
   readonly lookInto = this.layout.lookInto;
   readonly ticket = this.layout.ticket;
   readonly ticketPdf = this.layout.ticketPdf;
+  readonly program = this.layout.program;
   readonly nest = this.layout.nest;
   readonly sheetPlan = this.layout.sheetPlan;
   readonly workingSize = this.layout.workingSize;

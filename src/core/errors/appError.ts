@@ -37,6 +37,8 @@ export type ErrorCode =
   | 'pictureMissing'
   | 'storageFull'
   | 'storageFailed'
+  | 'machineFault'
+  | 'machineGone'
   | 'cancelled'
   | 'workerLost'
   | 'notYet'

@@ -20,6 +20,15 @@ const overWords = (d: ErrorDetails): string =>
     .map(([over, way]) => `${over} mm too ${way}`)
     .join(' and ');
 
+/** What a cutter tells, and what to do about it. */
+const MACHINE_FAULTS: Readonly<Record<string, Explanation>> = {
+  noMat: { what: 'Nothing lies in the cutter.', todo: 'Lay the film on its mat, load it, say so here, and send again.' },
+  portBusy: { what: 'The cutter is busy with something else.', todo: 'Wait until it is done, or stop it, and send again.' },
+  connectionLost: { what: 'The line to the cutter was lost in mid-cut.', todo: 'Connect it again; then go on where it stopped, or send only what was missed.' },
+  pieceLifted: { what: 'A piece lifted from its carrier, and the cutter stopped.', todo: 'Press it flat; then go on where it stopped, or send only what was missed.' },
+  outsideArea: { what: 'The cut reaches out of what the cutter can reach.', todo: 'Move its origin nearer to the corner, or lay the design out on a smaller sheet.' },
+};
+
 const RULES: { readonly [Code in ErrorCode]: Rule } = {
   emptyFile: (d) => ({ what: `${named(d)} is empty (0 bytes).`, todo: 'Ask for it again, or export it once more.' }),
   notAPicture: (d) => ({
@@ -147,6 +156,8 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
     what: 'The browser has no room left to save this.',
     todo: 'Free space on the disk or delete jobs you no longer need; until then, keep this one as an archive file.',
   }),
+  machineFault: (d) => MACHINE_FAULTS[String(d['fault'])] ?? { what: 'The cutter stopped and does not say why.', todo: 'Look at it, then go on or stop.' },
+  machineGone: () => ({ what: 'The cutter does not answer.', todo: 'See that it is switched on and connected; what it has cut so far is known again once it answers.' }),
   storageFailed: (d) => ({ what: `The browser could not save: ${d['message']}.`, todo: 'Export the job as an archive file, then load the page again.' }),
   cancelled: () => ({ what: 'Stopped.', todo: 'Start it again whenever you like.' }),
   workerLost: () => ({

@@ -19,6 +19,8 @@ export interface PlotterSettings {
   readonly relative?: boolean | undefined;
   /** Tool, speed and force are told; they are set at the machine when absent. */
   readonly cut?: Pick<CutSettings, 'tool' | 'forceG' | 'speedMmS'> | undefined;
+  /** Strokes that were done already: they are left out. */
+  readonly done?: number | undefined;
   /** Passes, overcut and blade offset are in the path; the machine sees to them when absent. */
   readonly compensated?: Pick<CutSettings, 'tool' | 'passes' | 'overcutMm' | 'bladeOffsetMm'> | undefined;
 }
@@ -38,15 +40,15 @@ const MOST_PLACES = 120;
  * A sheet in plotter language (HP-GL, Hewlett-Packard, "Interfacing and Programming Manual" of the 7475A): strokes in the order of the plan, y up from the lower left of the sheet.
  * Curves are chords within a hundredth of a mm.
  */
-export function writePlotter(plan: CutPlan, { fine = false, relative = false, cut, compensated }: PlotterSettings = {}): string {
+export function writePlotter(plan: CutPlan, { fine = false, relative = false, cut, compensated, done = 0 }: PlotterSettings = {}): string {
   const stepMm = fine ? FINE_STEP_MM : PLOTTER_STEP_MM;
   const strokes = toolStrokes(plan, { chordMm: chordFor(stepMm) / CLOSER, ...(compensated === undefined ? { tool: cut?.tool ?? 'knife' } : compensated) });
   const trails = compensated !== undefined && compensated.tool === 'knife';
-  const done = trails ? compensatedStrokes(strokes, compensated.bladeOffsetMm) : strokes;
+  const all = trails ? compensatedStrokes(strokes, compensated.bladeOffsetMm) : strokes;
   const lines = ['IN;', ...(fine ? ['IP0,0,4000,4000;SC0,100000,0,100000;'] : []), 'PA;'];
   let tool = 0;
   let at = { x: 0, y: 0 };
-  for (const { role, points } of done) {
+  for (const { role, points } of all.slice(done)) {
     const wanted = role === 'mark' || cut?.tool === 'pen' ? PEN_TOOL : KNIFE_TOOL;
     if (wanted !== tool) {
       lines.push(`SP${wanted};`);
