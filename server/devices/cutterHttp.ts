@@ -9,6 +9,7 @@ const MOST_ORDER = '4kb';
 
 const place = z.strictObject({ xMm: z.number().min(0).max(100_000), yMm: z.number().min(0).max(100_000) });
 const load = z.strictObject({ film: z.string().trim().min(1).max(200), needsG: z.number().min(0).max(10_000) });
+const haste = z.strictObject({ times: z.number().min(0.1).max(1000) });
 const mishap = z.strictObject({ kind: z.enum(MISHAPS), atShare: z.number().min(0).max(1).optional() });
 
 /** The stand-in cutter by HTTP: its state, orders, programs in plotter language, what it did as a picture, and its log. */
@@ -34,6 +35,7 @@ export function cutterHttp(cutter: StandInCutter): Router {
   order('/origin', place, (value) => cutter.setOrigin(value));
   order('/program', z.string().min(1), (value) => cutter.send(value));
   order('/fail', mishap, ({ kind, atShare }) => cutter.fail(kind, atShare));
+  order('/haste', haste, ({ times }) => cutter.hurry(times));
   for (const what of ['pause', 'resume', 'stop'] as const) order(`/${what}`, z.unknown(), () => cutter[what]());
   router.use((_request, response) => void response.status(404).json({ error: 'no such order' }));
   router.use((error: unknown, _request: Request, response: Response, next: NextFunction) => {

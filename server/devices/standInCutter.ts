@@ -62,7 +62,7 @@ export class StandInCutter {
   constructor(
     private readonly area: MachineState['area'],
     private readonly clock: () => number = Date.now,
-    private readonly haste = 8,
+    private haste = 5,
   ) {
     this.seenMs = clock();
   }
@@ -153,6 +153,12 @@ export class StandInCutter {
   /** Tells it to fail: at once where a program is sent, or when so much of one is done. */
   fail(kind: Mishap, atShare = 0.5): void {
     this.mishap = { kind, atShare };
+  }
+
+  /** How many times faster than a real one it goes from now on. */
+  hurry(haste: number): void {
+    this.goOn();
+    this.haste = haste;
   }
 
   private reset(): void {

@@ -19,6 +19,7 @@ export const routes: RouteRecordRaw[] = [
     component: () => import('../stages/JobView.vue'),
     children: [
       ...STAGES.map(({ stage }): RouteRecordRaw => ({ path: stage, name: stage, component: stageViews[stage] as () => Promise<never> })),
+      { path: 'machine', name: 'machine', component: () => import('../stages/machine/MachineView.vue') },
       { path: 'ticket', name: 'ticket', component: () => import('../stages/ticket/TicketView.vue') },
     ],
   },

@@ -87,7 +87,7 @@ const saved = computed(() => (bench.saveError !== undefined ? 'not saved' : benc
 <template>
   <div v-if="bench.job !== undefined" class="job" :data-current="bench.isCurrent">
     <RoutingSlip
-      :name="bench.job.name" :lines="lines" :tabs="tabs" :current="route.name === 'ticket' ? 'handoff' : String(route.name)" :undo-label="bench.undoLabel" :redo-label="bench.redoLabel" :saved="saved"
+      :name="bench.job.name" :lines="lines" :tabs="tabs" :current="route.name === 'ticket' || route.name === 'machine' ? 'handoff' : String(route.name)" :undo-label="bench.undoLabel" :redo-label="bench.redoLabel" :saved="saved"
       @go="router.push({ name: $event, params: { id: String(route.params['id']) } })" @undo="undo" @redo="redo" @shelf="router.push('/')"
     />
     <RouterView />

@@ -95,6 +95,9 @@ const saveArt = (): void => void hand.handOne(`${hand.name.value}, cleaned.png`,
           <button type="button" class="plain-button" :disabled="blocked !== undefined || handing" @click="savePen">Save pen drawing</button>
         </div>
       </TrayCard>
+      <TrayCard v-if="cut?.print === undefined || cut.print.hasMarks === true" title="Machine" about="load film after film, draw, try and cut, and see how far it is">
+        <div><RouterLink class="plain-button" :to="{ name: 'machine', params: { id: String($route.params['id']) } }">Open the cutter</RouterLink></div>
+      </TrayCard>
       <TrayCard title="Ticket" about="the page that goes with the job: proof, films and what they take, order, settings, timers">
         <div><RouterLink class="plain-button" :to="{ name: 'ticket', params: { id: String($route.params['id']) } }">Open the ticket</RouterLink></div>
       </TrayCard>

@@ -1,0 +1,127 @@
+import { useIntervalFn } from '@vueuse/core';
+import { computed, onScopeDispose, reactive, ref, shallowRef } from 'vue';
+import { AppError, asAppError, type AppError as Fault } from '../../core/errors/appError.ts';
+import { explain } from '../../core/errors/explain.ts';
+import { materialOf } from '../../core/job/materials.ts';
+import type { Job } from '../../core/job/job.ts';
+import { readPlotter, type PlotterFile } from '../../formats/plotter/readPlotter.ts';
+import { httpCutter } from '../../machines/httpCutter.ts';
+import type { MachinePort, MachineState } from '../../machines/machinePort.ts';
+import { serialCutter, type SerialPortLike } from '../../machines/serialCutter.ts';
+import type { ProgramRequest } from '../../engine/layoutProtocol.ts';
+import { useBench } from '../../stores/bench.ts';
+
+const ASK_EVERY_MS = 250;
+/** A knife goes through at this share of the force that its material is cut with. */
+const THROUGH = 0.7;
+
+/** The browser's serial interface, where it has one. */
+const serial = (): { requestPort(): Promise<SerialPortLike> } | undefined => (navigator as unknown as { serial?: { requestPort(): Promise<SerialPortLike> } }).serial;
+
+/** What was sent last: which sheet, and what of it. */
+export interface Sent {
+  readonly filmId: string;
+  readonly sheet: number;
+  readonly what: ProgramRequest['what'];
+  /** Strokes that were left out because an earlier program did them. */
+  readonly before: number;
+  readonly strokes: PlotterFile['strokes'];
+}
+
+/** The cutter: how it is reached, what it says of itself, and what was sent to it. */
+export function useMachine() {
+  const bench = useBench();
+  const port = shallowRef<MachinePort>(httpCutter('/devices/cutter'));
+  const state = shallowRef<MachineState>();
+  const trouble = shallowRef<Fault>();
+  const sent = shallowRef<Sent>();
+  const sending = ref(false);
+  /** Sheets that were cut as a whole, by film and number. */
+  const cutSheets = reactive(new Set<string>());
+  const keyOf = ({ filmId, sheet }: Pick<Sent, 'filmId' | 'sheet'>): string => `${filmId} ${sheet}`;
+
+  async function ask(): Promise<void> {
+    try {
+      const now = await port.value.state();
+      state.value = now;
+      if (trouble.value?.code === 'machineGone') trouble.value = undefined;
+      if (now.status === 'fault' && now.fault !== undefined) trouble.value = new AppError('machineFault', { fault: now.fault });
+      const { program } = now;
+      if (sent.value?.what === 'cut' && program !== undefined && now.status === 'idle' && program.done === program.strokes && program.strokes === sent.value.strokes.length) cutSheets.add(keyOf(sent.value));
+    } catch (error) {
+      trouble.value = asAppError(error, 'machineGone');
+    }
+  }
+  void ask();
+  useIntervalFn(() => void ask(), ASK_EVERY_MS);
+  onScopeDispose(() => void (port.value.kind === 'serial' && port.value.close().catch(() => undefined)));
+
+  /** Does something with the machine; what it refuses is told. */
+  async function order(work: () => Promise<void>): Promise<boolean> {
+    trouble.value = undefined;
+    try {
+      await work();
+      return true;
+    } catch (error) {
+      trouble.value = asAppError(error, 'unexpected');
+      return false;
+    } finally {
+      await ask();
+    }
+  }
+
+  /** Sends a sheet, or what of it was missed. */
+  async function send(filmId: string, sheet: number, what: ProgramRequest['what'], done = 0): Promise<void> {
+    const of = bench.ofJob();
+    if (of === undefined) return;
+    sending.value = true;
+    await order(async () => {
+      const program = await bench.program({ ...of, filmId, sheet, what, done });
+      const { strokes } = readPlotter(new TextEncoder().encode(program), 'the program');
+      // Shown before it is taken: a machine that says nothing is done with a program only at its end.
+      const before = sent.value;
+      sent.value = { filmId, sheet, what, before: done, strokes };
+      try {
+        await port.value.send(program);
+      } catch (error) {
+        sent.value = before;
+        throw error;
+      }
+    });
+    sending.value = false;
+  }
+  const load = (filmId: string, name: string): Promise<boolean> => {
+    sent.value = undefined;
+    return order(() => port.value.load({ film: name, needsG: materialOf(bench.job as Job, filmId).cut.forceG * THROUGH }));
+  };
+  /** Strokes that are done of what was sent, with those of earlier programs of the same sheet. */
+  const doneInAll = computed(() => (sent.value === undefined ? 0 : sent.value.before + (state.value?.program?.done ?? 0)));
+  const missed = (): Promise<void> => {
+    const last = sent.value;
+    return last === undefined ? Promise.resolve() : order(() => port.value.stop()).then(() => send(last.filmId, last.sheet, last.what, doneInAll.value));
+  };
+  async function choose(kind: MachinePort['kind'], area: MachineState['area']): Promise<void> {
+    await order(async () => {
+      if (kind === port.value.kind) return;
+      const next = kind === 'standIn' ? httpCutter('/devices/cutter') : await asked(area);
+      await port.value.close();
+      [port.value, sent.value] = [next, undefined];
+    });
+  }
+  return {
+    port, state, sent, sending, cutSheets, keyOf, doneInAll, choose, load, send, missed,
+    hasSerial: serial() !== undefined,
+    told: computed(() => (trouble.value === undefined ? undefined : explain(trouble.value))),
+    setOrigin: (xMm: number, yMm: number) => order(() => port.value.setOrigin({ xMm, yMm })),
+    pause: () => order(() => port.value.pause()),
+    resume: () => order(() => port.value.resume()),
+    stop: () => order(() => port.value.stop()),
+  };
+}
+
+/** The serial port that the person picks. @throws AppError `cancelled` where none is picked. */
+async function asked(area: MachineState['area']): Promise<MachinePort> {
+  const picked = await serial()?.requestPort().catch(() => undefined);
+  if (picked === undefined) throw new AppError('cancelled');
+  return serialCutter(picked, area, 'Cutter at a serial port');
+}
