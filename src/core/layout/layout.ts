@@ -56,6 +56,8 @@ export const layoutSchema = z.strictObject({
   tiles: tilesSchema.optional(),
   /** What of every sheet cannot be used, mm of the sheet: nested parts keep clear of it. */
   flaws: z.array(flawSchema).max(100).optional(),
+  /** Where the upper left of the first copy lies on every sheet, mm, because what it is cut around lies there already: it is never moved; further copies are blanks on what is free. From the origin corner when absent. */
+  work: z.strictObject({ xMm: z.number().min(-1000).max(20_000), yMm: z.number().min(-1000).max(20_000) }).optional(),
   /** Cuts through the waste that part it into strips; none when absent. */
   weedLines: z.strictObject({ on: z.boolean(), everyMm: z.number().min(10).max(1000), awayMm: z.number().min(0.2).max(20) }).optional(),
   copies: z.number().int().min(1).max(2000),

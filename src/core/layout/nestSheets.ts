@@ -38,9 +38,12 @@ interface NestParts {
   readonly input: Omit<NestInput, 'share'>;
 }
 
-type NestSettings = Pick<LayoutSettings, 'gapMm' | 'turns' | 'sheet' | 'box' | 'flaws' | 'mirrored'>;
+type NestSettings = Pick<LayoutSettings, 'gapMm' | 'turns' | 'sheet' | 'box' | 'flaws' | 'mirrored'> & {
+  /** What lies on every sheet already, mm of the sheet: kept clear of, as flaws are. */
+  readonly lying?: readonly Curves[];
+};
 
-function nestParts(library: PolygonLibrary, kinds: readonly NestKind[], { gapMm, turns = 'free', sheet, box, flaws = [] }: NestSettings): NestParts {
+function nestParts(library: PolygonLibrary, kinds: readonly NestKind[], { gapMm, turns = 'free', sheet, box, flaws = [], lying = [] }: NestSettings): NestParts {
   // The weeding box lies in the cut area too.
   const area = grown(cutAreaOf(sheet), box.on ? -box.marginMm : 0);
   const frame = sheetFrame(Math.max(1, area.widthMm), Math.max(1, area.heightMm));
@@ -51,7 +54,7 @@ function nestParts(library: PolygonLibrary, kinds: readonly NestKind[], { gapMm,
   const parts = kinds.map((kind) => ({ ...kind, nested: nestPart(library, transformCurves(kind.curves, partToStrip(frame)), gapMm, least) }));
   const partOf = Int32Array.from(kinds.flatMap(({ copies }, k) => Array.from({ length: copies }, () => k)));
   const shapes = Array.from(partOf, (k) => parts[k].nested.shape);
-  const taken = flaws.map((flaw) => flawShape(library, flaw, area, frame, gapMm));
+  const taken = [...flaws.map((flaw) => boxCurves([flaw])), ...lying].map((curves) => takenShape(library, curves, area, frame, gapMm));
   return { frame, area, parts, partOf, input: { shapes, taken, widthMm: frame.widthMm + gapMm, lengthMm: frame.lengthMm + gapMm, turns: turns as Turns } };
 }
 
@@ -78,10 +81,10 @@ export function* nestedTogether(library: PolygonLibrary, kinds: readonly NestKin
   return sheets.map(({ laid }, k) => sheetOf(made, laid, { filmId, settings, number: k + 1, of: sheets.length }));
 }
 
-/** A flaw as nesting sees it: what lies on every sheet already, with half the gap around it. */
-function flawShape(library: PolygonLibrary, { xMm, yMm, widthMm, heightMm }: RectMm, area: RectMm, frame: SheetFrame, gapMm: number): NestShape {
-  const lying = followedBy(frame.toStrip, translation(gapMm / 2, gapMm / 2));
-  return nestPart(library, transformCurves(boxCurves([{ xMm: xMm - area.xMm, yMm: yMm - area.yMm, widthMm, heightMm }]), lying), gapMm, 0).shape;
+/** What lies on every sheet already, as nesting sees it: with half the gap around it. @param curves in mm of the sheet. */
+function takenShape(library: PolygonLibrary, curves: Curves, area: RectMm, frame: SheetFrame, gapMm: number): NestShape {
+  const lying = followedBy(translation(-area.xMm, -area.yMm), followedBy(frame.toStrip, translation(gapMm / 2, gapMm / 2)));
+  return nestPart(library, transformCurves(curves, lying), gapMm, 0).shape;
 }
 
 /** The sheets of a film with its copies, or its pieces, nested: as was found last for these outlines and settings, or else as they fit at once. Sheets as in rows where a part is larger than the sheet. */
@@ -130,7 +133,7 @@ function sheetOf({ frame, area, parts, partOf }: NestParts, laid: NestedSheet['l
   const used = { left: least(({ left }) => left), top: least(({ top }) => top), right: -least(({ right }) => -right), bottom: -least(({ bottom }) => -bottom) };
   // From the machine's corner: what is used moves there as a whole, turned over nowhere.
   // What keeps clear of flaws stays where it is.
-  const [dx, dy] = (settings.flaws ?? []).length > 0 ? [area.xMm, area.yMm] : [
+  const [dx, dy] = (settings.flaws ?? []).length + (settings.lying ?? []).length > 0 ? [area.xMm, area.yMm] : [
     area.xMm + (sheet.origin.endsWith('Right') ? area.widthMm - used.right : -used.left),
     area.yMm + (sheet.origin.startsWith('bottom') ? area.heightMm - used.bottom : -used.top),
   ];

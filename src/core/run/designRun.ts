@@ -78,6 +78,7 @@ export const needsShapes = ({ objects, layering, process, layout, bridges = USUA
   // Films on one that takes none are found by what they have in common.
   [materials?.usual, ...(materials?.ofFilms ?? []).map(({ material }) => material)].some((material) => material?.takesFilm === false) ||
   layout.tiles !== undefined ||
+  layout.work !== undefined ||
   layout.white?.on === true ||
   layout.contour?.on === true ||
   (PROCESSES[process].artIsOpening && bridges.on) ||

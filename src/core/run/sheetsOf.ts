@@ -10,6 +10,7 @@ import { mirroringOf } from '../layout/mirroringOf.ts';
 import { isNested, nestedSheets } from '../layout/nestSheets.ts';
 import { onTile, tilesOf, type Tile } from '../layout/tiles.ts';
 import { registerRoomMm } from '../layout/registerMarks.ts';
+import { workSheets } from '../layout/workSheets.ts';
 import { weedLines } from '../layout/weedLines.ts';
 import { PROCESSES } from '../process/processes.ts';
 import { mm } from '../units/length.ts';
@@ -23,6 +24,7 @@ export function sheetsOf(job: Pick<Job, 'layout' | 'process' | 'blank' | 'place'
   const tiles = library === undefined ? [] : tilesFor(design, settings);
   const sheets = design.layers.flatMap(({ filmId }) => {
     if (library !== undefined && tiles.length > 1) return tiledSheets(library, design, filmId, settings, tiles);
+    if (library !== undefined && settings.work !== undefined) return workSheets(library, design, filmId, settings, settings.work);
     return library !== undefined && isNested(job.layout) ? nestedSheets(library, design, filmId, settings) : [laySheet(design, filmId, settings)];
   });
   const { weedLines: lines } = job.layout;

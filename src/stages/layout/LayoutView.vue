@@ -53,6 +53,7 @@ import { usePrint } from './usePrint.ts';
 import { useSheetPlan } from './useSheetPlan.ts';
 import { useSheetTable } from './useSheetTable.ts';
 import WeedLinesCard from './WeedLinesCard.vue';
+import WorkCard from './WorkCard.vue';
 
 const bench = useBench();
 const settings = useSettings();
@@ -203,6 +204,7 @@ const cursor = computed(() => (flaws.isMarking.value ? 'crosshair' : view.value 
       </template>
       <template v-else>
         <BridgesCard v-if="bridges.isStencil.value" :bridges="bridges" />
+        <WorkCard />
         <MaterialCard :film="film" :films="rack.rolls.length" />
         <BoxCard />
         <WeedLinesCard v-if="!bridges.isStencil.value" />

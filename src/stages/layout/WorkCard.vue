@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { Stamp } from '@lucide/vue';
+import { computed } from 'vue';
+import { withoutWorkPlace, withWorkInPlace, workPlaceOf } from '../../core/edit/workInPlace.ts';
+import { useBench } from '../../stores/bench.ts';
+import TrayCard from '../../ui/TrayCard.vue';
+import { useLayoutEdits } from './useLayoutEdits.ts';
+
+/** Work that was photographed on the mark sheet: cut around where it lies, with blanks for the next time beside it. */
+const { job, layout, commit, length } = useLayoutEdits();
+const bench = useBench();
+const found = computed(() => {
+  const result = bench.result;
+  const squaring = bench.part?.recipe.find((step) => step.kind === 'squaring' && step.enabled && step.marks.by === 'sheet');
+  const facts = result?.clean.steps.find(({ id }) => id === squaring?.id)?.facts;
+  if (facts === undefined || result?.cut === undefined) return undefined;
+  return workPlaceOf(facts, result.cut.place, result.clean.frame, result.cut.design);
+});
+const inPlace = computed(() => layout.value.work !== undefined);
+const about = computed(() => {
+  const { work } = layout.value;
+  if (work !== undefined) return `cut where it lies, ${length(work.xMm)} from the left and ${length(work.yMm)} from the top; further copies are blanks on what is free`;
+  return found.value === undefined ? '' : `it lies ${length(found.value.xMm)} from the left and ${length(found.value.yMm)} from the top of the mark sheet`;
+});
+const lay = (): void => {
+  if (found.value !== undefined && bench.part !== undefined) commit('Cut where the work lies', withWorkInPlace(job.value, bench.part.id, found.value));
+};
+</script>
+
+<template>
+  <TrayCard v-if="inPlace || found !== undefined" title="Work on the sheet" :about="about">
+    <template #icon><Stamp /></template>
+    <div>
+      <button v-if="inPlace" type="button" class="plain-button" @click="commit('From the corner of the machine', withoutWorkPlace(job))">From the machine’s corner instead</button>
+      <button v-else type="button" class="plain-button" @click="lay">Cut it where it lies</button>
+    </div>
+  </TrayCard>
+</template>
