@@ -184,4 +184,11 @@ test('every stage has names for all controls and text that can be read', async (
     await settled(page);
     await check(stage);
   }
+  await page.getByRole('link', { name: 'Open the ticket' }).click();
+  await expect(page.getByRole('article', { name: 'Ticket' })).toContainText('Then, in this order', { timeout: 30_000 });
+  await check('ticket');
+  await page.getByRole('link', { name: 'Back to the files' }).click();
+  await page.getByRole('link', { name: 'Open the cutter' }).click();
+  await expect(page.getByText('Now load', { exact: false })).toBeVisible();
+  await check('machine');
 });

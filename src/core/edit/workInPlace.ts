@@ -42,7 +42,7 @@ export function withWorkInPlace(job: Job, partId: string, { paper, xMm, yMm, wid
   const size = { ...part.size, by: 'width' as const, sizeMm: Math.round(widthMm * 1000) / 1000 };
   const sheet = { ...page, marginMm: { left: 0, top: 0, right: 0, bottom: 0 } };
   const { tiles: _tiles, register: _register, nests: _nests, ...layout } = job.layout;
-  return { ...withPart(job, { ...part, size }), layout: { ...layout, sheet, mirror: 'never', box: { ...layout.box, on: false }, copies: 1, work: { xMm: round(xMm), yMm: round(yMm) } } };
+  return { ...withPart(job, { ...part, size }), layout: { ...layout, sheet, box: { ...layout.box, on: false }, copies: 1, work: { xMm: round(xMm), yMm: round(yMm) } } };
 }
 
 const round = (value: number): number => Math.round(value * 1000) / 1000;
@@ -50,5 +50,5 @@ const round = (value: number): number => Math.round(value * 1000) / 1000;
 /** The job laid out from the machine's corner again, on the sheet that it was moved to. */
 export function withoutWorkPlace(job: Job): Job {
   const { work: _work, ...layout } = job.layout;
-  return { ...job, layout: { ...layout, mirror: 'process' } };
+  return { ...job, layout };
 }

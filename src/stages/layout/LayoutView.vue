@@ -197,7 +197,7 @@ const cursor = computed(() => (flaws.isMarking.value ? 'crosshair' : view.value 
     <template #readout><ReadoutStrip :items="readout" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
       <OnBlankCard v-if="view === 'blank'" :on-blank="onBlank" />
-      <MirrorCard />
+      <MirrorCard v-if="layout.work === undefined" />
       <template v-if="isPrinted">
         <PrintCard :pages="pages?.pages.length ?? 0" :count="print.count.value" :parts="cut?.parts.length ?? 1" :warnings="print.warnings.value" :behind="print.behind.value" @behind="print.behind.value = $event" />
         <SealCard v-if="bench.entry !== undefined" :job-id="bench.entry.id" />
