@@ -38,16 +38,6 @@ const VIEWS = [
     await page.getByRole('radio', { name: 'before | after' }).click();
     await page.locator('.readout [role="status"]').getByText('last').waitFor({ timeout: 60_000 });
   } },
-  { name: 'clean-found', job: 'Crest, one film', stage: 'Clean', async act(page) {
-    await page.getByRole('button', { name: /^Sweep/ }).click();
-    for (const key of ['n', 'n', 'n', 'x']) await page.keyboard.press(key);
-  } },
-  { name: 'clean-corners', job: 'Bell buoy tote', stage: 'Clean', async act(page) {
-    await page.getByRole('button', { name: 'Add a step' }).click();
-    await page.getByRole('menuitem', { name: 'Squaring' }).click();
-    await page.getByRole('radio', { name: 'four corners' }).click();
-    await page.waitForTimeout(2000);
-  } },
   { name: 'separate', job: 'Crew crest', stage: 'Separate' },
   { name: 'assemble', job: 'Crew crest', stage: 'Assemble', async act(page) {
     await page.getByRole('button', { name: 'Add a part' }).click();
@@ -103,7 +93,27 @@ const VIEWS = [
     await page.getByRole('button', { name: 'Lay them out' }).click();
     await page.getByRole('button', { name: /^Harbour navy: jobs/ }).click({ timeout: 60_000 });
   } },
-  { name: 'hand-off', job: 'Crew crest', stage: 'Hand off' },
+  { name: 'hand-off', job: 'Crew crest', stage: 'Hand off', async act(page) {
+    await page.getByRole('button', { name: 'Look into the PDF' }).waitFor();
+    for (const kind of ['PDF', 'Plotter language, HP-GL']) await page.getByLabel(`${kind} among the files to save`).check();
+    await page.getByRole('button', { name: 'Look into the HP-GL' }).click();
+    await page.getByText('as it is read back').waitFor({ timeout: 60_000 });
+  } },
+  { name: 'ticket', job: 'Crew crest', stage: 'Hand off', async act(page) {
+    await page.getByRole('link', { name: 'Open the ticket' }).click();
+    await page.getByText('Then, in this order').first().waitFor({ timeout: 60_000 });
+    await page.getByLabel('Customer').fill('Mill Lane Rowing');
+    await page.getByLabel('Customer').press('Tab');
+    await page.getByRole('article', { name: 'Ticket' }).getByText('Mill Lane Rowing').waitFor({ timeout: 60_000 });
+    await page.waitForTimeout(1500);
+  } },
+  { name: 'machine', job: 'Crew crest', stage: 'Hand off', async act(page) {
+    await page.getByRole('link', { name: 'Open the cutter' }).click();
+    await page.getByRole('button', { name: 'Harbour navy' }).click();
+    await page.getByRole('button', { name: 'It is loaded' }).click();
+    await page.getByRole('button', { name: 'Cut', exact: true }).click();
+    await page.getByText(/^[1-9]\d* of \d+ lines, /).waitFor({ timeout: 60_000 });
+  } },
 ];
 
 async function choose(page, label, option) {

@@ -43,9 +43,9 @@ export const useWorkshop = defineStore('workshop', () => {
   const asFile = (): string => writeWorkshop({ format: 'limner-workshop', version: 1, films: [...stock.films], ...shelves.value });
   /** Takes all of a file in place of what is there. @throws AppError `badWorkshop`; nothing is changed then. */
   async function take(text: string, fileName: string): Promise<void> {
-    const { films, materials, machines, blanks } = readWorkshop(text, fileName);
+    const { films, format: _format, version: _version, ...rest } = readWorkshop(text, fileName);
     await stock.save(films);
-    await save({ materials, machines, blanks });
+    await save(rest);
   }
   return { shelves, error, load, save, asFile, take };
 });

@@ -1,8 +1,8 @@
 import { strFromU8, unzipSync } from 'fflate';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { dxfAsRead, pdfAsRead } from '../fixtures/foreignReaders.ts';
 import { readPlotter } from '../../src/formats/plotter/readPlotter.ts';
-import { goTo, openJob, save, settled, unfold } from './bench.ts';
+import { goTo, openJob, save, settled, test, unfold } from './bench.ts';
 import { stored } from './walk.ts';
 
 test('a job leaves in every kind of file under a name of its own, and the choice is kept', async ({ page }) => {

@@ -11,14 +11,17 @@ const loadAndCut = async (page: Page, film: string, mishap?: string): Promise<vo
 };
 const traces = async (page: Page): Promise<string[]> => [...(await (await page.request.get('/devices/cutter/picture')).text()).matchAll(/data-as="(\w+)"/g)].map(([, as]) => as);
 
+// What a cutter refuses is an error in the console too: of this page only what was not caught is a fault.
 test('film after film is loaded and cut on the stand-in, whatever goes wrong with it', async ({ page }) => {
   test.setTimeout(180_000);
+  const faults: string[] = [];
+  page.on('pageerror', (error) => faults.push(error.message));
   await openJob(page, 'Crew crest', 'Hand off');
   await settled(page);
   await page.getByRole('link', { name: 'Open the cutter' }).click();
   await expect(page.getByRole('region', { name: 'Cutter', exact: true })).toContainText('it reaches 305 mm × 610 mm');
   await unfold(page, 'Stand-in');
-  await choose(page, 'How fast it goes', 'five times as fast');
+  await choose(page, 'How fast it goes', 'twenty-five times as fast');
 
   await test.step('no mat, then a pen drawing, then a piece that lifts: only what was missed is sent', async () => {
     await loadAndCut(page, 'Sail white', 'no mat lies in it');
@@ -54,9 +57,8 @@ test('film after film is loaded and cut on the stand-in, whatever goes wrong wit
     const once = await traces(page);
     expect(once).toContain('scored');
     await page.getByRole('button', { name: 'Cut again' }).click();
-    await expect(going(page)).toContainText(/left$/);
-    await expect(going(page)).toContainText(/^done/, { timeout: 60_000 });
-    expect((await traces(page)).filter((as) => as === 'cut').length).toBeGreaterThanOrEqual(once.length);
+    await expect.poll(async () => (await traces(page)).filter((as) => as === 'cut').length, { timeout: 60_000 }).toBeGreaterThanOrEqual(once.length);
+    await expect(going(page)).toContainText(/^done/);
   });
 
   await test.step('a busy port is told, and a cut is paused, moved on and stopped', async () => {
@@ -74,9 +76,10 @@ test('film after film is loaded and cut on the stand-in, whatever goes wrong wit
     await page.getByRole('button', { name: 'Stop' }).click();
     await expect(going(page)).toContainText('stopped after');
     expect(there).toContain('left');
-    await choose(page, 'How fast it goes', 'twenty-five times as fast');
+    await choose(page, 'How fast it goes', 'five times as fast');
     await page.getByRole('button', { name: 'Send only what was missed' }).click();
     await expect(page.getByRole('button', { name: 'Cut again' })).toBeVisible({ timeout: 60_000 });
     await expect(page.getByRole('region', { name: 'Sheets' }).getByText('cut', { exact: true })).toHaveCount(4);
   });
+  expect(faults).toEqual([]);
 });

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { codeOnPage } from '../fixtures/foreignReaders.ts';
-import { choose, openJob, save, settled } from './bench.ts';
+import { choose, openJob, save, settled, test } from './bench.ts';
 
 test('a ticket says what a job takes, carries the order, runs its timers, and is scanned to find the job again', async ({ page }) => {
   await openJob(page, 'Crew crest', 'Hand off');

@@ -44,6 +44,8 @@ export interface Sheet {
   readonly filmId: string;
   /** Which of several sheets of its film it is, from 1; absent when it is the only one. */
   readonly number?: number;
+  /** What is left of the film that it is, where it is no new sheet. */
+  readonly remnant?: string | undefined;
   /** Which tile of a design that is larger than a sheet it is. */
   readonly tile?: Tile | undefined;
   readonly widthMm: number;

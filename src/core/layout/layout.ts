@@ -4,6 +4,7 @@ import { TURNS } from '../nest/turns.ts';
 import { PROCESSES, type Process } from '../process/processes.ts';
 import { DECAL_PAPERS } from '../print/motif.ts';
 import { machineSchema } from './machine.ts';
+import { remnantSchema } from './remnantSchema.ts';
 import { SHEETS, sheetSchema } from './sheetStock.ts';
 
 const poseMm = z.number().min(-1e6).max(1e6);
@@ -68,6 +69,8 @@ export const layoutSchema = z.strictObject({
   turns: z.enum(TURNS).optional(),
   /** Nested: each piece by itself instead of whole copies. */
   apart: z.boolean().optional(),
+  /** What is left of films from earlier: nested parts lie on these first. */
+  remnants: z.array(remnantSchema).max(60).optional(),
   nests: z.array(nestRecordSchema).max(64).optional(),
   /** What is not printed, where the process prints: clear when absent. */
   paper: z.enum(DECAL_PAPERS).optional(),

@@ -15,6 +15,7 @@ import { finish, type Task } from '../task/task.ts';
 import { boxCurves } from './cutPlan.ts';
 import { MOST_NESTED, type Layout, type NestRecord } from './layout.ts';
 import { boxesOfPieces, grown } from './boxes.ts';
+import { mostOn, remnantSettings } from './remnants.ts';
 import { cutAreaOf, laySheet, type LayoutSettings, type Sheet } from './laySheet.ts';
 
 export const isNested = ({ arrange }: Pick<Layout, 'arrange'>): boolean => arrange === 'nested';
@@ -58,19 +59,60 @@ function nestParts(library: PolygonLibrary, kinds: readonly NestKind[], { gapMm,
   return { frame, area, parts, partOf, input: { shapes, taken, widthMm: frame.widthMm + gapMm, lengthMm: frame.lengthMm + gapMm, turns: turns as Turns } };
 }
 
-/** The parts of a film, and what their arrangement follows from. */
-function filmParts(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings): NestParts & { readonly key: string } {
-  const { mirrored, gapMm, copies, turns = 'free', apart = false, flaws = [] } = settings;
-  const layer = layerOf(design, filmId);
+/** How outlines of a design lie on a sheet: turned over where it is mirrored. */
+function lyingOf(design: Design, { mirrored }: Pick<LayoutSettings, 'mirrored'>): (curves: Curves) => Curves {
   const toPart = mirrored ? mirrorAbout(design.widthMm / 2) : undefined;
-  const lying = (curves: Curves): Curves => (toPart === undefined ? curves : transformCurves(curves, toPart));
+  return (curves) => (toPart === undefined ? curves : transformCurves(curves, toPart));
+}
+
+/** What is nested of a film: the whole design, or each piece. */
+function kindsOf(design: Design, filmId: string, settings: LayoutSettings): NestKind[] {
+  const { copies, apart = false } = settings;
+  const layer = layerOf(design, filmId);
+  const lying = lyingOf(design, settings);
   const whole = lying(layer.curves);
-  const kinds = apart
-    ? outermost(whole).map((curves, k): NestKind => ({ id: `piece-${k + 1}`, curves, copies }))
-    : [{ id: 'design', curves: whole, copies, ...(layer.marks === undefined ? {} : { marks: lying(layer.marks) }) }];
+  return apart ? outermost(whole).map((curves, k): NestKind => ({ id: `piece-${k + 1}`, curves, copies })) : [{ id: 'design', curves: whole, copies, ...(layer.marks === undefined ? {} : { marks: lying(layer.marks) }) }];
+}
+
+/** Lays as much as goes on what is left of a film from earlier. @returns sheets of the remnants that something lies on, and what is still to be laid. */
+function layOnRemnants(library: PolygonLibrary, kinds: readonly NestKind[], filmId: string, settings: LayoutSettings): { readonly sheets: readonly Sheet[]; readonly left: NestKind[] } {
+  const sheets: Sheet[] = [];
+  let left = [...kinds];
+  for (const remnant of settings.remnants ?? []) {
+    if (remnant.film !== filmId) continue;
+    const tried = left.map((kind) => ({ ...kind, copies: Math.min(kind.copies, mostOn(remnant, kind.curves)) })).filter(({ copies }) => copies > 0);
+    const [first] = tried.length === 0 ? [] : sheetsThatFit(library, tried, filmId, remnantSettings(library, remnant, settings));
+    if (first === undefined || first.placements.length === 0) continue;
+    const { number: _number, ...own } = first;
+    sheets.push({ ...own, remnant: remnant.name });
+    left = left.map((kind) => ({ ...kind, copies: kind.copies - first.placements.filter(({ partId }) => partId === kind.id).length }));
+  }
+  return { sheets, left: left.filter(({ copies }) => copies > 0) };
+}
+
+/** Sheets for parts, without those that are larger than one; none where all are. */
+function sheetsThatFit(library: PolygonLibrary, kinds: readonly NestKind[], filmId: string, settings: NestSettings): Sheet[] {
+  const fitting = kinds.filter((kind) => isLaid(library, [{ ...kind, copies: 1 }], settings));
+  return fitting.length === 0 ? [] : finish(nestedTogether(library, fitting, filmId, settings, () => 1));
+}
+
+function isLaid(library: PolygonLibrary, kinds: readonly NestKind[], settings: NestSettings): boolean {
+  try {
+    return finish(nest({ ...nestParts(library, kinds, settings).input, share: () => 1 })).length === 1;
+  } catch (error) {
+    if (isAppError(error) && error.code === 'doesNotFit') return false;
+    throw error;
+  }
+}
+
+/** The parts of a film, and what their arrangement follows from. */
+function filmParts(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings, kinds = kindsOf(design, filmId, settings)): NestParts & { readonly key: string } {
+  const { gapMm, copies, turns = 'free', apart = false, flaws = [] } = settings;
   const made = nestParts(library, kinds, settings);
   const { frame, area } = made;
-  const key = hashText(canonicalJson([Array.from(whole.coords), frame.widthMm, frame.lengthMm, gapMm, copies, turns, apart, flaws.map(({ xMm, yMm, widthMm, heightMm }) => [xMm - area.xMm, yMm - area.yMm, widthMm, heightMm])]));
+  const whole = lyingOf(design, settings)(layerOf(design, filmId).curves);
+  const left = kinds.some((kind) => kind.copies !== copies) ? [kinds.map((kind) => [kind.id, kind.copies])] : [];
+  const key = hashText(canonicalJson([...left, Array.from(whole.coords), frame.widthMm, frame.lengthMm, gapMm, copies, turns, apart, flaws.map(({ xMm, yMm, widthMm, heightMm }) => [xMm - area.xMm, yMm - area.yMm, widthMm, heightMm])]));
   return { ...made, key };
 }
 
@@ -91,7 +133,7 @@ function takenShape(library: PolygonLibrary, curves: Curves, area: RectMm, frame
 export function nestedSheets(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings): Sheet[] {
   const { curves } = layerOf(design, filmId);
   const { sheet, box, copies, gapMm, mirrored, turns, apart, nests, flaws } = settings;
-  const key = canonicalJson([filmId, sheet, box, copies, gapMm, mirrored, turns, apart, flaws, nests?.find(({ film }) => film === filmId)]);
+  const key = canonicalJson([filmId, sheet, box, copies, gapMm, mirrored, turns, apart, flaws, settings.remnants?.filter(({ film }) => film === filmId), nests?.find(({ film }) => film === filmId)]);
   const known = laid.get(curves);
   if (known?.key === key) return known.sheets;
   const sheets = layNested(library, design, filmId, settings);
@@ -103,11 +145,14 @@ export function nestedSheets(library: PolygonLibrary, design: Design, filmId: st
 const laid = new WeakMap<Curves, { readonly key: string; readonly sheets: Sheet[] }>();
 
 function layNested(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings): Sheet[] {
-  const film = filmParts(library, design, filmId, settings);
+  const { sheets: onRemnants, left } = layOnRemnants(library, kindsOf(design, filmId, settings), filmId, settings);
+  const numbered = (sheets: readonly Sheet[]): Sheet[] => (onRemnants.length + sheets.length === 1 ? [...onRemnants, ...sheets] : [...onRemnants, ...sheets].map((sheet, k) => ({ ...sheet, number: k + 1 })));
+  if (left.length === 0) return numbered([]);
+  const film = filmParts(library, design, filmId, settings, left);
   const record = settings.nests?.find((each) => each.film === filmId && each.key === film.key);
   try {
     const found = record === undefined ? finish(nest({ ...film.input, share: () => 1 })) : record.sheets.map((sheet): NestedSheet => ({ usedMm: 0, laid: sheet.map(({ part, x, y, angle }) => ({ part, pose: { x, y, angle } })) }));
-    return found.map(({ laid: own }, k) => sheetOf(film, own, { filmId, settings, number: k + 1, of: found.length }));
+    return numbered(found.map(({ laid: own }, k) => sheetOf(film, own, { filmId, settings, number: k + 1, of: found.length })));
   } catch (error) {
     if (isAppError(error) && error.code === 'doesNotFit') return [laySheet(design, filmId, settings)];
     throw error;
@@ -116,7 +161,8 @@ function layNested(library: PolygonLibrary, design: Design, filmId: string, sett
 
 /** Looks for a better way to lay a film's parts until `share` is 1. @throws AppError `doesNotFit`. */
 export function* nestFilm(library: PolygonLibrary, design: Design, filmId: string, settings: LayoutSettings, share: () => number): Task<NestRecord> {
-  const { input, key } = filmParts(library, design, filmId, settings);
+  const { left } = layOnRemnants(library, kindsOf(design, filmId, settings), filmId, settings);
+  const { input, key } = filmParts(library, design, filmId, settings, left.length === 0 ? undefined : left);
   const sheets = yield* nest({ ...input, share });
   return { film: filmId, key, sheets: sheets.map(({ laid }) => laid.map(({ part, pose: { x, y, angle } }) => ({ part, x, y, angle }))) };
 }

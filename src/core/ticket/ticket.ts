@@ -103,7 +103,9 @@ function filmOf(job: Job, film: { readonly id: string; readonly name: string; re
   const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
   const { widthMm, heightMm, origin } = job.layout.sheet;
   const isRoll = material.lengthMm === undefined;
-  const lengthMm = isRoll ? sum(sheets.map(({ used }) => (origin.startsWith('bottom') ? heightMm - used.yMm : used.yMm + used.heightMm))) : sheets.length * heightMm;
+  // What lies on remnants takes no new film.
+  const fresh = sheets.filter(({ remnant }) => remnant === undefined);
+  const lengthMm = isRoll ? sum(fresh.map(({ used }) => (origin.startsWith('bottom') ? heightMm - used.yMm : used.yMm + used.heightMm))) : fresh.length * heightMm;
   return {
     name: film.name,
     colour: film.colour,

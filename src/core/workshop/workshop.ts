@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { AppError } from '../errors/appError.ts';
 import { firstIssue } from '../job/readJob.ts';
 import { stockSchema, USUAL_STOCK } from '../film/stock.ts';
+import { remnantSchema } from '../layout/remnantSchema.ts';
 import { machineSchema, USUAL_MACHINES } from '../layout/machine.ts';
 import { blankSchema, BLANKS } from '../process/blanks.ts';
 import { materialSchema, USUAL_MATERIALS } from '../process/material.ts';
@@ -10,10 +11,16 @@ import { processSchema } from '../process/processes.ts';
 /** A blank on the shelf: what it is usually decorated by, and how large. */
 export const blankChoiceSchema = z.strictObject({ blank: blankSchema, process: processSchema, widthMm: z.number().min(1).max(10_000) });
 
+/** A remnant on the shelf: of a film by its name, which jobs give ids of their own. */
+export const shelfRemnantSchema = remnantSchema.extend({ id: z.string().min(1).max(60), film: z.string().trim().min(1).max(120) });
+export type ShelfRemnant = z.infer<typeof shelfRemnantSchema>;
+
 const fields = {
   materials: z.array(materialSchema).max(200),
   machines: z.array(machineSchema).max(60),
   blanks: z.array(blankChoiceSchema).max(400),
+  /** What is left of films, by the film's name: none when absent. */
+  remnants: z.array(shelfRemnantSchema).max(400).optional(),
 };
 
 /** What a workshop has, apart from its films: the same for all jobs. */

@@ -39,6 +39,7 @@ import MisfitNote from './MisfitNote.vue';
 import OnBlankCard from './OnBlankCard.vue';
 import PlayBar from './PlayBar.vue';
 import PrintCard from './PrintCard.vue';
+import RemnantsCard from './RemnantsCard.vue';
 import RoundBlank from './RoundBlank.vue';
 import SealCard from './SealCard.vue';
 import SheetCard from './SheetCard.vue';
@@ -208,6 +209,7 @@ const cursor = computed(() => (flaws.isMarking.value ? 'crosshair' : view.value 
         <MaterialCard :film="film" :films="rack.rolls.length" />
         <BoxCard />
         <WeedLinesCard v-if="!bridges.isStencil.value" />
+        <RemnantsCard v-if="isNested(layout)" :film="film" :sheets="sheets" />
         <CopiesCard :sheet="sheet" :sheets="sheets.length" :film-id="film.id" :nesting="nesting" :flaws="flaws" />
       </template>
       <SheetCard :is-page="isPrinted" />

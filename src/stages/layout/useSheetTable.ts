@@ -30,7 +30,7 @@ export function useSheetTable() {
     artIsOpening: PROCESSES[job.value.process].artIsOpening,
   }));
   /** Room under the sheet for the mirror band. */
-  const box = computed(() => ({ x: 0, y: 0, width: job.value.layout.sheet.widthMm, height: job.value.layout.sheet.heightMm * (mirroring.value.mirrored ? 1.06 : 1) }));
+  const box = computed(() => ({ x: 0, y: 0, width: (sheet.value ?? job.value.layout.sheet).widthMm, height: (sheet.value ?? job.value.layout.sheet).heightMm * (mirroring.value.mirrored ? 1.06 : 1) }));
   const bandWords = computed(() => (mirroring.value.mirrored ? 'reads backwards · cut from the back · carrier side down' : 'NOT MIRRORED · although this process is cut from the back'));
   const hasBand = computed(() => mirroring.value.mirrored || mirroring.value.against);
   return { job, cut, sheet, sheets, sheetAt, film, path, mirroring, paint, box, bandWords, hasBand };

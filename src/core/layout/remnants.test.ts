@@ -1,0 +1,65 @@
+import { beforeAll, describe, expect, it } from 'vitest';
+import { loadPolygons } from '../../../cli/loadPolygons.ts';
+import { areaOf } from '../../../tests/fixtures/areaOf.ts';
+import { combineCurves } from '../combine/combineCurves.ts';
+import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
+import { figureCurves } from '../figure/figureCurves.ts';
+import { boundsOf, CurvesBuilder, type Bounds, type Curves } from '../outline/curves.ts';
+import { transformCurves } from '../outline/transformCurves.ts';
+import { mm } from '../units/length.ts';
+import type { LayoutSettings, Sheet } from './laySheet.ts';
+import { nestedSheets } from './nestSheets.ts';
+
+let library: PolygonLibrary;
+beforeAll(async () => {
+  library = await loadPolygons();
+});
+
+const star = figureCurves({ form: 'star', widthMm: 40, heightMm: 40, corners: 5, depth: 0.5, cornerMm: 0 });
+const { right, bottom } = boundsOf(star) as Bounds;
+const design = { layers: [{ filmId: 'navy', curves: star }], widthMm: mm(right), heightMm: mm(bottom) };
+const settings: LayoutSettings = { sheet: { widthMm: 300, heightMm: 600, marginMm: { left: 0, top: 0, right: 0, bottom: 0 }, origin: 'topLeft' }, mirrored: false, box: { on: false, marginMm: 0 }, copies: 20, gapMm: 2, arrange: 'nested' };
+const remnant = (widthMm: number, heightMm: number, outline?: number[]) => ({ name: `${widthMm} × ${heightMm}`, film: 'navy', widthMm, heightMm, ...(outline === undefined ? {} : { outline }) });
+const outlinesOn = ({ parts, placements }: Sheet): Curves[] => placements.map(({ partId, at }) => transformCurves(parts.find(({ id }) => id === partId)?.curves ?? star, at));
+const sheetsWith = (remnants: LayoutSettings['remnants']): Sheet[] => nestedSheets(library, design, 'navy', { ...settings, remnants });
+
+describe('what is left of a film', () => {
+  it('is used first, each as full as it gets, and only the rest takes a new sheet', () => {
+    const sheets = sheetsWith([remnant(100, 100), remnant(20, 20), remnant(130, 60)]);
+    expect(sheets.map((sheet) => [sheet.remnant, sheet.number, sheet.widthMm])).toEqual([['100 × 100', 1, 100], ['130 × 60', 2, 130], [undefined, 3, 300]]);
+    expect(sheets[0].placements.length).toBeGreaterThanOrEqual(4);
+    expect(sheets.reduce((sum, { placements }) => sum + placements.length, 0)).toBe(20);
+    for (const sheet of sheets) {
+      const lying = outlinesOn(sheet);
+      for (const [k, a] of lying.entries()) for (const b of lying.slice(k + 1)) expect(areaOf(combineCurves(library, 'common', a, b))).toBeLessThan(1e-6);
+      for (const curves of lying) {
+        const box = boundsOf(curves) as Bounds;
+        expect(Math.min(box.left, box.top, sheet.widthMm - box.right, sheet.heightMm - box.bottom)).toBeGreaterThan(-1e-3);
+      }
+    }
+  });
+
+  it('of any outline holds nothing where it is not', () => {
+    // An angle: its inner corner is gone.
+    const corners = [0, 0, 160, 0, 160, 60, 60, 60, 60, 160, 0, 160];
+    const [first] = sheetsWith([remnant(160, 160, corners)]);
+    expect(first.remnant).toBe('160 × 160');
+    expect(first.placements.length).toBeGreaterThanOrEqual(4);
+    const builder = new CurvesBuilder();
+    builder.start(60, 60, -1);
+    for (const [x, y] of [[160, 60], [160, 160], [60, 160], [60, 60]]) builder.line(x, y);
+    builder.close();
+    for (const curves of outlinesOn(first)) expect(areaOf(combineCurves(library, 'common', curves, builder.build()))).toBeLessThan(1e-6);
+  });
+
+  it('of another film, or too small for any part, changes nothing', () => {
+    const plain = sheetsWith(undefined);
+    expect(sheetsWith([{ ...remnant(200, 200), film: 'rust' }, remnant(30, 8)])).toEqual(plain);
+    expect(plain).toHaveLength(1);
+  });
+
+  it('is all that is needed where everything lies on it', () => {
+    const sheets = nestedSheets(library, design, 'navy', { ...settings, copies: 2, remnants: [remnant(120, 120)] });
+    expect(sheets.map(({ remnant: name, number, placements }) => [name, number, placements.length])).toEqual([['120 × 120', undefined, 2]]);
+  });
+});

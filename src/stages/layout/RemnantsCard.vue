@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { Scissors, X } from '@lucide/vue';
+import { computed, ref } from 'vue';
+import type { Film } from '../../core/film/film.ts';
+import { leftOf } from '../../core/layout/leftOf.ts';
+import type { Sheet } from '../../core/layout/laySheet.ts';
+import type { Remnant } from '../../core/layout/remnantSchema.ts';
+import type { ShelfRemnant } from '../../core/workshop/workshop.ts';
+import { useWorkshop } from '../../stores/workshop.ts';
+import QuantityInput from '../../ui/QuantityInput.vue';
+import TrayCard from '../../ui/TrayCard.vue';
+import { useLayoutEdits } from './useLayoutEdits.ts';
+
+/** What is left of a film from earlier: taken from the shelf and used first, and what is left of this job put back. */
+const props = defineProps<{ film: Film; sheets: readonly Sheet[] }>();
+const { layout, set, unit, length } = useLayoutEdits();
+const workshop = useWorkshop();
+void workshop.load();
+
+const own = computed(() => (layout.value.remnants ?? []).filter(({ film }) => film === props.film.id));
+const used = computed(() => own.value.filter(({ name }) => props.sheets.some(({ remnant }) => remnant === name)).length);
+const onShelf = computed(() => (workshop.shelves.remnants ?? []).filter(({ film, name }) => film === props.film.name && own.value.every((each) => each.name !== name)));
+const sizeOf = ({ widthMm, heightMm }: { readonly widthMm: number; readonly heightMm: number }): string => `${length(widthMm)} × ${length(heightMm)}`;
+const change = (label: string, remnants: readonly Remnant[]): void => set(label, { remnants: remnants.length === 0 ? undefined : [...remnants] });
+const take = ({ id: _id, ...remnant }: ShelfRemnant): void => change('A remnant first', [...(layout.value.remnants ?? []), { ...remnant, film: props.film.id }]);
+const leave = (remnant: Remnant): void => change('Without a remnant', (layout.value.remnants ?? []).filter((each) => each !== remnant));
+
+const widthMm = ref(200);
+const heightMm = ref(200);
+const freeName = (wish: string): string => {
+  const taken = new Set([...own.value, ...(workshop.shelves.remnants ?? [])].map(({ name }) => name));
+  let name = wish;
+  for (let k = 2; taken.has(name); k++) name = `${wish}, ${k}`;
+  return name;
+};
+const keep = (size: { widthMm: number; heightMm: number }): ShelfRemnant => {
+  const remnant = { id: crypto.randomUUID(), name: freeName(`${props.film.name} ${Math.round(size.widthMm)} × ${Math.round(size.heightMm)}`), film: props.film.name, ...size };
+  void workshop.save({ ...workshop.shelves, remnants: [...(workshop.shelves.remnants ?? []), remnant] });
+  return remnant;
+};
+const add = (): void => take(keep({ widthMm: widthMm.value, heightMm: heightMm.value }));
+const gone = (id: string): void => void workshop.save({ ...workshop.shelves, remnants: (workshop.shelves.remnants ?? []).filter((each) => each.id !== id) });
+/** Of the last new sheet. */
+const left = computed(() => {
+  const last = props.sheets.at(-1);
+  return last === undefined || last.remnant !== undefined ? undefined : leftOf(last);
+});
+</script>
+
+<template>
+  <TrayCard title="Remnants first" :about="own.length === 0 ? 'what is left of the film from earlier is used before a new sheet' : `${used} of ${own.length} used before a new sheet`" fold="Remnants first" :folded-as="own.length === 0 ? 'none' : `${used} of ${own.length} used`">
+    <template #icon><Scissors /></template>
+    <div v-for="remnant in own" :key="remnant.name" class="row"><span>{{ remnant.name }}, {{ sizeOf(remnant) }}</span><button type="button" class="gone" :aria-label="`Do not use ${remnant.name}`" @click="leave(remnant)"><X :size="15" /></button></div>
+    <div v-for="remnant in onShelf" :key="remnant.id" class="row">
+      <span class="soft">on the shelf: {{ sizeOf(remnant) }}</span>
+      <span><button type="button" class="plain-button" :aria-label="`Use ${remnant.name}`" @click="take(remnant)">Use</button><button type="button" class="gone" :aria-label="`Take ${remnant.name} off the shelf`" @click="gone(remnant.id)"><X :size="15" /></button></span>
+    </div>
+    <QuantityInput label="Width of a remnant" kind="length" :unit="unit" :model-value="widthMm" :least="5" @change="widthMm = $event" @done="widthMm = $event" />
+    <QuantityInput label="Its length" kind="length" :unit="unit" :model-value="heightMm" :least="5" @change="heightMm = $event" @done="heightMm = $event" />
+    <div class="row"><span /><button type="button" class="plain-button" @click="add">Use this remnant</button></div>
+    <div v-if="left !== undefined" class="row"><span class="soft">{{ sizeOf(left) }} will be left</span><button type="button" class="plain-button" @click="keep(left)">Put it on the shelf</button></div>
+  </TrayCard>
+</template>
+
+<style scoped>
+.soft {
+  color: var(--ink-soft);
+}
+</style>
+
+<style scoped src="../shared/rows.css" />
