@@ -33,7 +33,7 @@ describe('the ticket as a file', () => {
     expect(inkIn(176, 12, 204, 38)).toBeGreaterThan(800);
     expect(inkIn(14, 60, 120, 100)).toBeGreaterThan(300);
     expect(await codeOnPage(file)).toBe('Łódka dla Żurawia');
-    const noted = { ...job, order: { notes: Array.from({ length: 90 }, (_, k) => `Line ${k + 1} of what is wanted`).join('\n').slice(0, 4000) } };
+    const noted = { ...job, order: { notes: Array.from({ length: 60 }, (_, k) => `Line ${k + 1} of what is wanted`).join('\n').slice(0, 4000) } };
     const { arts, cut } = await cutInput(noted, { name: 'disc.png', bytes });
     const long = await jobTicketPdf({ job: noted, cut, arts, tools: shapeTools, encode: (picture) => encodeFile(picture) }, { unit: 'mm', page: 'a4', date: '2026-11-28' });
     expect((await PDFDocument.load(long)).getPageCount()).toBe(2);

@@ -83,6 +83,7 @@ class TicketWriter {
   async section({ title, rows, colour }: TicketSection): Promise<void> {
     await this.heading(title, colour);
     for (const [label, value] of rows) {
+      this.turnIfFull(BODY.lineMm);
       const from = this.y;
       if (label !== '') await this.lines(label, EDGE_MM, LABEL_MM - 2, BODY, SOFT);
       const after = this.y;
