@@ -1,7 +1,9 @@
 import { benchDots, benchFewerColours, benchSweep } from './cleaning.ts';
 import { benchBetween } from './between.ts';
 import { benchBridges } from './bridges.ts';
+import { benchFiles } from './files.ts';
 import { benchSheets } from './sheets.ts';
+import { benchShelf } from './shelf.ts';
 import { benchColourOutline, benchComposed } from './colourOutline.ts';
 import { benchEnclosed } from './enclosed.ts';
 import { benchEnlarging } from './enlarging.ts';
@@ -25,6 +27,6 @@ import { benchSteps } from './steps.ts';
 import { benchStages } from './stages.ts';
 
 /** All benches, or those named on the command line. */
-const BENCHES: Readonly<Record<string, () => Promise<void>>> = { outline: benchOutline, films: benchColourOutline, composed: benchComposed, road: benchRoad, 'first-run': benchFirstRun, open: benchOpen, large: benchLarge, parts: benchParts, nesting: benchNesting, bridges: benchBridges, sheets: benchSheets, mutations: benchMutations, colours: benchFewerColours, sweep: benchSweep, dots: benchDots, gaps: benchGaps, 'rough-gaps': benchRoughGaps, lifts: benchLifts, enclosed: benchEnclosed, subjects: benchSubjects, photographs: benchPhotographs, enlarging: benchEnlarging, tidying: benchTidying, squares: benchSquares, stages: benchStages, tones: benchTones, between: benchBetween, proposals: benchProposals, steps: benchSteps };
+const BENCHES: Readonly<Record<string, () => Promise<void>>> = { outline: benchOutline, films: benchColourOutline, composed: benchComposed, road: benchRoad, 'first-run': benchFirstRun, open: benchOpen, large: benchLarge, parts: benchParts, nesting: benchNesting, bridges: benchBridges, sheets: benchSheets, files: benchFiles, shelf: benchShelf, mutations: benchMutations, colours: benchFewerColours, sweep: benchSweep, dots: benchDots, gaps: benchGaps, 'rough-gaps': benchRoughGaps, lifts: benchLifts, enclosed: benchEnclosed, subjects: benchSubjects, photographs: benchPhotographs, enlarging: benchEnlarging, tidying: benchTidying, squares: benchSquares, stages: benchStages, tones: benchTones, between: benchBetween, proposals: benchProposals, steps: benchSteps };
 const wanted = process.argv.slice(2);
 for (const [name, bench] of Object.entries(BENCHES)) if (wanted.length === 0 || wanted.includes(name)) await bench();

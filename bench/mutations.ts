@@ -10,6 +10,8 @@ import { readDxf } from '../src/formats/dxf/readDxf.ts';
 import { fontFace, type FontLibrary } from '../src/formats/fonts/fontFace.ts';
 import { readNames } from '../src/formats/names/readNames.ts';
 import { polygonLibrary } from '../src/formats/polygons/polygonLibrary.ts';
+import { plotterDrawing } from '../src/formats/plotter/plotterDrawing.ts';
+import { writePlotter } from '../src/formats/plotter/writePlotter.ts';
 import { readSvg } from '../src/formats/svg/readSvg.ts';
 
 const MUTATIONS = 10_000;
@@ -46,10 +48,13 @@ export async function benchMutations(): Promise<void> {
   const start = require('clipper2-wasm') as (options: { wasmBinary: Uint8Array }) => Promise<MainModule>;
   const library = polygonLibrary(await start({ wasmBinary: await readFile(es) }));
   const font = new Uint8Array(await readFile(require.resolve('@fontsource/lora/files/lora-latin-700-normal.woff2')));
-  const dxf = writeDxf([{ film: { id: 'a', name: 'Rust', colour: '#bf5430' }, ending: '', curves: figureCurves({ form: 'star', widthMm: 40, heightMm: 40, corners: 7, depth: 0.5, cornerMm: 2 }) }], 60);
+  const star = figureCurves({ form: 'star', widthMm: 40, heightMm: 40, corners: 7, depth: 0.5, cornerMm: 2 });
+  const dxf = writeDxf([{ film: { id: 'a', name: 'Rust', colour: '#bf5430' }, ending: '', curves: star }], 60);
+  const hpgl = writePlotter({ film: { id: 'a', name: 'Rust', colour: '#bf5430' }, widthMm: 60, heightMm: 60, runs: [{ role: 'cut', curves: star, order: Int32Array.of(0) }] }, { fine: true });
   const readers: readonly (readonly [string, Uint8Array, (bytes: Uint8Array) => unknown])[] = [
     ['SVG', text(SVG), (bytes) => readSvg(library, bytes, 'x.svg')],
     ['DXF', text(dxf), (bytes) => readDxf(bytes, 'x.dxf')],
+    ['plotter language', text(hpgl), (bytes) => plotterDrawing(bytes, 'x.hpgl')],
     ['list of names', text('Name,Number\n"Ada, of the mill",7\nBela;8\n\nCato,"9"\n'), (bytes) => readNames(bytes, 'x.csv')],
     ['font', font, (bytes) => fontFace(fontkit as unknown as FontLibrary, bytes, 'x.woff2').shape('Regatta')],
   ];

@@ -1,5 +1,6 @@
 import { cutCheck } from '../src/core/check/cutCheck.ts';
 import { workingSize } from '../src/core/check/workingSize.ts';
+import type { Design } from '../src/core/assemble/design.ts';
 import { holdIslands } from '../src/core/bridge/holdIslands.ts';
 import { figureCurves } from '../src/core/figure/figureCurves.ts';
 import { followedBy, rotation, translation } from '../src/core/geometry/affine.ts';
@@ -23,7 +24,7 @@ const CELL_MM = 25;
 const RUNS = 3;
 
 /** Stars and rings of many nodes in rows, each turned its own way. */
-function manyPieces(): Curves {
+export function manyPieces(): Curves {
   const random = randomFrom(11);
   const star = figureCurves({ form: 'star', widthMm: 20, heightMm: 20, corners: 24, depth: 0.3, cornerMm: 0 });
   const gear = figureCurves({ form: 'star', widthMm: 20, heightMm: 20, corners: 30, depth: 0.15, cornerMm: 0 });
@@ -42,14 +43,18 @@ function withHole(outer: Curves, hole: Curves): Curves {
   return { ...both, parent: Int32Array.from([-1, 0]) };
 }
 
+/** A sheet that holds all of them, with a box. */
+export const MANY_SHEET = { sheet: { widthMm: 1300, heightMm: 1050, marginMm: { left: 5, top: 5, right: 5, bottom: 5 }, origin: 'topLeft' }, mirrored: true, box: { on: true, marginMm: 4 }, copies: 1, gapMm: 4 } as const;
+export const manyDesign = (curves: Curves): Design => ({ layers: [{ filmId: 'a', curves }], widthMm: mm(COLUMNS * CELL_MM), heightMm: mm(ROWS * CELL_MM) });
+
 /** What is done with a sheet of two thousand pieces and a hundred thousand nodes: how long each of it takes. */
 export async function benchSheets(): Promise<void> {
   const library = await benchPolygons();
   const curves = manyPieces();
-  const design = { layers: [{ filmId: 'a', curves }], widthMm: mm(COLUMNS * CELL_MM), heightMm: mm(ROWS * CELL_MM) };
+  const design = manyDesign(curves);
   const { least, cut } = usualMaterial('htv');
   const limits = { leastPieceMm2: least.pieceMm2, leastStripMm: least.stripMm, leastGapMm: least.gapMm, leastTipDeg: least.tipDeg, artIsOpening: false };
-  const sheet = laySheet(design, 'a', { sheet: { widthMm: 1300, heightMm: 1050, marginMm: { left: 5, top: 5, right: 5, bottom: 5 }, origin: 'topLeft' }, mirrored: true, box: { on: true, marginMm: 4 }, copies: 1, gapMm: 4 });
+  const sheet = laySheet(design, 'a', MANY_SHEET);
   const lines = weedLines(sheet, { everyMm: 80, awayMm: 1.5 });
   const plan = cutPlanOf({ ...sheet, weedLines: lines }, { id: 'a', name: 'Navy', colour: '#22375f' });
   const tasks: readonly (readonly [string, () => unknown])[] = [

@@ -26,5 +26,6 @@ export const handOffSchema = z.strictObject({
 });
 export type HandOff = z.infer<typeof handOffSchema>;
 
-/** Files that are saved when nothing was chosen. */
+/** Files that are saved when nothing was chosen: of what is cut, and of what is printed. */
 export const USUAL_FILES: readonly FileKind[] = ['svg'];
+export const PRINTED_FILES: readonly FileKind[] = ['pdf'];

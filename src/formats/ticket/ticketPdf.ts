@@ -1,6 +1,6 @@
 import { fill, PDFDocument, popGraphicsState, pushGraphicsState, rgb, setFillingRgbColor, type PDFPage } from 'pdf-lib';
 import { rgbFromHex } from '../../core/colour/hex.ts';
-import { followedBy, translation } from '../../core/geometry/affine.ts';
+import { followedBy, scaling, translation } from '../../core/geometry/affine.ts';
 import type { Curves } from '../../core/outline/curves.ts';
 import { stepWords, ticketWords, type TicketSection } from '../../core/ticket/ticketWords.ts';
 import type { Ticket } from '../../core/ticket/ticket.ts';
@@ -32,7 +32,7 @@ const TITLE = { capitalMm: 5, lineMm: 9 };
 const HEAD = { capitalMm: 2.7, lineMm: 6.4 };
 const BODY = { capitalMm: 2.1, lineMm: 4.6 };
 /** Between words, in heights of capitals. */
-const SPACE = 0.4;
+const SPACE = 0.55;
 const INK = '#241b2f';
 const SOFT = '#5d5364';
 
@@ -132,38 +132,37 @@ class TicketWriter {
 
   /** Words in as many lines as they take, broken between them. */
   private async lines(text: string, xMm: number, roomMm: number, { capitalMm, lineMm }: typeof BODY, colour: string): Promise<void> {
-    const { setText } = this.asked;
-    let lineWidth = 0;
-    const words = text.split(/\s+/).filter((word) => word !== '');
-    let line = '';
-    const put = async (): Promise<void> => {
-      if (line === '') return;
+    const words = await Promise.all(text.split(/\s+/).filter((word) => word !== '').map((word) => this.set(word)));
+    const { r, g, b } = rgbFromHex(colour) ?? { r: 0, g: 0, b: 0 };
+    let line: { readonly curves: Curves; readonly atMm: number }[] = [];
+    let widthMm = 0;
+    const put = (): void => {
+      if (line.length === 0) return;
       this.turnIfFull(lineMm);
-      const { curves } = await setText(line, capitalMm);
-      const { r, g, b } = rgbFromHex(colour) ?? { r: 0, g: 0, b: 0 };
-      const toPage = followedBy(translation(xMm, this.y + lineMm - (lineMm - capitalMm) / 2), pointsOf(this.heightMm));
-      this.page.pushOperators(pushGraphicsState(), setFillingRgbColor(r / 255, g / 255, b / 255), ...pathOperators(curves, toPage), fill(), popGraphicsState());
+      const footMm = this.y + (lineMm + capitalMm) / 2;
+      this.page.pushOperators(pushGraphicsState(), setFillingRgbColor(r / 255, g / 255, b / 255));
+      for (const { curves, atMm } of line) this.page.pushOperators(...pathOperators(curves, followedBy(followedBy(scaling(capitalMm), translation(xMm + atMm, footMm)), pointsOf(this.heightMm))), fill());
+      this.page.pushOperators(popGraphicsState());
       this.y += lineMm;
+      [line, widthMm] = [[], 0];
     };
     for (const word of words) {
-      const width = (await this.widthOf(word)) * capitalMm;
-      if (line !== '' && lineWidth + SPACE * capitalMm + width > roomMm) {
-        await put();
-        [line, lineWidth] = ['', 0];
-      }
-      lineWidth += (line === '' ? 0 : SPACE * capitalMm) + width;
-      line = line === '' ? word : `${line} ${word}`;
+      const own = word.widthMm * capitalMm;
+      if (line.length > 0 && widthMm + SPACE * capitalMm + own > roomMm) put();
+      const atMm = line.length === 0 ? 0 : widthMm + SPACE * capitalMm;
+      line.push({ curves: word.curves, atMm });
+      widthMm = atMm + own;
     }
-    await put();
+    put();
   }
 
-  /** How wide a word is, in heights of its capitals. */
-  private async widthOf(word: string): Promise<number> {
-    const known = this.widths.get(word) ?? (await this.asked.setText(word, 1)).widthMm;
-    this.widths.set(word, known);
+  /** A word with capitals of 1 mm: set once, however often it stands on the ticket. */
+  private async set(word: string): Promise<Awaited<ReturnType<SetText>>> {
+    const known = this.words.get(word) ?? this.asked.setText(word, 1);
+    this.words.set(word, known);
     return known;
   }
-  private readonly widths = new Map<string, number>();
+  private readonly words = new Map<string, ReturnType<SetText>>();
 
   private code({ size, dark }: QrCode, xMm: number, yMm: number): void {
     const side = (CODE_MM / size) * PT_PER_MM;

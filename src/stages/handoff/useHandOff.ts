@@ -5,7 +5,7 @@ import { withSettings } from '../../core/edit/objectEdits.ts';
 import { AppError, asAppError } from '../../core/errors/appError.ts';
 import { explain } from '../../core/errors/explain.ts';
 import { fileNameOf } from '../../core/job/fileName.ts';
-import { FILE_KINDS, USUAL_FILES, type FileKind, type HandOff } from '../../core/job/handOff.ts';
+import { FILE_KINDS, PRINTED_FILES, USUAL_FILES, type FileKind, type HandOff } from '../../core/job/handOff.ts';
 import type { Job } from '../../core/job/job.ts';
 import { assertFits } from '../../core/layout/laySheet.ts';
 import { mirroringOf } from '../../core/layout/mirroringOf.ts';
@@ -27,7 +27,7 @@ export function useHandOff() {
   const job = computed(() => bench.job as Job);
   const cut = computed(() => bench.result?.cut);
   const handing = ref(false);
-  const kinds = computed(() => job.value.handOff.files ?? USUAL_FILES);
+  const kinds = computed(() => job.value.handOff.files ?? (PROCESSES[job.value.process].isPrinted ? PRINTED_FILES : USUAL_FILES));
   const name = computed(() => fileNameOf(job.value, cut.value?.design.widthMm ?? 0, today()));
   const change = (label: string, changes: Partial<HandOff>): void => bench.commit(label, { ...job.value, handOff: withSettings(job.value.handOff, changes) });
   const choose = (kind: FileKind, on: boolean): void => change('Files to save', { files: FILE_KINDS.filter((each) => (each === kind ? on : kinds.value.includes(each))) });

@@ -40,7 +40,11 @@ export function useMachine() {
   const cutSheets = reactive(new Set<string>());
   const keyOf = ({ filmId, sheet }: Pick<Sent, 'filmId' | 'sheet'>): string => `${filmId} ${sheet}`;
 
+  /** Asked once at a time: a machine that does not answer is waited for. */
+  let asking = false;
   async function ask(): Promise<void> {
+    if (asking) return;
+    asking = true;
     try {
       const now = await port.value.state();
       state.value = now;
@@ -50,6 +54,8 @@ export function useMachine() {
       if (sent.value?.what === 'cut' && program !== undefined && now.status === 'idle' && program.done === program.strokes && program.strokes === sent.value.strokes.length) cutSheets.add(keyOf(sent.value));
     } catch (error) {
       trouble.value = asAppError(error, 'machineGone');
+    } finally {
+      asking = false;
     }
   }
   void ask();

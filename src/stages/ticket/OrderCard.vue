@@ -37,12 +37,6 @@ const takeDue = (event: Event): void => emit('change', 'Wanted by', { due: said(
   margin-top: 6px;
 }
 textarea {
-  border: 1px solid var(--rule-strong);
-  border-radius: 4px;
-  padding: 4px 8px;
-  background: var(--paper);
-  color: var(--ink);
-  font: inherit;
   resize: vertical;
 }
 </style>
