@@ -29,7 +29,10 @@ export function toolStrokes(plan: CutPlan, { chordMm, passes = 1, tool = 'knife'
       if (own.length === 0) return [];
       if (isOpenRing(curves, ring)) {
         const end = coordStart[ring + 1] - 2;
-        const stroke: ToolStroke = { role, points: Float64Array.of(...own, coords[end], coords[end + 1]) };
+        const whole = new Float64Array(own.length + 2);
+        whole.set(own);
+        whole.set(coords.subarray(end, end + 2), own.length);
+        const stroke: ToolStroke = { role, points: whole };
         return Array.from({ length: times }, () => stroke);
       }
       return own.length < 4 ? [] : [{ role, points: around(own, times, cuts ? overcutMm : 0) }];

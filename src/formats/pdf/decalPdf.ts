@@ -18,7 +18,7 @@ import { followedBy, type Affine } from '../../core/geometry/affine.ts';
 import type { RectMm } from '../../core/geometry/rectMm.ts';
 import type { Curves } from '../../core/outline/curves.ts';
 import { PAGE_MARK, pageMarks, type Motif, type PrintPages } from '../../core/print/printPages.ts';
-import { pathOperators, pointsOf, PT_PER_MM, Spots } from './pdfLines.ts';
+import { draw, pathOperators, pointsOf, PT_PER_MM, Spots } from './pdfLines.ts';
 
 /** Where scissors go: light enough not to show on what is cut out. */
 const TRIM = rgb(0.72, 0.72, 0.72);
@@ -64,12 +64,12 @@ export async function decalPdf({ title, widthMm, heightMm, motifs, pages, shapes
       const toPage = followedBy(at, toPoints);
       const { white, contour } = shapes?.[motif] ?? {};
       // White lies below the ink, a printer lays it down first.
-      if (white !== undefined) page.pushOperators(pushGraphicsState(), ...spots.filling(page, 'White'), ...pathOperators(white, toPage), fill(), popGraphicsState());
+      if (white !== undefined) draw(page, [pushGraphicsState(), ...spots.filling(page, 'White'), ...pathOperators(white, toPage), fill(), popGraphicsState()]);
       for (const element of motifs[motif]) {
         const image = images.get(element);
-        page.pushOperators(...(element.kind === 'outline' ? outlineOperators(element.curves, element.colour, toPage) : pictureOperators(page, image as PDFImage, element, toPage)));
+        draw(page, element.kind === 'outline' ? outlineOperators(element.curves, element.colour, toPage) : pictureOperators(page, image as PDFImage, element, toPage));
       }
-      if (contour !== undefined) page.pushOperators(pushGraphicsState(), setLineWidth(CUT_PT), ...spots.stroking(page, 'Cut'), ...pathOperators(contour, toPage), stroke(), popGraphicsState());
+      if (contour !== undefined) draw(page, [pushGraphicsState(), setLineWidth(CUT_PT), ...spots.stroking(page, 'Cut'), ...pathOperators(contour, toPage), stroke(), popGraphicsState()]);
       else if (trimMm !== undefined) drawTicks(page, box, trimMm, heightMm);
     }
     if (marksIn !== undefined) drawPageMarks(page, marksIn, heightMm);

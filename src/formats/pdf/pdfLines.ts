@@ -45,6 +45,14 @@ export function resource(page: PDFPage, kind: 'ColorSpace' | 'Properties', name:
   return own;
 }
 
+/** Operators that are handed to a page at once: more than some ten thousand arguments of a call are too many. */
+const AT_ONCE = 4000;
+
+/** Puts operators on a page, however many. */
+export function draw(page: PDFPage, operators: readonly PDFOperator[]): void {
+  for (let k = 0; k < operators.length; k += AT_ONCE) page.pushOperators(...operators.slice(k, k + AT_ONCE));
+}
+
 /** What draws the outlines of curves on a page. */
 export function pathOperators(curves: Curves, toPage: Affine): PDFOperator[] {
   const { verbs, coords, verbStart, coordStart, parent } = transformCurves(curves, toPage);

@@ -1,6 +1,7 @@
 import { PDFArray, PDFDocument, PDFName, PDFRef } from 'pdf-lib';
 import { describe, expect, it } from 'vitest';
 import { figureCurves } from '../../core/figure/figureCurves.ts';
+import { CurvesBuilder } from '../../core/outline/curves.ts';
 import type { CutPlan } from '../../core/layout/cutPlan.ts';
 import { pdfAsRead } from '../../../tests/fixtures/foreignReaders.ts';
 import { sheetsPdf } from './sheetsPdf.ts';
@@ -27,6 +28,16 @@ describe('cut sheets as PDF', () => {
 
   it('are pages of their own where each film is nested by itself', async () => {
     expect((await pdfAsRead(await sheetsPdf([plan('a', 'Navy'), plan('b', 'Rust')], 'Crest', false))).pages).toHaveLength(2);
+  });
+
+  it('hold a hundred thousand sides', async () => {
+    const builder = new CurvesBuilder();
+    builder.start(0, 0, -1);
+    for (let k = 1; k < 100_000; k++) builder.line(k / 400, 50 + 40 * Math.sin(k / 3));
+    builder.line(0, 0);
+    builder.close();
+    const many: CutPlan = { ...plan('a', 'Navy'), runs: [{ role: 'cut', curves: builder.build(), order }] };
+    expect((await PDFDocument.load(await sheetsPdf([many], 'Crest', true))).getPageCount()).toBe(1);
   });
 
   it('name what their lines are for as spot colours, and are the same file each time', async () => {

@@ -1,6 +1,6 @@
 import { PDFDocument, PDFHexString, PDFName, PDFOperator, popGraphicsState, pushGraphicsState, setLineWidth, stroke, type PDFOperatorNames, type PDFPage, type PDFRef } from 'pdf-lib';
 import type { CutPlan, PathRole } from '../../core/layout/cutPlan.ts';
-import { pathOperators, pointsOf, PT_PER_MM, resource, Spots, type SpotName } from './pdfLines.ts';
+import { draw, pathOperators, pointsOf, PT_PER_MM, resource, Spots, type SpotName } from './pdfLines.ts';
 
 /** Lines as thin as cutters take for a cut, pt. */
 const LINE_PT = 0.25;
@@ -34,7 +34,8 @@ export async function sheetsPdf(plans: readonly CutPlan[], title: string, togeth
       for (const { role, curves } of plan.runs) {
         if (SPOT_OF[role] !== last) own.pushOperators(...spots.stroking(own, SPOT_OF[role]));
         last = SPOT_OF[role];
-        own.pushOperators(...pathOperators(curves, toPage), stroke());
+        draw(own, pathOperators(curves, toPage));
+        own.pushOperators(stroke());
       }
       own.pushOperators(popGraphicsState(), Layers.end);
     }
