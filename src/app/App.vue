@@ -9,6 +9,7 @@ import { tellError } from '../stages/shared/tellError.ts';
 import { useBench } from '../stores/bench.ts';
 import { useServices } from '../stores/services.ts';
 import { useSettings } from '../stores/settings.ts';
+import { JOBS_ENDING, jobsInZip } from '../formats/archive/jobsZip.ts';
 import { isArchive, useShelf } from '../stores/shelf.ts';
 import { SCREEN_SIZE } from '../ui/screenSize.ts';
 import ScreenSizeDialog from './ScreenSizeDialog.vue';
@@ -62,7 +63,8 @@ onMounted(async () => {
 });
 
 /** Files from anywhere: a picture for the open job that has none, else each a new job; archives always come in as jobs of their own. */
-async function bringIn(files: readonly File[]): Promise<void> {
+async function bringIn(given: readonly File[]): Promise<void> {
+  const files = (await Promise.all(given.map(unpacked))).flat();
   let last: string | undefined;
   for (const file of files) {
     bringingIn.value = file.name;
@@ -79,6 +81,17 @@ async function bringIn(files: readonly File[]): Promise<void> {
   if (last === undefined) return;
   if (files.length === 1) await router.push({ name: 'picture', params: { id: last } });
   else ElMessage.success({ message: `${files.length} files brought in`, grouping: true });
+}
+
+/** The jobs in a zip; any other file as it is. */
+async function unpacked(file: File): Promise<readonly File[]> {
+  if (!file.name.toLowerCase().endsWith(JOBS_ENDING)) return [file];
+  try {
+    return jobsInZip(new Uint8Array(await file.arrayBuffer()), file.name).map(({ fileName, bytes }) => new File([bytes], fileName));
+  } catch (error) {
+    tellError(asAppError(error, 'unexpected'));
+    return [];
+  }
 }
 
 const hasFiles = (event: DragEvent): boolean => event.dataTransfer?.types.includes('Files') === true;

@@ -9,6 +9,7 @@ import { pictureKeyOf } from '../engine/protocol.ts';
 import { startedWith } from '../core/propose/propose.ts';
 import { salvageJob } from '../core/job/salvageJob.ts';
 import { ARCHIVE_ENDING, readArchive, writeArchive, type JobArchive } from '../formats/archive/archive.ts';
+import { jobsZip, type JobFileOf } from '../formats/archive/jobsZip.ts';
 import { checkFileSize } from '../formats/picture/checkPicture.ts';
 import type { DamagedEntry, PictureFile, ShelfEntry } from '../storage/ports.ts';
 import { pictureInfoOf } from './pictureInfo.ts';
@@ -211,6 +212,16 @@ export const useShelf = defineStore('shelf', () => {
     return { fileName: `${entry.job.name}${ARCHIVE_ENDING}`, bytes };
   }
 
+  /** Some jobs as one file, each an archive in it. */
+  async function archiveOfAll(ids: readonly string[]): Promise<Uint8Array<ArrayBuffer>> {
+    const files: JobFileOf[] = [];
+    for (const id of ids) {
+      const file = await archiveOf(id);
+      if (file !== undefined) files.push(file);
+    }
+    return jobsZip(files);
+  }
+
   /** Removes for good what was deleted before this start, but nothing that another tab can still undo. */
   async function purgeDeleted(): Promise<void> {
     const old = Date.now() - KEPT_DELETED_MS;
@@ -245,5 +256,5 @@ export const useShelf = defineStore('shelf', () => {
     return names.length;
   }
 
-  return { entries, damaged, loaded, load, repair, damagedFile, discard, save, addFile, traced, duplicate, rename, remove, restore, archiveOf, purgeDeleted, addDemo };
+  return { entries, damaged, loaded, load, repair, damagedFile, discard, save, addFile, traced, duplicate, rename, remove, restore, archiveOf, archiveOfAll, purgeDeleted, addDemo };
 });

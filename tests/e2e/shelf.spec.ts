@@ -2,7 +2,8 @@ import { readFile } from 'node:fs/promises';
 import AxeBuilder from '@axe-core/playwright';
 import { expect } from '@playwright/test';
 import { hugePng } from '../fixtures/files.ts';
-import { addStep, demoPicture, dropFiles, goTo, openShelf, setQuantity, settled, test, unfold } from './bench.ts';
+import { unzipSync } from 'fflate';
+import { addStep, choose, demoPicture, dropFiles, goTo, openShelf, openShelfWith, save, setQuantity, settled, test, unfold } from './bench.ts';
 
 test('the shelf holds the demo jobs, finds, renames, duplicates and deletes with undo', async ({ page }) => {
   await openShelf(page);
@@ -169,6 +170,19 @@ test('a first look says what the picture is and shows ways to start, one of whic
   await expect(page.locator('.step .names .name').last()).toHaveText('Sweep');
   await page.keyboard.press('Control+z');
   await expect(page.locator('.step')).toHaveCount(0);
+});
+
+test('the jobs that are shown leave as one file, and come in from one', async ({ page }) => {
+  await openShelfWith(page, ['Duck race soap', 'Heron glasses']);
+  await choose(page, 'Process', 'Stencil');
+  await expect(page.getByRole('button', { name: 'Save them as one file' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Show all', exact: true }).click();
+  const { name, bytes } = await save(page, 'Save them as one file');
+  expect(name).toMatch(/^jobs, \d{4}-\d\d-\d\d\.zip$/);
+  expect(Object.keys(unzipSync(new Uint8Array(bytes))).sort()).toEqual(['Duck race soap.limner', 'Heron glasses.limner']);
+  await dropFiles(page, [{ name, type: 'application/zip', bytes }]);
+  await expect(page.getByRole('button', { name: 'Open Heron glasses', exact: true })).toHaveCount(2, { timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'Open Duck race soap', exact: true })).toHaveCount(2);
 });
 
 test('every stage has names for all controls and text that can be read', async ({ page }) => {

@@ -4,7 +4,7 @@ import type { InjectionKey, Ref } from 'vue';
 export const FILLING: InjectionKey<Readonly<Ref<boolean>>> = Symbol('filling');
 
 /** What the file chooser offers. */
-const ACCEPT = 'image/png,image/jpeg,image/webp,image/gif,image/bmp,image/tiff,image/heic,image/svg+xml,.svg,.heic,.heif,.tif,.tiff,.bmp,.limner';
+const ACCEPT = 'image/png,image/jpeg,image/webp,image/gif,image/bmp,image/tiff,image/heic,image/svg+xml,.svg,.heic,.heif,.tif,.tiff,.bmp,.limner,.zip';
 
 /** Event on the window that carries chosen files. */
 export const CHOSEN_FILES = 'limner:files';

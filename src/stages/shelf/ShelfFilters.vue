@@ -4,6 +4,7 @@ import type { useShelfFind } from './useShelfFind.ts';
 
 /** What of the shelf is shown. */
 const { finding } = defineProps<{ finding: ReturnType<typeof useShelfFind>; count: number }>();
+defineEmits<{ keep: [] }>();
 const { find, choices, isNarrowed, showAll } = finding;
 const LABELS = { process: 'Process', state: 'How far it has come', blank: 'Blank', film: 'Film', since: 'When it was changed' } as const;
 type Key = keyof typeof LABELS;
@@ -15,6 +16,7 @@ const choose = (key: Key, value: string): void => void Object.assign(find, { [ke
   <div class="filters" role="group" aria-label="What is shown">
     <div v-for="key in KEYS" :key="key" class="filter"><ChoiceInput :model-value="find[key]" :choices="choices[key] as Readonly<Record<string, string>>" :label="LABELS[key]" @choose="choose(key, $event)" /></div>
     <span role="status">{{ count === 1 ? '1 job' : `${count} jobs` }}</span>
+    <button v-if="count > 1" type="button" class="plain-button" title="Each job as an archive, in one zip; drop it on the shelf of another shop" @click="$emit('keep')">Save them as one file</button>
     <button v-if="isNarrowed" type="button" class="plain-button" @click="showAll">Show all</button>
   </div>
 </template>

@@ -62,6 +62,9 @@ const keepCopy = (entry: ShelfEntry): Promise<void> =>
     if (archive !== undefined) download(archive.fileName, archive.bytes, 'application/zip');
   });
 
+const keepAll = (): Promise<void> =>
+  safely(async () => download(`jobs, ${new Date().toISOString().slice(0, 10)}.zip`, await shelf.archiveOfAll(shown.value.map(({ id }) => id)), 'application/zip'));
+
 const addDemo = (): Promise<void> =>
   safely(async () => {
     const count = await shelf.addDemo(false);
@@ -104,7 +107,7 @@ const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
     </header>
     <BatchDialog v-model="batchOpen" />
     <p v-if="shelf.loaded && shelf.entries.length > 0" class="hint">Drop a picture anywhere, or paste one, to start a job. A <b>.limner</b> file from another shop opens the same way.</p>
-    <ShelfFilters v-if="shelf.entries.length > 1" :finding="finding" :count="shown.length" />
+    <ShelfFilters v-if="shelf.entries.length > 1" :finding="finding" :count="shown.length" @keep="keepAll" />
     <ul v-if="shown.length > 0" class="cards" aria-label="Jobs">
       <li v-for="entry in first" :key="entry.id">
         <ShelfCard :entry="entry" @open="open(entry)" @rename="rename(entry)" @duplicate="safely(() => shelf.duplicate(entry.id))" @remove="remove(entry)" @keep="keepCopy(entry)" />
