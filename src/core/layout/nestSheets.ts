@@ -111,7 +111,8 @@ function filmParts(library: PolygonLibrary, design: Design, filmId: string, sett
   const made = nestParts(library, kinds, settings);
   const { frame, area } = made;
   const whole = lyingOf(design, settings)(layerOf(design, filmId).curves);
-  const left = kinds.some((kind) => kind.copies !== copies) ? [kinds.map((kind) => [kind.id, kind.copies])] : [];
+  // What lies on remnants is not laid again: an arrangement of all parts is another one.
+  const left = settings.remnants?.some((remnant) => remnant.film === filmId) === true ? [kinds.map((kind) => [kind.id, kind.copies])] : [];
   const key = hashText(canonicalJson([...left, Array.from(whole.coords), frame.widthMm, frame.lengthMm, gapMm, copies, turns, apart, flaws.map(({ xMm, yMm, widthMm, heightMm }) => [xMm - area.xMm, yMm - area.yMm, widthMm, heightMm])]));
   return { ...made, key };
 }

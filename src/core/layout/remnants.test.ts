@@ -5,10 +5,12 @@ import { combineCurves } from '../combine/combineCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
 import { boundsOf, CurvesBuilder, type Bounds, type Curves } from '../outline/curves.ts';
-import { transformCurves } from '../outline/transformCurves.ts';
+import { translation } from '../geometry/affine.ts';
+import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import { mm } from '../units/length.ts';
 import type { LayoutSettings, Sheet } from './laySheet.ts';
-import { nestedSheets } from './nestSheets.ts';
+import { finish } from '../task/task.ts';
+import { nestedSheets, nestFilm } from './nestSheets.ts';
 
 let library: PolygonLibrary;
 beforeAll(async () => {
@@ -56,6 +58,16 @@ describe('what is left of a film', () => {
     const plain = sheetsWith(undefined);
     expect(sheetsWith([{ ...remnant(200, 200), film: 'rust' }, remnant(30, 8)])).toEqual(plain);
     expect(plain).toHaveLength(1);
+  });
+
+  it('makes another arrangement of what is left: one of all pieces, found before, is not taken up', () => {
+    const two = joinCurves([star, transformCurves(figureCurves({ form: 'round', widthMm: 15, heightMm: 15 }), translation(60, 0))]);
+    const both = { layers: [{ filmId: 'navy', curves: two }], widthMm: mm(75), heightMm: mm(40) };
+    const apart: LayoutSettings = { ...settings, copies: 1, apart: true };
+    const record = finish(nestFilm(library, both, 'navy', apart, () => 1));
+    // The round goes on the remnant, the star does not.
+    const sheets = nestedSheets(library, both, 'navy', { ...apart, nests: [record], remnants: [remnant(20, 20)] });
+    expect(sheets.map(({ remnant: name, placements }) => [name, placements.length])).toEqual([['20 × 20', 1], [undefined, 1]]);
   });
 
   it('is all that is needed where everything lies on it', () => {

@@ -22,8 +22,8 @@ function polygon(corners: readonly number[]): Curves {
   return builder.build();
 }
 
-/** How many of a part can lie on a remnant at most: none where it is larger any way it is turned, else as many as its area has room for. */
-export function mostOn({ widthMm, heightMm }: Remnant, curves: Curves): number {
+/** How many of a part can lie on a piece of stock at most: none where it is larger any way it is turned, else as many as its area has room for. */
+export function mostOn({ widthMm, heightMm }: Pick<Remnant, 'widthMm' | 'heightMm'>, curves: Curves): number {
   const { left, top, right, bottom } = boundsOf(curves) as Bounds;
   // Nothing on it is longer than its diagonal.
   if (Math.max(right - left, bottom - top) > Math.hypot(widthMm, heightMm)) return 0;

@@ -8,6 +8,7 @@ import { finish } from '../task/task.ts';
 import { around, grown } from './boxes.ts';
 import { cutAreaOf, type LayoutSettings, type Sheet } from './laySheet.ts';
 import { nestedTogether } from './nestSheets.ts';
+import { mostOn } from './remnants.ts';
 
 const WORK = 'work';
 
@@ -42,8 +43,11 @@ export function workSheets(library: PolygonLibrary, design: Design, filmId: stri
   /** Copies of the cut line for the next time; those that the first sheet does not hold are left out. */
   function blanksBeside(): Sheet | undefined {
     const lying = [transformCurves(curves, at)];
+    // What one sheet cannot hold is not laid on others that nobody looks at.
+    const tried = Math.min(copies - 1, mostOn(sheet, curves));
+    if (tried === 0) return undefined;
     try {
-      return finish(nestedTogether(library, [{ id: 'blank', curves, copies: copies - 1 }], filmId, { ...settings, mirrored: false, box: { on: false, marginMm: 0 }, lying }, () => 1))[0];
+      return finish(nestedTogether(library, [{ id: 'blank', curves, copies: tried }], filmId, { ...settings, mirrored: false, box: { on: false, marginMm: 0 }, lying }, () => 1))[0];
     } catch (error) {
       if (isAppError(error) && error.code === 'doesNotFit') return undefined;
       throw error;

@@ -7,9 +7,9 @@ import { pathFromCurves } from '../../ui/draw/curvePath.ts';
 import { strokeCutLine } from '../../ui/draw/cutLines.ts';
 import type { Viewport } from '../../ui/viewport.ts';
 import { tellError } from '../shared/tellError.ts';
+import { today } from '../shared/today.ts';
 import { useMadeAnew } from '../shared/useMadeAnew.ts';
 import { byteWords, FILE_WORDS } from './fileKinds.ts';
-import { today } from './useHandOff.ts';
 
 const WAIT_MS = 150;
 

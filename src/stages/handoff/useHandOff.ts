@@ -16,9 +16,8 @@ import { useBench } from '../../stores/bench.ts';
 import { useShelf } from '../../stores/shelf.ts';
 import { download } from '../shared/download.ts';
 import { tellError } from '../shared/tellError.ts';
+import { today } from '../shared/today.ts';
 import { FILE_WORDS } from './fileKinds.ts';
-
-export const today = (): string => new Date().toISOString().slice(0, 10);
 
 /** What leaves: whether it may, which files are chosen, and handing them to the browser's downloads. */
 export function useHandOff() {

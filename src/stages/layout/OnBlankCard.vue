@@ -10,6 +10,7 @@ import { useBench } from '../../stores/bench.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import { download } from '../shared/download.ts';
+import { today } from '../shared/today.ts';
 import { tellError } from '../shared/tellError.ts';
 import { useLayoutEdits } from './useLayoutEdits.ts';
 import type { OnBlank } from './useOnBlank.ts';
@@ -31,7 +32,7 @@ async function save(): Promise<void> {
   if (of === undefined || design.value === undefined) return;
   saving.value = true;
   try {
-    const words = proofWords(job.value, design.value, new Date().toISOString().slice(0, 10));
+    const words = proofWords(job.value, design.value, today());
     const fileName = `${job.value.name}, proof.png`;
     download(fileName, await bench.proofPng({ ...of, sidePx: SIDE_PX, turnRad: props.onBlank.turnRad.value, words }), 'image/png');
     ElMessage.success({ message: `${fileName} is in your downloads.`, grouping: true });

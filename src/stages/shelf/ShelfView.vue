@@ -11,6 +11,7 @@ import { useShelf } from '../../stores/shelf.ts';
 import { download } from '../shared/download.ts';
 import { FILLING, pickFiles } from '../shared/pickFiles.ts';
 import { tellError } from '../shared/tellError.ts';
+import { today } from '../shared/today.ts';
 import { undoNotice } from '../shared/undoNotice.ts';
 import BatchDialog from '../batch/BatchDialog.vue';
 import ShelfCard from './ShelfCard.vue';
@@ -63,7 +64,7 @@ const keepCopy = (entry: ShelfEntry): Promise<void> =>
   });
 
 const keepAll = (): Promise<void> =>
-  safely(async () => download(`jobs, ${new Date().toISOString().slice(0, 10)}.zip`, await shelf.archiveOfAll(shown.value.map(({ id }) => id)), 'application/zip'));
+  safely(async () => download(`jobs, ${today()}.zip`, await shelf.archiveOfAll(shown.value.map(({ id }) => id)), 'application/zip'));
 
 const addDemo = (): Promise<void> =>
   safely(async () => {
