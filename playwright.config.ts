@@ -6,7 +6,8 @@ const executablePath = process.env['LIMNER_CHROMIUM'] ?? '/usr/bin/chromium';
 
 export default defineConfig({
   testDir: 'tests/e2e',
-  timeout: 90_000,
+  // For a whole journey on a machine that does other things too; each step of it has its own, shorter, time below.
+  timeout: 240_000,
   expect: { timeout: 15_000 },
   workers: 2,
   // A test that passes only the second time is counted and told as flaky.
