@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test';
 
-const PORT = 4311;
+const PORT = Number(process.env['LIMNER_TEST_PORT'] ?? 4311);
 const ARGS = ['--no-sandbox', '--disable-dev-shm-usage', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
 const executablePath = process.env['LIMNER_CHROMIUM'] ?? '/usr/bin/chromium';
 
@@ -17,6 +17,8 @@ export default defineConfig({
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    // Every test has a browser of its own, and would fetch all files once more; offline.spec allows it.
+    serviceWorkers: 'block',
     actionTimeout: 10_000,
   },
   projects: [

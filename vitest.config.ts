@@ -5,7 +5,7 @@ export default defineConfig({
   plugins: [vue()],
   define: { __LIMNER_BUILD__: JSON.stringify('tested') },
   test: {
-    include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'server/**/*.test.ts', 'bench/**/*.test.ts', 'tests/*.test.ts'],
+    include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'server/**/*.test.ts', 'bench/**/*.test.ts', 'scripts/**/*.test.ts', 'tests/*.test.ts'],
     environment: 'node',
     testTimeout: 60_000,
     // Modules hold no state that a test could leave behind: loaded once a thread, they take half of the time.

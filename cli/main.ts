@@ -2,6 +2,7 @@ import { version } from '../package.json' with { type: 'json' };
 import { isAppError } from '../src/core/errors/appError.ts';
 import { explain } from '../src/core/errors/explain.ts';
 import { parseArguments } from './arguments.ts';
+import { again } from './commands/again.ts';
 import { auto } from './commands/auto.ts';
 import type { Command, Console } from './commands/command.ts';
 import { clean } from './commands/clean.ts';
@@ -27,7 +28,7 @@ import { square } from './commands/square.ts';
 import { stencil } from './commands/stencil.ts';
 import { trace } from './commands/trace.ts';
 
-const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto, report, import: importDrawing, combine, offset, nest: nestParts, together, stencil, decal, check, proof, export: exportFiles, ticket, fonts, letter, 'font-of': fontOfPicture };
+const COMMANDS: Readonly<Record<string, Command>> = { look, clean, lift, square, marks, trace, run, auto, again, report, import: importDrawing, combine, offset, nest: nestParts, together, stencil, decal, check, proof, export: exportFiles, ticket, fonts, letter, 'font-of': fontOfPicture };
 
 function overview(): string {
   const lines = Object.entries(COMMANDS).map(([name, command]) => `  ${name.padEnd(8)}${command.about}`);

@@ -22,7 +22,7 @@ export function ensureDemo() {
 export function ensureBuild() {
   ensureDemo();
   const built = changedAt(join(root, 'dist/index.html'));
-  if (built > 0 && built >= Math.max(latest('src'), latest('public'), latest('index.html'), latest('vite.config.ts'), latest('package-lock.json'))) return;
+  if (built > 0 && built >= Math.max(latest('src'), latest('public'), latest('index.html'), latest('vite.config.ts'), latest('scripts'), latest('package-lock.json'))) return;
   process.stderr.write('Building...\n');
   run(process.execPath, [bin('vite'), 'build', '--logLevel', 'warn']);
 }

@@ -10,7 +10,7 @@ import { encodeFile } from '../encodeFile.ts';
 import { Outputs } from '../outputs.ts';
 import { shapeTools } from '../shapeTools.ts';
 import type { Command } from './command.ts';
-import { readTask } from './run.ts';
+import { dateOption, readOneJob } from './run.ts';
 
 export const exportFiles: Command = {
   usage: `limner export JOB.limner|JOB.json [PICTURE] --as ${FILE_KINDS.join(',')} --out DIR [--name PATTERN] [--fine] [--relative] [--tell] [--compensate] [--date 2026-11-28]`,
@@ -28,18 +28,16 @@ export const exportFiles: Command = {
   },
   async run(parsed, console) {
     const out = required(parsed, 'out', 'a folder');
-    const [jobPath, ...pictures] = parsed.inputs;
-    if (jobPath === undefined) throw new AppError('badValue', { name: 'The job', value: 'nothing', takes: 'a .limner file, or a JSON file with its picture' });
-    const { job: asked, inputs, others } = await readTask(jobPath, pictures);
+    const { jobPath, job: asked, input, others } = await readOneJob(parsed.inputs);
     const kinds = kindsOf(parsed.values.get('as'), asked.handOff.files);
-    const date = parsed.values.get('date') ?? new Date().toISOString().slice(0, 10);
+    const date = dateOption(parsed);
     const outputs = await Outputs.of(parsed.inputs, parsed.values.has('force'));
     await outputs.prepare(out);
     const nameAs = parsed.values.get('name');
     const said = (option: string): boolean | undefined => (parsed.values.has(option) ? true : undefined);
     const { plotter: own = {} } = asked.handOff;
     const plotter = withSettings(own, { fine: said('fine') ?? own.fine, relative: said('relative') ?? own.relative, tells: said('tell') ?? own.tells, compensated: said('compensate') ?? own.compensated });
-    const { job, cut, arts, clean } = await cutInput({ ...asked, handOff: { ...asked.handOff, plotter, ...(nameAs === undefined ? {} : { nameAs }) } }, inputs[0], { pictures: others });
+    const { job, cut, arts, clean } = await cutInput({ ...asked, handOff: { ...asked.handOff, plotter, ...(nameAs === undefined ? {} : { nameAs }) } }, input, { pictures: others });
     const name = nameAs === undefined ? basename(jobPath, extname(jobPath)) : fileNameOf(job, cut.design.widthMm, date);
     let count = 0;
     for await (const file of jobFiles(kinds, { job, cut, arts, art: clean.art, name, date, tools: shapeTools, encode: encodeFile })) {

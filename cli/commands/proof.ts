@@ -1,5 +1,4 @@
 import { dirname } from 'node:path';
-import { AppError } from '../../src/core/errors/appError.ts';
 import { capitalMmOf, proofWords } from '../../src/core/proof/proofWords.ts';
 import { proofOnBlank } from '../../src/core/run/proofOnBlank.ts';
 import { pxPerMm } from '../../src/core/units/length.ts';
@@ -10,7 +9,7 @@ import { encodeFile } from '../encodeFile.ts';
 import { Outputs } from '../outputs.ts';
 import { shapeTools } from '../shapeTools.ts';
 import type { Command } from './command.ts';
-import { readTask } from './run.ts';
+import { dateOption, readOneJob } from './run.ts';
 
 const SIDE_PX = 1600;
 
@@ -29,15 +28,12 @@ export const proof: Command = {
     const out = required(parsed, 'out', 'the PNG file to write');
     const sidePx = numberOption(parsed, 'px', 200, 6000, true) ?? SIDE_PX;
     const turnRad = ((numberOption(parsed, 'turn', -360, 360) ?? 0) * Math.PI) / 180;
-    const [jobPath, ...pictures] = parsed.inputs;
-    if (jobPath === undefined) throw new AppError('badValue', { name: 'The job', value: 'nothing', takes: 'a JSON file with its picture, or a .limner file' });
-    const { job, inputs, others } = await readTask(jobPath, pictures);
+    const { job, input, others } = await readOneJob(parsed.inputs);
     const outputs = await Outputs.of(parsed.inputs, parsed.values.has('force'));
     await outputs.check(out);
     await outputs.prepare(dirname(out));
-    const [input] = inputs;
     const { arts, cut } = await cutInput(job, input, { pictures: others });
-    const words = proofWords(job, cut.design, parsed.values.get('date') ?? new Date().toISOString().slice(0, 10));
+    const words = proofWords(job, cut.design, dateOption(parsed));
     const label = parsed.values.has('no-words') ? undefined : await proofLabel(words, capitalMmOf(job.blank), shapeTools);
     const made = proofOnBlank(job, cut, arts, { sidePx, turnRad, ...(label === undefined ? {} : { label }) });
     await outputs.write(out, await encodeFile(made.picture, pxPerMm(made.pxPerMm)));

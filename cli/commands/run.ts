@@ -76,3 +76,13 @@ export async function readTask(jobPath: string, pictures: readonly string[]): Pr
   if (bytes === undefined) throw nothing('at least one picture file: the job holds none');
   return { job, inputs: [{ name: `${basename(jobPath, extname(jobPath))}${extname(pictureOf(job, part)?.fileName ?? '')}`, bytes }], others };
 }
+
+/** The one job that a command is about, with the picture that it is applied to. @throws AppError as `readTask`, and where none is named. */
+export async function readOneJob([jobPath, ...pictures]: readonly string[]): Promise<{ jobPath: string; job: Job; input: RunTask['input']; others: JobArchive['pictures'] }> {
+  if (jobPath === undefined) throw new AppError('badValue', { name: 'The job', value: 'nothing', takes: 'a .limner file, or a JSON file with its picture' });
+  const { job, inputs, others } = await readTask(jobPath, pictures);
+  return { jobPath, job, input: inputs[0], others };
+}
+
+/** The day that files say, as `2026-11-28`: as it was given, else today. */
+export const dateOption = ({ values }: { readonly values: ReadonlyMap<string, string> }): string => values.get('date') ?? new Date().toISOString().slice(0, 10);

@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { useEventListener, useTimeoutFn } from '@vueuse/core';
+import { useEventListener, useTimeoutFn, watchDebounced } from '@vueuse/core';
 import { ElMessage } from 'element-plus';
 import { computed, onMounted, provide, ref, toRef, watchEffect } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { asAppError } from '../core/errors/appError.ts';
 import { CHOSEN_FILES, FILLING } from '../stages/shared/pickFiles.ts';
+import { keepForOffline, offline, takeUpNewer, whenOpenedWith } from '../offline/offline.ts';
 import { tellError } from '../stages/shared/tellError.ts';
 import { useBench } from '../stores/bench.ts';
+import { useKeeping } from '../stores/keeping.ts';
 import { useServices } from '../stores/services.ts';
 import { useSettings } from '../stores/settings.ts';
 import { JOBS_ENDING, jobsInZip } from '../formats/archive/jobsZip.ts';
@@ -18,13 +20,19 @@ const { engine } = useServices();
 const shelf = useShelf();
 const bench = useBench();
 const settings = useSettings();
+const keeping = useKeeping();
 const router = useRouter();
 const route = useRoute();
 /** The shelf is given so long to settle before the engine gets ready, ms. */
 const WARM_AFTER_MS = 800;
+/** The application's files are fetched for use without a network after so long, ms. */
+const OFFLINE_AFTER_MS = 3000;
+const COPY_AFTER_MS = 30_000;
 const dragOver = ref(false);
 const bringingIn = ref<string>();
 const starting = ref(true);
+/** The newer build is taken up at another time. */
+const putOff = ref(false);
 provide(FILLING, computed(() => starting.value || bringingIn.value !== undefined));
 
 watchEffect(() => document.documentElement.classList.toggle('dark', settings.isDark));
@@ -60,7 +68,15 @@ onMounted(async () => {
     starting.value = false;
   }
   warmWhenIdle();
+  whenOpenedWith((files) => void bringIn(files));
+  void keeping.load().catch((error: unknown) => tellError(asAppError(error, 'storageFailed')));
+  // The files of the application come in behind what the first screen needs.
+  useTimeoutFn(() => void keepForOffline(), OFFLINE_AFTER_MS);
 });
+
+/** What has changed goes into the folder for copies, some time after the last change. */
+watchDebounced(() => shelf.entries, () => void keeping.copyToFolder(false).catch((error: unknown) => tellError(asAppError(error, 'unexpected'))), { debounce: COPY_AFTER_MS });
+
 
 /** Files from anywhere: a picture for the open job that has none, else each a new job; archives always come in as jobs of their own. */
 async function bringIn(given: readonly File[]): Promise<void> {
@@ -122,6 +138,11 @@ useEventListener(window, CHOSEN_FILES as never, (event: CustomEvent<File[]>) => 
   <RouterView />
   <div v-if="dragOver" class="drop-veil"><p>Drop it anywhere</p></div>
   <div v-if="bringingIn !== undefined" class="bringing" role="status">Bringing in {{ bringingIn }}…</div>
+  <div v-if="offline.newer.value && !putOff" class="newer" role="status">
+    A newer Limner is here.
+    <button type="button" class="plain-button" @click="takeUpNewer(() => bench.saveNow())">Take it up</button>
+    <button type="button" class="plain-button" @click="putOff = true">Later</button>
+  </div>
   <ScreenSizeDialog v-if="measuring" v-model="measuring" @taken="whenMeasured()" />
 </template>
 
@@ -151,5 +172,18 @@ useEventListener(window, CHOSEN_FILES as never, (event: CustomEvent<File[]>) => 
   border-radius: 4px;
   background: var(--ink);
   color: var(--paper);
+}
+.newer {
+  position: fixed;
+  right: 16px;
+  bottom: 44px;
+  z-index: 2400;
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 8px 12px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 6px;
+  background: var(--felt);
 }
 </style>

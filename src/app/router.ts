@@ -13,6 +13,7 @@ const stageViews: Readonly<Record<string, () => Promise<unknown>>> = {
 export const routes: RouteRecordRaw[] = [
   { path: '/', name: 'shelf', component: () => import('../stages/shelf/ShelfView.vue') },
   { path: '/together', name: 'together', component: () => import('../stages/together/TogetherView.vue') },
+  { path: '/keeping', name: 'keeping', component: () => import('../stages/keeping/KeepingView.vue') },
   { path: '/workshop', name: 'workshop', component: () => import('../stages/workshop/WorkshopView.vue') },
   {
     path: '/job/:id',
@@ -20,6 +21,7 @@ export const routes: RouteRecordRaw[] = [
     children: [
       ...STAGES.map(({ stage }): RouteRecordRaw => ({ path: stage, name: stage, component: stageViews[stage] as () => Promise<never> })),
       { path: 'machine', name: 'machine', component: () => import('../stages/machine/MachineView.vue') },
+      { path: 'versions', name: 'versions', component: () => import('../stages/versions/VersionsView.vue') },
       { path: 'ticket', name: 'ticket', component: () => import('../stages/ticket/TicketView.vue') },
     ],
   },

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { decode } from 'fast-png';
-import { zipSync, strToU8 } from 'fflate';
+import { strToU8, unzipSync, zipSync } from 'fflate';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { codeOf } from '../../tests/fixtures/errorCode.ts';
@@ -150,6 +150,18 @@ describe('archive', () => {
     expect(heron).toMatchObject({ version: JOB_VERSION, name: 'Heron glasses', pictures: [{ fileName: 'heron-mark.png' }] });
     const [{ id }] = heron.pictures;
     expect([tracedPart(heron).picture, await pictureIdOf(pictures.get(id)!)]).toEqual([id, id]);
+  });
+
+  it('holds versions; one that cannot be read keeps nobody from the job', async () => {
+    const picture = new Uint8Array(files.png);
+    const id = await pictureIdOf(picture);
+    const versions = [{ at: 5, note: 'before', job: { ...job, name: 'Older' } }, { at: 4, note: '', job: { ...job, version: 9 } as never }];
+    const whole = writeArchive({ job: newJob('Crest'), pictures: new Map([['crest', picture]]), versions });
+    const back = await readArchive(whole, 'x');
+    expect(back.versions).toEqual([{ at: 5, note: 'before', job: withPictureIds({ ...job, name: 'Older' }, new Map([['crest', id]])) }]);
+    expect([...back.pictures.keys()]).toEqual([id]);
+    const broken = zipSync({ ...unzipSync(whole), 'versions.json': strToU8('{"a":') });
+    expect(await readArchive(broken, 'x')).toEqual({ job: newJob('Crest'), pictures: new Map() });
   });
 
   it('says what is wrong with a file that is none', async () => {

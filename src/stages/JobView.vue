@@ -88,7 +88,7 @@ const saved = computed(() => (bench.saveError !== undefined ? 'not saved' : benc
   <div v-if="bench.job !== undefined" class="job" :data-current="bench.isCurrent">
     <RoutingSlip
       :name="bench.job.name" :lines="lines" :tabs="tabs" :current="route.name === 'ticket' || route.name === 'machine' ? 'handoff' : String(route.name)" :undo-label="bench.undoLabel" :redo-label="bench.redoLabel" :saved="saved"
-      @go="router.push({ name: $event, params: { id: String(route.params['id']) } })" @undo="undo" @redo="redo" @shelf="router.push('/')"
+      @go="router.push({ name: $event, params: { id: String(route.params['id']) } })" @undo="undo" @redo="redo" @shelf="router.push('/')" @versions="router.push({ name: 'versions', params: { id: String(route.params['id']) } })"
     />
     <RouterView />
   </div>

@@ -2,7 +2,7 @@ import { Dexie, type Table } from 'dexie';
 import { AppError, isAppError, plainFromError } from '../core/errors/appError.ts';
 import { readJob, readRecipe } from '../core/job/readJob.ts';
 import { rowsToDrop, type KeptRow } from './keptRows.ts';
-import { sortedByName, type DamagedEntry, type JobStorage, type NamedRecipe, type PictureFile, type ShelfEntry } from './ports.ts';
+import { newestFirst, sortedByName, type DamagedEntry, type JobStorage, type JobVersion, type NamedRecipe, type PictureFile, type ShelfEntry } from './ports.ts';
 
 interface Note {
   readonly name: string;
@@ -22,6 +22,8 @@ class Database extends Dexie {
   results!: Table<KeptRow, string>;
   /** What each row of `results` takes, so that room is made without reading them. */
   resultSizes!: Table<ResultSize, string>;
+  versions!: Table<JobVersion, string>;
+  folders!: Table<{ readonly name: string; readonly handle: FileSystemDirectoryHandle }, string>;
 
   constructor(name: string) {
     super(name);
@@ -29,8 +31,12 @@ class Database extends Dexie {
     this.version(2).stores({ recipes: 'id' });
     this.version(3).stores({ results: 'jobId', resultSizes: 'jobId' });
     this.version(4).stores({ entries: 'id, updatedAt' });
+    this.version(5).stores({ versions: 'id, jobId', folders: 'name' });
   }
 }
+
+/** The folder for copies, as its row is called. */
+const COPIES = 'copies';
 
 /** Jobs in the browser's own database. */
 export class DexieStorage implements JobStorage {
@@ -67,10 +73,11 @@ export class DexieStorage implements JobStorage {
 
   purge(ids: readonly string[]): Promise<void> {
     return guarded(() =>
-      this.db.transaction('rw', [this.db.entries, this.db.pictures, this.db.results, this.db.resultSizes], async () => {
+      this.db.transaction('rw', [this.db.entries, this.db.versions, this.db.pictures, this.db.results, this.db.resultSizes], async () => {
         await this.db.entries.bulkDelete([...ids]);
+        await this.db.versions.where('jobId').anyOf([...ids]).delete();
         await this.dropResults(ids);
-        const used = new Set((await this.db.entries.toArray()).flatMap(pictureIdsOf));
+        const used = new Set([...(await this.db.entries.toArray()), ...(await this.db.versions.toArray())].flatMap(pictureIdsOf));
         const unused = (await this.db.pictures.toCollection().primaryKeys()).filter((id) => !used.has(id));
         await this.db.pictures.bulkDelete(unused);
       }),
@@ -117,6 +124,26 @@ export class DexieStorage implements JobStorage {
         return await work();
       }
     });
+  }
+
+  versions(jobId: string): Promise<JobVersion[]> {
+    return guarded(async () => newestFirst((await this.db.versions.where('jobId').equals(jobId).toArray()).flatMap((row) => checkedVersion(row) ?? [])));
+  }
+
+  putVersion(version: JobVersion): Promise<void> {
+    return this.makingRoom(async () => void (await this.db.versions.put(version)));
+  }
+
+  removeVersion(id: string): Promise<void> {
+    return guarded(() => this.db.versions.delete(id));
+  }
+
+  folder(): Promise<FileSystemDirectoryHandle | undefined> {
+    return guarded(async () => (await this.db.folders.get(COPIES))?.handle);
+  }
+
+  setFolder(handle: FileSystemDirectoryHandle | undefined): Promise<void> {
+    return guarded(async () => void (handle === undefined ? await this.db.folders.delete(COPIES) : await this.db.folders.put({ name: COPIES, handle })));
   }
 
   recipes(): Promise<NamedRecipe[]> {
@@ -170,6 +197,15 @@ function damagedEntry({ id, job, pictureId, updatedAt, deletedAt }: StoredEntry)
     const name: unknown = (job as { name?: unknown } | undefined)?.name;
     const row = { id, name: typeof name === 'string' && name.trim() !== '' ? name.slice(0, 120) : 'A job without a name', reason: plainFromError(error), job, pictureIds: pictureIdsOf({ job, ...(pictureId === undefined ? {} : { pictureId }) }), updatedAt: Number(updatedAt) || 0 };
     return pictureId === undefined ? row : { ...row, oldPictureId: pictureId };
+  }
+}
+
+function checkedVersion(row: JobVersion): JobVersion | undefined {
+  try {
+    return { ...row, job: readJob(row.job) };
+  } catch (error) {
+    if (!isAppError(error)) throw error;
+    return undefined;
   }
 }
 

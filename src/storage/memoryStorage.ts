@@ -1,6 +1,6 @@
 import { AppError } from '../core/errors/appError.ts';
 import { rowsToDrop, type KeptRow } from './keptRows.ts';
-import { sortedByName, type DamagedEntry, type JobStorage, type NamedRecipe, type PictureFile, type ShelfEntry } from './ports.ts';
+import { newestFirst, sortedByName, type DamagedEntry, type JobStorage, type JobVersion, type NamedRecipe, type PictureFile, type ShelfEntry } from './ports.ts';
 
 /** Storage that forgets: for tests, and for browsers that allow none. `roomBytes` imitates a full disk. */
 export class MemoryStorage implements JobStorage {
@@ -8,6 +8,8 @@ export class MemoryStorage implements JobStorage {
   private readonly pictures = new Map<string, PictureFile>();
   private readonly named = new Map<string, NamedRecipe>();
   private readonly results = new Map<string, KeptRow>();
+  private readonly older = new Map<string, JobVersion>();
+  private copies: FileSystemDirectoryHandle | undefined;
   private readonly notes = new Map<string, string>();
 
   constructor(private readonly roomBytes = Infinity) {}
@@ -36,9 +38,30 @@ export class MemoryStorage implements JobStorage {
     for (const id of ids) {
       this.entries.delete(id);
       this.results.delete(id);
+      for (const version of this.older.values()) if (version.jobId === id) this.older.delete(version.id);
     }
-    const used = new Set([...this.entries.values()].flatMap(({ job }) => job.pictures.map(({ id }) => id)));
+    const used = new Set([...this.entries.values(), ...this.older.values()].flatMap(({ job }) => job.pictures.map(({ id }) => id)));
     for (const id of this.pictures.keys()) if (!used.has(id)) this.pictures.delete(id);
+  }
+
+  async versions(jobId: string): Promise<JobVersion[]> {
+    return newestFirst([...this.older.values()].filter((version) => version.jobId === jobId));
+  }
+
+  async putVersion(version: JobVersion): Promise<void> {
+    this.older.set(version.id, structuredClone(version));
+  }
+
+  async removeVersion(id: string): Promise<void> {
+    this.older.delete(id);
+  }
+
+  async folder(): Promise<FileSystemDirectoryHandle | undefined> {
+    return this.copies;
+  }
+
+  async setFolder(folder: FileSystemDirectoryHandle | undefined): Promise<void> {
+    this.copies = folder;
   }
 
   async picture(id: string): Promise<PictureFile | undefined> {

@@ -32,6 +32,17 @@ export interface DamagedEntry {
   readonly updatedAt: number;
 }
 
+/** A job as it was at some time, kept beside it with a note. */
+export interface JobVersion {
+  readonly id: string;
+  readonly jobId: string;
+  /** When it was kept, ms since 1970. */
+  readonly at: number;
+  /** Why, in the decorator’s words; may be empty. */
+  readonly note: string;
+  readonly job: Job;
+}
+
 /** A recipe that is kept under a name to be used on other pictures. */
 export interface NamedRecipe {
   readonly id: string;
@@ -59,7 +70,11 @@ export interface JobStorage {
   get(id: string): Promise<ShelfEntry | undefined>;
   /** Writes an entry and, when given, new picture files of it; kept results make room where it is short. */
   put(entry: ShelfEntry, pictures?: readonly PictureFile[]): Promise<void>;
-  /** Removes entries for good with their kept results, and pictures that no entry uses any more. */
+  /** The versions of a job, newest first. Those that no longer pass as jobs are left out. */
+  versions(jobId: string): Promise<JobVersion[]>;
+  putVersion(version: JobVersion): Promise<void>;
+  removeVersion(id: string): Promise<void>;
+  /** Removes entries for good with their versions and kept results, and pictures that nothing uses any more. */
   purge(ids: readonly string[]): Promise<void>;
   picture(id: string): Promise<PictureFile | undefined>;
   /** What was kept of a job's results. */
@@ -73,7 +88,13 @@ export interface JobStorage {
   /** A small note under a name, such as whether the demo was offered. */
   note(name: string): Promise<string | undefined>;
   setNote(name: string, value: string): Promise<void>;
+  /** The folder that copies of all jobs are written into, as the browser lets it be kept. */
+  folder(): Promise<FileSystemDirectoryHandle | undefined>;
+  setFolder(folder: FileSystemDirectoryHandle | undefined): Promise<void>;
 }
 
 /** Recipes as they are listed. */
 export const sortedByName = (recipes: readonly NamedRecipe[]): NamedRecipe[] => [...recipes].sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
+
+/** Versions as they are listed. */
+export const newestFirst = (versions: readonly JobVersion[]): JobVersion[] => [...versions].sort((a, b) => b.at - a.at);

@@ -44,6 +44,22 @@ describe.each(Object.entries(kinds))('%s storage', (_name, make) => {
     expect(await storage.list()).toEqual([]);
   });
 
+  it('keeps versions of a job with their notes and pictures, until the job goes for good', async () => {
+    const storage = make();
+    await storage.put(pictured('a', 1), [picture]);
+    await storage.put(entry('b', 1));
+    await storage.putVersion({ id: 'v1', jobId: 'b', at: 5, note: 'before the customer called', job: pictured('x', 1).job });
+    await storage.putVersion({ id: 'v2', jobId: 'b', at: 9, note: '', job: newJob('Later') });
+    expect((await storage.versions('b')).map(({ id, note }) => [id, note])).toEqual([['v2', ''], ['v1', 'before the customer called']]);
+    await storage.removeVersion('v2');
+    await storage.purge(['a']);
+    expect(await storage.picture('p1')).toBeDefined();
+    expect((await storage.versions('b'))[0]).toMatchObject({ id: 'v1', job: { name: 'Job x' } });
+    await storage.purge(['b']);
+    expect(await storage.versions('b')).toEqual([]);
+    expect(await storage.picture('p1')).toBeUndefined();
+  });
+
   it('keeps recipes under their names, in their order, until they are removed', async () => {
     const storage = make();
     const recipe = [{ kind: 'fewerColours', id: 'f', enabled: true, v: 1, tones: 3 }] as const;

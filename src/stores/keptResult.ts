@@ -60,7 +60,7 @@ export class KeptResults {
   }
 
   /** Of all settings but those that no result follows from. */
-  private keyOf({ name: _name, keywords: _keywords, rights: _rights, handOff: _handOff, order: _order, names: _names, guides: _guides, ...followed }: Job): KeptRow['key'] {
+  private keyOf({ name: _name, keywords: _keywords, collections: _collections, rights: _rights, handOff: _handOff, order: _order, names: _names, guides: _guides, ...followed }: Job): KeptRow['key'] {
     return hashText(canonicalJson([this.build, followed]));
   }
 }

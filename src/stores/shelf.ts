@@ -2,6 +2,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import type { Job } from '../core/job/job.ts';
 import { isAppError } from '../core/errors/appError.ts';
+import { withoutOrder } from '../core/edit/sameAgain.ts';
 import { newJob } from '../core/job/newJob.ts';
 import type { PictureInfo } from '../core/job/picture.ts';
 import { pictureOf, tracedPart, withPart, withPicture, withPicturesOnly } from '../core/job/tracedPart.ts';
@@ -39,10 +40,8 @@ function jobLike(pattern: Job | undefined, name: string): Job {
   return { ...withPart(fresh, { ...tracedPart(fresh), separation, outline, size, films }), blank, process, layout, handOff };
 }
 
-/** A copy is an order of its own: for the same customer, at its beginning. */
-function withoutOrder({ order, ...job }: Job): Job {
-  return order?.customer === undefined ? job : { ...job, order: { customer: order.customer } };
-}
+/** What a version calls a picture that the job has no more. */
+const fileNameIn = (versions: readonly { readonly job: Job }[], id: string): string => versions.flatMap(({ job }) => job.pictures).find((picture) => picture.id === id)?.fileName ?? 'picture';
 
 /** How a file is brought in. */
 export interface AddOptions {
@@ -153,7 +152,7 @@ export const useShelf = defineStore('shelf', () => {
   }
 
   /** A whole job from an archive. Its pictures are opened once, so that none that cannot be read is stored. */
-  async function addWhole({ job: named, pictures }: JobArchive): Promise<ShelfEntry> {
+  async function addWhole({ job: named, pictures, versions = [] }: JobArchive): Promise<ShelfEntry> {
     const files: PictureFile[] = [];
     const known: PictureInfo[] = [];
     for (const { id, fileName, drawnSidePx } of named.pictures) {
@@ -166,7 +165,10 @@ export const useShelf = defineStore('shelf', () => {
     const job = withPicturesOnly(named, known);
     const info = pictureOf(job, tracedPart(job));
     const thumbnail = info === undefined ? undefined : await engine.export({ pictureKey: pictureKeyOf(info), job, kind: 'thumbnail' });
-    return put(job, files, thumbnail);
+    for (const [id, bytes] of pictures) if (files.every((file) => file.id !== id)) files.push({ id, fileName: fileNameIn(versions, id), bytes });
+    const entry = await put(job, files, thumbnail);
+    for (const version of versions) await storage.putVersion({ ...version, id: crypto.randomUUID(), jobId: entry.id });
+    return entry;
   }
 
   /**
@@ -182,9 +184,23 @@ export const useShelf = defineStore('shelf', () => {
 
   async function duplicate(id: string): Promise<ShelfEntry | undefined> {
     const entry = await storage.get(id);
-    if (entry === undefined) return undefined;
+    return entry === undefined ? undefined : putBeside(entry, withoutOrder({ ...entry.job, name: `${entry.job.name}, copy`.slice(0, 120) }));
+  }
+
+  /** Puts a job that was made of another one on the shelf as one of its own, of the same pictures. */
+  function putBeside(entry: ShelfEntry, job: Job): Promise<ShelfEntry> {
     const now = Date.now();
-    return save({ ...entry, id: crypto.randomUUID(), createdAt: now, updatedAt: now, job: withoutOrder({ ...entry.job, name: `${entry.job.name}, copy`.slice(0, 120) }) });
+    const { deletedAt: _deletedAt, ...kept } = entry;
+    return save({ ...kept, id: crypto.randomUUID(), createdAt: now, updatedAt: now, job });
+  }
+
+  /** Puts a job into collections, and out of all others. */
+  async function collect(id: string, collections: readonly string[]): Promise<void> {
+    const entry = await storage.get(id);
+    if (entry === undefined) return;
+    const names = [...new Set(collections.map((name) => name.trim().slice(0, 60)).filter((name) => name !== ''))].slice(0, 20);
+    const { collections: _collections, ...job } = entry.job;
+    await save({ ...entry, updatedAt: Date.now(), job: names.length === 0 ? job : { ...job, collections: names } });
   }
 
   async function rename(id: string, name: string): Promise<void> {
@@ -208,7 +224,9 @@ export const useShelf = defineStore('shelf', () => {
   async function archiveOf(id: string): Promise<{ fileName: string; bytes: Uint8Array<ArrayBuffer> } | undefined> {
     const entry = await storage.get(id);
     if (entry === undefined) return undefined;
-    const bytes = writeArchive({ job: entry.job, pictures: await picturesOf(entry.job.pictures.map(({ id: picture }) => picture)) });
+    const versions = (await storage.versions(id)).map(({ at, note, job }) => ({ at, note, job }));
+    const ids = new Set([entry.job, ...versions.map(({ job }) => job)].flatMap(({ pictures }) => pictures.map((picture) => picture.id)));
+    const bytes = writeArchive({ job: entry.job, pictures: await picturesOf([...ids]), versions });
     return { fileName: `${entry.job.name}${ARCHIVE_ENDING}`, bytes };
   }
 
@@ -256,5 +274,5 @@ export const useShelf = defineStore('shelf', () => {
     return names.length;
   }
 
-  return { entries, damaged, loaded, load, repair, damagedFile, discard, save, addFile, traced, duplicate, rename, remove, restore, archiveOf, archiveOfAll, purgeDeleted, addDemo };
+  return { entries, damaged, loaded, load, repair, damagedFile, discard, save, addFile, traced, duplicate, putBeside, collect, rename, remove, restore, archiveOf, archiveOfAll, purgeDeleted, addDemo };
 });

@@ -16,7 +16,7 @@ defineProps<{
   redoLabel?: string | undefined;
   saved: string;
 }>();
-const emit = defineEmits<{ go: [stage: string]; undo: []; redo: []; shelf: [] }>();
+const emit = defineEmits<{ go: [stage: string]; undo: []; redo: []; shelf: []; versions: [] }>();
 </script>
 
 <template>
@@ -25,6 +25,7 @@ const emit = defineEmits<{ go: [stage: string]; undo: []; redo: []; shelf: [] }>
       <button type="button" class="shelf" @click="emit('shelf')">‹ Shelf</button>
       <h1 :title="name">{{ name }}</h1>
       <p v-for="line in lines" :key="line">{{ line }}</p>
+      <button type="button" class="shelf" :aria-current="current === 'versions' ? 'page' : undefined" @click="emit('versions')">Versions</button>
     </header>
     <button v-for="tab in tabs" :key="tab.stage" type="button" class="tab" :aria-current="tab.stage === current ? 'page' : undefined" @click="emit('go', tab.stage)">
       <span class="stage">{{ tab.name }}</span>
@@ -77,6 +78,12 @@ p {
   font: inherit;
   font-size: 12.5px;
   cursor: pointer;
+}
+p + .shelf {
+  margin-top: 6px;
+  text-decoration: underline;
+  text-decoration-color: var(--rule-strong);
+  text-underline-offset: 3px;
 }
 .tab {
   position: relative;

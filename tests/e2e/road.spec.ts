@@ -152,7 +152,7 @@ test('the art and the whole job are kept in files, come in again as they were, a
   await setQuantity(page, 'On this sheet', '2');
   await settled(page);
 
-  let file = { name: '', bytes: Buffer.alloc(0) };
+  let file: Awaited<ReturnType<typeof save>> = { name: '', bytes: Buffer.alloc(0) };
   await test.step('both files hold what was made', async () => {
     await goTo(page, 'Hand off');
     const png = await save(page, 'Save cleaned art');

@@ -80,12 +80,13 @@ export const scaledFigure = (figure: Figure, factor: number): Figure =>
   Object.fromEntries(Object.entries(figure).map(([key, value]) => [key, key.endsWith('Mm') && typeof value === 'number' ? value * factor : value])) as Figure;
 
 function scaledLettering(lettering: Lettering, factor: number): Lettering {
-  const { heightMm, around, thickenMm, mostWidthMm } = lettering;
+  const { heightMm, around, thickenMm, widthMm, mostWidthMm } = lettering;
   return {
     ...lettering,
     heightMm: heightMm * factor,
     ...(around === undefined ? {} : { around: { ...around, diameterMm: around.diameterMm * factor } }),
     ...(thickenMm === undefined ? {} : { thickenMm: thickenMm * factor }),
+    ...(widthMm === undefined ? {} : { widthMm: widthMm * factor }),
     ...(mostWidthMm === undefined ? {} : { mostWidthMm: mostWidthMm * factor }),
   };
 }
@@ -143,3 +144,6 @@ export function boxAroundAll(parts: readonly Pick<Boxed, 'box'>[]): Bounds {
     bottom: Math.max(...boxes.map(({ bottom }) => bottom)),
   };
 }
+
+/** The job with all of its design larger or smaller. Borders, boards and holes are made anew around it, in the lengths that were set. */
+export const withAllScaled = (job: Job, factor: number): Job => job.objects.reduce((scaled, { id }) => withScaled(scaled, id, factor, 0, 0), job);

@@ -23,6 +23,8 @@ export const MAX_NAMES_CHARS = 400_000;
 
 const name = z.string().trim().min(1).max(120);
 
+const collectionName = z.string().trim().min(1).max(60);
+
 /** Whose picture it is and whether it may be used for sale. */
 export const rightsSchema = z.strictObject({
   note: z.string().max(2000),
@@ -34,6 +36,8 @@ const fieldsSchema = z.strictObject({
   version: z.literal(JOB_VERSION),
   name,
   keywords: z.array(z.string().trim().min(1).max(40)).max(40),
+  /** Collections of the shelf that it lies in. */
+  collections: z.array(collectionName).max(20).optional(),
   rights: rightsSchema,
   blank: blankSchema,
   process: processSchema,

@@ -1,4 +1,5 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+import { z } from 'zod';
 import { AppError } from '../../core/errors/appError.ts';
 import { MAX_PICTURES, type Job } from '../../core/job/job.ts';
 import { UNKNOWN_PICTURE_ID } from '../../core/job/migrations.ts';
@@ -10,14 +11,27 @@ import { pictureIdOf } from '../picture/pictureId.ts';
 
 type Bytes = Uint8Array<ArrayBuffer>;
 
-/** A whole job in one piece: its settings, and its picture files as they came, by the ids that the job knows them by. */
+/** The job as it was at some time, with a note. */
+export interface ArchivedVersion {
+  /** When it was kept, ms since 1970. */
+  readonly at: number;
+  readonly note: string;
+  readonly job: Job;
+}
+
+/** A whole job in one piece: its settings, its picture files as they came, by the ids that the job knows them by, and its versions. */
 export interface JobArchive {
   readonly job: Job;
   readonly pictures: ReadonlyMap<string, Bytes>;
+  readonly versions?: readonly ArchivedVersion[];
 }
 
 export const ARCHIVE_ENDING = '.limner';
 const JOB_ENTRY = 'job.json';
+const VERSIONS_ENTRY = 'versions.json';
+/** Versions that an archive may hold. */
+const MAX_VERSIONS = 200;
+const versionsSchema = z.array(z.object({ at: z.number().int().min(0), note: z.string().max(2000), job: z.unknown() })).max(MAX_VERSIONS);
 const PICTURE_FOLDER = 'pictures/';
 /** The one picture of a job from before version 4. */
 const OLD_PICTURE_ENTRY = 'picture';
@@ -25,11 +39,13 @@ const OLD_PICTURE_ENTRY = 'picture';
 const MAX_JOB_BYTES = MAX_HELD_CHARS + 30_000_000;
 /** All pictures of a job together. */
 const MAX_PICTURE_BYTES = 4 * MAX_FILE_BYTES;
-const MAX_ENTRIES = MAX_PICTURES + 20;
+/** Versions may name pictures that the job has no more. */
+const MAX_ENTRIES = 4 * MAX_PICTURES + 20;
 
-/** Writes a zip (PKWARE APPNOTE 6.3.3 subset that every unpacker reads) with `job.json` and the untouched picture files under `pictures/`. */
-export function writeArchive({ job, pictures }: JobArchive): Bytes {
+/** Writes a zip (PKWARE APPNOTE 6.3.3 subset that every unpacker reads) with `job.json`, the untouched picture files under `pictures/`, and `versions.json` where there are versions. */
+export function writeArchive({ job, pictures, versions = [] }: JobArchive): Bytes {
   const entries: Record<string, [Uint8Array, { level: 0 | 6 }]> = { [JOB_ENTRY]: [strToU8(JSON.stringify(job, null, 1)), { level: 6 }] };
+  if (versions.length > 0) entries[VERSIONS_ENTRY] = [strToU8(JSON.stringify(versions.slice(0, MAX_VERSIONS))), { level: 6 }];
   for (const [id, bytes] of pictures) entries[`${PICTURE_FOLDER}${encodeURIComponent(id)}`] = [bytes, { level: 0 }];
   return new Uint8Array(zipSync(entries, { mtime: new Date(Date.UTC(2026, 0, 1, 12)) }));
 }
@@ -50,17 +66,38 @@ export async function readArchive(bytes: Uint8Array, file: string): Promise<JobA
     throw new AppError('badArchive', { file, reason: 'its job cannot be read' }, error);
   }
   const job = readJob(value, file);
+  const versions = versionsIn(entries[VERSIONS_ENTRY]);
+  const known = new Set([job, ...versions.map((version) => version.job)].flatMap((each) => each.pictures.map(({ id }) => id)));
   const ids = new Map<string, string>();
   const pictures = new Map<string, Bytes>();
   for (const [name, entry] of Object.entries(entries)) {
-    const named = name === OLD_PICTURE_ENTRY ? UNKNOWN_PICTURE_ID : job.pictures.find(({ id }) => name === `${PICTURE_FOLDER}${encodeURIComponent(id)}`)?.id;
+    const named = name === OLD_PICTURE_ENTRY ? UNKNOWN_PICTURE_ID : [...known].find((id) => name === `${PICTURE_FOLDER}${encodeURIComponent(id)}`);
     if (named === undefined) continue;
     const own = new Uint8Array(entry);
     const id = await pictureIdOf(own);
     ids.set(named, id);
     pictures.set(id, own);
   }
-  return { job: withPictureIds(job, ids), pictures };
+  const whole = { job: withPictureIds(job, ids), pictures };
+  return versions.length === 0 ? whole : { ...whole, versions: versions.map((version) => ({ ...version, job: withPictureIds(version.job, ids) })) };
+}
+
+/** The versions that can be read; what is wrong with one keeps nobody from the job itself. */
+function versionsIn(bytes: Uint8Array | undefined): ArchivedVersion[] {
+  if (bytes === undefined) return [];
+  try {
+    return versionsSchema.parse(JSON.parse(strFromU8(bytes))).flatMap(({ at, note, job }) => {
+      try {
+        return [{ at, note, job: readJob(job) }];
+      } catch (error) {
+        if (error instanceof AppError) return [];
+        throw error;
+      }
+    });
+  } catch (error) {
+    if (error instanceof SyntaxError || error instanceof z.ZodError) return [];
+    throw error;
+  }
 }
 
 function unpack(bytes: Uint8Array, file: string): Record<string, Uint8Array> {
@@ -70,12 +107,12 @@ function unpack(bytes: Uint8Array, file: string): Record<string, Uint8Array> {
     return unzipSync(bytes, {
       filter: ({ name, originalSize }) => {
         if (++seen > MAX_ENTRIES) throw new AppError('badArchive', { file, reason: 'it holds too many files' });
-        if (name === JOB_ENTRY && originalSize > MAX_JOB_BYTES) throw new AppError('badArchive', { file, reason: 'its job is too large' });
+        if ((name === JOB_ENTRY || name === VERSIONS_ENTRY) && originalSize > MAX_JOB_BYTES) throw new AppError('badArchive', { file, reason: 'its job is too large' });
         const isPicture = name === OLD_PICTURE_ENTRY || (name.startsWith(PICTURE_FOLDER) && name.length > PICTURE_FOLDER.length);
         if (isPicture) pictureBytes += originalSize;
         if (isPicture && originalSize > MAX_FILE_BYTES) throw new AppError('badArchive', { file, reason: 'its picture is too large' });
         if (pictureBytes > MAX_PICTURE_BYTES) throw new AppError('badArchive', { file, reason: 'its pictures are too large together' });
-        return name === JOB_ENTRY || isPicture;
+        return name === JOB_ENTRY || name === VERSIONS_ENTRY || isPicture;
       },
     });
   } catch (error) {

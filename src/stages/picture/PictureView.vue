@@ -57,6 +57,13 @@ function takeKeywords(text: string): void {
   const keywords = [...new Set(text.split(',').map((word) => word.trim().slice(0, 40)).filter((word) => word !== ''))].slice(0, 40);
   if (keywords.join() !== job.value.keywords.join()) change('Keywords', { keywords });
 }
+function takeCollections(event: Event): void {
+  const input = event.target as HTMLInputElement;
+  const names = [...new Set(input.value.split(',').map((name) => name.trim().slice(0, 60)).filter((name) => name !== ''))].slice(0, 20);
+  if (names.join() === (job.value.collections ?? []).join()) return;
+  const { collections: _, ...rest } = job.value;
+  bench.commit('Collections', names.length === 0 ? rest : { ...rest, collections: names });
+}
 function takeName(event: Event): void {
   const input = event.target as HTMLInputElement;
   const name = input.value.trim().slice(0, 120);
@@ -116,6 +123,7 @@ const facts = computed(() => {
       <TrayCard title="Job">
         <label class="field"><span>Name</span><input :value="job.name" maxlength="120" @change="takeName" /></label>
         <label class="field"><span>Keywords, with commas</span><input :value="keywordText ?? job.keywords.join(', ')" @input="keywordText = ($event.target as HTMLInputElement).value" @change="takeKeywords(($event.target as HTMLInputElement).value)" /></label>
+        <label class="field"><span>Collections, with commas</span><input :value="(job.collections ?? []).join(', ')" @change="takeCollections" /></label>
       </TrayCard>
       <BlankCard />
       <TrayCard title="Whose picture is it?">

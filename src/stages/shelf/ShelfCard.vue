@@ -4,9 +4,10 @@ import { computed, onBeforeUnmount, watch, ref } from 'vue';
 import { stateWord } from '../../core/job/order.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
 import type { ShelfEntry } from '../../storage/ports.ts';
+import { SHELF_ACTIONS, type ShelfAction } from './shelfActions.ts';
 
 const props = defineProps<{ entry: ShelfEntry }>();
-const emit = defineEmits<{ open: []; rename: []; duplicate: []; remove: []; keep: [] }>();
+const emit = defineEmits<{ open: []; act: [action: ShelfAction] }>();
 
 const image = ref<string>();
 const release = (): void => {
@@ -18,14 +19,6 @@ watch(() => props.entry.thumbnail, (bytes) => {
 }, { immediate: true });
 onBeforeUnmount(release);
 
-const ACTIONS = { rename: 'Rename…', duplicate: 'Duplicate', keep: 'Save as a file', remove: 'Delete' } as const;
-type Action = keyof typeof ACTIONS;
-function act(action: Action): void {
-  if (action === 'rename') emit('rename');
-  else if (action === 'duplicate') emit('duplicate');
-  else if (action === 'keep') emit('keep');
-  else emit('remove');
-}
 const process = computed(() => PROCESSES[props.entry.job.process].name);
 /** Whose order it is and how far it has come, where that was said. */
 const order = computed(() => {
@@ -47,16 +40,16 @@ const order = computed(() => {
         <p>{{ entry.job.blank.name }} · {{ process }}</p>
         <p v-if="order !== ''" class="order">{{ order }}</p>
       </div>
-      <ElDropdown trigger="click" @command="act">
+      <ElDropdown trigger="click" @command="emit('act', $event as ShelfAction)">
         <button type="button" class="more" :aria-label="`More for ${entry.job.name}`">···</button>
         <template #dropdown>
           <ElDropdownMenu>
-            <ElDropdownItem v-for="(name, action) in ACTIONS" :key="action" :command="action" :divided="action === 'remove'">{{ name }}</ElDropdownItem>
+            <ElDropdownItem v-for="(name, action) in SHELF_ACTIONS" :key="action" :command="action" :divided="action === 'remove'">{{ name }}</ElDropdownItem>
           </ElDropdownMenu>
         </template>
       </ElDropdown>
     </div>
-    <p v-if="entry.job.keywords.length > 0" class="keywords"><span v-for="word in entry.job.keywords" :key="word">{{ word }}</span></p>
+    <p v-if="entry.job.keywords.length + (entry.job.collections?.length ?? 0) > 0" class="keywords"><span v-for="name in entry.job.collections" :key="`in ${name}`" class="collection" :title="`in the collection ${name}`">{{ name }}</span><span v-for="word in entry.job.keywords" :key="word">{{ word }}</span></p>
   </article>
 </template>
 
@@ -131,5 +124,9 @@ p {
   border: 1px solid var(--rule);
   border-radius: 9px;
   font-size: 11.5px;
+}
+.keywords .collection {
+  border-color: var(--woad);
+  border-radius: 3px;
 }
 </style>

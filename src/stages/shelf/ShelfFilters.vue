@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import type { useShelfFind } from './useShelfFind.ts';
 
@@ -6,15 +7,16 @@ import type { useShelfFind } from './useShelfFind.ts';
 const { finding } = defineProps<{ finding: ReturnType<typeof useShelfFind>; count: number }>();
 defineEmits<{ keep: [] }>();
 const { find, choices, isNarrowed, showAll } = finding;
-const LABELS = { process: 'Process', state: 'How far it has come', blank: 'Blank', film: 'Film', since: 'When it was changed' } as const;
+const LABELS = { process: 'Process', state: 'How far it has come', blank: 'Blank', film: 'Film', collection: 'Collection', since: 'When it was changed' } as const;
 type Key = keyof typeof LABELS;
-const KEYS = Object.keys(LABELS) as readonly Key[];
+/** Collections are asked for once there are some. */
+const keys = computed(() => (Object.keys(LABELS) as Key[]).filter((key) => key in choices.value));
 const choose = (key: Key, value: string): void => void Object.assign(find, { [key]: value });
 </script>
 
 <template>
   <div class="filters" role="group" aria-label="What is shown">
-    <div v-for="key in KEYS" :key="key" class="filter"><ChoiceInput :model-value="find[key]" :choices="choices[key] as Readonly<Record<string, string>>" :label="LABELS[key]" @choose="choose(key, $event)" /></div>
+    <div v-for="key in keys" :key="key" class="filter"><ChoiceInput :model-value="find[key]" :choices="choices[key] as Readonly<Record<string, string>>" :label="LABELS[key]" @choose="choose(key, $event)" /></div>
     <span role="status">{{ count === 1 ? '1 job' : `${count} jobs` }}</span>
     <button v-if="count > 1" type="button" class="plain-button" title="Each job as an archive, in one zip; drop it on the shelf of another shop" @click="$emit('keep')">Save them as one file</button>
     <button v-if="isNarrowed" type="button" class="plain-button" @click="showAll">Show all</button>
@@ -30,7 +32,7 @@ const choose = (key: Key, value: string): void => void Object.assign(find, { [ke
   margin-top: 12px;
 }
 .filter {
-  width: 184px;
+  width: 172px;
 }
 span {
   margin-left: 4px;

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { useIntersectionObserver } from '@vueuse/core';
 import { ElMessage, ElMessageBox } from 'element-plus';
-import { inject, ref } from 'vue';
+import { inject, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { asAppError } from '../../core/errors/appError.ts';
-import { explain } from '../../core/errors/explain.ts';
-import type { DamagedEntry, ShelfEntry } from '../../storage/ports.ts';
+import type { Job } from '../../core/job/job.ts';
+import type { ShelfEntry } from '../../storage/ports.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useShelf } from '../../stores/shelf.ts';
 import { download } from '../shared/download.ts';
@@ -14,7 +14,11 @@ import { tellError } from '../shared/tellError.ts';
 import { today } from '../shared/today.ts';
 import { undoNotice } from '../shared/undoNotice.ts';
 import BatchDialog from '../batch/BatchDialog.vue';
+import CopiesReminder from './CopiesReminder.vue';
+import DamagedJobs from './DamagedJobs.vue';
 import ShelfCard from './ShelfCard.vue';
+import SameAgainDialog from './SameAgainDialog.vue';
+import type { ShelfAction } from './shelfActions.ts';
 import ShelfFilters from './ShelfFilters.vue';
 import { useShelfFind } from './useShelfFind.ts';
 
@@ -63,6 +67,35 @@ const keepCopy = (entry: ShelfEntry): Promise<void> =>
     if (archive !== undefined) download(archive.fileName, archive.bytes, 'application/zip');
   });
 
+const collect = (entry: ShelfEntry): Promise<void> =>
+  safely(async () => {
+    const known = [...new Set(shelf.entries.flatMap(({ job }) => job.collections ?? []))].sort((a, b) => a.localeCompare(b));
+    const about = known.length === 0 ? 'Collections, with commas: “Regatta, club shop”' : `Collections, with commas. There are: ${known.join(', ')}`;
+    const answer = await ElMessageBox.prompt(about, `Where “${entry.job.name}” belongs`, { inputValue: (entry.job.collections ?? []).join(', '), confirmButtonText: 'Take' }).then(({ value }) => value as unknown, () => undefined);
+    if (typeof answer === 'string') await shelf.collect(entry.id, answer.split(','));
+  });
+
+/** The job that is about to be made once more. */
+const again = shallowRef<ShelfEntry>();
+const takeAgain = (job: Job): Promise<void> =>
+  safely(async () => {
+    const from = again.value;
+    again.value = undefined;
+    if (from === undefined) return;
+    const made = await shelf.putBeside(from, job);
+    await router.push({ name: 'layout', params: { id: made.id } });
+  });
+
+const ACT: Readonly<Record<ShelfAction, (entry: ShelfEntry) => unknown>> = {
+  again: (entry) => (again.value = entry),
+  versions: (entry) => router.push({ name: 'versions', params: { id: entry.id } }),
+  collect,
+  rename,
+  duplicate: ({ id }) => safely(() => shelf.duplicate(id)),
+  keep: keepCopy,
+  remove,
+};
+
 const keepAll = (): Promise<void> =>
   safely(async () => download(`jobs, ${today()}.zip`, await shelf.archiveOfAll(shown.value.map(({ id }) => id)), 'application/zip'));
 
@@ -71,21 +104,6 @@ const addDemo = (): Promise<void> =>
     const count = await shelf.addDemo(false);
     if (count === 0) ElMessage.warning('The demo jobs are not here. Run “npm run demo:build” and load the page again.');
   });
-const repair = (row: DamagedEntry): Promise<void> =>
-  safely(async () => {
-    const lost = await shelf.repair(row);
-    ElMessage.success({ message: lost.length === 0 ? `“${row.name}” is on the shelf again, whole.` : `“${row.name}” is on the shelf again. As in a new job: ${lost.join(', ')}.`, duration: 10_000, showClose: true });
-  });
-const saveDamaged = (row: DamagedEntry): Promise<void> =>
-  safely(async () => {
-    const { fileName, bytes } = await shelf.damagedFile(row);
-    download(fileName, bytes, 'application/zip');
-  });
-const discard = (row: DamagedEntry): Promise<void> =>
-  safely(async () => {
-    const answer = await ElMessageBox.confirm(`“${row.name}” cannot be brought back afterwards.`, 'Delete for good', { confirmButtonText: 'Delete', cancelButtonText: 'Cancel', type: 'warning' }).catch(() => 'cancel');
-    if (answer === 'confirm') await shelf.discard(row.id);
-  });
 /** While the demo jobs come in the shelf is not called empty. */
 const filling = inject(FILLING, ref(false));
 const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
@@ -93,40 +111,34 @@ const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
 
 <template>
   <main class="shelf">
+    <nav class="around" aria-label="About the shop">
+      <RouterLink :to="{ name: 'workshop' }">Workshop</RouterLink>
+      <RouterLink :to="{ name: 'keeping' }">Safe keeping</RouterLink>
+      <button type="button" :title="`Theme: ${settings.theme}`" @click="settings.theme = THEMES[settings.theme]">Theme: {{ settings.theme }}</button>
+      <button type="button" title="Unit of all lengths" @click="settings.unit = settings.unit === 'mm' ? 'in' : 'mm'">Unit: {{ settings.unit }}</button>
+    </nav>
     <header>
       <div class="title">
         <h1>Limner</h1>
         <p>from the customer’s picture to the cutter</p>
       </div>
       <input v-model="find.typed" class="search" type="search" placeholder="Find by any word, or scan a ticket" aria-label="Find jobs" @keydown.enter="openOnly" />
-      <button type="button" class="plain-button" :title="`Theme: ${settings.theme}`" @click="settings.theme = THEMES[settings.theme]">Theme: {{ settings.theme }}</button>
-      <button type="button" class="plain-button" title="Unit of all lengths" @click="settings.unit = settings.unit === 'mm' ? 'in' : 'mm'">Unit: {{ settings.unit }}</button>
-      <RouterLink class="plain-button" :to="{ name: 'workshop' }">Workshop</RouterLink>
       <RouterLink class="plain-button" :to="{ name: 'together' }">Several on one sheet</RouterLink>
       <button type="button" class="plain-button" @click="batchOpen = true">Apply a recipe to many…</button>
       <button type="button" class="plain-button main" @click="pickFiles">Choose a picture</button>
     </header>
     <BatchDialog v-model="batchOpen" />
+    <SameAgainDialog :job="again?.job" @take="takeAgain" @leave="again = undefined" />
     <p v-if="shelf.loaded && shelf.entries.length > 0" class="hint">Drop a picture anywhere, or paste one, to start a job. A <b>.limner</b> file from another shop opens the same way.</p>
+    <CopiesReminder />
     <ShelfFilters v-if="shelf.entries.length > 1" :finding="finding" :count="shown.length" @keep="keepAll" />
     <ul v-if="shown.length > 0" class="cards" aria-label="Jobs">
       <li v-for="entry in first" :key="entry.id">
-        <ShelfCard :entry="entry" @open="open(entry)" @rename="rename(entry)" @duplicate="safely(() => shelf.duplicate(entry.id))" @remove="remove(entry)" @keep="keepCopy(entry)" />
+        <ShelfCard :entry="entry" @open="open(entry)" @act="ACT[$event](entry)" />
       </li>
     </ul>
     <div v-if="first.length < shown.length" ref="end" class="end" />
-    <section v-if="shelf.damaged.length > 0" class="damaged" aria-label="Jobs that cannot be read">
-      <h2>{{ shelf.damaged.length === 1 ? 'One job cannot be read' : `${shelf.damaged.length} jobs cannot be read` }}</h2>
-      <p>They are stored as they are. Repair makes a new job of everything in it that can be read, with its picture.</p>
-      <ul>
-        <li v-for="row in shelf.damaged" :key="row.id">
-          <span><b>{{ row.name }}</b> {{ explain(row.reason).what }}</span>
-          <button v-if="row.reason.code !== 'newerVersion'" type="button" class="plain-button" @click="repair(row)">Repair</button>
-          <button type="button" class="plain-button" @click="saveDamaged(row)">Save as a file</button>
-          <button type="button" class="plain-button" @click="discard(row)">Delete for good</button>
-        </li>
-      </ul>
-    </section>
+    <DamagedJobs />
     <section v-if="shown.length === 0 && shelf.loaded && shelf.entries.length > 0" class="empty">
       <h2>No matching jobs</h2>
       <button type="button" class="plain-button" @click="finding.showAll">Show all {{ shelf.entries.length }}</button>
@@ -143,7 +155,34 @@ const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
 .shelf {
   height: 100%;
   overflow-y: auto;
-  padding: 20px 32px 40px;
+  padding: 12px 32px 40px;
+}
+.around {
+  display: flex;
+  justify-content: flex-end;
+  gap: 18px;
+  margin-bottom: 6px;
+}
+.around a,
+.around button {
+  border: 0;
+  padding: 2px 0;
+  background: none;
+  color: var(--ink-soft);
+  font: inherit;
+  font-size: 13px;
+  text-decoration: underline;
+  text-decoration-color: var(--rule-strong);
+  text-underline-offset: 3px;
+  cursor: pointer;
+}
+.around a:hover,
+.around button:hover {
+  color: var(--ink);
+}
+.around :focus-visible {
+  outline: 2px solid var(--madder);
+  outline-offset: 2px;
 }
 header {
   display: flex;
@@ -186,34 +225,6 @@ h1 {
   margin: 16px 0 0;
   padding: 0;
   list-style: none;
-}
-.damaged {
-  margin: 16px 0;
-  padding: 12px 16px;
-  border: 1px solid var(--ochre);
-  border-radius: 8px;
-}
-.damaged h2 {
-  margin: 0 0 4px;
-  font-size: 15px;
-}
-.damaged p {
-  margin: 0 0 8px;
-  color: var(--ink-soft);
-}
-.damaged ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-.damaged li {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  padding: 4px 0;
-}
-.damaged li span {
-  flex: 1;
 }
 .empty {
   margin: 15vh auto 0;

@@ -15,7 +15,7 @@ const ANY = 'any';
 const FIRST = 48;
 
 /** What jobs are found by, kept as long as the page lives: one comes back to the shelf as one left it. */
-const find = reactive({ typed: '', process: ANY as Process | 'any', state: ANY as OrderState | 'any', blank: ANY, film: ANY, since: 'any' as Since });
+const find = reactive({ typed: '', process: ANY as Process | 'any', state: ANY as OrderState | 'any', blank: ANY, film: ANY, collection: ANY, since: 'any' as Since });
 
 /** Texts of jobs: an entry that did not change is not read again. */
 const texts = new WeakMap<ShelfEntry, string>();
@@ -38,6 +38,7 @@ export function useShelfFind() {
         (find.state === ANY || (job.order?.state ?? 'asked') === find.state) &&
         (find.blank === ANY || job.blank.name === find.blank) &&
         (find.film === ANY || job.films.some(({ name }) => name === find.film)) &&
+        (find.collection === ANY || job.collections?.includes(find.collection) === true) &&
         entry.updatedAt >= from &&
         words.every((word) => textOf(entry).includes(word))
       );
@@ -54,11 +55,12 @@ export function useShelfFind() {
     state: { [ANY]: 'in any state', ...Object.fromEntries(ORDER_STATES.map((state) => [state, state])) },
     blank: named('on every blank', shelf.entries.map(({ job }) => job.blank.name)),
     film: named('of every film', shelf.entries.flatMap(({ job }) => job.films.map(({ name }) => name))),
+    ...(shelf.entries.some(({ job }) => job.collections !== undefined) ? { collection: named('of every collection', shelf.entries.flatMap(({ job }) => job.collections ?? [])) } : {}),
     since: SINCE,
   }));
-  const isNarrowed = computed(() => find.process !== ANY || find.state !== ANY || find.blank !== ANY || find.film !== ANY || find.since !== 'any');
+  const isNarrowed = computed(() => find.process !== ANY || find.state !== ANY || find.blank !== ANY || find.film !== ANY || find.collection !== ANY || find.since !== 'any');
   function showAll(): void {
-    Object.assign(find, { typed: '', process: ANY, state: ANY, blank: ANY, film: ANY, since: 'any' });
+    Object.assign(find, { typed: '', process: ANY, state: ANY, blank: ANY, film: ANY, collection: ANY, since: 'any' });
   }
   return { find, shown, first, more, choices, isNarrowed, showAll };
 }

@@ -7,6 +7,7 @@ import { ticketWords } from '../../core/ticket/ticketWords.ts';
 import type { TicketView } from '../../engine/jobTicket.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
+import { useVersions } from '../../stores/versions.ts';
 import { tellError } from '../shared/tellError.ts';
 import { useMadeAnew } from '../shared/useMadeAnew.ts';
 
@@ -16,6 +17,7 @@ const WAIT_MS = 250;
 export function useTicket() {
   const bench = useBench();
   const settings = useSettings();
+  const versions = useVersions();
   const job = computed(() => bench.job as Job);
   const view = shallowRef<TicketView>();
   const failed = ref<string>();
@@ -36,7 +38,11 @@ export function useTicket() {
   });
   const sections = computed(() => (view.value === undefined ? [] : ticketWords(view.value.ticket, settings.unit)));
   const order = computed<Order>(() => job.value.order ?? {});
-  const change = (label: string, changes: Partial<Order>): void => bench.commit(label, { ...job.value, order: withSettings(order.value, changes) });
+  function change(label: string, changes: Partial<Order>): void {
+    bench.commit(label, { ...job.value, order: withSettings(order.value, changes) });
+    // What the customer has agreed to is kept as it is now.
+    if (changes.state === 'approved' && bench.entry !== undefined) void versions.keep(bench.entry.id, job.value, 'as approved').catch((error: unknown) => tellError(asAppError(error, 'storageFailed')));
+  }
   // A job that has a ticket is found again by its code.
   watch(() => bench.entry?.id, () => {
     if (bench.entry !== undefined && order.value.code === undefined) change('Ticket', { code: orderCode(crypto.getRandomValues(new Uint8Array(8))) });
