@@ -4,7 +4,7 @@ import { decode } from 'fast-png';
 import { describe, expect, it } from 'vitest';
 import { limner, ownFolder } from '../tests/fixtures/command.ts';
 import { discPicture } from '../tests/fixtures/files.ts';
-import { photoOf, SHEET_PHOTO, tilted } from '../tests/fixtures/sheetPhoto.ts';
+import { photoOf, SHEET_PHOTO, tilted } from '../server/devices/standInCamera.ts';
 import { statedDpi } from '../src/formats/picture/statedDpi.ts';
 import { markSheetPdf } from '../src/formats/pdf/markSheetPdf.ts';
 import { decodeFile } from './decodeFile.ts';

@@ -1,8 +1,12 @@
 import { fileURLToPath } from 'node:url';
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
+import { cameraHttp } from './devices/cameraHttp.ts';
 import { cutterHttp } from './devices/cutterHttp.ts';
+import { drawPages } from './devices/drawPages.ts';
+import { printerHttp } from './devices/printerHttp.ts';
 import { StandInCutter } from './devices/standInCutter.ts';
+import { StandInPrinter } from './devices/standInPrinter.ts';
 
 const dist = fileURLToPath(new URL('../dist', import.meta.url));
 
@@ -19,8 +23,8 @@ const onlyFromHere: RequestHandler = (request, response, next) => {
   else response.status(403).type('text').send('Limner answers on this machine only.');
 };
 
-/** Serves the built application and the stand-in cutter. Nothing that a person brings in leaves the machine: what reaches this server are programs for the cutter. */
-export function makeServer(root = dist, cutter = new StandInCutter(CUT_AREA)): Express {
+/** Serves the built application and the stand-in machines. Nothing that a person brings in leaves the machine: what reaches this server are programs for the cutter and pages for the printer. */
+export function makeServer(root = dist, cutter = new StandInCutter(CUT_AREA), printer = new StandInPrinter(drawPages)): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(onlyFromHere);
@@ -53,7 +57,9 @@ export function makeServer(root = dist, cutter = new StandInCutter(CUT_AREA)): E
     if (/^\/worker-[\w-]+\.js$/.test(request.path) && typeof policy === 'string') response.setHeader('Content-Security-Policy', policy.replace("'wasm-unsafe-eval'", "'wasm-unsafe-eval' 'unsafe-eval'"));
     next();
   });
-  app.use('/devices/cutter', cutterHttp(cutter));
+  app.use('/devices/cutter', cutterHttp(cutter, printer));
+  app.use('/devices/printer', printerHttp(printer));
+  app.use('/devices/camera', cameraHttp(printer));
   app.use('/assets', express.static(`${root}/assets`, { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(root, { index: 'index.html', maxAge: 0 }));
   app.use('/demo', (_request, response) => void response.status(404).type('text').send('no such demo file'));

@@ -1,10 +1,13 @@
 import { AppError } from '../../src/core/errors/appError.ts';
 import { KNIFE_TOOL } from '../../src/formats/plotter/writePlotter.ts';
 import { readPlotter, type PlotterFile } from '../../src/formats/plotter/readPlotter.ts';
+import { IDENTITY } from '../../src/core/geometry/affine.ts';
+import type { CameraView } from '../../src/core/print/findMark.ts';
+import { cameraView, type LyingPage, type PrintedPage } from './printedPage.ts';
 import type { MachineFault, MachineLoad, MachineState } from '../../src/machines/machinePort.ts';
 
 /** What the stand-in can be told to do wrong. */
-export const MISHAPS = ['noMat', 'portBusy', 'connectionLost', 'pieceLifted', 'bladeBlunt'] as const;
+export const MISHAPS = ['noMat', 'portBusy', 'connectionLost', 'pieceLifted', 'bladeBlunt', 'markHidden'] as const;
 export type Mishap = (typeof MISHAPS)[number];
 
 interface Point {
@@ -30,6 +33,12 @@ export interface Trace {
 const TRAVEL_MM_S = 400;
 const LIFT_S = 0.05;
 const USUAL = { speedMmS: 200, forceG: 80 } as const;
+/** How long it takes to draw a sheet in, and to look at a mark, s of its own time. */
+const LOAD_S = 2;
+const LOOK_S = 1.5;
+/** What its camera sees at once, and how finely. */
+export const CAMERA = { sideMm: 26, pxPerMm: 10 } as const;
+const NO_PAGE: PrintedPage = { widthPx: 0, heightPx: 0, pxPerMm: 1, data: new Uint8Array() };
 /** A blunt knife needs so many times the force. */
 const BLUNT = 3;
 /** How long a line that was lost stays so, and a port that another program has, ms. */
@@ -57,6 +66,11 @@ export class StandInCutter {
   private blunt = false;
   private goneUntilMs = 0;
   private busyUntilMs = 0;
+  private loadedAtMs = -Infinity;
+  private lookedAtMs = -Infinity;
+  private lying: LyingPage | undefined;
+  /** Where something lies over the bed, mm, y down. */
+  private hiddenAt: Point | undefined;
 
   /** @param clock ms. @param haste how many times faster than a real one it goes. */
   constructor(
@@ -79,7 +93,7 @@ export class StandInCutter {
     return {
       name: 'Stand-in cutter',
       area: this.area,
-      status: this.status,
+      status: this.statusNow(),
       ...(this.fault === undefined ? {} : { fault: this.fault }),
       ...(this.loaded === undefined ? {} : { loaded: this.loaded.film }),
       origin: this.origin,
@@ -94,9 +108,29 @@ export class StandInCutter {
     this.goOn();
     if (this.status === 'cutting') throw refusal('portBusy');
     this.loaded = load;
+    [this.lying, this.hiddenAt] = [undefined, undefined];
     this.traces.length = 0;
     this.reset();
+    this.loadedAtMs = this.clock();
     this.note(`loaded ${load.film}`);
+  }
+
+  /** A page that was printed is laid in it, not quite as it is told: that is for its marks to say. */
+  loadPage(lying: LyingPage): void {
+    this.load({ film: 'Printed page', needsG: 0 });
+    this.lying = lying;
+  }
+
+  /** What its camera sees around a place of the bed, mm, y down; the bare mat where no page lies in it. */
+  look(xMm: number, yMm: number, random: () => number = Math.random): CameraView {
+    this.goOn();
+    this.lookedAtMs = this.clock();
+    if (this.mishap?.kind === 'markHidden') {
+      this.hiddenAt = { x: xMm, y: yMm };
+      this.mishap = undefined;
+    }
+    const hidden = this.hiddenAt !== undefined && Math.hypot(this.hiddenAt.x - xMm, this.hiddenAt.y - yMm) < CAMERA.sideMm / 2;
+    return cameraView(this.lying ?? { page: NO_PAGE, lies: IDENTITY }, xMm, yMm, { ...CAMERA, hidden, random });
   }
 
   setOrigin(at: { readonly xMm: number; readonly yMm: number }): void {
@@ -161,6 +195,12 @@ export class StandInCutter {
     this.haste = haste;
   }
 
+  private statusNow(): MachineState['status'] {
+    if (this.status !== 'idle') return this.status;
+    const since = (ms: number): number => ((this.clock() - ms) / 1000) * this.haste;
+    return since(this.loadedAtMs) < LOAD_S ? 'loading' : since(this.lookedAtMs) < LOOK_S ? 'readingMarks' : 'idle';
+  }
+
   private reset(): void {
     [this.strokes, this.done, this.elapsedS, this.fault, this.status, this.blunt, this.seenMs] = [[], 0, 0, undefined, 'idle', false, this.clock()];
   }
@@ -177,7 +217,7 @@ export class StandInCutter {
     this.seenMs = now;
     if (this.status !== 'cutting') return;
     const lastS = this.strokes.at(-1)?.toS ?? 0;
-    const failsS = this.mishap === undefined ? Infinity : this.mishap.atShare * lastS;
+    const failsS = this.mishap === undefined || this.mishap.kind === 'markHidden' ? Infinity : this.mishap.atShare * lastS;
     const until = this.elapsedS + goneS;
     this.reach(Math.min(until, lastS, failsS));
     if (until >= failsS && failsS <= lastS) this.befall();

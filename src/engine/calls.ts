@@ -25,6 +25,7 @@ export const HANDED_OVER: HandedOver = {
   ticket: ({ proof }) => [proof.data.buffer],
   ticketPdf: ({ buffer }) => [buffer],
   program: nothing,
+  printedProgram: nothing,
   nest: nothing,
   sheetPlan: (plan) => (plan === undefined ? [] : [plan.way.points.buffer, plan.way.does.buffer, plan.way.atS.buffer]),
   workingSize: nothing,

@@ -46,6 +46,7 @@ export function enginePair(whole: EngineClient, reduced: EngineClient): EngineCl
     ticket: (request) => whole.ticket(request),
     ticketPdf: (request) => whole.ticketPdf(request),
     program: (request) => whole.program(request),
+    printedProgram: (request) => whole.printedProgram(request),
     nest: (request, onProgress) => whole.nest(request, onProgress),
     sheetPlan: (request) => whole.sheetPlan(request),
     workingSize: (request) => whole.workingSize(request),

@@ -7,6 +7,7 @@ import { cutPlanOf } from '../core/layout/cutPlan.ts';
 import { penDrawing, testCut } from '../core/layout/tryOuts.ts';
 import { knifeWay } from '../core/layout/knifeWay.ts';
 import { mirroringOf } from '../core/layout/mirroringOf.ts';
+import { printedPlan } from '../core/layout/printedPlan.ts';
 import { nestFilm } from '../core/layout/nestSheets.ts';
 import type { CleanResult } from '../core/run/applyRecipe.ts';
 import { layTogether } from '../core/layout/together.ts';
@@ -96,6 +97,13 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
       const own = materialOf(of.job, filmId).cut;
       if (what === 'pen') return writePlotter(penDrawing(plan), { fine: of.job.handOff.plotter?.fine, cut: { ...own, tool: 'pen' }, done });
       return writePlotter(what === 'test' ? testCut(plan.film) : plan, { fine: of.job.handOff.plotter?.fine, cut: own, compensated: own, done });
+    },
+    printedProgram: async ({ page, toBed, bed, done, ...of }) => {
+      const { cut } = await whole(of, 'final');
+      const plan = cut.print === undefined ? undefined : printedPlan(cut.print, page, toBed, bed);
+      if (plan === undefined) throw new AppError('nothingToCut');
+      const own = materialOf(of.job).cut;
+      return writePlotter(plan, { fine: of.job.handOff.plotter?.fine, cut: own, compensated: own, done });
     },
     nest: async ({ filmId, seconds, ...of }, onProgress) => {
       const isStale = untilCancelled();

@@ -78,6 +78,15 @@ export interface ProgramRequest extends SheetPlanRequest {
   readonly done: number;
 }
 
+export interface PrintedProgramRequest extends OfJob {
+  /** From 1. */
+  readonly page: number;
+  /** From the page's mm to the cutter's bed, both y down, as its marks told. */
+  readonly toBed: Affine;
+  readonly bed: { readonly widthMm: number; readonly heightMm: number };
+  readonly done: number;
+}
+
 /** What is asked of the engine about sheets, pages and the finished blank. */
 export interface LayoutCalls {
   /** The art of a job that is printed, to be shown on its pages. */
@@ -98,6 +107,8 @@ export interface LayoutCalls {
   ticketPdf(request: OfJob & { readonly unit: LengthUnit; readonly page: 'a4' | 'letter'; readonly date: string }): Promise<Uint8Array<ArrayBuffer>>;
   /** What a cutter is sent for a sheet: plotter language. */
   program(request: ProgramRequest): Promise<string>;
+  /** What a cutter is sent for a printed page, along its cut lines. @throws AppError `nothingToCut` for a page without one. */
+  printedProgram(request: PrintedProgramRequest): Promise<string>;
   /** Looks for a shorter way to lay the parts of a film on its sheets; what is best when the time is over. */
   nest(request: NestRequest, onProgress?: OnProgress): Promise<NestRecord>;
   /** How a sheet is cut and weeded; undefined where there is no such sheet. */

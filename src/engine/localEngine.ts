@@ -88,6 +88,7 @@ export class LocalEngine implements Engine {
   readonly ticket = this.layout.ticket;
   readonly ticketPdf = this.layout.ticketPdf;
   readonly program = this.layout.program;
+  readonly printedProgram = this.layout.printedProgram;
   readonly nest = this.layout.nest;
   readonly sheetPlan = this.layout.sheetPlan;
   readonly workingSize = this.layout.workingSize;

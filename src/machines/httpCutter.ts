@@ -29,6 +29,14 @@ export function httpCutter(base: string, ask: typeof fetch = fetch): MachinePort
       return parsed.data;
     },
     load: async (load) => void (await post('/load', load)),
+    loadPage: async (page) => void (await post('/page', { page })),
+    async look(xMm, yMm) {
+      const response = await call(`/camera?xMm=${xMm}&yMm=${yMm}`);
+      const [widthPx, heightPx, pxPerMm] = ['x-width', 'x-height', 'x-px-per-mm'].map((name) => Number(response.headers.get(name)));
+      const grey = new Uint8Array(await response.arrayBuffer());
+      if (!(pxPerMm > 0) || grey.length !== widthPx * heightPx) throw new AppError('machineGone', { status: response.status });
+      return { grey, widthPx, heightPx, pxPerMm, leftMm: xMm - widthPx / pxPerMm / 2, topMm: yMm - heightPx / pxPerMm / 2 };
+    },
     setOrigin: async (at) => void (await post('/origin', at)),
     send: async (program) => void (await call('/program', { method: 'POST', headers: { 'content-type': 'text/plain' }, body: program })),
     pause: async () => void (await post('/pause')),

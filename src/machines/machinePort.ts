@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { CameraView } from '../core/print/findMark.ts';
 
 /** What can go wrong at a cutter, as it tells it. */
 export const FAULTS = ['noMat', 'portBusy', 'connectionLost', 'pieceLifted', 'outsideArea'] as const;
@@ -12,7 +13,7 @@ export const machineStateSchema = z.strictObject({
   name: z.string().max(200),
   /** What it can reach. */
   area: z.strictObject({ widthMm: z.number().min(0).max(100_000), heightMm: z.number().min(0).max(100_000) }),
-  status: z.enum(['idle', 'cutting', 'paused', 'fault']),
+  status: z.enum(['idle', 'loading', 'readingMarks', 'cutting', 'paused', 'fault']),
   fault: z.enum(FAULTS).optional(),
   /** What lies in it, as it was told. */
   loaded: z.string().max(200).optional(),
@@ -38,6 +39,10 @@ export interface MachinePort {
   readonly tells: boolean;
   state(): Promise<MachineState>;
   load(load: MachineLoad): Promise<void>;
+  /** Takes a page that the printer beside it has printed, from 1. Absent where there is none. */
+  loadPage?(page: number): Promise<void>;
+  /** What a camera above the bed sees around a place of it, mm, y down from the upper left of its area. Absent where it has none. */
+  look?(xMm: number, yMm: number): Promise<CameraView & { readonly leftMm: number; readonly topMm: number }>;
   setOrigin(at: { readonly xMm: number; readonly yMm: number }): Promise<void>;
   /** Sends plotter language, and is done when it was taken. */
   send(program: string): Promise<void>;

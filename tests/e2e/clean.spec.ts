@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { expect } from '@playwright/test';
 import sharp from 'sharp';
-import { photoOf, SHEET_PHOTO, tilted } from '../fixtures/sheetPhoto.ts';
+import { photoOf, SHEET_PHOTO, tilted } from '../../server/devices/standInCamera.ts';
 import { addStep, asItCame, drag, dropFiles, goTo, openShelfWith, test } from './bench.ts';
 
 const words = (name: string) => `.step:has(.name:text-is("${name}")) .words`;

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { choose, openJob, settled, unfold } from './bench.ts';
+import { choose, goTo, openJob, settled, unfold } from './bench.ts';
 
 const alert = (page: Page) => page.getByRole('alert');
 const going = (page: Page) => page.locator('.going');
@@ -80,6 +80,53 @@ test('film after film is loaded and cut on the stand-in, whatever goes wrong wit
     await page.getByRole('button', { name: 'Send only what was missed' }).click();
     await expect(page.getByRole('button', { name: 'Cut again' })).toBeVisible({ timeout: 60_000 });
     await expect(page.getByRole('region', { name: 'Sheets' }).getByText('cut', { exact: true })).toHaveCount(4);
+  });
+  expect(faults).toEqual([]);
+});
+
+test('a page is printed, laid in askew, found by its marks whatever goes wrong, and cut along what is on it', async ({ page }) => {
+  const faults: string[] = [];
+  page.on('pageerror', (error) => faults.push(error.message));
+  await openJob(page, 'Lighthouse mug', 'Hand off');
+  await page.getByRole('link', { name: 'Open printer and cutter' }).click();
+  const print = page.getByRole('button', { name: /^Print/ });
+
+  await test.step('a page without marks can only be printed', async () => {
+    await print.click();
+    await expect(page.getByRole('img', { name: 'Page 1 as it came out of the printer' })).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText('The page has no marks.')).toBeVisible();
+    await goTo(page, 'Lay out');
+    await page.locator('label', { hasText: 'Cut line for a cutter' }).locator('.el-switch__core').click();
+    await expect(page.getByLabel('Away from the ink')).toBeVisible();
+    await settled(page);
+    await goTo(page, 'Hand off');
+    await page.getByRole('link', { name: 'Open printer and cutter' }).click();
+    await unfold(page, 'Stand-in');
+    await choose(page, 'How fast it goes', 'twenty-five times as fast');
+  });
+
+  await test.step('the ink ends on the page: the marks below are missed, and it is said', async () => {
+    await choose(page, 'What goes wrong at the printer', 'the ink ends on the page');
+    await print.click();
+    await page.getByRole('button', { name: 'It is laid in' }).click();
+    await page.getByRole('button', { name: 'Look for the marks' }).click();
+    await expect(alert(page)).toContainText('Fewer than three marks were found.');
+    await expect(page.getByRole('list', { name: 'Marks' }).getByRole('listitem').filter({ hasText: 'found' })).toHaveCount(2);
+  });
+
+  await test.step('a whole page whose one mark is covered is cut by three, and by four once it is seen', async () => {
+    await print.click();
+    await choose(page, 'What goes wrong next', 'a mark is covered');
+    await page.getByRole('button', { name: 'It is laid in' }).click();
+    await page.getByRole('button', { name: 'Look for the marks' }).click();
+    await expect(page.getByText('Three marks are enough')).toBeVisible();
+    await expect(page.getByRole('list', { name: 'Marks' })).toContainText('nothing dark there');
+    await page.getByRole('button', { name: 'Lay it in anew' }).click();
+    await page.getByRole('button', { name: 'Look for the marks' }).click();
+    await expect(page.getByText(/They agree within 0\.\d\d mm/)).toBeVisible();
+    await page.getByRole('button', { name: 'Cut along it' }).click();
+    await expect(going(page)).toContainText(/^done, 6 of 6 lines$/, { timeout: 60_000 });
+    expect(await traces(page)).toEqual(Array<string>(6).fill('cut'));
   });
   expect(faults).toEqual([]);
 });

@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import sharp from 'sharp';
-import { photoOf, tilted } from '../fixtures/sheetPhoto.ts';
+import { photoOf, tilted } from '../../server/devices/standInCamera.ts';
 import { addStep, choose, dropFiles, goTo, openJob, openShelfWith, save, setQuantity, settled, test, unfold } from './bench.ts';
 import { boxOf, readCutFile } from './svgGeometry.ts';
 import { stored } from './walk.ts';

@@ -4,7 +4,7 @@ import { ShapeMaker } from '../../engine/designShapes.ts';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
 import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import { jobWith } from '../../../tests/fixtures/jobWith.ts';
-import { photoOf, tilted } from '../../../tests/fixtures/sheetPhoto.ts';
+import { photoOf, tilted } from '../../../server/devices/standInCamera.ts';
 import { combineCurves } from '../combine/combineCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import type { Job } from '../job/job.ts';

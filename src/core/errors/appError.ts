@@ -39,6 +39,7 @@ export type ErrorCode =
   | 'storageFailed'
   | 'machineFault'
   | 'machineGone'
+  | 'printerFault'
   | 'cancelled'
   | 'workerLost'
   | 'notYet'

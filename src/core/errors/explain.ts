@@ -21,6 +21,12 @@ const overWords = (d: ErrorDetails): string =>
     .join(' and ');
 
 /** What a cutter tells, and what to do about it. */
+const PRINTER_FAULTS: Readonly<Record<string, Explanation>> = {
+  noPaper: { what: 'There is no paper in the printer.', todo: 'Lay paper in and print again.' },
+  wrongSize: { what: 'The printer refuses the page: it is larger than the paper.', todo: 'Choose the paper that the page in Lay out is for, or another sheet there.' },
+  notAPage: { what: 'The printer cannot read the page.', todo: 'Print again; if it happens once more, save the PDF and print that.' },
+  busy: { what: 'The printer is busy.', todo: 'Wait until it is done, then print again.' },
+};
 const MACHINE_FAULTS: Readonly<Record<string, Explanation>> = {
   noMat: { what: 'Nothing lies in the cutter.', todo: 'Lay the film on its mat, load it, say so here, and send again.' },
   portBusy: { what: 'The cutter is busy with something else.', todo: 'Wait until it is done, or stop it, and send again.' },
@@ -158,6 +164,7 @@ const RULES: { readonly [Code in ErrorCode]: Rule } = {
   }),
   machineFault: (d) => MACHINE_FAULTS[String(d['fault'])] ?? { what: 'The cutter stopped and does not say why.', todo: 'Look at it, then go on or stop.' },
   machineGone: () => ({ what: 'The cutter does not answer.', todo: 'See that it is switched on and connected; what it has cut so far is known again once it answers.' }),
+  printerFault: (d) => PRINTER_FAULTS[String(d['fault'])] ?? { what: 'The printer stopped and does not say why.', todo: 'Look at it, then print again.' },
   storageFailed: (d) => ({ what: `The browser could not save: ${d['message']}.`, todo: 'Export the job as an archive file, then load the page again.' }),
   cancelled: () => ({ what: 'Stopped.', todo: 'Start it again whenever you like.' }),
   workerLost: () => ({

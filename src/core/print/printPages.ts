@@ -48,6 +48,9 @@ export const trimOf = (gapMm: number): number => Math.min(TRIM_MM, gapMm / 2);
 /** Marks in the corners of a page by which a cutter finds what was printed: how long their arms are and how broad, mm, and what motifs keep away from the edge for them. */
 export const PAGE_MARK = { armMm: 8, broadMm: 0.6, roomMm: 11 } as const;
 
+/** A black square beside the first of them, from the middle of its arms inwards, mm: it tells which way up the page lies. */
+export const MARK_DOT = { awayMm: 3, sideMm: 1.6 } as const;
+
 /** The places of those marks: the corners of the printed area, with the way into the page. */
 export const pageMarks = ({ xMm, yMm, widthMm, heightMm }: RectMm): { readonly x: number; readonly y: number; readonly sx: 1 | -1; readonly sy: 1 | -1 }[] =>
   ([[0, 0], [1, 0], [0, 1], [1, 1]] as const).map(([right, down]) => ({ x: xMm + right * widthMm, y: yMm + down * heightMm, sx: right === 1 ? -1 : 1, sy: down === 1 ? -1 : 1 }));

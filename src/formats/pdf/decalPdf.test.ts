@@ -43,7 +43,7 @@ describe('print pages as PDF', () => {
     expect(contents.indexOf('/White cs')).toBeLessThan(contents.indexOf(' rg'));
     const spots = read.context.enumerateIndirectObjects().map(([, object]) => String(object)).filter((text) => text.includes('/Separation'));
     expect(spots.map((text) => /\/Separation \/(\w+)/.exec(text)?.[1]).sort()).toEqual(['Cut', 'White']);
-    // Two bars in each of four corners, and no marks for scissors.
-    expect(contents.match(/\n0 0 0 rg/g)?.length).toBe(8);
+    // Two bars in each of four corners, the square of the first, and no marks for scissors.
+    expect(contents.match(/\n0 0 0 rg/g)?.length).toBe(9);
   });
 });

@@ -17,7 +17,7 @@ import { rgbFromHex } from '../../core/colour/hex.ts';
 import { followedBy, type Affine } from '../../core/geometry/affine.ts';
 import type { RectMm } from '../../core/geometry/rectMm.ts';
 import type { Curves } from '../../core/outline/curves.ts';
-import { PAGE_MARK, pageMarks, type Motif, type PrintPages } from '../../core/print/printPages.ts';
+import { MARK_DOT, PAGE_MARK, pageMarks, type Motif, type PrintPages } from '../../core/print/printPages.ts';
 import { draw, pathOperators, pointsOf, PT_PER_MM, Spots } from './pdfLines.ts';
 
 /** Where scissors go: light enough not to show on what is cut out. */
@@ -88,14 +88,16 @@ function outlineOperators(curves: Curves, colour: string, toPage: Affine): PDFOp
   return [pushGraphicsState(), setFillingRgbColor(r / 255, g / 255, b / 255), ...pathOperators(curves, toPage), fill(), popGraphicsState()];
 }
 
-/** Black angles in the corners, their outer edges on the area's. */
+/** Black angles in the corners, their outer edges on the area's; the first with its square. */
 function drawPageMarks(page: PDFPage, area: RectMm, pageHeightMm: number): void {
   const { armMm, broadMm } = PAGE_MARK;
   const bar = (x: number, y: number, width: number, height: number): void => page.drawRectangle({ x: Math.min(x, x + width) * PT_PER_MM, y: (pageHeightMm - Math.max(y, y + height)) * PT_PER_MM, width: Math.abs(width) * PT_PER_MM, height: Math.abs(height) * PT_PER_MM, color: rgb(0, 0, 0) });
-  for (const { x, y, sx, sy } of pageMarks(area)) {
+  pageMarks(area).forEach(({ x, y, sx, sy }, k) => {
     bar(x, y, sx * armMm, sy * broadMm);
     bar(x, y, sx * broadMm, sy * armMm);
-  }
+    const { awayMm, sideMm } = MARK_DOT;
+    if (k === 0) bar(x + sx * (broadMm / 2 + awayMm), y + sy * (broadMm / 2 + awayMm), sx * sideMm, sy * sideMm);
+  });
 }
 
 /** Corner marks outside of the box along which scissors cut. */

@@ -95,8 +95,8 @@ const saveArt = (): void => void hand.handOne(`${hand.name.value}, cleaned.png`,
           <button type="button" class="plain-button" :disabled="blocked !== undefined || handing" @click="savePen">Save pen drawing</button>
         </div>
       </TrayCard>
-      <TrayCard v-if="cut?.print === undefined || cut.print.hasMarks === true" title="Machine" about="load film after film, draw, try and cut, and see how far it is">
-        <div><RouterLink class="plain-button" :to="{ name: 'machine', params: { id: String($route.params['id']) } }">Open the cutter</RouterLink></div>
+      <TrayCard title="Machine" :about="cut?.print === undefined ? 'load film after film, draw, try and cut, and see how far it is' : 'print the pages, and cut along what is on them by their marks'">
+        <div><RouterLink class="plain-button" :to="{ name: 'machine', params: { id: String($route.params['id']) } }">{{ cut?.print === undefined ? 'Open the cutter' : 'Open printer and cutter' }}</RouterLink></div>
       </TrayCard>
       <TrayCard title="Ticket" about="the page that goes with the job: proof, films and what they take, order, settings, timers">
         <div><RouterLink class="plain-button" :to="{ name: 'ticket', params: { id: String($route.params['id']) } }">Open the ticket</RouterLink></div>

@@ -19,7 +19,9 @@ import StageLayout from '../shared/StageLayout.vue';
 import { useReadout } from '../shared/useReadout.ts';
 import { drawMachine, strokePaths } from './drawMachine.ts';
 import MishapCard from './MishapCard.vue';
+import PrintedCards from './PrintedCards.vue';
 import { useMachine } from './useMachine.ts';
+import { usePrinted } from './usePrinted.ts';
 
 const bench = useBench();
 const settings = useSettings();
@@ -27,6 +29,8 @@ const { cssPxPerMm, pointerMm, items, progress, status } = useReadout();
 const { job, cut, blocked } = useHandOff();
 const machine = useMachine();
 const { state, sent, sending, told, doneInAll } = machine;
+const printed = usePrinted(machine);
+const isPrinted = computed(() => printed.print.value !== undefined);
 
 const area = computed(() => state.value?.area ?? { widthMm: job.value.layout.sheet.widthMm, heightMm: job.value.layout.sheet.heightMm });
 const box = computed(() => ({ x: -20, y: -40, width: area.value.widthMm + 40, height: area.value.heightMm + 60 }));
@@ -45,7 +49,7 @@ const at = ref(0);
 const current = computed(() => all.value.at(Math.min(at.value, Math.max(0, all.value.length - 1))));
 const nameOf = ({ film, sheet, of }: ToCut): string => (of > 1 ? `${film.name}, sheet ${sheet}` : film.name);
 const isLoaded = computed(() => current.value !== undefined && state.value?.loaded === nameOf(current.value));
-const isSent = computed(() => sent.value !== undefined && current.value !== undefined && sent.value.filmId === current.value.film.id && sent.value.sheet === current.value.sheet);
+const isSent = computed(() => sent.value?.what === 'printed' || (sent.value !== undefined && current.value !== undefined && sent.value.filmId === current.value.film.id && sent.value.sheet === current.value.sheet));
 const isBusy = computed(() => sending.value || state.value?.status === 'cutting' || state.value?.status === 'paused');
 const isCut = (each: ToCut): boolean => machine.cutSheets.has(machine.keyOf({ filmId: each.film.id, sheet: each.sheet }));
 /** Whether something of what was sent is still to be done, with the machine at rest. */
@@ -55,7 +59,8 @@ const paths = computed(() => (sent.value === undefined || state.value === undefi
 const draw: DrawScene = (context, view) => {
   if (state.value === undefined) return;
   const film = all.value.find((each) => nameOf(each) === state.value?.loaded)?.film.colour;
-  drawMachine(context, view, { state: state.value, film, sheet: sheetSize.value, paths: paths.value, done: state.value.program?.done ?? 0 });
+  const page = printed.laid.value === undefined ? undefined : { ...sheetSize.value, picture: printed.picture.value, toBed: printed.seen.value?.toBed, marks: printed.seen.value?.marks ?? [] };
+  drawMachine(context, view, { state: state.value, film, sheet: sheetSize.value, page, paths: paths.value, done: state.value.program?.done ?? 0 });
 };
 
 const placing = ref(false);
@@ -65,7 +70,7 @@ function place({ x, y }: TablePoint): void {
   void machine.setOrigin(Math.max(0, Math.min(area.value.widthMm, Math.round(x))), Math.max(0, Math.min(area.value.heightMm, Math.round(area.value.heightMm - y))));
 }
 const length = (value: number): string => formatLength(mm(value), settings.unit);
-const STATUS = { idle: 'ready', cutting: 'cutting', paused: 'paused', fault: 'stopped' } as const;
+const STATUS = { idle: 'ready', loading: 'loading', readingMarks: 'reading marks', cutting: 'cutting', paused: 'paused', fault: 'stopped' } as const;
 const aside = computed(() => (state.value === undefined ? 'not reached' : STATUS[state.value.status]));
 const progressWords = computed(() => {
   const program = state.value?.program;
@@ -87,7 +92,7 @@ const KINDS = { standIn: 'Stand-in cutter', serial: 'Cutter at a serial port' } 
   <StageLayout title="Machine" :aside="aside">
     <template #table>
       <LightTable
-        v-if="bench.pictureInfo !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[state, paths, isLoaded]" label="The cutter from above" :cursor="placing ? 'crosshair' : undefined"
+        v-if="bench.pictureInfo !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[state, paths, isLoaded, printed.seen.value, printed.laid.value, printed.picture.value]" label="The cutter from above" :cursor="placing ? 'crosshair' : undefined"
         @view="(to) => (cssPxPerMm = to.scale)" @move="pointerMm = { x: $event.x, y: $event.y }" @leave="pointerMm = undefined" @press="place"
       >
         <p v-if="progressWords !== ''" class="going" role="status">{{ progressWords }}</p>
@@ -107,7 +112,10 @@ const KINDS = { standIn: 'Stand-in cutter', serial: 'Cutter at a serial port' } 
           <button type="button" class="plain-button" :aria-pressed="placing" :disabled="isBusy" @click="placing = !placing">{{ placing ? 'Press where the corner of the film lies' : 'Move the carriage there by hand' }}</button>
         </template>
       </TrayCard>
-      <TrayCard title="Sheets" about="one after the other, bottom first">
+      <PrintedCards v-if="isPrinted && blocked === undefined" :printed="printed" :machine="machine" :busy="isBusy" :missed="hasMissed" />
+      <TrayCard v-if="isPrinted && isBusy" title="Under way"><div class="buttons"><button v-if="state?.status === 'paused'" type="button" class="plain-button main" @click="machine.resume">Go on</button><button v-else type="button" class="plain-button" @click="machine.pause">Pause</button><button type="button" class="plain-button" @click="machine.stop">Stop</button></div></TrayCard>
+      <TrayCard v-if="isPrinted && state?.status === 'fault'" title="It stopped"><div class="buttons"><button type="button" class="plain-button main" @click="machine.resume">Go on</button></div></TrayCard>
+      <TrayCard v-if="!isPrinted" title="Sheets" about="one after the other, bottom first">
         <ol>
           <li v-for="(each, k) in all" :key="k">
             <button type="button" class="sheet" :aria-current="k === at ? 'step' : undefined" :disabled="isBusy" @click="at = k"><i :style="{ background: each.film.colour }" aria-hidden="true" /><span>{{ nameOf(each) }}</span><b>{{ isCut(each) ? 'cut' : k === at ? (isLoaded ? 'loaded' : 'next') : '' }}</b></button>
@@ -140,7 +148,7 @@ const KINDS = { standIn: 'Stand-in cutter', serial: 'Cutter at a serial port' } 
           <p v-if="isSent && doneInAll > 0" class="soft">{{ doneInAll }} lines are done.</p>
         </template>
       </TrayCard>
-      <MishapCard v-if="machine.port.value.kind === 'standIn'" />
+      <MishapCard v-if="machine.port.value.kind === 'standIn'" :prints="isPrinted" />
       <TrayCard title="Files instead" about="for a cutter that is fed from elsewhere"><div><RouterLink class="plain-button" :to="{ name: 'handoff', params: { id: String($route.params['id']) } }">Back to the files</RouterLink></div></TrayCard>
     </template>
   </StageLayout>

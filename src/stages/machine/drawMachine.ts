@@ -1,3 +1,5 @@
+import type { Affine } from '../../core/geometry/affine.ts';
+import type { MarkSeen } from '../../core/print/readPage.ts';
 import type { MachineState } from '../../machines/machinePort.ts';
 import type { PlotterFile } from '../../formats/plotter/readPlotter.ts';
 import { toScreenX, toScreenY, type Viewport } from '../../ui/viewport.ts';
@@ -25,12 +27,14 @@ export interface MachineScene {
   /** Colour of the film that lies in it; bare mat when absent. */
   readonly film: string | undefined;
   readonly sheet: { readonly widthMm: number; readonly heightMm: number };
+  /** A printed page that lies in it, as its marks told; as it is told to lie before they did. */
+  readonly page?: { readonly widthMm: number; readonly heightMm: number; readonly picture: HTMLImageElement | undefined; readonly toBed: Affine | undefined; readonly marks: readonly MarkSeen[] } | undefined;
   readonly paths: readonly Path2D[];
   readonly done: number;
 }
 
 /** The machine from above: its bed, the film on it, what is cut and what is still to come, and the carriage on its beam. */
-export function drawMachine(context: Context, view: Viewport, { state, film, sheet, paths, done }: MachineScene): void {
+export function drawMachine(context: Context, view: Viewport, { state, film, sheet, page, paths, done }: MachineScene): void {
   const { widthMm, heightMm } = state.area;
   const [left, top, width, height] = [toScreenX(view, 0), toScreenY(view, 0), widthMm * view.scale, heightMm * view.scale];
   context.save();
@@ -46,6 +50,7 @@ export function drawMachine(context: Context, view: Viewport, { state, film, she
   }
   context.translate(view.x, view.y);
   context.scale(view.scale, view.scale);
+  if (page !== undefined) drawPage(context, page, heightMm, view.scale);
   context.lineJoin = 'round';
   paths.forEach((path, k) => {
     context.strokeStyle = '#fffdf8';
@@ -58,6 +63,26 @@ export function drawMachine(context: Context, view: Viewport, { state, film, she
   context.restore();
   drawOriginMark(context, view, state);
   drawCarriage(context, view, state);
+}
+
+/** A page on the bed, and rings where its marks were found. */
+function drawPage(context: Context, { widthMm, heightMm, picture, toBed, marks }: NonNullable<MachineScene['page']>, bedHeightMm: number, scale: number): void {
+  const { a, b, c, d, e, f } = toBed ?? { a: 1, b: 0, c: 0, d: 1, e: 0, f: bedHeightMm - heightMm };
+  context.save();
+  context.transform(a, b, c, d, e, f);
+  context.globalAlpha = toBed === undefined ? 0.55 : 1;
+  context.fillStyle = '#fffdf8';
+  context.fillRect(0, 0, widthMm, heightMm);
+  if (picture !== undefined) context.drawImage(picture, 0, 0, widthMm, heightMm);
+  context.restore();
+  context.strokeStyle = '#33644f';
+  context.lineWidth = 2 / scale;
+  for (const mark of marks) {
+    if ('why' in mark) continue;
+    context.beginPath();
+    context.arc(mark.xMm, mark.yMm, 5, 0, 2 * Math.PI);
+    context.stroke();
+  }
 }
 
 const GRID_MM = 50;

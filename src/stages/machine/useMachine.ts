@@ -2,6 +2,7 @@ import { useIntervalFn } from '@vueuse/core';
 import { computed, onScopeDispose, reactive, ref, shallowRef } from 'vue';
 import { AppError, asAppError, type AppError as Fault } from '../../core/errors/appError.ts';
 import { explain } from '../../core/errors/explain.ts';
+import type { Affine } from '../../core/geometry/affine.ts';
 import { materialOf } from '../../core/job/materials.ts';
 import type { Job } from '../../core/job/job.ts';
 import { readPlotter, type PlotterFile } from '../../formats/plotter/readPlotter.ts';
@@ -22,11 +23,16 @@ const serial = (): { requestPort(): Promise<SerialPortLike> } | undefined => (na
 export interface Sent {
   readonly filmId: string;
   readonly sheet: number;
-  readonly what: ProgramRequest['what'];
+  readonly what: ProgramRequest['what'] | 'printed';
   /** Strokes that were left out because an earlier program did them. */
   readonly before: number;
   readonly strokes: PlotterFile['strokes'];
+  /** Of a printed page: how it lies. */
+  readonly toBed?: Affine;
 }
+
+/** What stands for the film of a printed page. */
+const PRINTED = 'printed-page';
 
 /** The cutter: how it is reached, what it says of itself, and what was sent to it. */
 export function useMachine() {
@@ -51,7 +57,7 @@ export function useMachine() {
       if (trouble.value?.code === 'machineGone') trouble.value = undefined;
       if (now.status === 'fault' && now.fault !== undefined) trouble.value = new AppError('machineFault', { fault: now.fault });
       const { program } = now;
-      if (sent.value?.what === 'cut' && program !== undefined && now.status === 'idle' && program.done === program.strokes && program.strokes === sent.value.strokes.length) cutSheets.add(keyOf(sent.value));
+      if ((sent.value?.what === 'cut' || sent.value?.what === 'printed') && program !== undefined && now.status === 'idle' && program.done === program.strokes && program.strokes === sent.value.strokes.length) cutSheets.add(keyOf(sent.value));
     } catch (error) {
       trouble.value = asAppError(error, 'machineGone');
     } finally {
@@ -76,17 +82,14 @@ export function useMachine() {
     }
   }
 
-  /** Sends a sheet, or what of it was missed. */
-  async function send(filmId: string, sheet: number, what: ProgramRequest['what'], done = 0): Promise<void> {
-    const of = bench.ofJob();
-    if (of === undefined) return;
+  /** Sends a program. It is shown before it is taken: a machine that says nothing is done with one only at its end. */
+  async function sendProgram(made: Promise<string>, as: Omit<Sent, 'strokes'>): Promise<void> {
     sending.value = true;
     await order(async () => {
-      const program = await bench.program({ ...of, filmId, sheet, what, done });
+      const program = await made;
       const { strokes } = readPlotter(new TextEncoder().encode(program), 'the program');
-      // Shown before it is taken: a machine that says nothing is done with a program only at its end.
       const before = sent.value;
-      sent.value = { filmId, sheet, what, before: done, strokes };
+      sent.value = { ...as, strokes };
       try {
         await port.value.send(program);
       } catch (error) {
@@ -96,6 +99,19 @@ export function useMachine() {
     });
     sending.value = false;
   }
+  /** Sends a sheet, or what of it was missed. */
+  async function send(filmId: string, sheet: number, what: ProgramRequest['what'], done = 0): Promise<void> {
+    const of = bench.ofJob();
+    if (of !== undefined) await sendProgram(bench.program({ ...of, filmId, sheet, what, done }), { filmId, sheet, what, before: done });
+  }
+  /** Sends the cut lines of a printed page, counted from the corner of the area, or what of them was missed. */
+  async function sendPrinted(page: number, toBed: Affine, done = 0): Promise<void> {
+    const of = bench.ofJob();
+    const bed = state.value?.area;
+    if (of === undefined || bed === undefined) return;
+    if (!(await order(() => port.value.setOrigin({ xMm: 0, yMm: 0 })))) return;
+    await sendProgram(bench.printedProgram({ ...of, page, toBed, bed, done }), { filmId: PRINTED, sheet: page, what: 'printed', before: done, toBed });
+  }
   const load = (filmId: string, name: string): Promise<boolean> => {
     sent.value = undefined;
     return order(() => port.value.load({ film: name, needsG: materialOf(bench.job as Job, filmId).cut.forceG * THROUGH }));
@@ -104,7 +120,9 @@ export function useMachine() {
   const doneInAll = computed(() => (sent.value === undefined ? 0 : sent.value.before + (state.value?.program?.done ?? 0)));
   const missed = (): Promise<void> => {
     const last = sent.value;
-    return last === undefined ? Promise.resolve() : order(() => port.value.stop()).then(() => send(last.filmId, last.sheet, last.what, doneInAll.value));
+    if (last === undefined) return Promise.resolve();
+    const { filmId, sheet, what, toBed } = last;
+    return order(() => port.value.stop()).then(() => (what !== 'printed' ? send(filmId, sheet, what, doneInAll.value) : toBed === undefined ? undefined : sendPrinted(sheet, toBed, doneInAll.value)));
   };
   async function choose(kind: MachinePort['kind'], area: MachineState['area']): Promise<void> {
     await order(async () => {
@@ -115,7 +133,8 @@ export function useMachine() {
     });
   }
   return {
-    port, state, sent, sending, cutSheets, keyOf, doneInAll, choose, load, send, missed,
+    port, state, sent, sending, cutSheets, keyOf, doneInAll, choose, load, send, sendPrinted, missed, order,
+    isPageCut: (page: number) => cutSheets.has(keyOf({ filmId: PRINTED, sheet: page })),
     hasSerial: serial() !== undefined,
     told: computed(() => (trouble.value === undefined ? undefined : explain(trouble.value))),
     setOrigin: (xMm: number, yMm: number) => order(() => port.value.setOrigin({ xMm, yMm })),

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { codeOf } from '../../../../tests/fixtures/errorCode.ts';
-import { photoOf, SHEET_PHOTO, tilted } from '../../../../tests/fixtures/sheetPhoto.ts';
+import { photoOf, SHEET_PHOTO, tilted } from '../../../../server/devices/standInCamera.ts';
 import { makeRgba8, type Rgba8 } from '../../raster/raster.ts';
 import { finish } from '../../task/task.ts';
 import { fitView, photoFromSheet, sheetFromPhoto, viewThrough, type SheetView } from './camera.ts';
