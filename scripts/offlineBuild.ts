@@ -4,8 +4,10 @@ import { join, sep } from 'node:path';
 import { build, type Plugin } from 'vite';
 import { licences, licencesText } from './licences.ts';
 
+/** What the first shirt is made of. */
+const TOUR_PICTURE = '/demo/pictures/crew-crest.jpg';
 /** What the application asks for by itself; pictures of the demo are in its job files. */
-const isNeeded = (path: string): boolean => path !== '/service-worker.js' && !path.startsWith('/demo/pictures/') && !/^\/demo\/(?!index)\w+\.json$/.test(path);
+const isNeeded = (path: string): boolean => path !== '/service-worker.js' && (!path.startsWith('/demo/pictures/') || path === TOUR_PICTURE) && !/^\/demo\/(?!index)\w+\.json$/.test(path);
 
 /** Writes the licences and, when all files of a build are there, the worker that keeps them for use without a network. */
 export function offlineBuild(root: string): Plugin {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener, useTimeoutFn, watchDebounced } from '@vueuse/core';
 import { ElMessage } from 'element-plus';
-import { computed, onMounted, provide, ref, toRef, watchEffect } from 'vue';
+import { computed, defineAsyncComponent, onMounted, provide, ref, toRef, watchEffect } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { asAppError } from '../core/errors/appError.ts';
 import { CHOSEN_FILES, FILLING } from '../stages/shared/pickFiles.ts';
@@ -14,6 +14,9 @@ import { useSettings } from '../stores/settings.ts';
 import { JOBS_ENDING, jobsInZip } from '../formats/archive/jobsZip.ts';
 import { isArchive, useShelf } from '../stores/shelf.ts';
 import { SCREEN_SIZE } from '../ui/screenSize.ts';
+import { OPEN_HELP } from '../stages/help/openHelp.ts';
+import type { HelpPlace } from '../stages/help/helpTexts.ts';
+import { useTour } from '../stages/tour/useTour.ts';
 import ScreenSizeDialog from './ScreenSizeDialog.vue';
 
 const { engine } = useServices();
@@ -36,6 +39,26 @@ const putOff = ref(false);
 provide(FILLING, computed(() => starting.value || bringingIn.value !== undefined));
 
 watchEffect(() => document.documentElement.classList.toggle('dark', settings.isDark));
+
+/** Loaded when it is first asked for. */
+const HelpPanel = defineAsyncComponent(() => import('../stages/help/HelpPanel.vue'));
+const helpOpen = ref(false);
+const helpAsked = ref(false);
+function openHelp(): void {
+  helpAsked.value = helpOpen.value = true;
+}
+provide(OPEN_HELP, openHelp);
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (event.key !== 'F1') return;
+  event.preventDefault();
+  openHelp();
+});
+const helpPlace = computed(() => (route.name === 'together' ? 'shelf' : String(route.name ?? 'shelf')) as HelpPlace);
+const tour = useTour();
+function beginTour(): void {
+  helpOpen.value = false;
+  void tour.begin().catch((error: unknown) => tellError(asAppError(error, 'unexpected')));
+}
 
 const measuring = ref(false);
 let whenMeasured = (): void => undefined;
@@ -143,6 +166,7 @@ useEventListener(window, CHOSEN_FILES as never, (event: CustomEvent<File[]>) => 
     <button type="button" class="plain-button" @click="takeUpNewer(() => bench.saveNow())">Take it up</button>
     <button type="button" class="plain-button" @click="putOff = true">Later</button>
   </div>
+  <HelpPanel v-if="helpAsked" v-model="helpOpen" :place="helpPlace" @tour="beginTour" />
   <ScreenSizeDialog v-if="measuring" v-model="measuring" @taken="whenMeasured()" />
 </template>
 

@@ -10,6 +10,7 @@ import 'element-plus/theme-chalk/el-scrollbar.css';
 import 'element-plus/theme-chalk/el-input.css';
 import 'element-plus/theme-chalk/el-input-tag.css';
 import 'element-plus/theme-chalk/el-dialog.css';
+import 'element-plus/theme-chalk/el-drawer.css';
 import 'element-plus/theme-chalk/el-overlay.css';
 import 'element-plus/theme-chalk/el-dropdown.css';
 import 'element-plus/theme-chalk/el-dropdown-menu.css';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
 import { ElMessage } from 'element-plus';
-import { computed, onBeforeUnmount, watch, watchEffect } from 'vue';
+import { computed, inject, onBeforeUnmount, watch, watchEffect } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { asAppError } from '../core/errors/appError.ts';
 import { PROCESSES } from '../core/process/processes.ts';
@@ -13,6 +13,8 @@ import RoutingSlip from '../ui/RoutingSlip.vue';
 import { keepsUndo } from './shared/isTyping.ts';
 import { tellError } from './shared/tellError.ts';
 import { slipTabs } from './slipTabs.ts';
+import TourCard from './tour/TourCard.vue';
+import { OPEN_HELP } from './help/openHelp.ts';
 
 const bench = useBench();
 const settings = useSettings();
@@ -74,6 +76,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   event.preventDefault();
 });
 
+const openHelp = inject(OPEN_HELP, () => undefined);
 const tabs = computed(() => (bench.job === undefined ? [] : slipTabs({ job: bench.job, picture: bench.picture, result: bench.result, unit: settings.unit, partId: bench.focus })));
 const lines = computed(() => {
   const { job } = bench;
@@ -88,9 +91,10 @@ const saved = computed(() => (bench.saveError !== undefined ? 'not saved' : benc
   <div v-if="bench.job !== undefined" class="job" :data-current="bench.isCurrent">
     <RoutingSlip
       :name="bench.job.name" :lines="lines" :tabs="tabs" :current="route.name === 'ticket' || route.name === 'machine' ? 'handoff' : String(route.name)" :undo-label="bench.undoLabel" :redo-label="bench.redoLabel" :saved="saved"
-      @go="router.push({ name: $event, params: { id: String(route.params['id']) } })" @undo="undo" @redo="redo" @shelf="router.push('/')" @versions="router.push({ name: 'versions', params: { id: String(route.params['id']) } })"
+      @go="router.push({ name: $event, params: { id: String(route.params['id']) } })" @undo="undo" @redo="redo" @shelf="router.push('/')" @help="openHelp" @versions="router.push({ name: 'versions', params: { id: String(route.params['id']) } })"
     />
     <RouterView />
+    <TourCard />
   </div>
   <p v-else class="opening" role="status">Opening the job…</p>
 </template>

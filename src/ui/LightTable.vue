@@ -4,6 +4,7 @@ import type { LengthUnit } from '../core/units/parseLength.ts';
 import RulerBar from './RulerBar.vue';
 import { SCREEN_SIZE } from './screenSize.ts';
 import { useTableView, type TablePoint } from './useTableView.ts';
+import { useTwoFingers } from './useTwoFingers.ts';
 import { toScreenX, toScreenY, type Box, type Size, type Viewport } from './viewport.ts';
 
 /** Draws the scene; called once a frame when something changed. Coordinates on the context are CSS px. */
@@ -37,7 +38,7 @@ const host = ref<HTMLElement>();
 const canvas = ref<HTMLCanvasElement>();
 const screen = inject(SCREEN_SIZE, undefined);
 const trueScale = computed(() => (screen?.pxPerMm.value ?? 1) * props.mmPerUnit);
-const { size, view, pointer, cursor: panCursor, fit, showTrueSize, zoomBy, centre, pointOf, pan } = useTableView(host, toRef(props, 'box'), trueScale);
+const { size, view, pointer, cursor: panCursor, fit, showTrueSize, zoomBy, pinch, centre, pointOf, pan } = useTableView(host, toRef(props, 'box'), trueScale);
 defineExpose({ centre });
 
 function trueSize(): void {
@@ -72,12 +73,20 @@ onBeforeUnmount(() => cancelAnimationFrame(frame));
 /** What lies on the table and takes presses itself: buttons, fields, sliders. */
 const takesPresses = (target: EventTarget | null): boolean => target instanceof Element && target.closest('button, input, select, a, label, [role="slider"], .el-slider') !== null;
 
+function press(event: PointerEvent): void {
+  emit('press', pointOf(event), event);
+}
+/** What a finger began is left as by Escape when a second one comes. */
+const fingers = useTwoFingers({ press, abort: () => document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', bubbles: true })), pinch, pointOf });
 function onDown(event: PointerEvent): void {
   if (takesPresses(event.target)) return;
   host.value?.focus({ preventScroll: true });
   if (pan(event) || event.button !== 0) return;
   host.value?.setPointerCapture(event.pointerId);
-  emit('press', pointOf(event), event);
+  if (!fingers.down(event)) press(event);
+}
+function onUp(event: PointerEvent): void {
+  if (!fingers.up(event)) emit('release', pointOf(event), event);
 }
 /** A line that is drawn out of the upper ruler is level. */
 function onRuler(way: 'upright' | 'level', event: PointerEvent): void {
@@ -86,6 +95,7 @@ function onRuler(way: 'upright' | 'level', event: PointerEvent): void {
   emit('ruler', way, pointOf(event), event);
 }
 function onMove(event: PointerEvent): void {
+  if (fingers.move(event)) return;
   pointer.value = pointOf(event);
   emit('move', pointer.value, event);
 }
@@ -109,7 +119,7 @@ function onKey(event: KeyboardEvent): void {
     <RulerBar class="left" direction="down" :length="size.height" :zero-at="toScreenY(view, zero.y)" :px-per-mm="view.scale / mmPerUnit" :unit="unit" :pointer="pointer?.screenY" @pointerdown="onRuler('upright', $event)" />
     <div
       ref="host" class="surface" tabindex="0" role="application" :aria-label="label" :style="{ cursor: panCursor ?? cursor ?? 'default' }"
-      @pointerdown="onDown" @pointermove="onMove" @pointerup="emit('release', pointOf($event), $event)" @pointerleave="onLeave" @keydown="onKey"
+      @pointerdown="onDown" @pointermove="onMove" @pointerup="onUp" @pointercancel="onUp" @pointerleave="onLeave" @keydown="onKey"
     >
       <canvas ref="canvas" />
       <slot :view="view" :size="size" />

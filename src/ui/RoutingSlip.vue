@@ -16,7 +16,7 @@ defineProps<{
   redoLabel?: string | undefined;
   saved: string;
 }>();
-const emit = defineEmits<{ go: [stage: string]; undo: []; redo: []; shelf: []; versions: [] }>();
+const emit = defineEmits<{ go: [stage: string]; undo: []; redo: []; shelf: []; versions: []; help: [] }>();
 </script>
 
 <template>
@@ -40,6 +40,7 @@ const emit = defineEmits<{ go: [stage: string]; undo: []; redo: []; shelf: []; v
       <button type="button" class="turn" :disabled="redoLabel === undefined" :title="redoLabel === undefined ? 'Nothing to redo' : `Redo: ${redoLabel}`" aria-label="Redo" @click="emit('redo')">
         <svg viewBox="0 0 20 20" width="18" height="18" aria-hidden="true"><path d="m13 4 4 4-4 4M17 8H8a4.5 4.5 0 0 0 0 9h3" fill="none" stroke="currentColor" stroke-width="1.5" /></svg>
       </button>
+      <button type="button" class="turn help" title="Help (F1)" @click="emit('help')">Help</button>
       <span class="saved" role="status">{{ saved }}</span>
     </footer>
   </nav>
@@ -148,6 +149,12 @@ footer {
   background: none;
   color: var(--ink);
   cursor: pointer;
+}
+.help {
+  width: auto;
+  padding: 0 6px;
+  font: inherit;
+  font-size: 12.5px;
 }
 .turn:disabled {
   opacity: 0.35;

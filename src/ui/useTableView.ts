@@ -58,6 +58,11 @@ export function useTableView(host: Ref<HTMLElement | undefined>, box: Ref<Box>, 
     keeping = 'asLeft';
     view.value = zoomedAt(view.value, factor, x, y);
   }
+  /** Zooms about a place of the screen and moves, as two fingers do. */
+  function pinch(factor: number, x: number, y: number, dx: number, dy: number): void {
+    keeping = 'asLeft';
+    view.value = panned(zoomedAt(view.value, factor, x, y), dx, dy);
+  }
   /** Brings a world point to the middle. */
   function centre(x: number, y: number): void {
     keeping = 'asLeft';
@@ -108,5 +113,5 @@ export function useTableView(host: Ref<HTMLElement | undefined>, box: Ref<Box>, 
   }
 
   const cursor = computed(() => (panning.value ? 'grabbing' : spaceHeld.value ? 'grab' : undefined));
-  return { size, view, pointer, cursor, fit, showTrueSize, zoomBy, centre, pointOf, pan };
+  return { size, view, pointer, cursor, fit, showTrueSize, zoomBy, pinch, centre, pointOf, pan };
 }

@@ -13,6 +13,8 @@ import { FILLING, pickFiles } from '../shared/pickFiles.ts';
 import { tellError } from '../shared/tellError.ts';
 import { today } from '../shared/today.ts';
 import { undoNotice } from '../shared/undoNotice.ts';
+import { OPEN_HELP } from '../help/openHelp.ts';
+import FirstVisit from '../tour/FirstVisit.vue';
 import BatchDialog from '../batch/BatchDialog.vue';
 import CopiesReminder from './CopiesReminder.vue';
 import DamagedJobs from './DamagedJobs.vue';
@@ -105,6 +107,7 @@ const addDemo = (): Promise<void> =>
     if (count === 0) ElMessage.warning('The demo jobs are not here. Run “npm run demo:build” and load the page again.');
   });
 /** While the demo jobs come in the shelf is not called empty. */
+const openHelp = inject(OPEN_HELP, () => undefined);
 const filling = inject(FILLING, ref(false));
 const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
 </script>
@@ -112,6 +115,7 @@ const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
 <template>
   <main class="shelf">
     <nav class="around" aria-label="About the shop">
+      <button type="button" title="Help (F1)" @click="openHelp">Help</button>
       <RouterLink :to="{ name: 'workshop' }">Workshop</RouterLink>
       <RouterLink :to="{ name: 'keeping' }">Safe keeping</RouterLink>
       <button type="button" :title="`Theme: ${settings.theme}`" @click="settings.theme = THEMES[settings.theme]">Theme: {{ settings.theme }}</button>
@@ -130,6 +134,7 @@ const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
     <BatchDialog v-model="batchOpen" />
     <SameAgainDialog :job="again?.job" @take="takeAgain" @leave="again = undefined" />
     <p v-if="shelf.loaded && shelf.entries.length > 0" class="hint">Drop a picture anywhere, or paste one, to start a job. A <b>.limner</b> file from another shop opens the same way.</p>
+    <FirstVisit v-if="shelf.loaded && !filling" />
     <CopiesReminder />
     <ShelfFilters v-if="shelf.entries.length > 1" :finding="finding" :count="shown.length" @keep="keepAll" />
     <ul v-if="shown.length > 0" class="cards" aria-label="Jobs">
