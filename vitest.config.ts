@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vitest/config';
 
@@ -10,6 +11,8 @@ export default defineConfig({
     testTimeout: 60_000,
     // Modules hold no state that a test could leave behind: loaded once a thread, they take half of the time.
     pool: 'threads',
+    // Left to itself it keeps one core of two free.
+    maxWorkers: Math.max(2, availableParallelism() - 1),
     isolate: false,
     server: { deps: { inline: ['element-plus'] } },
   },

@@ -36,7 +36,7 @@ const save = (): void =>
 <template>
   <StageLayout title="Ticket" :aside="order.state ?? 'asked'">
     <template #table>
-      <div v-if="bench.pictureInfo !== undefined" class="desk">
+      <div v-if="bench.pictureInfo !== undefined" class="desk" tabindex="0" role="region" aria-label="The ticket as it is printed">
         <TicketPaper v-if="view !== undefined" :view="view" :sections="sections" :proof="proof" :date="today()" />
         <p v-else class="waiting" role="status">The ticket is being written…</p>
       </div>
