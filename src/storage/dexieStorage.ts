@@ -2,7 +2,7 @@ import { Dexie, type Table } from 'dexie';
 import { AppError, isAppError, plainFromError } from '../core/errors/appError.ts';
 import { readJob, readRecipe } from '../core/job/readJob.ts';
 import { rowsToDrop, type KeptRow } from './keptRows.ts';
-import { newestFirst, sortedByName, type DamagedEntry, type JobStorage, type JobVersion, type NamedRecipe, type PictureFile, type ShelfEntry } from './ports.ts';
+import { newestFirst, sortedByName, type DamagedEntry, type JobStorage, type JobVersion, type NamedRecipe, type PictureFile, type ShelfEntry, type StoredJobs } from './ports.ts';
 
 interface Note {
   readonly name: string;
@@ -10,7 +10,17 @@ interface Note {
 }
 
 /** An entry as it is stored: its job may be of an older version, which left it to the row to say what its picture is known by. */
-type StoredEntry = Omit<ShelfEntry, 'job'> & { readonly job: unknown; readonly pictureId?: string };
+type StoredEntry = Omit<ShelfEntry, 'job' | 'thumbnail'> & {
+  readonly job: unknown;
+  readonly pictureId?: string;
+  /** The build that has written it, or has checked that it passes: that one need not check it again to list it. */
+  readonly checkedBy?: string;
+};
+
+interface Thumbnail {
+  readonly id: string;
+  readonly bytes: Uint8Array<ArrayBuffer>;
+}
 
 type ResultSize = Pick<KeptRow, 'jobId' | 'bytes' | 'usedAt'>;
 
@@ -22,6 +32,8 @@ class Database extends Dexie {
   results!: Table<KeptRow, string>;
   /** What each row of `results` takes, so that room is made without reading them. */
   resultSizes!: Table<ResultSize, string>;
+  /** Small pictures, which all jobs are listed without. */
+  thumbnails!: Table<Thumbnail, string>;
   versions!: Table<JobVersion, string>;
   folders!: Table<{ readonly name: string; readonly handle: FileSystemDirectoryHandle }, string>;
 
@@ -32,9 +44,19 @@ class Database extends Dexie {
     this.version(3).stores({ results: 'jobId', resultSizes: 'jobId' });
     this.version(4).stores({ entries: 'id, updatedAt' });
     this.version(5).stores({ versions: 'id, jobId', folders: 'name' });
+    this.version(6)
+      .stores({ thumbnails: 'id' })
+      .upgrade(async (transaction) => {
+        const thumbnails = transaction.table<Thumbnail, string>('thumbnails');
+        await transaction.table<StoredEntry & { thumbnail?: Uint8Array<ArrayBuffer> }, string>('entries').toCollection().modify((row) => {
+          if (row.thumbnail !== undefined) void thumbnails.put({ id: row.id, bytes: row.thumbnail });
+          delete row.thumbnail;
+        });
+      });
   }
 }
 
+const NOTED_AT_ONCE = 200;
 /** The folder for copies, as its row is called. */
 const COPIES = 'copies';
 
@@ -42,17 +64,51 @@ const COPIES = 'copies';
 export class DexieStorage implements JobStorage {
   private readonly db: Database;
 
-  constructor(name = 'limner') {
+  /** @param build names the program; rows that it has written itself are listed without being checked again. */
+  constructor(
+    name = 'limner',
+    private readonly build?: string,
+  ) {
     this.db = new Database(name);
   }
 
-  /** Rows that no longer pass as jobs are left out here but stay stored, so that a later version may read them; `damaged` has them. */
-  list(): Promise<ShelfEntry[]> {
-    return guarded(async () => (await this.db.entries.orderBy('updatedAt').reverse().toArray()).flatMap((row) => checkedEntry(row) ?? []));
+  /** Rows that no longer pass as jobs are not listed but stay stored, so that a later version may read them. */
+  all(): Promise<StoredJobs> {
+    return guarded(async () => {
+      const rows = await this.db.entries.toArray();
+      const passed: StoredEntry[] = [];
+      const damaged: DamagedEntry[] = [];
+      const entries = rows.flatMap((row): ShelfEntry[] => {
+        if (this.isChecked(row)) return [plainEntry(row)];
+        const entry = checkedEntry(row);
+        if (entry === undefined) {
+          const told = damagedEntry(row);
+          if (told !== undefined) damaged.push(told);
+          return [];
+        }
+        if (this.build !== undefined) passed.push({ ...entry, checkedBy: this.build });
+        return [entry];
+      });
+      // Noted for the next start; a row that was written meanwhile is newer than this and stays.
+      void this.noteChecked(passed).catch(() => 'they are checked once more next time');
+      const byChange = (a: { readonly updatedAt: number }, b: { readonly updatedAt: number }): number => b.updatedAt - a.updatedAt;
+      return { entries: entries.sort(byChange), damaged: damaged.sort(byChange) };
+    });
   }
 
-  damaged(): Promise<DamagedEntry[]> {
-    return guarded(async () => (await this.db.entries.orderBy('updatedAt').reverse().toArray()).flatMap((row) => damagedEntry(row) ?? []));
+  private isChecked({ checkedBy }: StoredEntry): boolean {
+    return this.build !== undefined && checkedBy === this.build;
+  }
+
+  /** A few at a time: what is broken off goes on at the next start, and others get their turn. */
+  private async noteChecked(rows: readonly StoredEntry[]): Promise<void> {
+    for (let from = 0; from < rows.length; from += NOTED_AT_ONCE) {
+      const some = rows.slice(from, from + NOTED_AT_ONCE);
+      await this.db.transaction('rw', this.db.entries, async () => {
+        const now = await this.db.entries.bulkGet(some.map(({ id }) => id));
+        await this.db.entries.bulkPut(some.filter(({ updatedAt }, k) => now[k]?.updatedAt === updatedAt && now[k]?.checkedBy !== this.build));
+      });
+    }
   }
 
   get(id: string): Promise<ShelfEntry | undefined> {
@@ -62,19 +118,25 @@ export class DexieStorage implements JobStorage {
     });
   }
 
-  put(entry: ShelfEntry, pictures: readonly PictureFile[] = []): Promise<void> {
+  thumbnail(id: string): Promise<Uint8Array<ArrayBuffer> | undefined> {
+    return guarded(async () => (await this.db.thumbnails.get(id))?.bytes);
+  }
+
+  put({ thumbnail, ...entry }: ShelfEntry, pictures: readonly PictureFile[] = []): Promise<void> {
     return this.makingRoom(() =>
-      this.db.transaction('rw', this.db.entries, this.db.pictures, async () => {
+      this.db.transaction('rw', this.db.entries, this.db.pictures, this.db.thumbnails, async () => {
+        if (thumbnail !== undefined) await this.db.thumbnails.put({ id: entry.id, bytes: thumbnail });
         await this.db.pictures.bulkPut([...pictures]);
-        await this.db.entries.put(entry);
+        await this.db.entries.put(this.build === undefined ? entry : { ...entry, checkedBy: this.build });
       }),
     );
   }
 
   purge(ids: readonly string[]): Promise<void> {
     return guarded(() =>
-      this.db.transaction('rw', [this.db.entries, this.db.versions, this.db.pictures, this.db.results, this.db.resultSizes], async () => {
+      this.db.transaction('rw', [this.db.entries, this.db.thumbnails, this.db.versions, this.db.pictures, this.db.results, this.db.resultSizes], async () => {
         await this.db.entries.bulkDelete([...ids]);
+        await this.db.thumbnails.bulkDelete([...ids]);
         await this.db.versions.where('jobId').anyOf([...ids]).delete();
         await this.dropResults(ids);
         const used = new Set([...(await this.db.entries.toArray()), ...(await this.db.versions.toArray())].flatMap(pictureIdsOf));
@@ -167,8 +229,11 @@ export class DexieStorage implements JobStorage {
   }
 }
 
+/** A row whose job was checked by this build. */
+const plainEntry = ({ pictureId: _picture, checkedBy: _, ...row }: StoredEntry): ShelfEntry => row as ShelfEntry;
+
 /** @throws AppError of `readJob`. */
-function presentEntry({ pictureId, ...row }: StoredEntry): ShelfEntry {
+function presentEntry({ pictureId, checkedBy: _, ...row }: StoredEntry): ShelfEntry {
   return { ...row, job: readJob(row.job, undefined, pictureId) };
 }
 

@@ -1,11 +1,12 @@
 import { AppError } from '../core/errors/appError.ts';
 import { rowsToDrop, type KeptRow } from './keptRows.ts';
-import { newestFirst, sortedByName, type DamagedEntry, type JobStorage, type JobVersion, type NamedRecipe, type PictureFile, type ShelfEntry } from './ports.ts';
+import { newestFirst, sortedByName, type JobStorage, type JobVersion, type NamedRecipe, type PictureFile, type ShelfEntry, type StoredJobs } from './ports.ts';
 
 /** Storage that forgets: for tests, and for browsers that allow none. `roomBytes` imitates a full disk. */
 export class MemoryStorage implements JobStorage {
   private readonly entries = new Map<string, ShelfEntry>();
   private readonly pictures = new Map<string, PictureFile>();
+  private readonly thumbnails = new Map<string, Uint8Array<ArrayBuffer>>();
   private readonly named = new Map<string, NamedRecipe>();
   private readonly results = new Map<string, KeptRow>();
   private readonly older = new Map<string, JobVersion>();
@@ -14,29 +15,31 @@ export class MemoryStorage implements JobStorage {
 
   constructor(private readonly roomBytes = Infinity) {}
 
-  async list(): Promise<ShelfEntry[]> {
-    return [...this.entries.values()].sort((a, b) => b.updatedAt - a.updatedAt);
-  }
-
-  /** What was put as a value is one. */
-  async damaged(): Promise<DamagedEntry[]> {
-    return [];
+  /** What was put as a value is a job. */
+  async all(): Promise<StoredJobs> {
+    return { entries: [...this.entries.values()].sort((a, b) => b.updatedAt - a.updatedAt), damaged: [] };
   }
 
   async get(id: string): Promise<ShelfEntry | undefined> {
     return this.entries.get(id);
   }
 
-  async put(entry: ShelfEntry, pictures: readonly PictureFile[] = []): Promise<void> {
+  async thumbnail(id: string): Promise<Uint8Array<ArrayBuffer> | undefined> {
+    return this.thumbnails.get(id);
+  }
+
+  async put({ thumbnail, ...entry }: ShelfEntry, pictures: readonly PictureFile[] = []): Promise<void> {
     const stored = [...this.pictures.values(), ...pictures].reduce((sum, file) => sum + file.bytes.length, 0);
     if (pictures.length > 0 && stored > this.roomBytes) throw new AppError('storageFull');
     for (const picture of pictures) this.pictures.set(picture.id, picture);
+    if (thumbnail !== undefined) this.thumbnails.set(entry.id, thumbnail);
     this.entries.set(entry.id, structuredClone(entry));
   }
 
   async purge(ids: readonly string[]): Promise<void> {
     for (const id of ids) {
       this.entries.delete(id);
+      this.thumbnails.delete(id);
       this.results.delete(id);
       for (const version of this.older.values()) if (version.jobId === id) this.older.delete(version.id);
     }

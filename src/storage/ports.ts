@@ -11,7 +11,7 @@ export interface ShelfEntry {
   readonly updatedAt: number;
   /** Stage that was open last. */
   readonly stage: string;
-  /** Small PNG for the shelf. */
+  /** Small PNG for the shelf, where it was made just now; storage keeps it apart. */
   readonly thumbnail?: Uint8Array<ArrayBuffer>;
   /** Set when it was deleted and can still come back. */
   readonly deletedAt?: number;
@@ -30,6 +30,11 @@ export interface DamagedEntry {
   /** What its picture is known by, where the job is of a version that did not say so itself. */
   readonly oldPictureId?: string;
   readonly updatedAt: number;
+}
+
+export interface StoredJobs {
+  readonly entries: ShelfEntry[];
+  readonly damaged: DamagedEntry[];
 }
 
 /** A job as it was at some time, kept beside it with a note. */
@@ -64,11 +69,11 @@ export interface PictureFile {
  * @throws AppError `storageFull` or `storageFailed`.
  */
 export interface JobStorage {
-  list(): Promise<ShelfEntry[]>;
-  /** Rows that are not listed because they do not pass as jobs. */
-  damaged(): Promise<DamagedEntry[]>;
+  /** All jobs, those that were changed last first, and the rows that are not listed because they do not pass as jobs. Without thumbnails. */
+  all(): Promise<StoredJobs>;
   get(id: string): Promise<ShelfEntry | undefined>;
-  /** Writes an entry and, when given, new picture files of it; kept results make room where it is short. */
+  thumbnail(id: string): Promise<Uint8Array<ArrayBuffer> | undefined>;
+  /** Writes an entry, its thumbnail where it has one (that from before stays else) and, when given, new picture files of it; kept results make room where it is short. */
   put(entry: ShelfEntry, pictures?: readonly PictureFile[]): Promise<void>;
   /** The versions of a job, newest first. Those that no longer pass as jobs are left out. */
   versions(jobId: string): Promise<JobVersion[]>;

@@ -27,10 +27,21 @@ describe.each(Object.entries(kinds))('%s storage', (_name, make) => {
     const storage = make();
     await storage.put(pictured('a', 10), [picture]);
     await storage.put(entry('b', 20));
-    expect((await storage.list()).map(({ id }) => id)).toEqual(['b', 'a']);
+    expect((await storage.all()).entries.map(({ id }) => id)).toEqual(['b', 'a']);
     expect((await storage.get('a'))?.job.name).toBe('Job a');
     expect([...(await storage.picture('p1'))!.bytes]).toEqual([1, 2, 3]);
     expect(await storage.get('none')).toBeUndefined();
+  });
+
+  it('keeps thumbnails apart: what is saved without one keeps its own, and it goes with its job', async () => {
+    const storage = make();
+    await storage.put(entry('a', 1, { thumbnail: new Uint8Array([7, 8]) }));
+    await storage.put(entry('a', 2));
+    expect(await storage.thumbnail('a')).toEqual(new Uint8Array([7, 8]));
+    expect((await storage.all()).entries).toEqual([entry('a', 2)]);
+    expect(await storage.get('a')).toEqual(entry('a', 2));
+    await storage.purge(['a']);
+    expect(await storage.thumbnail('a')).toBeUndefined();
   });
 
   it('keeps a picture while any job uses it', async () => {
@@ -41,7 +52,7 @@ describe.each(Object.entries(kinds))('%s storage', (_name, make) => {
     expect(await storage.picture('p1')).toBeDefined();
     await storage.purge(['b']);
     expect(await storage.picture('p1')).toBeUndefined();
-    expect(await storage.list()).toEqual([]);
+    expect((await storage.all()).entries).toEqual([]);
   });
 
   it('keeps versions of a job with their notes and pictures, until the job goes for good', async () => {
@@ -106,13 +117,13 @@ describe('storage in trouble', () => {
     const storage = new MemoryStorage(4);
     await storage.put(pictured('a', 1), [picture]);
     await expect(storage.put(pictured('b', 2, 'p2'), [{ ...picture, id: 'p2' }])).rejects.toThrow(AppError);
-    expect((await storage.list()).map(({ id }) => id)).toEqual(['a']);
+    expect((await storage.all()).entries.map(({ id }) => id)).toEqual(['a']);
   });
 
   it('maps a quota error of the browser, also when it comes wrapped', async () => {
     const name = `test-${Math.random()}`;
     const storage = new DexieStorage(name);
-    await storage.list();
+    await storage.all();
     const table = (storage as unknown as { db: Dexie }).db.table('entries');
     for (const failure of [new Dexie.QuotaExceededError('full'), Object.assign(new Error('aborted'), { name: 'AbortError', inner: Object.assign(new Error('full'), { name: 'QuotaExceededError' }) })]) {
       table.hook('creating', function fail() {
@@ -121,7 +132,7 @@ describe('storage in trouble', () => {
       const error = await storage.put(entry('a', 1)).catch((caught: unknown) => caught);
       expect(isAppError(error) && error.code).toBe('storageFull');
       table.hook('creating').unsubscribe(table.hook('creating').subscribers?.[0] as never);
-      expect(await storage.list()).toEqual([]);
+      expect((await storage.all()).entries).toEqual([]);
     }
   });
 
@@ -135,9 +146,21 @@ describe('storage in trouble', () => {
     const storage = new DexieStorage(`test-${Math.random()}`);
     await storage.put({ ...entry('broken', 5), job: { ...pictured('x', 1).job, name: 'Crest', layout: 7 } as never }, [picture]);
     await storage.put(entry('a', 1));
-    expect(await storage.damaged()).toMatchObject([{ id: 'broken', name: 'Crest', pictureIds: ['p1'], reason: { code: 'badJob' }, job: { layout: 7 } }]);
-    expect(salvageJob((await storage.damaged())[0].job)).toEqual({ job: { ...pictured('x', 1).job, name: 'Crest' }, lost: ['the lay-out'] });
-    expect((await storage.list()).map(({ id }) => id)).toEqual(['a']);
+    expect((await storage.all()).damaged).toMatchObject([{ id: 'broken', name: 'Crest', pictureIds: ['p1'], reason: { code: 'badJob' }, job: { layout: 7 } }]);
+    expect(salvageJob((await storage.all()).damaged[0].job)).toEqual({ job: { ...pictured('x', 1).job, name: 'Crest' }, lost: ['the lay-out'] });
+    expect((await storage.all()).entries.map(({ id }) => id)).toEqual(['a']);
+  });
+
+  it('takes thumbnails out of rows of before', async () => {
+    const name = `test-${Math.random()}`;
+    const old = new Dexie(name);
+    old.version(5).stores({ entries: 'id, updatedAt', pictures: 'id', notes: 'name', recipes: 'id', results: 'jobId', resultSizes: 'jobId', versions: 'id, jobId', folders: 'name' });
+    await old.table('entries').bulkPut([entry('a', 1, { thumbnail: new Uint8Array([5]) }), entry('b', 2)]);
+    old.close();
+    const storage = new DexieStorage(name);
+    expect((await storage.all()).entries).toEqual([entry('b', 2), entry('a', 1)]);
+    expect(await storage.thumbnail('a')).toEqual(new Uint8Array([5]));
+    expect(await storage.thumbnail('b')).toBeUndefined();
   });
 
   it('reads every outline that can be held by hand', async () => {
@@ -146,7 +169,7 @@ describe('storage in trouble', () => {
     const job = withPart(newJob('Crest'), holdOutlines(tracedPart(newJob('Crest')), Array.from({ length: MAX_FILMS }, (_, k) => ({ film: `tone-${k}`, from: 'x', path: k === 0 ? path : 'M0 0L1 0L1 1Z' }))));
     await storage.put({ ...entry('a', 1), job });
     expect(tracedPart((await storage.get('a'))!.job).outline.held).toHaveLength(MAX_FILMS);
-    expect(await storage.damaged()).toEqual([]);
+    expect((await storage.all()).damaged).toEqual([]);
     expect(codeOf(() => holdOutlines(tracedPart(newJob('Crest')), Array.from({ length: MAX_FILMS }, (_, k) => ({ film: `tone-${k}`, from: 'x', path }))))).toBe('heldTooLarge');
   });
 
@@ -156,7 +179,7 @@ describe('storage in trouble', () => {
     await storage.put({ ...entry('old', 5), job: old, pictureId: 'p1' } as ShelfEntry, [picture]);
     await storage.put(pictured('gone', 1, 'p2'), [{ ...picture, id: 'p2' }]);
     expect((await storage.get('old'))?.job.pictures.map(({ id }) => id)).toEqual(['p1']);
-    expect('pictureId' in (await storage.list())[0]).toBe(false);
+    expect('pictureId' in (await storage.all()).entries[0]).toBe(false);
     await storage.purge(['gone']);
     expect([await storage.picture('p1'), await storage.picture('p2')]).toEqual([picture, undefined]);
   });
@@ -165,8 +188,40 @@ describe('storage in trouble', () => {
     const storage = new DexieStorage(`test-${Math.random()}`);
     await storage.put({ ...entry('new', 5), job: { ...newJob('x'), version: JOB_VERSION + 1 } as never });
     await storage.put(entry('a', 1));
-    expect((await storage.list()).map(({ id }) => id)).toEqual(['a']);
+    expect((await storage.all()).entries.map(({ id }) => id)).toEqual(['a']);
     await expect(storage.get('new')).rejects.toThrow(/newerVersion/);
+  });
+});
+
+describe('rows that a build has checked', () => {
+  it('are listed by it as they are, and checked once by every other one', async () => {
+    const name = `test-${Math.random()}`;
+    const first = new DexieStorage(name, 'build 1');
+    await first.put(entry('a', 1));
+    expect((await first.all()).entries).toEqual([entry('a', 1)]);
+    const inner = (first as unknown as { db: { entries: { get(id: string): Promise<object>; put(row: object): Promise<unknown> } } }).db.entries;
+    // Changed behind its back: it is not looked at, until the job is opened.
+    await inner.put({ ...(await inner.get('a')), job: { ...newJob('Job a'), layout: 7 } });
+    expect((await first.all()).entries).toHaveLength(1);
+    expect((await first.all()).damaged).toEqual([]);
+    await expect(first.get('a')).rejects.toThrow(/badJob/);
+    const second = new DexieStorage(name, 'build 2');
+    expect((await second.all()).entries).toEqual([]);
+    expect((await second.all()).damaged.map(({ id }) => id)).toEqual(['a']);
+  });
+
+  it('of another build are noted once they have passed, without what was written meanwhile being lost', async () => {
+    const name = `test-${Math.random()}`;
+    const old = new DexieStorage(name, 'build 1');
+    await old.put(entry('a', 1));
+    await old.put(entry('b', 2));
+    const storage = new DexieStorage(name, 'build 2');
+    const listing = storage.all();
+    await storage.put(entry('b', 9, { stage: 'clean' }));
+    expect((await listing).entries.map(({ id }) => id).sort()).toEqual(['a', 'b']);
+    const inner = (storage as unknown as { db: { entries: { get(id: string): Promise<{ checkedBy?: string }> } } }).db.entries;
+    await expect.poll(async () => (await inner.get('a')).checkedBy).toBe('build 2');
+    expect(await storage.get('b')).toMatchObject({ updatedAt: 9, stage: 'clean' });
   });
 });
 

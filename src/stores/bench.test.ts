@@ -155,7 +155,7 @@ describe('bench', () => {
     bench.commit('Name', { ...jobWith(bench.job!, { recipe: [{ kind: 'colourLift', id: 'a', enabled: true, v: 1, colour: '#ffffff', tolerance: 5, soft: true }] }), name: 'Saved' });
     await bench.saveNow();
     expect((await storage.get(id))?.job.name).toBe('Saved');
-    expect((await storage.get(id))?.thumbnail).toEqual(thumbnail);
+    expect(await storage.thumbnail(id)).toEqual(thumbnail);
     release();
     await until(() => bench.entry?.thumbnail?.length !== thumbnail?.length);
     expect((await storage.get(id))?.job.name).toBe('Saved');
@@ -246,7 +246,7 @@ describe('shelf', () => {
   it('keeps nothing of a file that cannot be read, and says which one', async () => {
     const { shelf } = start();
     await expect(shelf.addFile(new File(['no picture at all, only a few words'], 'note.txt'))).rejects.toMatchObject({ code: 'notAPicture', details: { file: 'note.txt' } });
-    expect(await storage.list()).toEqual([]);
+    expect((await storage.all()).entries).toEqual([]);
   });
 
   it('duplicates, renames, deletes and brings back', async () => {

@@ -63,8 +63,8 @@ export const useShelf = defineStore('shelf', () => {
   const damaged = shallowRef<readonly DamagedEntry[]>([]);
 
   async function load(): Promise<void> {
-    all.value = await storage.list();
-    damaged.value = await storage.damaged();
+    const stored = await storage.all();
+    [all.value, damaged.value] = [stored.entries, stored.damaged];
     loaded.value = true;
   }
 
@@ -188,10 +188,11 @@ export const useShelf = defineStore('shelf', () => {
   }
 
   /** Puts a job that was made of another one on the shelf as one of its own, of the same pictures. */
-  function putBeside(entry: ShelfEntry, job: Job): Promise<ShelfEntry> {
+  async function putBeside(entry: ShelfEntry, job: Job): Promise<ShelfEntry> {
     const now = Date.now();
     const { deletedAt: _deletedAt, ...kept } = entry;
-    return save({ ...kept, id: crypto.randomUUID(), createdAt: now, updatedAt: now, job });
+    const thumbnail = entry.thumbnail ?? (await storage.thumbnail(entry.id));
+    return save({ ...kept, ...(thumbnail === undefined ? {} : { thumbnail }), id: crypto.randomUUID(), createdAt: now, updatedAt: now, job });
   }
 
   /** Puts a job into collections, and out of all others. */
@@ -220,6 +221,9 @@ export const useShelf = defineStore('shelf', () => {
     const { deletedAt: _deletedAt, ...kept } = entry;
     await save(kept);
   }
+
+  /** The small picture of a job. */
+  const thumbnailOf = async ({ id, thumbnail }: ShelfEntry): Promise<Uint8Array<ArrayBuffer> | undefined> => thumbnail ?? storage.thumbnail(id);
 
   async function archiveOf(id: string): Promise<{ fileName: string; bytes: Uint8Array<ArrayBuffer> } | undefined> {
     const entry = await storage.get(id);
@@ -274,5 +278,5 @@ export const useShelf = defineStore('shelf', () => {
     return names.length;
   }
 
-  return { entries, damaged, loaded, load, repair, damagedFile, discard, save, addFile, traced, duplicate, putBeside, collect, rename, remove, restore, archiveOf, archiveOfAll, purgeDeleted, addDemo };
+  return { entries, damaged, loaded, load, repair, damagedFile, discard, save, addFile, traced, duplicate, putBeside, collect, rename, remove, restore, thumbnailOf, archiveOf, archiveOfAll, purgeDeleted, addDemo };
 });

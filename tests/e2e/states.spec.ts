@@ -9,9 +9,8 @@ import { SHEETS } from '../../src/core/layout/sheetStock.ts';
 import { readArchive, writeArchive } from '../../src/formats/archive/archive.ts';
 import { discFiles } from '../fixtures/files.ts';
 import { duckPhoto, shadedSign } from '../fixtures/photos.ts';
-import { randomFrom } from '../fixtures/shapes.ts';
 import { addStep, choose, dropFiles, goTo, openJob, openShelfWith, save, setQuantity, settled, stepWords, test } from './bench.ts';
-import { act, ACTIONS_OF, facts, STAGES, stored } from './walk.ts';
+import { STAGES, stored } from './walk.ts';
 
 test('a photograph goes through subject lift and every way of separating, with a border', async ({ page }) => {
   await openShelfWith(page, []);
@@ -142,28 +141,4 @@ test('what was taken back on another stage is said, also from a list', async ({ 
   await page.keyboard.press('Control+z');
   await expect(page.getByText('Undone: Finished width')).toBeVisible();
   await expect(page.locator('.tab', { hasText: 'Assemble' })).toContainText('240');
-});
-
-/** Seeds of the walks; more than run each time can be asked for. */
-const SEEDS = Number(process.env['LIMNER_WALKS'] ?? 2);
-const ACTIONS = 30;
-
-test('any walk through the interface ends without an unexplained fault, with what is shown saved', async ({ page }) => {
-  test.setTimeout(90_000 + SEEDS * 90_000);
-  for (let seed = 1; seed <= SEEDS; seed++) {
-    const random = randomFrom(seed);
-    const pick = <Value>(list: readonly Value[]): Value => list[Math.floor(random() * list.length)];
-    await openJob(page, pick(['Crew crest', 'Crest, one film', 'Heron glasses', 'Lighthouse mug']), pick(STAGES));
-    for (let k = 0; k < ACTIONS; k++) {
-      const action = pick(ACTIONS_OF);
-      await act(page, action, pick, random);
-      await expect(page.locator('.app-error', { hasText: 'Something went wrong inside' }), `seed ${seed}, action ${k}: ${action}`).toHaveCount(0);
-    }
-    await page.keyboard.press('Escape');
-    await settled(page);
-    const shown = await facts(page);
-    await page.reload();
-    await settled(page);
-    await expect.poll(() => facts(page), { message: `seed ${seed}`, timeout: 20_000 }).toEqual(shown);
-  }
 });

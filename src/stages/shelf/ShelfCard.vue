@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
-import { computed, onBeforeUnmount, watch, ref } from 'vue';
+import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
 import { stateWord } from '../../core/job/order.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
 import type { ShelfEntry } from '../../storage/ports.ts';
+import { useShelf } from '../../stores/shelf.ts';
 import { SHELF_ACTIONS, type ShelfAction } from './shelfActions.ts';
 
 const props = defineProps<{ entry: ShelfEntry }>();
@@ -13,12 +14,22 @@ const image = ref<string>();
 const release = (): void => {
   if (image.value !== undefined) URL.revokeObjectURL(image.value);
 };
-watch(() => props.entry.thumbnail, (bytes) => {
+const shelf = useShelf();
+watch(() => props.entry, async (entry) => {
+  const bytes = await shelf.thumbnailOf(entry).catch(() => undefined);
+  if (props.entry !== entry) return;
   release();
   image.value = bytes === undefined ? undefined : URL.createObjectURL(new Blob([bytes], { type: 'image/png' }));
 }, { immediate: true });
 onBeforeUnmount(release);
 
+const hasMenu = ref(false);
+const menu = useTemplateRef<InstanceType<typeof ElDropdown>>('menu');
+async function openMenu(): Promise<void> {
+  hasMenu.value = true;
+  await nextTick();
+  menu.value?.handleOpen();
+}
 const process = computed(() => PROCESSES[props.entry.job.process].name);
 /** Whose order it is and how far it has come, where that was said. */
 const order = computed(() => {
@@ -40,7 +51,9 @@ const order = computed(() => {
         <p>{{ entry.job.blank.name }} · {{ process }}</p>
         <p v-if="order !== ''" class="order">{{ order }}</p>
       </div>
-      <ElDropdown trigger="click" @command="emit('act', $event as ShelfAction)">
+      <!-- A menu costs more than the rest of a card: it is made when it is first asked for. -->
+      <button v-if="!hasMenu" type="button" class="more" aria-haspopup="menu" :aria-label="`More for ${entry.job.name}`" @click="openMenu">···</button>
+      <ElDropdown v-else ref="menu" trigger="click" @command="emit('act', $event as ShelfAction)">
         <button type="button" class="more" :aria-label="`More for ${entry.job.name}`">···</button>
         <template #dropdown>
           <ElDropdownMenu>

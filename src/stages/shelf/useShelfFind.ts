@@ -12,7 +12,7 @@ export type Since = keyof typeof SINCE;
 const SINCE_DAYS: Readonly<Record<Since, number>> = { any: Infinity, week: 7, month: 31, year: 366 };
 const ANY = 'any';
 /** Cards that are shown before one looks further down. */
-const FIRST = 48;
+const FIRST = 30;
 
 /** What jobs are found by, kept as long as the page lives: one comes back to the shelf as one left it. */
 const find = reactive({ typed: '', process: ANY as Process | 'any', state: ANY as OrderState | 'any', blank: ANY, film: ANY, collection: ANY, since: 'any' as Since });
