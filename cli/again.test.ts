@@ -1,4 +1,5 @@
 import { readFile, writeFile } from 'node:fs/promises';
+import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { letteringsOf } from '../src/core/edit/sameAgain.ts';
 import { newJob } from '../src/core/job/newJob.ts';
@@ -27,5 +28,13 @@ describe('limner again', () => {
     expect((await limner('again', at('disc.limner'), '--out', at('disc.limner'))).code).toBe(1);
     expect(await limner('again', at('disc.limner'), '--out', at('x.limner'), '--blank', 'canoe')).toMatchObject({ code: 2, err: expect.stringContaining('Soap bar') });
     expect(await limner('again', at('disc.limner'), '--out', at('x.limner'), '--text', 'a|b')).toMatchObject({ code: 2, err: expect.stringContaining('at most one text') });
+  }, 60_000);
+
+  it('makes the crest of the demo as small as a badge: films of which reach goes far for their size come to an end', async () => {
+    const at = await ownFolder();
+    const crest = fileURLToPath(new URL('../public/demo/crest.limner', import.meta.url));
+    const made = await limner('again', crest, '--out', at('badge.limner'), '--width', '40mm');
+    expect(made).toMatchObject({ code: 0, err: '' });
+    expect(made.out).toMatch(/^Crew crest: 40\.0 × 52\.\d mm/);
   }, 60_000);
 });

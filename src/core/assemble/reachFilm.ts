@@ -108,7 +108,8 @@ function beyondReach(own: Curves, films: Int16Array, film: number, under: readon
   const offer = (i: number, x: number, y: number, chord: number): void => {
     const reach = reachAt(films[i], film, under);
     if (reach === 0 || chord === nearest[i]) return;
-    const off = Math.sqrt(chordDistance2(chords, chord, x + 0.5, y + 0.5)) - reach;
+    // As it is kept: chords that are equally near, as two at their common end, would else take turns for ever, each a little nearer than what the other left rounded.
+    const off = Math.fround(Math.sqrt(chordDistance2(chords, chord, x + 0.5, y + 0.5)) - reach);
     if (off > BAND_PX || off >= beyond[i]) return;
     beyond[i] = off;
     nearest[i] = chord;
