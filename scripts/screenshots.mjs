@@ -19,11 +19,6 @@ const VIEWS = [
   { name: 'clean', job: 'Crew crest', stage: 'Clean', async act(page) {
     await page.getByRole('button', { name: /^Area lift/ }).click();
   } },
-  { name: 'clean-pull', job: 'Landing stage', stage: 'Clean', async act(page) {
-    await page.getByRole('button', { name: 'Add a step' }).click();
-    await page.getByRole('menuitem', { name: 'Area lift' }).click();
-    await pull(page, [0.3, 0.3], [0.38, 0.42]);
-  } },
   { name: 'clean-scan', job: 'Bell buoy tote', stage: 'Clean', async act(page) {
     for (const step of ['Light levelling', 'Gap mending', 'Fewer colours', 'Levels']) {
       await page.getByRole('button', { name: 'Add a step' }).click();
@@ -37,6 +32,19 @@ const VIEWS = [
     await page.getByText('of the picture lifted').waitFor({ timeout: 60_000 });
     await page.getByRole('radio', { name: 'before | after' }).click();
     await page.locator('.readout [role="status"]').getByText('last').waitFor({ timeout: 60_000 });
+  } },
+  { name: 'versions', job: 'Crew crest', stage: 'Lay out', async act(page) {
+    await page.getByRole('button', { name: 'Versions' }).click();
+    await page.getByLabel('Note').fill('before the sail became sand');
+    await page.getByRole('button', { name: 'Keep this version' }).click();
+    await page.getByText('The job is now as it was then.').waitFor();
+    await page.locator('.tab', { hasText: 'Assemble' }).click();
+    await page.getByLabel('Width', { exact: true }).fill('180');
+    await page.getByLabel('Width', { exact: true }).press('Enter');
+    await page.locator('.job[data-current="true"]').waitFor({ timeout: 60_000 });
+    await page.getByRole('button', { name: 'Versions' }).click();
+    await page.getByRole('img', { name: /^The finished blank, then/ }).waitFor({ timeout: 60_000 });
+    await page.getByRole('img', { name: 'The finished blank, now' }).waitFor({ timeout: 60_000 });
   } },
   { name: 'separate', job: 'Crew crest', stage: 'Separate' },
   { name: 'assemble', job: 'Crew crest', stage: 'Assemble', async act(page) {
@@ -127,15 +135,6 @@ async function takeApart(page) {
   await page.locator('.rack .roll').nth(3).waitFor({ timeout: 30_000 });
 }
 
-/** Presses at one place of the light table and pulls to another without letting go; places are shares of its size. */
-async function pull(page, from, to) {
-  const box = await page.locator('.surface').boundingBox();
-  await page.mouse.move(box.x + from[0] * box.width, box.y + from[1] * box.height);
-  await page.mouse.down();
-  await page.waitForTimeout(2500);
-  await page.mouse.move(box.x + to[0] * box.width, box.y + to[1] * box.height, { steps: 5 });
-}
-
 /** Starts the application on a free port and gives its address. */
 function serve() {
   const server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], { cwd: root, stdio: ['ignore', 'pipe', 'inherit'] });
@@ -161,7 +160,10 @@ try {
     if (wanted.length > 0 && !wanted.includes(name)) continue;
     // Each view has a shelf of its own: what is done for one picture shows in no other.
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    await page.addInitScript((chosen) => localStorage.setItem('limner.theme', chosen), theme ?? 'light');
+    await page.addInitScript((chosen) => {
+      localStorage.setItem('limner.theme', chosen);
+      localStorage.setItem('limner.tour', JSON.stringify({ is: 'left' }));
+    }, theme ?? 'light');
     await page.goto(address);
     await page.getByRole('button', { name: 'Open Crew crest' }).waitFor({ timeout: 90_000 });
     await page.locator('.bringing').waitFor({ state: 'detached', timeout: 90_000 });
