@@ -94,7 +94,7 @@ export async function goTo(page: Page, stage: string): Promise<void> {
 /** Waits until the engine has nothing to do, what is shown is what the job says, and everything is saved. */
 export async function settled(page: Page): Promise<void> {
   await expect(page.locator('.saved')).toHaveText('saved');
-  await expect(page.locator('.readout [role="status"]')).not.toHaveText('working…');
+  await expect(page.locator('.readout [role="status"]')).not.toHaveText('working…', { timeout: 60_000 });
   await expect(page.locator('.job')).toHaveAttribute('data-current', 'true', { timeout: 60_000 });
 }
 

@@ -1,26 +1,18 @@
 <script setup lang="ts">
 import { ElMessage, ElProgress } from 'element-plus';
 import { computed } from 'vue';
-import { asAppError } from '../../core/errors/appError.ts';
 import { install, offline, takeUpNewer } from '../../offline/offline.ts';
 import { useKeeping } from '../../stores/keeping.ts';
 import { useShelf } from '../../stores/shelf.ts';
 import { download } from '../shared/download.ts';
-import { tellError } from '../shared/tellError.ts';
 import { today } from '../shared/today.ts';
+import { safely } from '../shared/safely.ts';
 import { sizeWords } from './sizeWords.ts';
 
 /** How safe the jobs are: what they take, copies of them, and whether Limner works without a network. */
 const keeping = useKeeping();
 const shelf = useShelf();
 
-async function safely(work: () => Promise<unknown>): Promise<void> {
-  try {
-    await work();
-  } catch (error) {
-    tellError(asAppError(error, 'unexpected'));
-  }
-}
 void safely(keeping.load);
 
 const jobs = computed(() => (shelf.entries.length === 1 ? '1 job' : `${shelf.entries.length} jobs`));

@@ -1,22 +1,13 @@
 <script setup lang="ts">
 import { ElMessage, ElMessageBox } from 'element-plus';
-import { asAppError } from '../../core/errors/appError.ts';
 import { explain } from '../../core/errors/explain.ts';
 import type { DamagedEntry } from '../../storage/ports.ts';
 import { useShelf } from '../../stores/shelf.ts';
 import { download } from '../shared/download.ts';
-import { tellError } from '../shared/tellError.ts';
+import { safely } from '../shared/safely.ts';
 
 /** Stored jobs that cannot be read: repaired, saved as they are, or deleted. */
 const shelf = useShelf();
-
-async function safely(work: () => Promise<unknown>): Promise<void> {
-  try {
-    await work();
-  } catch (error) {
-    tellError(asAppError(error, 'unexpected'));
-  }
-}
 
 const repair = (row: DamagedEntry): Promise<void> =>
   safely(async () => {

@@ -3,7 +3,6 @@ import { watchDebounced } from '@vueuse/core';
 import { ElDialog } from 'element-plus';
 import { computed, reactive, watch } from 'vue';
 import { letteringsOf, type Again } from '../../core/edit/sameAgain.ts';
-import { asAppError } from '../../core/errors/appError.ts';
 import type { Job } from '../../core/job/job.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
@@ -12,7 +11,7 @@ import { useSettings } from '../../stores/settings.ts';
 import { useWorkshop } from '../../stores/workshop.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
-import { tellError } from '../shared/tellError.ts';
+import { safely } from '../shared/safely.ts';
 
 /** A job once more: another name, blank, size or other words; what that does to the cut is told before it lies on the shelf. */
 const props = defineProps<{ job: Job | undefined }>();
@@ -25,14 +24,6 @@ const SAME = 'the same blank';
 const form = reactive({ name: '', blank: SAME, widthMm: undefined as number | undefined, texts: {} as Record<string, string> });
 const letterings = computed(() => (props.job === undefined ? [] : letteringsOf(props.job)));
 
-async function safely(work: () => Promise<unknown>): Promise<void> {
-  try {
-    await work();
-  } catch (caught) {
-    const error = asAppError(caught, 'unexpected');
-    if (error.code !== 'cancelled') tellError(error);
-  }
-}
 watch(() => props.job, (job) => {
   if (job === undefined) return leave();
   Object.assign(form, { name: job.name, blank: SAME, widthMm: undefined, texts: Object.fromEntries(letteringsOf(job).map(({ id, lettering }) => [id, lettering.text])) });

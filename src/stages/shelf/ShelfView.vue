@@ -3,16 +3,15 @@ import { useIntersectionObserver } from '@vueuse/core';
 import { ElMessage, ElMessageBox } from 'element-plus';
 import { inject, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { asAppError } from '../../core/errors/appError.ts';
 import type { Job } from '../../core/job/job.ts';
 import type { ShelfEntry } from '../../storage/ports.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { useShelf } from '../../stores/shelf.ts';
 import { download } from '../shared/download.ts';
 import { FILLING, pickFiles } from '../shared/pickFiles.ts';
-import { tellError } from '../shared/tellError.ts';
 import { today } from '../shared/today.ts';
 import { undoNotice } from '../shared/undoNotice.ts';
+import { safely } from '../shared/safely.ts';
 import { OPEN_HELP } from '../help/openHelp.ts';
 import FirstVisit from '../tour/FirstVisit.vue';
 import BatchDialog from '../batch/BatchDialog.vue';
@@ -40,14 +39,6 @@ const end = ref<HTMLElement>();
 useIntersectionObserver(end, ([{ isIntersecting }]) => {
   if (isIntersecting) finding.more();
 }, { rootMargin: '600px' });
-
-async function safely(work: () => Promise<unknown>): Promise<void> {
-  try {
-    await work();
-  } catch (error) {
-    tellError(asAppError(error, 'unexpected'));
-  }
-}
 
 const open = (entry: ShelfEntry): void => void router.push({ name: entry.stage, params: { id: entry.id } });
 

@@ -3,7 +3,6 @@ import { ElMessage, ElMessageBox } from 'element-plus';
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { differencesOf } from '../../core/job/differences.ts';
-import { asAppError } from '../../core/errors/appError.ts';
 import type { Job } from '../../core/job/job.ts';
 import type { JobVersion } from '../../storage/ports.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -14,9 +13,9 @@ import ReadoutStrip from '../../ui/ReadoutStrip.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import NeedsPicture from '../shared/NeedsPicture.vue';
 import StageLayout from '../shared/StageLayout.vue';
-import { tellError } from '../shared/tellError.ts';
 import { undoNotice } from '../shared/undoNotice.ts';
 import { useReadout } from '../shared/useReadout.ts';
+import { safely } from '../shared/safely.ts';
 import OnBlankPicture from './OnBlankPicture.vue';
 
 /** The job as it was at some time, beside how it is now. */
@@ -27,13 +26,6 @@ const store = useVersions();
 const router = useRouter();
 const { items, progress, status } = useReadout();
 
-async function safely(work: () => Promise<unknown>): Promise<void> {
-  try {
-    await work();
-  } catch (error) {
-    tellError(asAppError(error, 'unexpected'));
-  }
-}
 watch(() => bench.entry?.id, (id) => {
   if (id !== undefined) void safely(() => store.load(id));
 }, { immediate: true });
