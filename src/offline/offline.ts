@@ -9,7 +9,7 @@ interface InstallPrompt extends Event {
   prompt(): Promise<unknown>;
 }
 
-const state = ref<OfflineState>('impossible');
+const state = ref<OfflineState>(typeof navigator !== 'undefined' && 'serviceWorker' in navigator ? 'coming' : 'impossible');
 const newer = ref(false);
 const installable = ref(false);
 let waiting: ServiceWorker | undefined;
@@ -59,7 +59,6 @@ export async function keepForOffline(): Promise<void> {
     installable.value = true;
   });
   if (!('serviceWorker' in navigator)) return;
-  state.value = 'coming';
   try {
     const registration = await navigator.serviceWorker.register('/service-worker.js');
     for (const worker of [registration.active, registration.waiting, registration.installing]) follow(worker);

@@ -4,7 +4,7 @@ import { openJob, settled, test } from './bench.ts';
 import { act, ACTIONS_OF, facts, STAGES, stored } from './walk.ts';
 
 /** Seeds of the walks and how long each is; more than run each time can be asked for, to soak it. */
-const SEEDS = Number(process.env['LIMNER_WALKS'] ?? 2);
+const SEEDS = Number(process.env['LIMNER_WALKS'] ?? 1);
 const FIRST_SEED = Number(process.env['LIMNER_FIRST_WALK'] ?? 1);
 const ACTIONS = Number(process.env['LIMNER_WALK_ACTIONS'] ?? 30);
 /** Of the actions, how often the tab, and how often the worker, is killed. */
