@@ -1,7 +1,7 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
-import { letteringsOf } from '../src/core/edit/sameAgain.ts';
+import { letteringsOf } from '../src/core/edit/fillSlots.ts';
 import { newJob } from '../src/core/job/newJob.ts';
 import { tracedPart, withPicture } from '../src/core/job/tracedPart.ts';
 import { readArchive, writeArchive } from '../src/formats/archive/archive.ts';

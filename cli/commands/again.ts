@@ -1,5 +1,6 @@
 import { dirname } from 'node:path';
-import { letteringsOf, sameAgain } from '../../src/core/edit/sameAgain.ts';
+import { letteringsOf } from '../../src/core/edit/fillSlots.ts';
+import { sameAgain } from '../../src/core/edit/sameAgain.ts';
 import { AppError } from '../../src/core/errors/appError.ts';
 import type { Finding } from '../../src/core/check/cutCheck.ts';
 import type { Job } from '../../src/core/job/job.ts';

@@ -65,6 +65,17 @@ describe('the stand-in cutter', () => {
     expect(faultOf(() => cutter.setOrigin({ xMm: 400, yMm: 0 }))).toBe('outsideArea');
   });
 
+  it('says that it is drawing a sheet in and looking for marks, each for its time, whatever the speed is then', () => {
+    expect(cutter.state().status).toBe('loading');
+    wait(2.1);
+    expect(cutter.state().status).toBe('idle');
+    cutter.look(10, 10, () => 0.5);
+    expect(cutter.state().status).toBe('readingMarks');
+    wait(1.6);
+    cutter.hurry(0.1);
+    expect(cutter.state().status).toBe('idle');
+  });
+
   it('only scores what its knife is too light for, and draws with a pen', () => {
     cutter.send(squares.replace('FS90', 'FS40'));
     wait(60);

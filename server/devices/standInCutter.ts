@@ -66,8 +66,8 @@ export class StandInCutter {
   private blunt = false;
   private goneUntilMs = 0;
   private busyUntilMs = 0;
-  private loadedAtMs = -Infinity;
-  private lookedAtMs = -Infinity;
+  private loadingUntilMs = 0;
+  private lookingUntilMs = 0;
   private lying: LyingPage | undefined;
   /** Where something lies over the bed, mm, y down. */
   private hiddenAt: Point | undefined;
@@ -111,7 +111,7 @@ export class StandInCutter {
     [this.lying, this.hiddenAt] = [undefined, undefined];
     this.traces.length = 0;
     this.reset();
-    this.loadedAtMs = this.clock();
+    this.loadingUntilMs = this.after(LOAD_S);
     this.note(`loaded ${load.film}`);
   }
 
@@ -124,7 +124,7 @@ export class StandInCutter {
   /** What its camera sees around a place of the bed, mm, y down; the bare mat where no page lies in it. */
   look(xMm: number, yMm: number, random: () => number = Math.random): CameraView {
     this.goOn();
-    this.lookedAtMs = this.clock();
+    this.lookingUntilMs = this.after(LOOK_S);
     if (this.mishap?.kind === 'markHidden') {
       this.hiddenAt = { x: xMm, y: yMm };
       this.mishap = undefined;
@@ -159,6 +159,7 @@ export class StandInCutter {
     if (strokes.some(({ points }) => points.some(({ x, y }) => x + this.origin.xMm < -0.1 || y + this.origin.yMm < -0.1 || x + this.origin.xMm > this.area.widthMm + 0.1 || y + this.origin.yMm > this.area.heightMm + 0.1))) throw refusal('outsideArea');
     this.reset();
     [this.strokes, this.program, this.status] = [strokes, file, 'cutting'];
+    this.loadingUntilMs = this.lookingUntilMs = 0;
     this.note(`program of ${strokes.length} strokes at ${file.speedMmS ?? USUAL.speedMmS} mm/s, ${file.forceG ?? USUAL.forceG} g`);
   }
 
@@ -197,8 +198,13 @@ export class StandInCutter {
 
   private statusNow(): MachineState['status'] {
     if (this.status !== 'idle') return this.status;
-    const since = (ms: number): number => ((this.clock() - ms) / 1000) * this.haste;
-    return since(this.loadedAtMs) < LOAD_S ? 'loading' : since(this.lookedAtMs) < LOOK_S ? 'readingMarks' : 'idle';
+    const now = this.clock();
+    return now < this.loadingUntilMs ? 'loading' : now < this.lookingUntilMs ? 'readingMarks' : 'idle';
+  }
+
+  /** When so many seconds of its own time are over, ms. */
+  private after(seconds: number): number {
+    return this.clock() + (seconds * 1000) / this.haste;
   }
 
   private reset(): void {

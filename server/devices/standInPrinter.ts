@@ -1,9 +1,9 @@
 import { z } from 'zod';
+import { PAPERS as SIZES } from '../../src/core/clean/squaring/markSheet.ts';
 import type { PrintedPage } from './printedPage.ts';
 
 /** Papers that the stand-in holds, mm, and what of each it cannot print, at every edge. */
-export const PAPERS = { a4: { name: 'A4', widthMm: 210, heightMm: 297 }, letter: { name: 'Letter', widthMm: 215.9, heightMm: 279.4 } } as const;
-export type PaperName = keyof typeof PAPERS;
+const PAPERS = { a4: { name: 'A4', ...SIZES.a4 }, letter: { name: 'Letter', ...SIZES.letter } } as const;
 export const PRINT_MARGIN_MM = 3.4;
 
 export const PRINTER_FAULTS = ['noPaper', 'wrongSize', 'notAPage', 'busy'] as const;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { plainName } from '../core/job/fileName.ts';
 import type { ShelfEntry } from './ports.ts';
 
 /** The last copy of a job in the folder: the file that holds it, and how new it is. */
@@ -24,7 +25,7 @@ type Listed = Pick<ShelfEntry, 'id' | 'updatedAt' | 'job'>;
 export const jobsToCopy = <Entry extends Listed>(entries: readonly Entry[], copies: Copies): Entry[] => entries.filter(({ id, updatedAt }) => copies[id]?.updatedAt !== updatedAt);
 
 /** A job's file in the folder: its name, and a part of its id, so that two of one name have a file each. */
-export const copyName = ({ id, job }: Pick<ShelfEntry, 'id' | 'job'>): string => `${job.name.replace(/[<>:"/\\|?*\u0000-\u001f]/g, '-').replace(/[. ]+$/, '').slice(0, 80) || 'job'} ${id.slice(0, 8)}.limner`;
+export const copyName = ({ id, job }: Pick<ShelfEntry, 'id' | 'job'>): string => `${plainName(job.name)} ${id.slice(0, 8)}.limner`;
 
 /**
  * Writes the jobs whose copies are not as new into the folder, and gives what is noted of it afterwards. A file is there whole or not at all; what a renamed job was

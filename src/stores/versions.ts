@@ -5,11 +5,13 @@ import type { Rgba8 } from '../core/raster/raster.ts';
 import type { JobVersion } from '../storage/ports.ts';
 import { openPicturesOf } from './openPicturesOf.ts';
 import { useServices } from './services.ts';
+import { useShelf } from './shelf.ts';
 
 /** The versions of a job: as it was at some time, each with a note. */
 export const useVersions = defineStore('versions', () => {
   const services = useServices();
   const { engine, storage } = services;
+  const shelf = useShelf();
   const versions = shallowRef<readonly JobVersion[]>([]);
   let shownOf: string | undefined;
 
@@ -26,17 +28,26 @@ export const useVersions = defineStore('versions', () => {
     // A clock that was set back does not put it behind those that were kept before.
     const at = Math.max(Date.now(), newest === undefined || isSame ? 0 : newest.at + 1);
     await storage.putVersion({ id: isSame ? newest.id : crypto.randomUUID(), jobId, at, note: note.trim().slice(0, 2000), job });
+    await tellCopies(jobId);
     if (shownOf === jobId) await load(jobId);
+  }
+
+  /** A job whose versions have changed is newer than its copy in a folder. */
+  async function tellCopies(jobId: string): Promise<void> {
+    const entry = await storage.get(jobId);
+    if (entry !== undefined) await shelf.save({ ...entry, updatedAt: Math.max(Date.now(), entry.updatedAt + 1) });
   }
 
   /** Puts a version that was taken away back. */
   async function putBack(version: JobVersion): Promise<void> {
     await storage.putVersion(version);
+    await tellCopies(version.jobId);
     await load(version.jobId);
   }
 
   async function remove({ id, jobId }: JobVersion): Promise<void> {
     await storage.removeVersion(id);
+    await tellCopies(jobId);
     await load(jobId);
   }
 

@@ -67,8 +67,10 @@ test('film after film is loaded and cut on the stand-in, whatever goes wrong wit
     await expect(alert(page)).toContainText('busy with something else');
     await choose(page, 'How fast it goes', 'as fast as a real one');
     await expect(async () => {
-      await page.getByRole('button', { name: 'Cut', exact: true }).click({ timeout: 1000 });
-      await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible({ timeout: 1500 });
+      // One that was taken late is not sent again.
+      const pause = page.getByRole('button', { name: 'Pause' });
+      if (!(await pause.isVisible())) await page.getByRole('button', { name: 'Cut', exact: true }).click({ timeout: 1000 });
+      await expect(pause).toBeVisible({ timeout: 1500 });
     }).toPass({ timeout: 20_000 });
     await page.getByRole('button', { name: 'Pause' }).click();
     await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible();

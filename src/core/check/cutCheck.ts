@@ -90,20 +90,16 @@ function openOutlines(curves: Curves): Finding[] {
     });
 }
 
-/** A limit below this asks for nothing, mm: no knife is that fine. */
-export const LEAST_ASKED_MM = 0.01;
-
 function stripFindings(curves: Curves, { leastStripMm, leastGapMm = 0, leastTipDeg = 0, artIsOpening }: CheckLimits): Finding[] {
-  const narrower = (limitMm: number, side: 'inside' | 'outside'): ReturnType<typeof thinPlaces> => (limitMm < LEAST_ASKED_MM ? [] : thinPlaces(curves, limitMm, side));
-  const thin = narrower(leastStripMm, artIsOpening ? 'outside' : 'inside').map(({ xMm, yMm, widthMm }): Finding => ({
+  const thin = thinPlaces(curves, leastStripMm, artIsOpening ? 'outside' : 'inside').map(({ xMm, yMm, widthMm }): Finding => ({
     kind: 'thin',
     xMm,
     yMm,
     size: widthMm,
   }));
-  const gaps = narrower(leastGapMm, artIsOpening ? 'inside' : 'outside').map(({ xMm, yMm, widthMm }): Finding => ({ kind: 'narrowGap', xMm, yMm, size: widthMm }));
+  const gaps = thinPlaces(curves, leastGapMm, artIsOpening ? 'inside' : 'outside').map(({ xMm, yMm, widthMm }): Finding => ({ kind: 'narrowGap', xMm, yMm, size: widthMm }));
   const tips = artIsOpening ? [] : sharpTips(curves, leastTipDeg).map(({ xMm, yMm, angleDeg }): Finding => ({ kind: 'sharp', xMm, yMm, size: angleDeg }));
-  const jagged = (leastStripMm < LEAST_ASKED_MM ? [] : jaggedPlaces(curves, leastStripMm)).map(({ xMm, yMm, depthMm }): Finding => ({ kind: 'jagged', xMm, yMm, size: depthMm }));
+  const jagged = jaggedPlaces(curves, leastStripMm).map(({ xMm, yMm, depthMm }): Finding => ({ kind: 'jagged', xMm, yMm, size: depthMm }));
   return [thin, gaps, tips].flatMap((found) => found.sort((a, b) => a.size - b.size)).concat(jagged.sort((a, b) => b.size - a.size));
 }
 

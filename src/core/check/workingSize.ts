@@ -2,7 +2,7 @@ import type { Design } from '../assemble/design.ts';
 import { boxOfPoints, ringArea, type Curves } from '../outline/curves.ts';
 import { piecesOf } from '../outline/pieces.ts';
 import { thinPlaces } from '../outline/thinPlaces.ts';
-import { LEAST_ASKED_MM, type CheckLimits, type Finding } from './cutCheck.ts';
+import type { CheckLimits, Finding } from './cutCheck.ts';
 
 /** A place that stands in the way of a smaller size. */
 export interface SizeBlocker {
@@ -66,6 +66,6 @@ function smallOf(curves: Curves, { leastPieceMm2, artIsOpening }: CheckLimits): 
 
 function narrowOf(curves: Curves, { leastStripMm, leastGapMm = 0, artIsOpening }: CheckLimits): Needed[] {
   const look = (kind: 'thin' | 'narrowGap', leastMm: number, side: 'inside' | 'outside'): Needed[] =>
-    leastMm < LEAST_ASKED_MM ? [] : thinPlaces(curves, leastMm / DOWN_TO, side, leastMm * CHORD).map(({ xMm, yMm, widthMm }) => ({ finding: { kind, xMm, yMm, size: widthMm }, factor: leastMm / Math.max(widthMm, 1e-6) }));
+    thinPlaces(curves, leastMm / DOWN_TO, side, leastMm * CHORD).map(({ xMm, yMm, widthMm }) => ({ finding: { kind, xMm, yMm, size: widthMm }, factor: leastMm / Math.max(widthMm, 1e-6) }));
   return [...look('thin', leastStripMm, artIsOpening ? 'outside' : 'inside'), ...look('narrowGap', leastGapMm, artIsOpening ? 'inside' : 'outside')];
 }

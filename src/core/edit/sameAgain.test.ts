@@ -6,7 +6,8 @@ import { jobSchema } from '../job/job.ts';
 import { tracedPart } from '../job/tracedPart.ts';
 import { BLANKS } from '../process/blanks.ts';
 import { sizedJob } from '../../../tests/fixtures/jobWith.ts';
-import { letteringsOf, sameAgain } from './sameAgain.ts';
+import { letteringsOf } from './fillSlots.ts';
+import { sameAgain } from './sameAgain.ts';
 
 const mug = BLANKS.find(({ blank }) => blank.name === 'Mug')!;
 const child = BLANKS.find(({ blank }) => blank.name === 'Shirt, child')!;

@@ -1,7 +1,6 @@
 import type { Job } from '../job/job.ts';
-import { plainObjects, type DesignObject, type LetteringObject } from '../job/objects.ts';
-import { MAX_LETTERS } from '../lettering/lettering.ts';
 import type { BlankChoice } from '../process/blanks.ts';
+import { withWords } from './fillSlots.ts';
 import { onBlank } from './onBlank.ts';
 import { withAllScaled } from './placeEdits.ts';
 
@@ -15,9 +14,6 @@ export interface Again {
   readonly texts?: ReadonlyMap<string, string> | undefined;
 }
 
-/** The letterings of a job, lowest first, whatever they lie in. */
-export const letteringsOf = ({ objects }: Pick<Job, 'objects'>): LetteringObject[] => plainObjects(objects).filter((object) => object.kind === 'lettering');
-
 /** A copy of a job is an order of its own: for the same customer, at its beginning. */
 export function withoutOrder({ order, ...job }: Job): Job {
   return order?.customer === undefined ? job : { ...job, order: { customer: order.customer } };
@@ -28,21 +24,11 @@ export function withoutOrder({ order, ...job }: Job): Job {
  * @param designWidthMm of the job as it is.
  */
 export function sameAgain(job: Job, { name, blank, widthMm, texts }: Again, designWidthMm: number): Job {
-  const worded: Job = texts === undefined ? job : { ...job, objects: job.objects.flatMap((object) => reworded(object, texts)) };
+  const worded: Job = texts === undefined ? job : withWords(job, ({ id, lettering }) => texts.get(id) ?? lettering.text);
   const placed = blank === undefined ? worded : onBlank(worded, blank);
   const sized = widthMm === undefined || !(designWidthMm > 0) ? placed : { ...placed, objects: withAllScaled(worded, widthMm / designWidthMm).objects };
   const { place, ...unplaced } = sized;
   const { work: _, ...layout } = sized.layout;
   const next: Job = { ...withoutOrder(blank === undefined && widthMm === undefined && place !== undefined ? { ...unplaced, place } : unplaced), layout };
   return name === undefined || name.trim() === '' ? next : { ...next, name: name.trim().slice(0, 120) };
-}
-
-function reworded(object: DesignObject, texts: ReadonlyMap<string, string>): DesignObject[] {
-  if (object.kind === 'group') {
-    const objects = object.objects.flatMap((inner) => reworded(inner, texts));
-    return objects.length === 0 ? [] : [{ ...object, objects }];
-  }
-  const text = object.kind === 'lettering' ? texts.get(object.id) : undefined;
-  if (object.kind !== 'lettering' || text === undefined) return [object];
-  return text.trim() === '' ? [] : [{ ...object, lettering: { ...object.lettering, text: text.slice(0, MAX_LETTERS) } }];
 }

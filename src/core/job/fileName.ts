@@ -24,6 +24,11 @@ const MOST_CHARS = 100;
 export function fileNameOf({ name, blank, process, handOff }: Pick<Job, 'name' | 'blank' | 'process' | 'handOff'>, widthMm: number, date: string): string {
   const words: Readonly<Record<NameSlot, string>> = { job: name, blank: blank.name, process: PROCESSES[process].name, width: `${Math.round(widthMm)} mm`, date };
   const filled = (handOff.nameAs ?? USUAL_NAME).replace(/\{(\w+)\}/g, (slot, which: string) => (which in words ? words[which as NameSlot] : slot));
-  const plain = filled.replace(NOT_IN_NAMES, '-').replace(/\s+/g, ' ').replace(/[. ]+$/, '').trim().slice(0, MOST_CHARS);
+  return plainName(filled);
+}
+
+/** Words as the name of a file that every system takes. */
+export function plainName(words: string): string {
+  const plain = words.replace(NOT_IN_NAMES, '-').replace(/\s+/g, ' ').replace(/[. ]+$/, '').trim().slice(0, MOST_CHARS);
   return plain === '' ? 'job' : plain;
 }

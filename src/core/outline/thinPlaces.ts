@@ -16,6 +16,9 @@ export interface ThinPlace {
   readonly widthMm: number;
 }
 
+/** A width below this asks for nothing, mm: no knife is that fine, and the work grows as it falls. */
+const LEAST_ASKED_MM = 0.01;
+
 /** A strip is at least so many of its least widths long; shorter ones are the tips of corners. */
 const LEAST_LENGTH = 1;
 
@@ -25,7 +28,7 @@ const LEAST_LENGTH = 1;
  * @param curves in mm. @param side which side of the outlines is film: inside them, or outside for art that is cut out. @param chordMm how far chords may lie off the curves: widths are known within half of it.
  */
 export function thinPlaces(curves: Curves, leastMm: number, side: 'inside' | 'outside' = 'inside', chordMm = leastMm / 20): ThinPlace[] {
-  if (!(leastMm > 0)) return [];
+  if (!(leastMm >= LEAST_ASKED_MM)) return [];
   const samples = edgeSamples(flatten(curves, chordMm), leastMm * SPACING, side);
   const { width, partner } = widthsAcross(samples, leastMm * SKEWED);
   for (let k = 0; k < width.length; k++) {

@@ -40,6 +40,3 @@ export function fileWords(kind: FileKind, { films, sheets, pages, size, dpi }: F
       return pages === undefined ? `the art, ${counted(films, 'film', 'films')} and the proof, ${dpi} dpi` : `the art and the proof, ${dpi} dpi`;
   }
 }
-
-/** Bytes in words. */
-export const byteWords = (count: number): string => (count < 1000 ? `${count} bytes` : count < 1e6 ? `${Math.round(count / 1000)} kB` : `${(count / 1e6).toFixed(1)} MB`);

@@ -9,7 +9,8 @@ import type { Viewport } from '../../ui/viewport.ts';
 import { tellError } from '../shared/tellError.ts';
 import { today } from '../shared/today.ts';
 import { useMadeAnew } from '../shared/useMadeAnew.ts';
-import { byteWords, FILE_WORDS } from './fileKinds.ts';
+import { byteWords } from '../shared/byteWords.ts';
+import { FILE_WORDS } from './fileKinds.ts';
 
 const WAIT_MS = 150;
 

@@ -7,7 +7,7 @@ import { useShelf } from '../../stores/shelf.ts';
 import { download } from '../shared/download.ts';
 import { today } from '../shared/today.ts';
 import { safely } from '../shared/safely.ts';
-import { sizeWords } from './sizeWords.ts';
+import { byteWords } from '../shared/byteWords.ts';
 
 /** How safe the jobs are: what they take, copies of them, and whether Limner works without a network. */
 const keeping = useKeeping();
@@ -44,7 +44,7 @@ const saveAll = (): Promise<void> => safely(async () => download(`all jobs, ${to
         <p>{{ jobs }} with their pictures and versions are stored in this browser, on this computer. Nothing is sent anywhere.</p>
         <template v-if="keeping.usedBytes !== undefined && keeping.roomBytes !== undefined">
           <ElProgress :percentage="share" :show-text="false" aria-label="Share of the room that is used" />
-          <p>{{ sizeWords(keeping.usedBytes) }} used of the {{ sizeWords(keeping.roomBytes) }} that the browser gives</p>
+          <p>{{ byteWords(keeping.usedBytes) }} used of the {{ byteWords(keeping.roomBytes) }} that the browser gives</p>
         </template>
         <p v-if="keeping.isPersisted === true"><b>The browser has promised to keep them</b>, also when the disk is short.</p>
         <template v-else-if="keeping.isPersisted === false">

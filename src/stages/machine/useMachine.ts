@@ -55,7 +55,6 @@ export function useMachine() {
       const now = await port.value.state();
       state.value = now;
       if (trouble.value?.code === 'machineGone') trouble.value = undefined;
-      if (now.status === 'fault' && now.fault !== undefined) trouble.value = new AppError('machineFault', { fault: now.fault });
       const { program } = now;
       if ((sent.value?.what === 'cut' || sent.value?.what === 'printed') && program !== undefined && now.status === 'idle' && program.done === program.strokes && program.strokes === sent.value.strokes.length) cutSheets.add(keyOf(sent.value));
     } catch (error) {
@@ -136,7 +135,12 @@ export function useMachine() {
     port, state, sent, sending, cutSheets, keyOf, doneInAll, choose, load, send, sendPrinted, missed, order,
     isPageCut: (page: number) => cutSheets.has(keyOf({ filmId: PRINTED, sheet: page })),
     hasSerial: serial() !== undefined,
-    told: computed(() => (trouble.value === undefined ? undefined : explain(trouble.value))),
+    /** What was refused, else what the machine itself says: an answer that was on its way while it went on is none for long. */
+    told: computed(() => {
+      const fault = state.value?.status === 'fault' ? state.value.fault : undefined;
+      const error = trouble.value ?? (fault === undefined ? undefined : new AppError('machineFault', { fault }));
+      return error === undefined ? undefined : explain(error);
+    }),
     setOrigin: (xMm: number, yMm: number) => order(() => port.value.setOrigin({ xMm, yMm })),
     pause: () => order(() => port.value.pause()),
     resume: () => order(() => port.value.resume()),

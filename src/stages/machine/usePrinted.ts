@@ -54,7 +54,13 @@ export function usePrinted(machine: ReturnType<typeof useMachine>) {
       trouble.value = asAppError(error, 'unexpected');
     }
   }
-  void safely(async () => void (printerState.value = await printer.state()));
+  void safely(async () => {
+    const state = await printer.state();
+    printerState.value = state;
+    const { widthMm, heightMm } = (bench.job as Job).layout.sheet;
+    const fitting = state.papers.find((paper) => paper.widthMm > widthMm - 0.5 && paper.heightMm > heightMm - 0.5);
+    if (fitting !== undefined) order.value = { ...order.value, paper: fitting.paper };
+  });
   watch(() => bench.job, () => [printedPages.value, laid.value, seen.value] = [0, undefined, undefined]);
   watch(page, () => {
     [laid.value, seen.value] = [undefined, undefined];

@@ -2,7 +2,8 @@
 import { watchDebounced } from '@vueuse/core';
 import { ElDialog } from 'element-plus';
 import { computed, reactive, watch } from 'vue';
-import { letteringsOf, type Again } from '../../core/edit/sameAgain.ts';
+import { letteringsOf } from '../../core/edit/fillSlots.ts';
+import type { Again } from '../../core/edit/sameAgain.ts';
 import type { Job } from '../../core/job/job.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
