@@ -47,7 +47,7 @@ export const check: Command = {
 };
 
 /** What the size of a finding is. */
-const MEASURES: { readonly [Kind in Finding['kind']]: 'widthMm' | 'areaMm2' | 'angleDeg' | 'dpi' | 'difference' } = {
+const MEASURES: { readonly [Kind in Finding['kind']]: 'widthMm' | 'areaMm2' | 'angleDeg' | 'nodes' | 'signs' | 'dpi' | 'difference' } = {
   smallPiece: 'areaMm2',
   smallHole: 'areaMm2',
   island: 'areaMm2',
@@ -57,6 +57,8 @@ const MEASURES: { readonly [Kind in Finding['kind']]: 'widthMm' | 'areaMm2' | 'a
   jagged: 'widthMm',
   openOutline: 'widthMm',
   cutTwice: 'areaMm2',
+  crowded: 'nodes',
+  backwards: 'signs',
   coarsePicture: 'dpi',
   likeBlank: 'difference',
   holdsNone: 'areaMm2',

@@ -9,7 +9,7 @@ import { curvesFromPathData } from '../outline/pathData.ts';
 import { outlineOf } from '../outline/traceOutline.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import { cutCheck } from './cutCheck.ts';
-import { jaggedPlaces } from './jaggedPlaces.ts';
+import { jaggedPlaces } from '../outline/jaggedPlaces.ts';
 import { thinPlaces } from '../outline/thinPlaces.ts';
 
 /** Closed polygons in mm, clockwise on screen for outer ones; a ring with a parent is a hole. */

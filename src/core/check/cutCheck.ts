@@ -3,20 +3,21 @@ import { isOpenRing, ringArea, type Curves } from '../outline/curves.ts';
 import { piecesOf } from '../outline/pieces.ts';
 import type { Material } from '../process/material.ts';
 import { PROCESSES } from '../process/processes.ts';
-import { jaggedPlaces } from './jaggedPlaces.ts';
+import { crowdedNodes } from '../outline/crowdedNodes.ts';
+import { jaggedPlaces } from '../outline/jaggedPlaces.ts';
 import { sharpTips } from '../combine/sharpTips.ts';
 import { thinPlaces } from '../outline/thinPlaces.ts';
 
 /** A place that will not cut or weed well. */
 export interface Finding {
-  readonly kind: 'smallPiece' | 'smallHole' | 'island' | 'thin' | 'narrowGap' | 'sharp' | 'jagged' | 'openOutline' | 'cutTwice' | 'coarsePicture' | 'likeBlank' | 'holdsNone';
+  readonly kind: 'smallPiece' | 'smallHole' | 'island' | 'thin' | 'narrowGap' | 'sharp' | 'jagged' | 'openOutline' | 'cutTwice' | 'crowded' | 'backwards' | 'coarsePicture' | 'likeBlank' | 'holdsNone';
   /** Film on which it lies; absent for what is of the whole picture. */
   readonly filmId?: string;
   /** Where, in mm on the design. */
   readonly xMm: number;
   readonly yMm: number;
   /**
-   * How small: mm² for pieces, holes, islands and what is cut twice, degrees for sharp tips, mm for the width of thin places and narrow gaps, the depth of teeth and the gap of open outlines, dots per inch for the
+   * How small: mm² for pieces, holes, islands and what is cut twice, degrees for sharp tips, mm for the width of thin places and narrow gaps, the depth of teeth and the gap of open outlines, nodes where they are crowded, signs that read backwards, dots per inch for the
    * picture, the difference of colours (CIEDE2000) for a film like its blank, mm² for what lies on film that takes none.
    */
   readonly size: number;
@@ -100,7 +101,8 @@ function stripFindings(curves: Curves, { leastStripMm, leastGapMm = 0, leastTipD
   const gaps = thinPlaces(curves, leastGapMm, artIsOpening ? 'inside' : 'outside').map(({ xMm, yMm, widthMm }): Finding => ({ kind: 'narrowGap', xMm, yMm, size: widthMm }));
   const tips = artIsOpening ? [] : sharpTips(curves, leastTipDeg).map(({ xMm, yMm, angleDeg }): Finding => ({ kind: 'sharp', xMm, yMm, size: angleDeg }));
   const jagged = jaggedPlaces(curves, leastStripMm).map(({ xMm, yMm, depthMm }): Finding => ({ kind: 'jagged', xMm, yMm, size: depthMm }));
-  return [thin, gaps, tips].flatMap((found) => found.sort((a, b) => a.size - b.size)).concat(jagged.sort((a, b) => b.size - a.size));
+  const crowded = crowdedNodes(curves).map(({ xMm, yMm, nodes }): Finding => ({ kind: 'crowded', xMm, yMm, size: nodes }));
+  return [...[thin, gaps, tips].flatMap((found) => found.sort((a, b) => a.size - b.size)), ...[jagged, crowded].flatMap((found) => found.sort((a, b) => b.size - a.size))];
 }
 
 function ringMiddle(curves: Curves, ring: number): { xMm: number; yMm: number } {

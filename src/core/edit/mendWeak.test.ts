@@ -3,6 +3,12 @@ import { loadPolygons } from '../../../cli/loadPolygons.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import type { Job } from '../job/job.ts';
 import { newJob } from '../job/newJob.ts';
+import type { DesignObject } from '../job/objects.ts';
+import type { LetteredText } from '../lettering/letterCurves.ts';
+import { DEFAULT_LETTERING } from '../lettering/lettering.ts';
+import { followedBy, mirrorAbout, rotation } from '../geometry/affine.ts';
+import { nestRings } from '../outline/nestRings.ts';
+import { curvesFromPathData } from '../outline/pathData.ts';
 import { USUAL_MATERIALS, type Material } from '../process/material.ts';
 import { designRun } from '../run/designRun.ts';
 import { withMaterial } from './withMaterial.ts';
@@ -50,6 +56,22 @@ describe('mending what the cut check found', () => {
     const mended = withWeakMended(coarse, parts, findings.filter(({ kind }) => kind === 'thin'), 'thicken', { all: true, newId }) as Job;
     expect(kinds(mended)).not.toContain('thin');
     expect(kinds(withMaterial(mended, { ...glitter, least: { ...glitter.least, stripMm: 1.7 } }))).toContain('thin');
+  });
+
+  it('turns a lettering over that reads backwards, where it is', () => {
+    const curves = nestRings(curvesFromPathData('M0 0L4 0L4 10L0 10ZM6 0L20 0L20 10L6 10Z'));
+    const fresh = newJob('Oars');
+    const text: DesignObject = { kind: 'lettering', id: 'text', film: 'film-1', lettering: { ...DEFAULT_LETTERING, text: 'Io', font: 'lobster', heightMm: 10 }, placement: { ...followedBy(mirrorAbout(30), rotation(0.3, 0, 0)) } };
+    const shapes = { library, lettered: new Map([['text', { curves, missing: [], glyphs: [] } as unknown as LetteredText]]) };
+    const looked = (of: Job) => designRun(of, new Map(), new Map(), shapes);
+    const before = looked({ ...fresh, objects: [text] });
+    const found = before.findings.filter(({ kind }) => kind === 'backwards');
+    expect(found).toHaveLength(1);
+    const mended = withWeakMended({ ...fresh, objects: [text] }, before.parts, found, mendWays('backwards')[0], { all: false, newId }) as Job;
+    const after = looked(mended);
+    expect(after.findings.filter(({ kind }) => kind === 'backwards')).toEqual([]);
+    expect(after.design.widthMm).toBeCloseTo(before.design.widthMm, 6);
+    expect(after.originMm.x).toBeCloseTo(before.originMm.x, 6);
   });
 
   it('has no way for what lies in no part', () => {

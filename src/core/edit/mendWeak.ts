@@ -1,20 +1,21 @@
 import type { PartInDesign } from '../assemble/composeDesign.ts';
 import type { Finding } from '../check/cutCheck.ts';
-import { placed, type Affine } from '../geometry/affine.ts';
+import { followedBy, IDENTITY, mirrorAbout, placed, type Affine } from '../geometry/affine.ts';
 import { plainObjects } from '../job/objects.ts';
 import type { Job } from '../job/job.ts';
 import { materialOf } from '../job/materials.ts';
 import type { Operation, PieceMark } from '../operate/operation.ts';
+import { boundsOf, type Curves } from '../outline/curves.ts';
 import { pieceAt } from '../operate/piecesIndex.ts';
 import { PROCESSES } from '../process/processes.ts';
-import { operationsOf, withOperation, withOperationChanged } from './operationEdits.ts';
-import { objectOf } from './objectEdits.ts';
+import { operationsOf, withOperation, withOperationChanged, type OperableObject } from './operationEdits.ts';
+import { objectOf, withObjectChanged } from './objectEdits.ts';
 
 /** How a weak place can be mended. */
-export const MEND_WAYS = { thicken: 'Thicken', open: 'Open', close: 'Close', round: 'Round off', smooth: 'Smooth', drop: 'Drop', fill: 'Fill', join: 'Join' } as const;
+export const MEND_WAYS = { thicken: 'Thicken', open: 'Open', close: 'Close', round: 'Round off', smooth: 'Smooth', drop: 'Drop', fill: 'Fill', join: 'Join', turnOver: 'Turn over' } as const;
 export type MendWay = keyof typeof MEND_WAYS;
 
-/** The ways in which a kind of finding can be mended by an operation, the usual one first. */
+/** The ways in which a kind of finding can be mended, the usual one first: all by an operation, but for what is turned over. */
 export function mendWays(kind: Finding['kind']): readonly MendWay[] {
   switch (kind) {
     case 'thin':
@@ -28,9 +29,12 @@ export function mendWays(kind: Finding['kind']): readonly MendWay[] {
     case 'smallHole':
       return ['fill'];
     case 'jagged':
+    case 'crowded':
       return ['smooth'];
     case 'cutTwice':
       return ['join'];
+    case 'backwards':
+      return ['turnOver'];
     default:
       return [];
   }
@@ -64,6 +68,10 @@ export function withWeakMended(job: Job, parts: readonly MarkedPart[], findings:
   }
   if (places.size === 0) return undefined;
   let next = job;
+  if (way === 'turnOver') {
+    for (const { part, found } of places.values()) next = withTurnedOver(next, part, found[0]);
+    return next === job ? undefined : next;
+  }
   for (const { part, film, found } of places.values()) {
     const at = all ? undefined : found.map(({ xMm, yMm }): PieceMark => ({ film, ...placed(part.toMarks, xMm, yMm) }));
     next = withOne(next, part.id, operationFor(job, film, way, found, at, newId()));
@@ -73,11 +81,26 @@ export function withWeakMended(job: Job, parts: readonly MarkedPart[], findings:
 
 /** The part whose outlines lie at a finding, the uppermost first: beside one where the place is one of the waste. */
 function partOf(parts: readonly MarkedPart[], { filmId, xMm, yMm, size, kind }: Finding): MarkedPart | undefined {
-  const slackMm = kind === 'smallPiece' || kind === 'smallHole' || kind === 'cutTwice' ? Math.sqrt(size) + 0.1 : kind === 'sharp' ? 0.1 : size + 0.1;
+  const slackMm = kind === 'smallPiece' || kind === 'smallHole' || kind === 'cutTwice' ? Math.sqrt(size) + 0.1 : kind === 'sharp' || kind === 'crowded' ? 0.1 : size + 0.1;
+  if (kind === 'backwards') return parts.find(({ layers }) => layers.some((layer) => layer.filmId === filmId && isMiddle(layer.curves, xMm, yMm)));
   return [...parts].reverse().find(({ layers, cutsOut }) => cutsOut !== true && layers.some((layer) => layer.filmId === filmId && pieceAt(layer.curves, xMm, yMm, slackMm) >= 0));
 }
 
-function operationFor(job: Job, film: string, way: MendWay, found: readonly Finding[], at: PieceMark[] | undefined, id: string): Operation {
+/** What reads backwards is told at the middle of its part, which may lie between two letters. */
+function isMiddle(curves: Curves, x: number, y: number): boolean {
+  const bounds = boundsOf(curves);
+  return bounds !== undefined && Math.hypot((bounds.left + bounds.right) / 2 - x, (bounds.top + bounds.bottom) / 2 - y) < 1e-6;
+}
+
+/** The job with a part that lies the wrong way round turned over where it is; one that holds what does, but lies right itself, is left. */
+function withTurnedOver(job: Job, { id, toMarks }: MarkedPart, { xMm, yMm }: Finding): Job {
+  return withObjectChanged<OperableObject>(job, id, (object) => {
+    const placement = object.placement ?? IDENTITY;
+    return placement.a * placement.d > placement.b * placement.c ? object : { ...object, placement: { ...followedBy(mirrorAbout(placed(toMarks, xMm, yMm).x), placement) } };
+  });
+}
+
+function operationFor(job: Job, film: string, way: Exclude<MendWay, 'turnOver'>, found: readonly Finding[], at: PieceMark[] | undefined, id: string): Operation {
   const { least } = materialOf(job, film);
   const isOpening = PROCESSES[job.process].artIsOpening;
   const base: MendOperation = { kind: 'mend', id, only: film, ...(at === undefined ? {} : { at }) };
@@ -96,7 +119,7 @@ function operationFor(job: Job, film: string, way: MendWay, found: readonly Find
     case 'fill':
       return { ...base, leastMm2: Math.ceil(Math.max(...found.map(({ size }) => size)) * 100 + 1) / 100 };
     case 'smooth':
-      return { kind: 'tidy', id, withinMm: Math.min(2, Math.max(0.02, Math.max(...found.map(({ size }) => size)))), leastMm2: 0, gapMm: 0, straight: false };
+      return { ...base, teethMm: rounded(least.stripMm) };
     case 'join':
       return { kind: 'join', id };
   }

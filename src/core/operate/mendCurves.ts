@@ -7,6 +7,7 @@ import { piecesOf, type Piece } from '../outline/pieces.ts';
 import { thinPlaces } from '../outline/thinPlaces.ts';
 import { ofPieces } from './pieceMarks.ts';
 import { pieceAt, piecesIndex } from './piecesIndex.ts';
+import { smoothRuns } from './smoothRuns.ts';
 
 /** What is to become of places that will not cut or weed well; lengths in the mm of the outlines. */
 export interface MendSettings {
@@ -20,6 +21,8 @@ export interface MendSettings {
   /** Tips more pointed than this are rounded, degrees, by this radius. */
   readonly tipDeg?: number | undefined;
   readonly tipRadiusMm?: number | undefined;
+  /** Teeth with sides up to this are smoothed, and crowded nodes become few. */
+  readonly teethMm?: number | undefined;
   /** Only what lies at these places; all of it when absent. */
   readonly at?: readonly { readonly x: number; readonly y: number }[] | undefined;
 }
@@ -34,8 +37,8 @@ const NEAR = 0.75;
  * opening (G. Matheron, Random Sets and Integral Geometry, 1975) and holds one of the places that the cut check tells; so corners, which an opening takes off too, stay.
  * @param curves of one film, nested. They are not changed.
  */
-export function mendCurves(library: PolygonLibrary, curves: Curves, { stripMm, gapMm, gapsAre = 'opened', pieceMm2, tipDeg, tipRadiusMm, at }: MendSettings): Curves {
-  let now = curves;
+export function mendCurves(library: PolygonLibrary, curves: Curves, { stripMm, gapMm, gapsAre = 'opened', pieceMm2, tipDeg, tipRadiusMm, teethMm, at }: MendSettings): Curves {
+  let now = teethMm === undefined ? curves : smoothRuns(curves, teethMm, at);
   if (pieceMm2 !== undefined) now = withoutSmall(now, pieceMm2, at);
   if (tipDeg !== undefined && tipRadiusMm !== undefined && tipRadiusMm > 0) now = rounded(library, now, tipDeg, tipRadiusMm, at);
   if (gapMm !== undefined && gapMm > 0) now = gapsAre === 'opened' ? widened(library, now, gapMm, at) : closed(library, now, gapMm, at);

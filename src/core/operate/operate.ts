@@ -109,13 +109,13 @@ function oneOperation(layers: readonly DesignLayer[], operation: Exclude<Operati
 }
 
 /** A layer with its weak places mended, where the operation is for its film. */
-function mended(layer: DesignLayer, { only, at, stripMm, openGapMm, closeGapMm, leastMm2, tipDeg, radiusMm }: Of<'mend'>, { library, perMm, toMm }: OperateWith): DesignLayer {
+function mended(layer: DesignLayer, { only, at, stripMm, openGapMm, closeGapMm, leastMm2, tipDeg, radiusMm, teethMm }: Of<'mend'>, { library, perMm, toMm }: OperateWith): DesignLayer {
   if (only !== undefined && layer.filmId !== only) return layer;
   const own = at?.filter(({ film }) => film === layer.filmId).map(({ x, y }) => placed(toMm, x, y));
   if (own?.length === 0) return layer;
   const scaled = (value: number | undefined): number | undefined => (value === undefined ? undefined : value * perMm);
   const gapMm = scaled(openGapMm ?? closeGapMm);
-  const settings = { stripMm: scaled(stripMm), gapMm, gapsAre: openGapMm === undefined ? ('closed' as const) : ('opened' as const), pieceMm2: leastMm2 === undefined ? undefined : leastMm2 * perMm ** 2, tipDeg, tipRadiusMm: scaled(radiusMm), at: own };
+  const settings = { stripMm: scaled(stripMm), gapMm, gapsAre: openGapMm === undefined ? ('closed' as const) : ('opened' as const), pieceMm2: leastMm2 === undefined ? undefined : leastMm2 * perMm ** 2, tipDeg, tipRadiusMm: scaled(radiusMm), teethMm: scaled(teethMm), at: own };
   return { ...layer, curves: mendCurves(library, layer.curves, settings) };
 }
 

@@ -97,6 +97,8 @@ export const operationSchema = z.discriminatedUnion('kind', [
     leastMm2: z.number().min(0).max(10_000).optional(),
     tipDeg: z.number().min(0).max(90).optional(),
     radiusMm: z.number().min(0).max(50).optional(),
+    /** Teeth with sides up to this are smoothed, and crowded nodes become few. */
+    teethMm: z.number().min(0).max(50).optional(),
   }),
   /** Copies in columns and rows; a step is from one to the next. */
   z.strictObject({

@@ -27,6 +27,7 @@ import { PROCESSES } from '../process/processes.ts';
 import type { Art } from '../raster/art.ts';
 import { pxPerMm } from '../units/length.ts';
 import type { OutlinedArt } from './outlinePart.ts';
+import { backwardsText } from './backwardsText.ts';
 
 /** A part of the design: where it lies, and what its pieces are known by. */
 export interface DesignPart extends PartInDesign {
@@ -114,7 +115,7 @@ export function designRun(
   const back = inverseOf(moved);
   const places = new Map([...made.places].map(([id, { resolution, fromOutline }]): [string, TracedPlace] => [id, { resolution, fromOutline: followedBy(fromOutline, moved) }]));
   const twice = shapes === undefined ? [] : cutTwice(shapes.library, design.layers.filter(({ filmId }) => !isPlain(job, parts, filmId)));
-  const findings = cutCheck(design, (film) => checkLimits(materialOf(job, film)), coarsestOf(places, arts)).concat(twice);
+  const findings = cutCheck(design, (film) => checkLimits(materialOf(job, film)), coarsestOf(places, arts)).concat(twice, backwardsText(job.objects, parts));
   const told = parts.map((part): DesignPart => {
     const notes = made.notes.get(part.id);
     const missing = shapes?.lettered.get(part.id)?.missing ?? [];

@@ -116,13 +116,14 @@ export function operationWords(operation: Operation, unit: LengthUnit, films: re
   return some === undefined ? words : `${some}, ${words}`;
 }
 
-function mendWords({ stripMm, openGapMm, closeGapMm, leastMm2, tipDeg, at }: Extract<Operation, { kind: 'mend' }>, length: (value: number) => string): string {
+function mendWords({ stripMm, openGapMm, closeGapMm, leastMm2, tipDeg, teethMm, at }: Extract<Operation, { kind: 'mend' }>, length: (value: number) => string): string {
   const done = [
     stripMm === undefined ? [] : [`strips to ${length(stripMm)}`],
     openGapMm === undefined ? [] : [`gaps opened to ${length(openGapMm)}`],
     closeGapMm === undefined ? [] : [`gaps closed up to ${length(closeGapMm)}`],
     leastMm2 === undefined ? [] : [`less than ${leastMm2} mm² left out`],
     tipDeg === undefined ? [] : ['tips rounded'],
+    teethMm === undefined ? [] : ['edges smoothed'],
   ].flat();
   return `${done.join(', ')}${at === undefined ? '' : `, ${count(at.length, 'place')}`}`;
 }

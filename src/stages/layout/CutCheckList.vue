@@ -22,7 +22,7 @@ const kinds = computed(() => {
   for (const each of props.findings) counts.set(each.kind, [...(counts.get(each.kind) ?? []), each]);
   return [...counts.values()].filter((each) => each.length > 1 && props.mends.waysOf(each[0]).length > 0).map((found) => ({ found, ways: props.mends.waysOf(found[0]), name: KINDS[found[0].kind] ?? found[0].kind }));
 });
-const KINDS: Readonly<Partial<Record<Finding['kind'], string>>> = { thin: 'thin strips', narrowGap: 'narrow gaps', sharp: 'sharp tips', smallPiece: 'small pieces', smallHole: 'small holes', jagged: 'jagged edges', cutTwice: 'overlaps' };
+const KINDS: Readonly<Partial<Record<Finding['kind'], string>>> = { thin: 'thin strips', narrowGap: 'narrow gaps', sharp: 'sharp tips', smallPiece: 'small pieces', smallHole: 'small holes', jagged: 'jagged edges', crowded: 'crowded nodes', backwards: 'letterings that read backwards', cutTwice: 'overlaps' };
 
 const isChosen = ({ places }: FindingLine): boolean => props.chosen !== undefined && places.includes(props.chosen);
 /** A single place is chosen or let go; of many the next one is chosen. */

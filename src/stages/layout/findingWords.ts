@@ -29,6 +29,10 @@ export function findingWords(finding: Finding, unit: LengthUnit = 'mm'): string 
       return `Outline open by ${length}: holds on there, or join its ends in Separate`;
     case 'cutTwice':
       return `Overlap of ${area(1)}: cut twice there; join it in Assemble`;
+    case 'crowded':
+      return `${finding.size} nodes in a row less than 0.1 mm apart: the tool stutters`;
+    case 'backwards':
+      return `${finding.size} ${finding.size === 1 ? 'sign reads' : 'signs read'} backwards: turn the lettering over`;
     case 'coarsePicture':
       return `Only ${Math.round(finding.size)} dots per inch at this size: edges are guessed`;
     case 'likeBlank':
@@ -62,6 +66,10 @@ export function manyWords(kind: Finding['kind'], count: number, largest: number,
       return `${number} outlines open by up to ${length}: hold on there, or join their ends in Separate`;
     case 'cutTwice':
       return `${number} overlaps of ${area}: cut twice there; join them in Assemble`;
+    case 'crowded':
+      return `${number} stretches of up to ${largest} nodes less than 0.1 mm apart: the tool stutters`;
+    case 'backwards':
+      return `${number} letterings read backwards: turn them over`;
     case 'coarsePicture':
       return `${number} pictures too coarse for their size`;
     case 'likeBlank':

@@ -1,6 +1,13 @@
-import { coordsOfVerb, ringCount, type Curves } from '../outline/curves.ts';
+import { coordsOfVerb, ringCount, type Curves } from './curves.ts';
 
-export interface JaggedPlace {
+/** Nodes of a ring that follow each other, by the number of the first; they may run over the ring's start. */
+export interface NodeRun {
+  readonly ring: number;
+  readonly from: number;
+  readonly nodes: number;
+}
+
+export interface JaggedPlace extends NodeRun {
   readonly xMm: number;
   readonly yMm: number;
   /** How far its deepest tooth stands out, mm. */
@@ -19,7 +26,7 @@ const LEAST_TEETH = 5;
  */
 export function jaggedPlaces(curves: Curves, mostMm: number): JaggedPlace[] {
   const places: JaggedPlace[] = [];
-  for (let ring = 0; ring < ringCount(curves); ring++) places.push(...jaggedRuns(nodesOf(curves, ring), mostMm));
+  for (let ring = 0; ring < ringCount(curves); ring++) for (const place of jaggedRuns(nodesOf(curves, ring), mostMm)) places.push({ ring, ...place });
   return places;
 }
 
@@ -60,8 +67,8 @@ function wayInto(coords: Float64Array, from: number, last: number): { inX: numbe
   return { inX: 0, inY: 0 };
 }
 
-function jaggedRuns(nodes: readonly Node[], mostMm: number): JaggedPlace[] {
-  const places: JaggedPlace[] = [];
+function jaggedRuns(nodes: readonly Node[], mostMm: number): Omit<JaggedPlace, 'ring'>[] {
+  const places: Omit<JaggedPlace, 'ring'>[] = [];
   const count = nodes.length;
   const goesOn = (k: number): boolean => {
     const [a, b] = [nodes[k % count], nodes[(k + 1) % count]];
@@ -75,7 +82,7 @@ function jaggedRuns(nodes: readonly Node[], mostMm: number): JaggedPlace[] {
     while (length < count && goesOn(k + length - 1)) length++;
     if (length >= LEAST_TEETH) {
       const middle = nodes[(k + (length >> 1)) % count];
-      places.push({ xMm: middle.x, yMm: middle.y, depthMm: deepest(nodes, k, length) });
+      places.push({ from: k % count, nodes: length, xMm: middle.x, yMm: middle.y, depthMm: deepest(nodes, k, length) });
     }
     k += length;
   }
