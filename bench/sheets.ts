@@ -55,7 +55,7 @@ export async function benchSheets(): Promise<void> {
   const { least, cut } = usualMaterial('htv');
   const limits = { leastPieceMm2: least.pieceMm2, leastStripMm: least.stripMm, leastGapMm: least.gapMm, leastTipDeg: least.tipDeg, artIsOpening: false };
   const sheet = laySheet(design, 'a', MANY_SHEET);
-  const lines = weedLines(sheet, { everyMm: 80, awayMm: 1.5 });
+  const lines = weedLines(sheet, { everyMm: 80, awayMm: 1.5 }).curves;
   const plan = cutPlanOf({ ...sheet, weedLines: lines }, { id: 'a', name: 'Navy', colour: '#22375f' });
   const tasks: readonly (readonly [string, () => unknown])[] = [
     ['cut check', () => cutCheck(design, limits)],

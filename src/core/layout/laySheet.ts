@@ -8,6 +8,7 @@ import type { Layout } from './layout.ts';
 import type { Tile } from './tiles.ts';
 import { registerMarks, registerRoomMm } from './registerMarks.ts';
 import type { SheetStock } from './sheetStock.ts';
+import type { WeedLinePlace } from './weedLines.ts';
 
 /** How a design is laid out, with the mirroring that its process and layout give. */
 export interface LayoutSettings extends Omit<Layout, 'mirror' | 'sheet'> {
@@ -61,6 +62,8 @@ export interface Sheet {
   readonly boxRoundMm?: number | undefined;
   /** Cuts through the waste, where there are any. */
   readonly weedLines?: Curves | undefined;
+  /** Where these would run were nothing in their way, and those that were left out. */
+  readonly weedLinePlaces?: readonly WeedLinePlace[] | undefined;
   /** What the copies take up together. */
   readonly used: RectMm;
   /** How far the layout reaches over the cut area; 0 when it fits. */

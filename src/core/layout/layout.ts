@@ -39,6 +39,17 @@ export const tilesSchema = z.strictObject({
 });
 export type TileSettings = z.infer<typeof tilesSchema>;
 
+/** A weed line that somebody moved, or left out: known by its film, sheet (from 1), weeding box (from 0) and place among that box's lines (from 1). */
+const ownWeedLineSchema = z.strictObject({
+  film: filmId,
+  sheet: z.number().int().min(1).max(10_000),
+  box: z.number().int().min(0).max(MOST_NESTED),
+  strip: z.number().int().min(1).max(10_000),
+  /** Where along the box's longer side it lies; left out when absent. */
+  share: z.number().min(0).max(1).optional(),
+});
+export type OwnWeedLine = z.infer<typeof ownWeedLineSchema>;
+
 const flawMm = z.number().min(-20_000).max(20_000);
 export const flawSchema = z.strictObject({ xMm: flawMm, yMm: flawMm, widthMm: z.number().min(0.1).max(20_000), heightMm: z.number().min(0.1).max(20_000) });
 
@@ -60,7 +71,7 @@ export const layoutSchema = z.strictObject({
   /** Where the upper left of the first copy lies on every sheet, mm, because what it is cut around lies there already: it is never moved; further copies are blanks on what is free. From the origin corner when absent. */
   work: z.strictObject({ xMm: z.number().min(-1000).max(20_000), yMm: z.number().min(-1000).max(20_000) }).optional(),
   /** Cuts through the waste that part it into strips; none when absent. */
-  weedLines: z.strictObject({ on: z.boolean(), everyMm: z.number().min(10).max(1000), awayMm: z.number().min(0.2).max(20) }).optional(),
+  weedLines: z.strictObject({ on: z.boolean(), everyMm: z.number().min(10).max(1000), awayMm: z.number().min(0.2).max(20), own: z.array(ownWeedLineSchema).max(2000).optional() }).optional(),
   copies: z.number().int().min(1).max(2000),
   gapMm: z.number().min(0).max(500),
   /** Rows when absent. Nested: by true outlines, on as many sheets as it takes. */

@@ -36,7 +36,7 @@ describe('the weeding plan', () => {
       fc.property(fc.array(figure, { minLength: 1, maxLength: 6 }), fc.boolean(), (figures, hasLines) => {
         const curves = joinOverlaps(library, joinCurves(figures.map(({ form, x, y, size }) => at(figureCurves({ form, widthMm: size, heightMm: size }), x, y))));
         const lying = sheet(curves);
-        const lines = hasLines ? weedLines(lying, { everyMm: 50, awayMm: 1 }) : undefined;
+        const lines = hasLines ? weedLines(lying, { everyMm: 50, awayMm: 1 }).curves : undefined;
         const { waste, takesS } = weedingPlan(library, { ...lying, weedLines: lines });
         const all = waste.reduce((sum, { areaMm2 }) => sum + areaMm2, 0);
         // The slits of weed lines are all that is missing.
@@ -53,7 +53,7 @@ describe('the weeding plan', () => {
     const curves = joinCurves(Array.from({ length: 12 }, (_, k) => at(figureCurves({ form: 'round', widthMm: 10, heightMm: 60 }), 4 + 16 * k, 10)));
     const lying = sheet(curves);
     const whole = weedingPlan(library, lying).waste;
-    const strips = weedingPlan(library, { ...lying, weedLines: weedLines(lying, { everyMm: 40, awayMm: 1 }) }).waste;
+    const strips = weedingPlan(library, { ...lying, weedLines: weedLines(lying, { everyMm: 40, awayMm: 1 }).curves }).waste;
     expect(whole.map(({ ease }) => ease)).toEqual(['care']);
     expect(strips.length).toBe(5);
     expect(strips.every(({ ease }) => ease === 'easy')).toBe(true);

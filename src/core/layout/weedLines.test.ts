@@ -32,7 +32,7 @@ describe('weed lines', () => {
       fc.property(fc.array(figure, { minLength: 1, maxLength: 6 }), fc.double({ min: 0.5, max: 4, noNaN: true }), fc.boolean(), (figures, awayMm, isHigh) => {
         const lying = joinCurves(figures.map(({ form, x, y, size, turn }) => transformCurves(transformCurves(figureCurves({ form, widthMm: size, heightMm: size }), rotation(turn, size / 2, size / 2)), translation(isHigh ? y : x, isHigh ? x : y))));
         const box = isHigh ? { xMm: 0, yMm: 0, widthMm: 140, heightMm: 290 } : { xMm: 0, yMm: 0, widthMm: 290, heightMm: 140 };
-        const drawn = weedLines({ parts: [{ id: 'a', curves: lying }], placements: [{ partId: 'a', at: IDENTITY_AT }], boxes: [box] }, { everyMm: 60, awayMm });
+        const drawn = weedLines({ parts: [{ id: 'a', curves: lying }], placements: [{ partId: 'a', at: IDENTITY_AT }], boxes: [box] }, { everyMm: 60, awayMm }).curves;
         for (const [ax, ay, bx, by] of linesOf(drawn)) {
           expect([ax, bx].every((x) => x >= 0 && x <= box.widthMm) && [ay, by].every((y) => y >= 0 && y <= box.heightMm)).toBe(true);
           for (let k = 0; k <= 20; k++) {
@@ -49,7 +49,7 @@ describe('weed lines', () => {
 
   it('part a long box into strips, each where it meets least, and leave a small one whole', () => {
     const dots = joinCurves([58, 62].map((x) => transformCurves(figureCurves({ form: 'round', widthMm: 6, heightMm: 6 }), translation(x, 25))));
-    const lines = (widthMm: number): ReturnType<typeof linesOf> => linesOf(weedLines({ parts: [{ id: 'a', curves: dots }], placements: [{ partId: 'a', at: IDENTITY_AT }], boxes: [{ xMm: 0, yMm: 0, widthMm, heightMm: 50 }] }, { everyMm: 60, awayMm: 1 }));
+    const lines = (widthMm: number): ReturnType<typeof linesOf> => linesOf(weedLines({ parts: [{ id: 'a', curves: dots }], placements: [{ partId: 'a', at: IDENTITY_AT }], boxes: [{ xMm: 0, yMm: 0, widthMm, heightMm: 50 }] }, { everyMm: 60, awayMm: 1 }).curves);
     expect(lines(50)).toEqual([]);
     const [first, ...more] = lines(120);
     expect(more).toEqual([]);

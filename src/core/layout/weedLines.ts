@@ -4,12 +4,37 @@ import { flatten } from '../outline/flatten.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
 import { rectAround, touch } from './boxes.ts';
 import type { Sheet } from './laySheet.ts';
+import type { OwnWeedLine } from './layout.ts';
 
 export interface WeedLineSettings {
   /** Strips of waste are about so broad, mm. */
   readonly everyMm: number;
   /** No line comes nearer to a piece, mm. */
   readonly awayMm: number;
+  /** Lines of the sheet that somebody moved or left out. */
+  readonly own?: readonly Pick<OwnWeedLine, 'box' | 'strip' | 'share'>[] | undefined;
+}
+
+/** A line of a sheet's weeding boxes, whole, as it would run were nothing in its way. */
+export interface WeedLinePlace {
+  /** Number of the box, from 0, and of the line in it, from 1. */
+  readonly box: number;
+  readonly strip: number;
+  /** Whether it runs up and down, across a box that is wider than high. */
+  readonly isUpright: boolean;
+  /** Where it lies, mm: x of an upright one, y of another. */
+  readonly atMm: number;
+  readonly fromMm: number;
+  readonly toMm: number;
+  /** Moved or left out by hand. */
+  readonly isOwn: boolean;
+  readonly isLeftOut: boolean;
+}
+
+export interface WeedLines {
+  /** Open lines in mm of the sheet. */
+  readonly curves: Curves;
+  readonly places: readonly WeedLinePlace[];
 }
 
 /** Chords by which pieces are kept clear of, mm. */
@@ -22,9 +47,9 @@ const PLACES = 13;
 
 /**
  * Cuts through the waste in each weeding box, across its longer side, that part it into strips which lift one by one: each where it runs longest through waste, broken off before every piece.
- * @returns open lines in mm of the sheet; none without boxes, or where a box is no longer than a strip.
+ * What was moved by hand lies where it was put, and is broken off before pieces all the same. There are none without boxes, or where a box is no longer than a strip.
  */
-export function weedLines({ parts, placements, boxes }: Pick<Sheet, 'parts' | 'placements' | 'boxes'>, settings: WeedLineSettings): Curves {
+export function weedLines({ parts, placements, boxes }: Pick<Sheet, 'parts' | 'placements' | 'boxes'>, settings: WeedLineSettings): WeedLines {
   const curvesOf = new Map(parts.map(({ id, curves }) => [id, curves]));
   const builder = new CurvesBuilder();
   const lying = placements.flatMap(({ partId, at }) => {
@@ -33,11 +58,11 @@ export function weedLines({ parts, placements, boxes }: Pick<Sheet, 'parts' | 'p
     const rect = moved === undefined ? undefined : rectAround(moved);
     return moved === undefined || rect === undefined ? [] : [{ moved, rect }];
   });
-  for (const box of boxes) {
+  const places = boxes.flatMap((box, number) => {
     const own = lying.filter(({ rect }) => touch(rect, box)).map(({ moved }) => moved);
-    drawLines(builder, box, own, settings);
-  }
-  return builder.build();
+    return drawLines(builder, box, number, own, settings);
+  });
+  return { curves: builder.build(), places };
 }
 
 /** Chords are sorted into slices so broad along the box, mm: a line looks at those of its own slice and its neighbours alone. */
@@ -53,29 +78,41 @@ interface Edges {
   readonly across: Float64Array;
 }
 
-function drawLines(builder: CurvesBuilder, box: RectMm, outlines: readonly Curves[], { everyMm, awayMm }: WeedLineSettings): void {
-  const isWide = box.widthMm >= box.heightMm;
-  const [from, length, low, high] = isWide ? [box.xMm, box.widthMm, box.yMm, box.yMm + box.heightMm] : [box.yMm, box.heightMm, box.xMm, box.xMm + box.widthMm];
+function drawLines(builder: CurvesBuilder, box: RectMm, number: number, outlines: readonly Curves[], { everyMm, awayMm, own = [] }: WeedLineSettings): WeedLinePlace[] {
+  const isUpright = box.widthMm >= box.heightMm;
+  const [from, length, fromMm, toMm] = isUpright ? [box.xMm, box.widthMm, box.yMm, box.yMm + box.heightMm] : [box.yMm, box.heightMm, box.xMm, box.xMm + box.widthMm];
   const strips = Math.ceil(length / everyMm - 1e-9);
-  if (strips < 2) return;
-  const edges = edgesOf(outlines, isWide);
-  for (let strip = 1; strip < strips; strip++) {
-    let best: { at: number; free: readonly (readonly [number, number])[]; length: number } | undefined;
-    for (let place = 0; place < PLACES; place++) {
-      // The even place first, then further and further from it.
-      const shift = (Math.ceil(place / 2) / Math.floor(PLACES / 2)) * SHIFT * (place % 2 === 0 ? 1 : -1);
-      const at = from + ((strip + shift) * length) / strips;
-      const free = freeOf(edges, at, low, high, awayMm);
-      const total = free.reduce((sum, [a, b]) => sum + b - a, 0);
-      if (best === undefined || total > best.length + 1) best = { at, free, length: total };
-    }
-    for (const [a, b] of best?.free ?? []) {
-      const at = best?.at ?? 0;
-      builder.start(isWide ? at : a, isWide ? a : at, -1);
-      builder.line(isWide ? at : b, isWide ? b : at);
+  if (strips < 2) return [];
+  const edges = edgesOf(outlines, isUpright);
+  const free = (at: number): Stretch[] => freeOf(edges, at, fromMm, toMm, awayMm);
+  return Array.from({ length: strips - 1 }, (_, k): WeedLinePlace => {
+    const strip = k + 1;
+    const byHand = own.find((each) => each.box === number && each.strip === strip);
+    const place = { box: number, strip, isUpright, fromMm, toMm, isOwn: byHand !== undefined, isLeftOut: byHand !== undefined && byHand.share === undefined };
+    const { at, stretches } = byHand?.share === undefined ? longest(from, length, strips, strip, free) : { at: from + byHand.share * length, stretches: free(from + byHand.share * length) };
+    for (const [a, b] of place.isLeftOut ? [] : stretches) {
+      builder.start(isUpright ? at : a, isUpright ? a : at, -1);
+      builder.line(isUpright ? at : b, isUpright ? b : at);
       builder.close();
     }
+    return { ...place, atMm: at };
+  });
+}
+
+type Stretch = readonly [number, number];
+
+/** The place near the even one of a strip at which a line runs longest through waste. */
+function longest(from: number, length: number, strips: number, strip: number, free: (at: number) => Stretch[]): { readonly at: number; readonly stretches: readonly Stretch[] } {
+  let best = { at: 0, stretches: [] as readonly Stretch[], total: -Infinity };
+  for (let place = 0; place < PLACES; place++) {
+    // The even place first, then further and further from it.
+    const shift = (Math.ceil(place / 2) / Math.floor(PLACES / 2)) * SHIFT * (place % 2 === 0 ? 1 : -1);
+    const at = from + ((strip + shift) * length) / strips;
+    const stretches = free(at);
+    const total = stretches.reduce((sum, [a, b]) => sum + b - a, 0);
+    if (total > best.total + 1) best = { at, stretches, total };
   }
+  return best;
 }
 
 function edgesOf(outlines: readonly Curves[], isWide: boolean): Edges {
@@ -131,7 +168,7 @@ function chordsNear({ from, starts, order, along }: Edges, at: number, away: num
 }
 
 /** The stretches of a line across the box that are in the waste, and far enough from all pieces. */
-function freeOf(edges: Edges, at: number, low: number, high: number, awayMm: number): (readonly [number, number])[] {
+function freeOf(edges: Edges, at: number, low: number, high: number, awayMm: number): Stretch[] {
   const { along, across } = edges;
   const crossings: number[] = [];
   const taken: [number, number][] = [];
@@ -146,7 +183,7 @@ function freeOf(edges: Edges, at: number, low: number, high: number, awayMm: num
   crossings.sort((p, q) => p - q);
   for (let k = 0; k + 1 < crossings.length; k += 2) taken.push([crossings[k], crossings[k + 1]]);
   taken.sort((p, q) => p[0] - q[0]);
-  const free: (readonly [number, number])[] = [];
+  const free: Stretch[] = [];
   let reached = low;
   for (const [a, b] of [...taken, [high, high] as const]) {
     if (Math.min(a, high) - reached >= LEAST_MM) free.push([reached, Math.min(a, high)]);

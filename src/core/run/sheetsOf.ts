@@ -30,7 +30,11 @@ export function sheetsOf(job: Pick<Job, 'layout' | 'process' | 'blank' | 'place'
   const { weedLines: lines } = job.layout;
   // Of a stencil the film stays and its openings fall out: nothing is lifted in strips.
   if (lines?.on !== true || artIsOpening) return sheets;
-  return sheets.map((sheet) => ({ ...sheet, weedLines: weedLines(sheet, lines) }));
+  return sheets.map((sheet) => {
+    const own = lines.own?.filter(({ film, sheet: number }) => film === sheet.filmId && number === (sheet.number ?? 1));
+    const { curves, places } = weedLines(sheet, { ...lines, own });
+    return { ...sheet, weedLines: curves, weedLinePlaces: places };
+  });
 }
 
 /** The tiles of a design that is larger than the cut area; none where it fits or is not to be parted. */

@@ -121,7 +121,7 @@ describe('an SVG drawing', () => {
     const heart = figureCurves({ form: 'ring', widthMm: 40, heightMm: 40, bandMm: 8 });
     const design = { layers: [{ filmId: 'a', curves: heart }], widthMm: mm(40), heightMm: mm(40) };
     const sheet = laySheet(design, 'a', { sheet: { widthMm: 200, heightMm: 200, marginMm: { left: 5, top: 5, right: 5, bottom: 5 }, origin: 'topLeft' }, mirrored: true, box: { on: true, marginMm: 10 }, copies: 2, gapMm: 3 });
-    const plan = cutPlanOf({ ...sheet, weedLines: weedLines(sheet, { everyMm: 20, awayMm: 1 }) }, { id: 'a', name: 'Navy', colour: '#22375f' });
+    const plan = cutPlanOf({ ...sheet, weedLines: weedLines(sheet, { everyMm: 20, awayMm: 1 }).curves }, { id: 'a', name: 'Navy', colour: '#22375f' });
     for (const cutAs of ['lines', 'shapes'] as const) {
       const { layers, leftOut } = read(writeSheetSvg(plan, 'Rings', cutAs));
       expect(leftOut).toEqual([{ what: 'boxes, weed lines and marks of a sheet', count: 2 }]);

@@ -18,7 +18,6 @@ import LightTable, { type DrawScene } from '../../ui/LightTable.vue';
 import ReadoutStrip from '../../ui/ReadoutStrip.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import ViewSwitch from '../../ui/ViewSwitch.vue';
-import type { TablePoint } from '../../ui/useTableView.ts';
 import JobRack from '../shared/JobRack.vue';
 import NeedsPicture from '../shared/NeedsPicture.vue';
 import ProblemNote from '../shared/ProblemNote.vue';
@@ -31,6 +30,7 @@ import CutCheckList from './CutCheckList.vue';
 import { drawBridges } from './drawBridges.ts';
 import { drawPage } from './drawPages.ts';
 import { drawProof, drawProofMeasures, heightOfProof, widthOfProof } from './drawProof.ts';
+import { drawWeedLineGrips } from './drawWeedLines.ts';
 import { drawFlaws, drawMirrorBand, drawOrigin, drawSheet } from './drawSheet.ts';
 import MaterialCard from './MaterialCard.vue';
 import MendNote from './MendNote.vue';
@@ -51,8 +51,10 @@ import { useMends } from './useMends.ts';
 import { useNesting } from './useNesting.ts';
 import { useOnBlank } from './useOnBlank.ts';
 import { usePrint } from './usePrint.ts';
+import { useSheetHands } from './useSheetHands.ts';
 import { useSheetPlan } from './useSheetPlan.ts';
 import { useSheetTable } from './useSheetTable.ts';
+import { useWeedLines } from './useWeedLines.ts';
 import WeedLinesCard from './WeedLinesCard.vue';
 import WorkCard from './WorkCard.vue';
 
@@ -70,6 +72,7 @@ const layout = computed(() => job.value.layout);
 /** Where the design, or of a print the first motif of the page, lies on the table. */
 const first = computed(() => (isPrinted.value ? pages.value?.pages[print.at.value]?.[0]?.at : sheet.value?.placements[0]?.at));
 const bridges = useBridges(computed(() => film.value.id), first, cssPxPerMm);
+const weedLines = useWeedLines(sheet, cssPxPerMm);
 
 type View = 'sheet' | 'weeded' | 'cutting' | 'blank';
 const chosenView = ref<View>('sheet');
@@ -139,6 +142,7 @@ const draw: DrawScene = (context, at) => {
   const before = mends.trial.value?.path;
   if (before !== undefined && view.value === 'sheet') strokeHairline(context, before, at, film.value.colour);
   if (view.value !== 'cutting') drawPins(context, at, pins.value, chosenPin.value);
+  if (view.value === 'sheet') drawWeedLineGrips(context, at, weedLines.places.value, weedLines.chosenAt.value);
   if (view.value === 'sheet') drawBridges(context, at, bridges.grips.value, bridges.chosenAt.value);
 };
 const tableBox = computed(() => {
@@ -157,19 +161,7 @@ const readout = computed(() => {
   return [...items.value.slice(0, 2), { name: 'uses', value: `${length(s.used.widthMm)} × ${length(s.used.heightMm)}` }, { name: 'waste', value: `${Math.round(waste * 100)} %` }, ...tile];
 });
 
-function press(point: TablePoint): boolean {
-  return view.value === 'sheet' && (flaws.press(point) || bridges.press(point));
-}
-function move(point: TablePoint): void {
-  pointerMm.value = { x: point.x, y: point.y };
-  flaws.move(point);
-  if (view.value === 'sheet') bridges.move(point);
-}
-function release(): void {
-  flaws.release();
-  bridges.release();
-}
-const cursor = computed(() => (flaws.isMarking.value ? 'crosshair' : view.value === 'sheet' && pointerMm.value !== undefined && bridges.gripAt(pointerMm.value) !== undefined ? 'grab' : undefined));
+const hands = useSheetHands(computed(() => view.value === 'sheet'), pointerMm, { flaws, bridges, weedLines });
 </script>
 
 <template>
@@ -181,9 +173,9 @@ const cursor = computed(() => (flaws.isMarking.value ? 'crosshair' : view.value 
     <template #table>
       <RoundBlank v-if="bench.picture !== undefined && view === 'blank' && isSolid" :blank="job.blank" :area="onBlank.area.value" :turn-rad="onBlank.turnRad.value" @failed="isFlat = true" />
       <LightTable
-        v-else-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :cursor="cursor"
-        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, flaws.shown.value, mends.trial.value, plan.redrawOn.value, print.paint.value, print.at.value, onBlank.proof.value, onBlank.other.value]" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
-        @view="(at) => (cssPxPerMm = at.scale)" @press="press" @move="move" @release="release" @leave="pointerMm = undefined"
+        v-else-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :cursor="hands.cursor.value"
+        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, weedLines.chosenAt.value, flaws.shown.value, mends.trial.value, plan.redrawOn.value, print.paint.value, print.at.value, onBlank.proof.value, onBlank.other.value]" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
+        @view="(at) => (cssPxPerMm = at.scale)" @press="hands.press" @move="hands.move" @release="hands.release" @leave="pointerMm = undefined"
       >
         <MendNote :mends="mends" />
         <MisfitNote v-if="view !== 'blank'" :is-printed="isPrinted" />
@@ -208,7 +200,7 @@ const cursor = computed(() => (flaws.isMarking.value ? 'crosshair' : view.value 
         <WorkCard />
         <MaterialCard :film="film" :films="rack.rolls.length" />
         <BoxCard />
-        <WeedLinesCard v-if="!bridges.isStencil.value" />
+        <WeedLinesCard v-if="!bridges.isStencil.value" :lines="weedLines" />
         <RemnantsCard v-if="isNested(layout)" :film="film" :sheets="sheets" />
         <CopiesCard :sheet="sheet" :sheets="sheets.length" :film-id="film.id" :nesting="nesting" :flaws="flaws" />
       </template>
