@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { ensureBuild, ensureDemo } from './build.mjs';
 import { bin, ensurePackages, root } from './setup.mjs';
@@ -18,15 +18,35 @@ function ensureChromium() {
 let passed = 0;
 let failed = 0;
 
-/** Runs one part of the tests, shows its output and adds up what it counted. */
-function part(name, args, count, env = {}) {
-  process.stdout.write(`\n== ${name}\n`);
-  const result = spawnSync(process.execPath, args, { cwd: root, encoding: 'utf8', maxBuffer: 1 << 28, env: { ...process.env, FORCE_COLOR: '0', NO_COLOR: '1', ...env }, stdio: ['ignore', 'pipe', 'inherit'] });
-  process.stdout.write(result.stdout ?? '');
-  const [good, bad] = count(result.stdout ?? '', result.status === 0);
+/** Shows the output of one part of the tests and adds up what it counted. */
+function told(name, output, isFine, count) {
+  process.stdout.write(`\n== ${name}\n${output}`);
+  const [good, bad] = count(output, isFine);
   passed += good;
   // A part that ended badly without counting a failure has failed as a whole.
-  failed += result.status === 0 ? bad : Math.max(1, bad);
+  failed += isFine ? bad : Math.max(1, bad);
+}
+
+/** Runs one part of the tests; its output is shown once it ends. */
+function part(name, args, count) {
+  return new Promise((done) => {
+    const child = spawn(process.execPath, args, { cwd: root, env: { ...process.env, FORCE_COLOR: '0', NO_COLOR: '1' }, stdio: ['ignore', 'pipe', 'inherit'] });
+    let output = '';
+    child.stdout.setEncoding('utf8').on('data', (text) => (output += text));
+    child.on('close', (code) => {
+      told(name, output, code === 0, count);
+      done();
+    });
+  });
+}
+
+/** Runs parts that each keep one core busy, two at a time. */
+async function twoAtATime(parts) {
+  const left = [...parts];
+  const next = async () => {
+    for (let each = left.shift(); each !== undefined; each = left.shift()) await part(...each);
+  };
+  await Promise.all([next(), next()]);
 }
 
 const whole = (_output, fine) => (fine ? [1, 0] : [0, 1]);
@@ -34,14 +54,18 @@ const number = (pattern, output) => Number(pattern.exec(output)?.[1] ?? 0);
 
 ensurePackages();
 ensureDemo();
-for (const project of ['core', 'node']) part(`types: ${project}`, [bin('tsc'), '-p', `tsconfig.${project}.json`], whole);
-part('types: application', [bin('vue-tsc'), '-p', 'tsconfig.app.json'], whole);
-part('types: tests of components', [bin('vue-tsc'), '-p', 'tsconfig.interface-tests.json'], whole);
-part('lint', [bin('eslint'), '.', '--max-warnings', '0'], whole);
-part('unit', [bin('vitest'), 'run'], (output) => [number(/Tests\s+(?:\d+ failed \| )?(\d+) passed/, output), number(/Tests\s+(\d+) failed/, output)]);
+// The longest first.
+await twoAtATime([
+  ['lint', [bin('eslint'), '.', '--max-warnings', '0'], whole],
+  ['types: application', [bin('vue-tsc'), '-p', 'tsconfig.app.json'], whole],
+  ['types: node', [bin('tsc'), '-p', 'tsconfig.node.json'], whole],
+  ['types: tests of components', [bin('vue-tsc'), '-p', 'tsconfig.interface-tests.json'], whole],
+  ['types: core', [bin('tsc'), '-p', 'tsconfig.core.json'], whole],
+]);
+await part('unit', [bin('vitest'), 'run'], (output) => [number(/Tests\s+(?:\d+ failed \| )?(\d+) passed/, output), number(/Tests\s+(\d+) failed/, output)]);
 ensureBuild();
 if (ensureChromium()) {
-  part('browser', [bin('playwright'), 'test'], (output) => [number(/(\d+) passed/, output) + number(/(\d+) flaky/, output), number(/(\d+) failed/, output)]);
+  await part('browser', [bin('playwright'), 'test'], (output) => [number(/(\d+) passed/, output) + number(/(\d+) flaky/, output), number(/(\d+) failed/, output)]);
 } else {
   process.stdout.write('\n== browser\nThere is no Chromium at /usr/bin/chromium and apt could not bring one. Install it, or name one in LIMNER_CHROMIUM.\n');
   failed += 1;

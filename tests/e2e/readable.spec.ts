@@ -14,7 +14,8 @@ async function check(page: Page, where: string): Promise<void> {
   for (const { name, width, height, colorScheme } of SCREENS) {
     await page.setViewportSize({ width, height });
     await page.emulateMedia({ colorScheme, reducedMotion: 'reduce' });
-    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze();
+    // Zoom changes no colour: that rule, which takes half of the time, has been asked of the same theme.
+    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).disableRules(name === '200 %' ? ['color-contrast'] : []).analyze();
     expect.soft(violations.map(({ id, nodes }) => `${where}, ${name}: ${id} ${nodes.map((node) => `${node.target.join(' ')} ${node.html.slice(0, 160)}`).join('; ')}`)).toEqual([]);
   }
   await page.setViewportSize({ width: 1280, height: 800 });
