@@ -4,7 +4,7 @@ import { CurvesBuilder, ringArea, ringCount, type Curves } from '../outline/curv
 import { flatten } from '../outline/flatten.ts';
 import { withoutSmallRings } from '../outline/withoutSmallRings.ts';
 import { piecesOf, type Piece } from '../outline/pieces.ts';
-import { edgeSamples, type EdgeSamples } from '../outline/widthsAcross.ts';
+import { edgeSamples, type EdgeSamples } from '../outline/edgeSamples.ts';
 import type { OwnIsland } from './bridge.ts';
 import { crossingAt, type BridgePlace, type Demand } from './crossing.ts';
 import { OpenEdges } from './openEdges.ts';

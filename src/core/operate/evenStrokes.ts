@@ -2,7 +2,8 @@ import { directionAt, halvesOf, hullLength, sidesOf, type Cubic, type Point } fr
 import { CurvesBuilder, isOpenRing, ringCount, type Curves } from '../outline/curves.ts';
 import { flatten } from '../outline/flatten.ts';
 import { piecesOf } from '../outline/pieces.ts';
-import { edgeSamples, widthsAcross, type EdgeSamples } from '../outline/widthsAcross.ts';
+import { edgeSamples, type EdgeSamples } from '../outline/edgeSamples.ts';
+import { widthsAcross } from '../outline/widthsAcross.ts';
 
 /** Samples along the edges, shares of the broadest stroke, and the chords that they lie on. */
 const SPACING = 1 / 20;

@@ -1,6 +1,7 @@
 import { flatten } from './flatten.ts';
 import type { Curves } from './curves.ts';
-import { edgeSamples, widthsAcross, type EdgeSamples } from './widthsAcross.ts';
+import { edgeSamples, type EdgeSamples } from './edgeSamples.ts';
+import { widthsAcross } from './widthsAcross.ts';
 
 /** Samples along the outlines lie this share of the least width apart. */
 const SPACING = 1 / 4;
@@ -24,12 +25,13 @@ const LEAST_LENGTH = 1;
 
 /**
  * Strips that are narrower than `leastMm`: for each, the narrowest place. Pairs of samples on the outlines that face each other across film are looked for
- * through a grid, neighbouring ones make one strip. O(length of the outlines / least width).
+ * through a grid, neighbouring ones make one strip. O(number of chords + length of what is narrow / least width).
  * @param curves in mm. @param side which side of the outlines is film: inside them, or outside for art that is cut out. @param chordMm how far chords may lie off the curves: widths are known within half of it.
  */
 export function thinPlaces(curves: Curves, leastMm: number, side: 'inside' | 'outside' = 'inside', chordMm = leastMm / 20): ThinPlace[] {
   if (!(leastMm >= LEAST_ASKED_MM)) return [];
-  const samples = edgeSamples(flatten(curves, chordMm), leastMm * SPACING, side);
+  // Twice as far as is looked: a place whose own partner is not taken would look narrower than it is.
+  const samples = edgeSamples(flatten(curves, chordMm), leastMm * SPACING, side, 2 * leastMm);
   const { width, partner } = widthsAcross(samples, leastMm * SKEWED);
   for (let k = 0; k < width.length; k++) {
     if (partner[k] < 0) continue;
@@ -40,11 +42,19 @@ export function thinPlaces(curves: Curves, leastMm: number, side: 'inside' | 'ou
   return strips(samples, width, partner, leastMm);
 }
 
+/** The sample of the place before or after another one on its ring; −1 where that was not taken. */
+function neighbour({ starts, ring, along, around }: EdgeSamples, k: number, step: 1 | -1): number {
+  const [first, end, count] = [starts[ring[k]], starts[ring[k] + 1], around[ring[k]]];
+  const other = k + step < first ? end - 1 : k + step >= end ? first : k + step;
+  return along[other] === (along[k] + step + count) % count ? other : -1;
+}
+
 /** How far a sample is from the edge on both sides of another one. */
-function toEdge({ x, y, starts, ring }: EdgeSamples, k: number, q: number): number {
-  const [first, end] = [starts[ring[q]], starts[ring[q] + 1]];
+function toEdge(samples: EdgeSamples, k: number, q: number): number {
+  const { x, y } = samples;
   let least = Infinity;
-  for (const other of [q === first ? end - 1 : q - 1, q + 1 === end ? first : q + 1]) {
+  for (const other of [neighbour(samples, q, -1), neighbour(samples, q, 1)]) {
+    if (other < 0) continue;
     const [dx, dy] = [x[other] - x[q], y[other] - y[q]];
     const square = dx * dx + dy * dy;
     const t = square === 0 ? 0 : Math.max(0, Math.min(1, ((x[k] - x[q]) * dx + (y[k] - y[q]) * dy) / square));
@@ -54,19 +64,19 @@ function toEdge({ x, y, starts, ring }: EdgeSamples, k: number, q: number): numb
 }
 
 /** Joins thin samples that follow each other, and the two sides of a strip, and tells each strip by its narrowest place. */
-function strips({ x, y, starts, spacing }: EdgeSamples, width: Float64Array, partner: Int32Array, leastMm: number): ThinPlace[] {
-  const root = Int32Array.from(x.keys());
+function strips(samples: EdgeSamples, width: Float64Array, partner: Int32Array, leastMm: number): ThinPlace[] {
+  const { x, y, spacing } = samples;
+  const root = new Int32Array(x.length);
+  for (let k = 0; k < root.length; k++) root[k] = k;
   const find = (k: number): number => {
     while (root[k] !== k) k = root[k] = root[root[k]];
     return k;
   };
-  for (let r = 0; r + 1 < starts.length; r++) {
-    for (let k = starts[r]; k < starts[r + 1]; k++) {
-      if (partner[k] < 0) continue;
-      root[find(partner[k])] = find(k);
-      const after = k + 1 === starts[r + 1] ? starts[r] : k + 1;
-      if (partner[after] >= 0) root[find(after)] = find(k);
-    }
+  for (let k = 0; k < x.length; k++) {
+    if (partner[k] < 0) continue;
+    root[find(partner[k])] = find(k);
+    const after = neighbour(samples, k, 1);
+    if (after >= 0 && partner[after] >= 0) root[find(after)] = find(k);
   }
   const narrowest = new Map<number, { widthMm: number; members: number[] }>();
   for (let k = 0; k < x.length; k++) {
