@@ -63,9 +63,9 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
   }
   return {
     prints: async (of) => printsView(of.job, await whole(of, 'preview')),
-    onBlank: async ({ sidePx, turnRad = 0, ...of }) => {
+    onBlank: async ({ sidePx, turnRad = 0, filmsOn, ...of }) => {
       const { cleans, cut } = await whole(of, 'final');
-      return proofOnBlank(of.job, cut, cleans, { sidePx, turnRad });
+      return proofOnBlank(of.job, cut, cleans, { sidePx, turnRad, ...(filmsOn === undefined ? {} : { filmsOn }) });
     },
     onArea: async ({ sidePx, ...of }) => {
       const { cleans, cut } = await whole(of, 'final');

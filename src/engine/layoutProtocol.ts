@@ -35,6 +35,8 @@ export interface OnBlankRequest extends OfJob {
   readonly sidePx: number;
   /** How far a round blank is turned, radians. */
   readonly turnRad?: number;
+  /** Only so many of the films, the lowest; all when absent. */
+  readonly filmsOn?: number;
 }
 
 export interface SheetPlanRequest extends OfJob {

@@ -52,3 +52,31 @@ describe('the finished blank', () => {
     expect(at(false)).toEqual([100, 80, 0]);
   });
 });
+
+describe('films on the blank', () => {
+  const board = { ...blank('Wooden sign'), colour: '#e8dcc0' };
+  const two: Design = { layers: [{ filmId: 'a', curves: figureCurves({ form: 'rectangle', widthMm: 100, heightMm: 100 }) }, { filmId: 'b', curves: figureCurves({ form: 'rectangle', widthMm: 60, heightMm: 60 }) }], widthMm: mm(100), heightMm: mm(100) };
+  const films = [{ id: 'a', name: 'Navy', colour: '#22375f' }, film];
+  const shown = (more: object): Rgba8 => blankProof({ blank: board, process: 'htv', place: undefined, design: two, films, sidePx: 500, ...more }).picture;
+
+  it('come down one after the other', () => {
+    expect(redAcross(shown({ filmsOn: 1 }))).toBe(0);
+    expect(redAcross(shown({ filmsOn: 2 }))).toBeGreaterThan(50);
+    expect(Buffer.compare(shown({ filmsOn: 2 }).data, shown({}).data)).toBe(0);
+    const isNavy = ({ data }: Rgba8): boolean => Array.from({ length: data.length / 4 }, (_, k) => data[4 * k + 2] - data[4 * k]).some((more) => more > 40);
+    expect([isNavy(shown({ filmsOn: 0 })), isNavy(shown({ filmsOn: 1 }))]).toEqual([false, true]);
+  });
+
+  it('look as what they are made of: grains of glitter, and thick film stands out more', () => {
+    const colours = (picture: Rgba8): number => new Set(Array.from({ length: picture.data.length / 4 }, (_, k) => (picture.data[4 * k] << 16) | (picture.data[4 * k + 1] << 8) | picture.data[4 * k + 2])).size;
+    const of = (look: 'matte' | 'glitter', thicknessMm: number): Rgba8 => shown({ stuff: [{ look, thicknessMm }, { look, thicknessMm }] });
+    expect(colours(of('glitter', 0.14))).toBeGreaterThan(4 * colours(of('matte', 0.14)));
+    const darkened = (picture: Rgba8): number => {
+      const bare = shown({ filmsOn: 0 });
+      let count = 0;
+      for (let i = 0; i < picture.data.length; i += 4) if (picture.data[i + 1] < bare.data[i + 1] && picture.data[i + 1] > 120) count++;
+      return count;
+    };
+    expect(darkened(of('matte', 0.6))).toBeGreaterThan(1.5 * darkened(of('matte', 0.1)));
+  });
+});

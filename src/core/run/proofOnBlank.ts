@@ -2,6 +2,7 @@ import type { DesignLayer } from '../assemble/design.ts';
 import { printFacts, printWarnings } from '../print/motif.ts';
 import { followedBy, inverseOf, translation, type Affine } from '../geometry/affine.ts';
 import type { Job } from '../job/job.ts';
+import { materialOf } from '../job/materials.ts';
 import { plainObjects } from '../job/objects.ts';
 import { tracedPart } from '../job/tracedPart.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
@@ -52,14 +53,14 @@ export function printedPictures(job: Job, { places, parts }: Pick<CutResult, 'pl
 const scaleOf = ({ a, b, c, d }: Affine): number => Math.sqrt(Math.abs(a * d - b * c));
 
 type ProofCut = Pick<CutResult, 'design' | 'rack' | 'places' | 'parts' | 'print'>;
-type ProofOptions = Pick<BlankProofInput, 'label' | 'sidePx' | 'turnRad'>;
+type ProofOptions = Pick<BlankProofInput, 'label' | 'sidePx' | 'turnRad' | 'filmsOn'>;
 
 function proofInput(job: Job, cut: ProofCut, arts: ReadonlyMap<string, { readonly art: Art }>, options: ProofOptions): BlankProofInput {
   const { blank, process, place } = job;
   // What runs out over the edge is cut off before it comes on the blank.
   const printed = printedPictures(job, cut, arts, 0);
   const white = cut.print?.motifs.flatMap((motif) => (motif.white === undefined ? [] : [motif.white])) ?? [];
-  return { blank, process, place, design: cut.design, films: cut.rack, ...(printed === undefined ? {} : { printed }), onWhitePaper: job.layout.paper === 'white', white, ...options };
+  return { blank, process, place, design: cut.design, films: cut.rack, stuff: cut.rack.map(({ id }) => materialOf(job, id)), ...(printed === undefined ? {} : { printed }), onWhitePaper: job.layout.paper === 'white', white, ...options };
 }
 
 /** The finished blank of a job as a picture. */

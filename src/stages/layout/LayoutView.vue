@@ -122,7 +122,9 @@ const draw: DrawScene = (context, at) => {
   if (view.value === 'blank') {
     const [proof, other] = [onBlank.proof.value, onBlank.other.value];
     if (proof === undefined) return;
-    drawProof(context, at, proof, 0);
+    const { beneath, landing } = onBlank;
+    if (landing.value < 1 && beneath.value !== undefined) drawProof(context, at, beneath.value, 0);
+    drawProof(context, at, proof, 0, landing.value);
     if (other !== undefined) drawProof(context, at, other, widthOfProof(proof));
     else if (!isRound.value && cut.value !== undefined) drawProofMeasures(context, at, job.value.blank, job.value.place, cut.value.design, length);
     return;
@@ -169,12 +171,13 @@ const hands = useSheetHands(computed(() => view.value === 'sheet'), pointerMm, {
     <template v-if="bench.picture !== undefined" #views>
       <ViewSwitch :model-value="view" :choices="views" label="View" @update:model-value="chosenView = $event" />
       <PlayBar v-if="plan.play.value !== undefined && view !== 'blank'" :play="plan.play.value" :words="plan.words.value" :label="view === 'cutting' ? 'The cut' : 'The weeding'" :step="view === 'cutting' ? 0.05 : 1" />
+      <PlayBar v-if="view === 'blank' && !isSolid && onBlank.films.value > 1" :play="onBlank.press" :words="onBlank.filmsOn.value === 0 ? 'the bare blank' : `${cut?.rack[onBlank.filmsOn.value - 1]?.film.name ?? ''}, ${onBlank.filmsOn.value} of ${onBlank.films.value}`" label="The films in order" :step="1" />
     </template>
     <template #table>
       <RoundBlank v-if="bench.picture !== undefined && view === 'blank' && isSolid" :blank="job.blank" :area="onBlank.area.value" :turn-rad="onBlank.turnRad.value" @failed="isFlat = true" />
       <LightTable
         v-else-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :cursor="hands.cursor.value"
-        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, weedLines.chosenAt.value, flaws.shown.value, mends.trial.value, plan.redrawOn.value, print.paint.value, print.at.value, onBlank.proof.value, onBlank.other.value]" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
+        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, weedLines.chosenAt.value, flaws.shown.value, mends.trial.value, plan.redrawOn.value, print.paint.value, print.at.value, onBlank.proof.value, onBlank.landing.value, onBlank.other.value]" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
         @view="(at) => (cssPxPerMm = at.scale)" @press="hands.press" @move="hands.move" @release="hands.release" @leave="pointerMm = undefined"
       >
         <MendNote :mends="mends" />

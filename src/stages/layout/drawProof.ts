@@ -14,10 +14,13 @@ const END_PX = 5;
 export const widthOfProof = ({ picture, pxPerMm }: OnBlankView): number => picture.width / pxPerMm;
 export const heightOfProof = ({ picture, pxPerMm }: OnBlankView): number => picture.height / pxPerMm;
 
-/** The finished blank at a place of the table, mm. */
-export function drawProof(context: Context, view: Viewport, { picture, pxPerMm }: OnBlankView, xMm: number): void {
+/** The finished blank at a place of the table, mm. @param landed how far its uppermost film has come down, 0 to 1. */
+export function drawProof(context: Context, view: Viewport, { picture, pxPerMm }: OnBlankView, xMm: number, landed = 1): void {
+  context.save();
+  context.globalAlpha = landed;
   context.imageSmoothingQuality = 'high';
   context.drawImage(canvasOf(picture), toScreenX(view, xMm), toScreenY(view, 0), (picture.width / pxPerMm) * view.scale, (picture.height / pxPerMm) * view.scale);
+  context.restore();
 }
 
 /** Its measures, as on a workshop drawing: how far below the collar, how wide and high. @param length a length in words. */

@@ -30,7 +30,7 @@ export function useWeedLines(sheet: Ref<Sheet | undefined>, scale: Ref<number>) 
     return found < 0 ? undefined : found;
   });
   const chosen = computed(() => (chosenAt.value === undefined ? undefined : places.value[chosenAt.value]));
-  watch(() => [sheet.value?.filmId, sheet.value?.number], () => (chosenName.value = undefined));
+  watch([() => sheet.value?.filmId, () => sheet.value?.number], () => (chosenName.value = undefined));
   const nameOf = ({ box, strip }: Pick<WeedLinePlace, 'box' | 'strip'>): WeedLineName => ({ film: sheet.value?.filmId ?? '', sheet: sheet.value?.number ?? 1, box, strip });
   const shareAt = (line: WeedLinePlace, point: PlaceMm): number => shareAlong(line, sheet.value?.boxes[line.box] ?? { xMm: 0, yMm: 0, widthMm: 1, heightMm: 1 }, point);
 
