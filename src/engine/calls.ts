@@ -29,6 +29,7 @@ export const HANDED_OVER: HandedOver = {
   nest: nothing,
   sheetPlan: (plan) => (plan === undefined ? [] : [plan.way.points.buffer, plan.way.does.buffer, plan.way.atS.buffer]),
   workingSize: nothing,
+  stockOutline: nothing,
   together: nothing,
   variant: nothing,
   parts: nothing,

@@ -50,6 +50,7 @@ export function enginePair(whole: EngineClient, reduced: EngineClient): EngineCl
     nest: (request, onProgress) => whole.nest(request, onProgress),
     sheetPlan: (request) => whole.sheetPlan(request),
     workingSize: (request) => whole.workingSize(request),
+    stockOutline: (request) => whole.stockOutline(request),
     together: (request, onProgress) => whole.together(request, onProgress),
     variant: async (request) => (OF_REDUCED.variant(request) ? (await whenOpened()).variant(request) : whole.variant(request)),
     parts: (request) => whole.parts(request),

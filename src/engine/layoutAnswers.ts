@@ -1,4 +1,5 @@
 import { checkLimits } from '../core/check/cutCheck.ts';
+import { stockOutline } from '../core/layout/remnants.ts';
 import { workingSize } from '../core/check/workingSize.ts';
 import type { Job } from '../core/job/job.ts';
 import { materialOf } from '../core/job/materials.ts';
@@ -118,6 +119,10 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
       if (sheet === undefined || film === undefined) return undefined;
       const way = knifeWay(cutPlanOf(sheet, film), materialOf(of.job, filmId).cut, of.job.layout.machine);
       return { way, weeding: weedingPlan(await polygons(), sheet) };
+    },
+    stockOutline: async (of) => {
+      const { cut } = await whole(of, 'final');
+      return stockOutline(await polygons(), cut.design.layers.map(({ curves }) => curves));
     },
     workingSize: async (of) => {
       const { cut } = await whole(of, 'final');

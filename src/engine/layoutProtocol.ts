@@ -1,4 +1,5 @@
 import type { WorkingSize } from '../core/check/workingSize.ts';
+import type { StockOutline } from '../core/layout/remnants.ts';
 import type { FileKind } from '../core/job/handOff.ts';
 import type { Affine } from '../core/geometry/affine.ts';
 import type { KnifeWay } from '../core/layout/knifeWay.ts';
@@ -117,6 +118,8 @@ export interface LayoutCalls {
   sheetPlan(request: SheetPlanRequest): Promise<SheetPlanView | undefined>;
   /** Down to which size a job's design works. */
   workingSize(request: OfJob): Promise<WorkingSize>;
+  /** The outermost edge of the design as a piece of stock; undefined where there is none. */
+  stockOutline(request: OfJob): Promise<StockOutline | undefined>;
   /** Several jobs on the sheets of the films that they share. */
   together(request: TogetherRequest, onProgress?: OnProgress): Promise<readonly FilmTogetherView[]>;
 }

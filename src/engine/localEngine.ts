@@ -92,6 +92,7 @@ export class LocalEngine implements Engine {
   readonly nest = this.layout.nest;
   readonly sheetPlan = this.layout.sheetPlan;
   readonly workingSize = this.layout.workingSize;
+  readonly stockOutline = this.layout.stockOutline;
   readonly together = this.layout.together;
 
   constructor(

@@ -47,6 +47,8 @@ export interface Sheet {
   readonly number?: number;
   /** What is left of the film that it is, where it is no new sheet. */
   readonly remnant?: string | undefined;
+  /** The edge of such a piece, x and y of each corner; a rectangle when absent. */
+  readonly outline?: readonly number[] | undefined;
   /** Which tile of a design that is larger than a sheet it is. */
   readonly tile?: Tile | undefined;
   readonly widthMm: number;

@@ -84,7 +84,7 @@ function layOnRemnants(library: PolygonLibrary, kinds: readonly NestKind[], film
     const [first] = tried.length === 0 ? [] : sheetsThatFit(library, tried, filmId, remnantSettings(library, remnant, settings));
     if (first === undefined || first.placements.length === 0) continue;
     const { number: _number, ...own } = first;
-    sheets.push({ ...own, remnant: remnant.name });
+    sheets.push({ ...own, remnant: remnant.name, ...(remnant.outline === undefined ? {} : { outline: remnant.outline }) });
     left = left.map((kind) => ({ ...kind, copies: kind.copies - first.placements.filter(({ partId }) => partId === kind.id).length }));
   }
   return { sheets, left: left.filter(({ copies }) => copies > 0) };

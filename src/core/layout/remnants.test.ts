@@ -10,7 +10,10 @@ import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import { mm } from '../units/length.ts';
 import type { LayoutSettings, Sheet } from './laySheet.ts';
 import { finish } from '../task/task.ts';
+import { nestRings } from '../outline/nestRings.ts';
+import { curvesFromPathData } from '../outline/pathData.ts';
 import { nestedSheets, nestFilm } from './nestSheets.ts';
+import { stockOutline } from './remnants.ts';
 
 let library: PolygonLibrary;
 beforeAll(async () => {
@@ -24,6 +27,29 @@ const settings: LayoutSettings = { sheet: { widthMm: 300, heightMm: 600, marginM
 const remnant = (widthMm: number, heightMm: number, outline?: number[]) => ({ name: `${widthMm} × ${heightMm}`, film: 'navy', widthMm, heightMm, ...(outline === undefined ? {} : { outline }) });
 const outlinesOn = ({ parts, placements }: Sheet): Curves[] => placements.map(({ partId, at }) => transformCurves(parts.find(({ id }) => id === partId)?.curves ?? star, at));
 const sheetsWith = (remnants: LayoutSettings['remnants']): Sheet[] => nestedSheets(library, design, 'navy', { ...settings, remnants });
+
+describe('the outline of a design', () => {
+  it('becomes a piece of stock that parts are laid on, without what is in it and beside it', () => {
+    const cloth = transformCurves(figureCurves({ form: 'heart', widthMm: 180, heightMm: 160 }), translation(30, 20));
+    const hole = transformCurves(figureCurves({ form: 'round', widthMm: 20, heightMm: 20 }), translation(100, 60));
+    const crumb = figureCurves({ form: 'round', widthMm: 6, heightMm: 6 });
+    const found = stockOutline(library, [combineCurves(library, 'cutOut', cloth, hole), crumb]);
+    expect([found?.widthMm, found?.heightMm]).toEqual([expect.closeTo(180, 0), expect.closeTo(160, 0)]);
+    const sheets = sheetsWith([{ ...remnant(found?.widthMm ?? 0, found?.heightMm ?? 0, [...(found?.outline ?? [])]) }]);
+    expect(sheets[0].outline).toEqual(found?.outline);
+    expect(sheets[0].placements.length).toBeGreaterThanOrEqual(4);
+    const home = transformCurves(cloth, translation(-30, -20));
+    // On the cloth, within what its corners are off the curve.
+    for (const curves of outlinesOn(sheets[0])) expect(areaOf(combineCurves(library, 'cutOut', curves, home))).toBeLessThan(0.5);
+  });
+
+  it('has no more corners than a remnant can have, and is none where there is nothing', () => {
+    const jagged = Array.from({ length: 5000 }, (_, k) => `${k === 0 ? 'M' : 'L'}${100 + (90 + (k % 2)) * Math.cos(k / 795.8)} ${100 + (90 + (k % 2)) * Math.sin(k / 795.8)}`).join('');
+    expect(stockOutline(library, [nestRings(curvesFromPathData(`${jagged}Z`))])?.outline?.length).toBeLessThanOrEqual(2000);
+    expect(stockOutline(library, [])).toBeUndefined();
+    expect(stockOutline(library, [figureCurves({ form: 'round', widthMm: 3, heightMm: 3 })])).toBeUndefined();
+  });
+});
 
 describe('what is left of a film', () => {
   it('is used first, each as full as it gets, and only the rest takes a new sheet', () => {

@@ -204,7 +204,7 @@ const hands = useSheetHands(computed(() => view.value === 'sheet'), pointerMm, {
         <MaterialCard :film="film" :films="rack.rolls.length" />
         <BoxCard />
         <WeedLinesCard v-if="!bridges.isStencil.value" :lines="weedLines" />
-        <RemnantsCard v-if="isNested(layout)" :film="film" :sheets="sheets" />
+        <RemnantsCard :film="film" :sheets="sheets" :is-nested="isNested(layout)" />
         <CopiesCard :sheet="sheet" :sheets="sheets.length" :film-id="film.id" :nesting="nesting" :flaws="flaws" />
       </template>
       <SheetCard :is-page="isPrinted" />

@@ -26,7 +26,15 @@ export function drawSheet(context: Context, view: Viewport, sheet: Sheet, art: P
   if (lifted > 0) fillHatch(context, paint.clear, ...whole);
   context.globalAlpha = 1 - lifted;
   context.fillStyle = paint.film;
-  context.fillRect(...whole);
+  if (sheet.outline === undefined) context.fillRect(...whole);
+  else {
+    const edge = polygonPath(view, sheet.outline);
+    fillHatch(context, paint.clear, ...whole);
+    context.fillStyle = paint.film;
+    context.fill(edge);
+    context.strokeStyle = '#5d5364';
+    context.stroke(edge);
+  }
   context.restore();
   if (lifted > 0) drawWeeded(context, view, sheet, art, paint, lifted);
   drawBoxes(context, view, sheet);
@@ -40,6 +48,14 @@ export function drawSheet(context: Context, view: Viewport, sheet: Sheet, art: P
   }
   strokeCutLine(context, art, view);
   drawCutArea(context, view, sheet);
+}
+
+/** Corners, x and y of each in mm, on screen. */
+function polygonPath(view: Viewport, corners: readonly number[]): Path2D {
+  const path = new Path2D();
+  for (let k = 0; k + 1 < corners.length; k += 2) path.lineTo(toScreenX(view, corners[k]), toScreenY(view, corners[k + 1]));
+  path.closePath();
+  return path;
 }
 
 /** A sheet as bare paper, to draw lines on. */
