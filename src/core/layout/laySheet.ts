@@ -11,11 +11,13 @@ import type { SheetStock } from './sheetStock.ts';
 import type { WeedLinePlace } from './weedLines.ts';
 
 /** How a design is laid out, with the mirroring that its process and layout give. */
-export interface LayoutSettings extends Omit<Layout, 'mirror' | 'sheet'> {
+export interface LayoutSettings extends Omit<Layout, 'mirror' | 'sheet' | 'stencil'> {
   readonly sheet: Omit<SheetStock, 'name'>;
   readonly mirrored: boolean;
   /** The blank's printable area, and where on it the upper left of the design lies, mm: what boxes are as large as on request. */
   readonly blank?: RectMm;
+  /** Holes beside the design by which a stencil is laid again, in its mm, and what they take above it, mm. */
+  readonly holes?: { readonly curves: Curves; readonly roomMm: number };
   /** Whether the art is cut out of the film, so that marks are holes. */
   readonly artIsOpening?: boolean;
 }
@@ -68,6 +70,8 @@ export interface Sheet {
   readonly weedLinePlaces?: readonly WeedLinePlace[] | undefined;
   /** What the copies take up together. */
   readonly used: RectMm;
+  /** Of a stencil of which half is to be cut: how much its halves differ, as a share; where that is too much all of it is cut. */
+  readonly halvesDiffer?: number | undefined;
   /** How far the layout reaches over the cut area; 0 when it fits. */
   readonly over: { readonly widthMm: number; readonly heightMm: number };
   /** Copies that the cut area could hold. */
@@ -78,6 +82,8 @@ export interface Sheet {
 const DESIGN_PART = 'design';
 /** The marks that layers are lined up by. */
 export const REGISTER_PART = 'register';
+/** The holes by which a stencil is laid again. */
+const HOLES_PART = 'holes';
 
 /** Slack for sizes that are equal but for rounding, mm: a tenth of what a plotter resolves. */
 const SLACK_MM = 0.001;
@@ -116,6 +122,10 @@ export function laySheet(design: Design, filmId: string, settings: LayoutSetting
     parts.push({ id: REGISTER_PART, curves: registerMarks(design.widthMm, register.sizeMm, settings.artIsOpening === true) });
     placements.push(...ats.map((at) => ({ partId: REGISTER_PART, at })));
   }
+  if (settings.holes !== undefined) {
+    parts.push({ id: HOLES_PART, curves: settings.holes.curves });
+    placements.push(...ats.map((at) => ({ partId: HOLES_PART, at })));
+  }
   const used = isOneBox ? grown(laid, box.marginMm) : laid;
   const whole = cutAreaOf(sheet);
   return {
@@ -135,8 +145,8 @@ export function laySheet(design: Design, filmId: string, settings: LayoutSetting
 }
 
 /** What one copy takes up, and where in it the upper left of the design lies. */
-function cellOf({ widthMm, heightMm }: Pick<Design, 'widthMm' | 'heightMm'>, { box, register, blank }: LayoutSettings): RectMm {
-  const marks = register?.on === true ? registerRoomMm(register.sizeMm) : 0;
+function cellOf({ widthMm, heightMm }: Pick<Design, 'widthMm' | 'heightMm'>, { box, register, holes, blank }: LayoutSettings): RectMm {
+  const marks = Math.max(holes?.roomMm ?? 0, register?.on === true ? registerRoomMm(register.sizeMm) : 0);
   const marksWide = register?.on === true ? Math.max(widthMm, register.sizeMm * 2.5) : widthMm;
   const content = { xMm: 0, yMm: -marks, widthMm: marksWide, heightMm: heightMm + marks };
   if (!box.on || box.around === 'all') return { ...content, xMm: 0, yMm: marks };

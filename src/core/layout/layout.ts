@@ -53,6 +53,16 @@ export type OwnWeedLine = z.infer<typeof ownWeedLineSchema>;
 const flawMm = z.number().min(-20_000).max(20_000);
 export const flawSchema = z.strictObject({ xMm: flawMm, yMm: flawMm, widthMm: z.number().min(0.1).max(20_000), heightMm: z.number().min(0.1).max(20_000) });
 
+const stencilUseSchema = z.strictObject({
+  /** Half of it, turned over about its upright middle; or all of it, laid again a step further. */
+  manner: z.enum(['half', 'repeat']),
+  /** From one place to the next, mm; its own width when absent. */
+  everyMm: z.number().min(1).max(20_000).optional(),
+  /** Of the holes by which it is laid again, mm. */
+  holeMm: z.number().min(1).max(20),
+});
+export type StencilUse = z.infer<typeof stencilUseSchema>;
+
 export const layoutSchema = z.strictObject({
   sheet: sheetSchema,
   /** The cutter or printer it lies in, as it was when it was chosen. */
@@ -62,6 +72,8 @@ export const layoutSchema = z.strictObject({
   box: boxSchema,
   /** Marks cut into every film at the same place, to line them up by; none when absent. */
   register: z.strictObject({ on: z.boolean(), sizeMm: z.number().min(2).max(40) }).optional(),
+  /** Of a stencil: how it is laid more than once; once when absent. */
+  stencil: stencilUseSchema.optional(),
   /** In rows: each copy lies turned by a quarter; as it reads when absent. */
   turned: z.boolean().optional(),
   /** How a design that is larger than the cut area is parted; not at all when absent. */
@@ -102,6 +114,9 @@ export type Layout = z.infer<typeof layoutSchema>;
 export const USUAL_TILES: TileSettings = { manner: 'overlap', overlapMm: 6 };
 /** Register marks as they are when they are switched on. */
 export const USUAL_REGISTER = { on: true, sizeMm: 6 } as const;
+
+/** Holes by which a stencil is laid again, when that is switched on, mm. */
+export const USUAL_STENCIL_HOLE_MM = 4;
 
 /** Weed lines as they are when they are switched on. */
 export const USUAL_WEED_LINES = { on: true, everyMm: 80, awayMm: 1.5 } as const;

@@ -39,7 +39,8 @@ function polygon(builder: CurvesBuilder, points: readonly number[]): void {
   builder.close();
 }
 
-function roundAt(builder: CurvesBuilder, x: number, y: number, r: number): void {
+/** Adds a circle. */
+export function roundAt(builder: CurvesBuilder, x: number, y: number, r: number): void {
   const k = r * ROUND;
   builder.start(x + r, y, -1);
   builder.cubic(x + r, y + k, x + k, y + r, x, y + r);

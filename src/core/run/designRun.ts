@@ -80,6 +80,7 @@ export const needsShapes = ({ objects, layering, process, layout, bridges = USUA
   [materials?.usual, ...(materials?.ofFilms ?? []).map(({ material }) => material)].some((material) => material?.takesFilm === false) ||
   layout.tiles !== undefined ||
   layout.work !== undefined ||
+  layout.stencil !== undefined ||
   layout.white?.on === true ||
   layout.contour?.on === true ||
   (PROCESSES[process].artIsOpening && bridges.on) ||

@@ -8,8 +8,10 @@ import { around } from '../layout/boxes.ts';
 import { cutAreaOf, laySheet, type LayoutSettings, type Sheet } from '../layout/laySheet.ts';
 import { mirroringOf } from '../layout/mirroringOf.ts';
 import { isNested, nestedSheets } from '../layout/nestSheets.ts';
+import type { StencilUse } from '../layout/layout.ts';
 import { onTile, tilesOf, type Tile } from '../layout/tiles.ts';
 import { registerRoomMm } from '../layout/registerMarks.ts';
+import { halvesDiffer, MOST_DIFFERENT, usedStencil } from '../layout/stencilUse.ts';
 import { workSheets } from '../layout/workSheets.ts';
 import { weedLines } from '../layout/weedLines.ts';
 import { PROCESSES } from '../process/processes.ts';
@@ -20,7 +22,9 @@ export function sheetsOf(job: Pick<Job, 'layout' | 'process' | 'blank' | 'place'
   const { mirrored } = mirroringOf(job.layout, job.process);
   const { artIsOpening } = PROCESSES[job.process];
   const blank = { widthMm: job.blank.widthMm, heightMm: job.blank.heightMm, ...placeOnBlank(job.place, job.blank, design) };
-  const settings = { ...job.layout, mirrored, blank, artIsOpening };
+  const { stencil, ...layout } = job.layout;
+  const settings: LayoutSettings = { ...layout, mirrored, blank, artIsOpening };
+  if (artIsOpening && stencil !== undefined && library !== undefined) return stencilSheets(library, design, settings, stencil);
   const tiles = library === undefined ? [] : tilesFor(design, settings);
   const sheets = design.layers.flatMap(({ filmId }) => {
     if (library !== undefined && tiles.length > 1) return tiledSheets(library, design, filmId, settings, tiles);
@@ -35,6 +39,14 @@ export function sheetsOf(job: Pick<Job, 'layout' | 'process' | 'blank' | 'place'
     const { curves, places } = weedLines(sheet, { ...lines, own });
     return { ...sheet, weedLines: curves, weedLinePlaces: places };
   });
+}
+
+/** A stencil that is laid more than once: in rows, a sheet for each of its films. */
+function stencilSheets(library: PolygonLibrary, design: Design, settings: LayoutSettings, use: StencilUse): Sheet[] {
+  const differ = use.manner === 'half' ? halvesDiffer(library, design) : undefined;
+  if (differ !== undefined && differ > MOST_DIFFERENT) return design.layers.map(({ filmId }) => ({ ...laySheet(design, filmId, settings), halvesDiffer: differ }));
+  const { design: cut, holes, roomMm } = usedStencil(library, design, use);
+  return cut.layers.map(({ filmId }) => ({ ...laySheet(cut, filmId, { ...settings, holes: { curves: holes, roomMm } }), ...(differ === undefined ? {} : { halvesDiffer: differ }) }));
 }
 
 /** The tiles of a design that is larger than the cut area; none where it fits or is not to be parted. */

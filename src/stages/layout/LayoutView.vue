@@ -56,6 +56,7 @@ import { useSheetPlan } from './useSheetPlan.ts';
 import { useSheetTable } from './useSheetTable.ts';
 import { useWeedLines } from './useWeedLines.ts';
 import WeedLinesCard from './WeedLinesCard.vue';
+import StencilUseCard from './StencilUseCard.vue';
 import WorkCard from './WorkCard.vue';
 
 const bench = useBench();
@@ -200,6 +201,7 @@ const hands = useSheetHands(computed(() => view.value === 'sheet'), pointerMm, {
       </template>
       <template v-else>
         <BridgesCard v-if="bridges.isStencil.value" :bridges="bridges" />
+        <StencilUseCard v-if="bridges.isStencil.value" :sheet="sheet" :design-width-mm="cut?.design.widthMm ?? 100" />
         <WorkCard />
         <MaterialCard :film="film" :films="rack.rolls.length" />
         <BoxCard />
