@@ -1,6 +1,7 @@
 import { AppError } from '../errors/appError.ts';
 import { rgbFromHex } from '../colour/hex.ts';
 import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
+import { beyondInk } from './inkReach.ts';
 
 /** Paper that carries a decal: what is not printed is clear, or white. */
 export const DECAL_PAPERS = ['clear', 'white'] as const;
@@ -36,20 +37,38 @@ export interface PrintFacts {
   readonly softShare: number;
   /** Mean lightness of what is seen, 0 to 1. */
   readonly lightness: number;
+  /** Share of what is seen that inks do not reach, and the colour of it that lies farthest out; none when absent. */
+  readonly beyondInkShare: number;
+  readonly mostBeyond?: string;
 }
+
+/** A colour that is farther out than this comes out as another one, OKLab × 100. */
+const BEYOND_INK = 6;
+/** Less of a motif than this is not told. */
+const LEAST_BEYOND_SHARE = 0.01;
 
 const WHITE = 235;
 
 export function printFacts({ data }: Pick<Rgba8, 'data'>): PrintFacts {
-  let [seen, white, soft, light] = [0, 0, 0, 0];
+  let [seen, white, soft, light, beyond] = [0, 0, 0, 0, 0];
+  let farthest = { by: 0, word: 0 };
+  // Colours in steps of 8: some thousands of them at most are looked at.
+  const known = new Map<number, number>();
   for (let i = 0; i < data.length; i += 4) {
     if (data[i + 3] < SEEN) continue;
     seen++;
     if (data[i + 3] < 240) soft++;
     if (Math.min(data[i], data[i + 1], data[i + 2]) >= WHITE && data[i + 3] >= 240) white++;
     light += (0.2126 * data[i] + 0.7152 * data[i + 1] + 0.0722 * data[i + 2]) / 255;
+    const cell = ((data[i] >> 3) << 10) | ((data[i + 1] >> 3) << 5) | (data[i + 2] >> 3);
+    let by = known.get(cell);
+    if (by === undefined) known.set(cell, (by = beyondInk({ r: data[i], g: data[i + 1], b: data[i + 2] })));
+    if (by <= BEYOND_INK) continue;
+    beyond++;
+    if (by > farthest.by) farthest = { by, word: (data[i] << 16) | (data[i + 1] << 8) | data[i + 2] };
   }
-  return seen === 0 ? { whiteShare: 0, softShare: 0, lightness: 1 } : { whiteShare: white / seen, softShare: soft / seen, lightness: light / seen };
+  if (seen === 0) return { whiteShare: 0, softShare: 0, lightness: 1, beyondInkShare: 0 };
+  return { whiteShare: white / seen, softShare: soft / seen, lightness: light / seen, beyondInkShare: beyond / seen, ...(beyond === 0 ? {} : { mostBeyond: `#${farthest.word.toString(16).padStart(6, '0')}` }) };
 }
 
 /** Coarser prints than this look blurred from near, dots per inch. */
@@ -65,5 +84,6 @@ export function printWarnings(facts: PrintFacts, dpi: number, paper: DecalPaper,
   const below = (0.2126 * r + 0.7152 * g + 0.0722 * b) / 255;
   if (shows && below < 0.5) words.push('the blank is dark: on clear paper its colour shines through and darkens the print');
   else if (shows && facts.lightness > 0.8 && below > 0.8) words.push('light art on a light blank: it will hardly show');
+  if (facts.mostBeyond !== undefined && facts.beyondInkShare >= LEAST_BEYOND_SHARE) words.push(`${Math.max(1, Math.round(100 * facts.beyondInkShare))} % of it is more vivid than inks print, most of all ${facts.mostBeyond}: it will come out duller`);
   return words;
 }

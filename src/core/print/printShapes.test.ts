@@ -39,7 +39,7 @@ describe('what lies below and around a print', () => {
   });
 
   it('warns of white and dark only where the blank shows through', () => {
-    const facts = { whiteShare: 0.2, softShare: 0, lightness: 0.9 };
+    const facts = { whiteShare: 0.2, softShare: 0, lightness: 0.9, beyondInkShare: 0 };
     expect(printWarnings(facts, 300, 'clear', '#202020')).toHaveLength(2);
     expect(printWarnings(facts, 300, 'clear', '#202020', true)).toEqual([]);
   });

@@ -16,6 +16,8 @@ const found = computed(() => {
   if (facts === undefined || result?.cut === undefined) return undefined;
   return workPlaceOf(facts, result.cut.place, result.clean.frame, result.cut.design);
 });
+/** Blanks that the sheet does not hold are not laid. */
+const missing = computed(() => (layout.value.work === undefined ? 0 : Math.max(0, layout.value.copies - (bench.result?.cut?.sheets[0]?.room ?? layout.value.copies))));
 const inPlace = computed(() => layout.value.work !== undefined);
 const about = computed(() => {
   const { work } = layout.value;
@@ -30,9 +32,17 @@ const lay = (): void => {
 <template>
   <TrayCard v-if="inPlace || found !== undefined" title="Work on the sheet" :about="about">
     <template #icon><Stamp /></template>
+    <p v-if="missing > 0" class="warn">{{ missing === 1 ? '1 blank has' : `${missing} blanks have` }} no room beside the work: not laid.</p>
     <div>
       <button v-if="inPlace" type="button" class="plain-button" @click="commit('From the corner of the machine', withoutWorkPlace(job))">From the machine’s corner instead</button>
       <button v-else type="button" class="plain-button" @click="lay">Cut it where it lies</button>
     </div>
   </TrayCard>
 </template>
+
+<style scoped>
+.warn {
+  margin: 2px 0;
+  color: var(--ochre-text);
+}
+</style>
