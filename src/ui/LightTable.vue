@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, inject, onBeforeUnmount, ref, toRef, watch, watchEffect } from 'vue';
+import { computed, inject, onBeforeUnmount, ref, toRef, useId, watch, watchEffect } from 'vue';
 import type { LengthUnit } from '../core/units/parseLength.ts';
 import RulerBar from './RulerBar.vue';
 import { SCREEN_SIZE } from './screenSize.ts';
@@ -22,6 +22,8 @@ const props = defineProps<{
   /** Anything whose change means drawing again. */
   redrawOn: unknown;
   label: string;
+  /** What lies on it, in words. */
+  contents?: string | undefined;
   cursor?: string | undefined;
 }>();
 const emit = defineEmits<{
@@ -34,6 +36,7 @@ const emit = defineEmits<{
   view: [view: Viewport, size: Size];
 }>();
 
+const words = useId();
 const host = ref<HTMLElement>();
 const canvas = ref<HTMLCanvasElement>();
 const screen = inject(SCREEN_SIZE, undefined);
@@ -118,9 +121,10 @@ function onKey(event: KeyboardEvent): void {
     <RulerBar class="top" direction="across" :length="size.width" :zero-at="toScreenX(view, zero.x)" :px-per-mm="view.scale / mmPerUnit" :unit="unit" :pointer="pointer?.screenX" @pointerdown="onRuler('level', $event)" />
     <RulerBar class="left" direction="down" :length="size.height" :zero-at="toScreenY(view, zero.y)" :px-per-mm="view.scale / mmPerUnit" :unit="unit" :pointer="pointer?.screenY" @pointerdown="onRuler('upright', $event)" />
     <div
-      ref="host" class="surface" tabindex="0" role="application" :aria-label="label" :style="{ cursor: panCursor ?? cursor ?? 'default' }"
+      ref="host" class="surface" tabindex="0" role="application" :aria-label="label" :aria-describedby="contents === undefined ? undefined : words" :style="{ cursor: panCursor ?? cursor ?? 'default' }"
       @pointerdown="onDown" @pointermove="onMove" @pointerup="onUp" @pointercancel="onUp" @pointerleave="onLeave" @keydown="onKey"
     >
+      <p v-if="contents !== undefined" :id="words" class="visually-hidden">{{ contents }}</p>
       <canvas ref="canvas" />
       <slot :view="view" :size="size" />
       <div class="zoom" role="group" aria-label="Zoom" @pointerdown.stop>

@@ -28,6 +28,17 @@ test('a soap stencil: its islands are held, a bridge is moved, what falls out is
   await settled(page);
   await bridges.getByRole('button', { name: 'All where they were found' }).click();
   await expect(bridges).toContainText('2 islands held by 2 bridges');
+  // A duck is no mirror image of itself: half of it would not do, and all of it is cut. Laid again a step further it has holes to lay it by.
+  const laid = card(page, 'Laid more than once');
+  await choose(page, 'Is laid', 'half of it, turned over');
+  await expect(laid).toContainText(/its halves differ by \d+ %: all of it is cut/);
+  await choose(page, 'Is laid', 'again and again, in a row');
+  await setQuantity(page, 'One step', '60 mm');
+  await settled(page);
+  expect(await stored(page)).toContain('"manner":"repeat"');
+  await expect(page.getByRole('application')).toHaveAccessibleDescription(/Stencil film, 4 copies, 1\d\d(\.\d)? mm by/);
+  await choose(page, 'Is laid', 'once');
+  await settled(page);
   await goTo(page, 'Hand off');
   const { bytes } = await save(page, 'Save SVG');
   // Four copies of the duck and the wave, each one ring: its middles are part of the film.

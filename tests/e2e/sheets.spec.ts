@@ -35,6 +35,30 @@ test('a shirt of three films: marks and boxes that line up, a coarse film is tol
   await expect(page.getByRole('group', { name: 'The cut' })).toContainText(/about .* cut, 4 starts/);
   await page.getByRole('radio', { name: 'weeded' }).click();
   await expect(page.getByRole('group', { name: 'The weeding' })).toContainText('1 bit of waste');
+  // Pressed in order: film after film, to the last.
+  await page.getByRole('radio', { name: 'on the blank' }).click();
+  const films = page.getByRole('group', { name: 'The films in order' });
+  await films.getByRole('slider').fill('1');
+  await expect(films).toContainText('1 of 3');
+  await films.getByRole('button', { name: 'Play the films in order' }).click();
+  await expect(films).toContainText('3 of 3');
+  await page.getByRole('radio', { name: 'sheet', exact: true }).click();
+  // A weed line that is not wanted is left out, moved and put back by its keys.
+  await flip(page, 'Weed lines');
+  await settled(page);
+  const lines = card(page, 'Weed lines');
+  await lines.getByRole('button', { name: 'choose one' }).click();
+  const line = lines.getByRole('group', { name: 'Chosen weed line' });
+  await page.keyboard.press('Delete');
+  await expect(line).toContainText('left out');
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect(line).toContainText('moved');
+  await settled(page);
+  expect(await stored(page)).toContain('"share":');
+  await expect(page.getByRole('application')).toHaveAccessibleDescription(/1 copy, .*; mirrored; 1 weeding box; \d weed lines?;/);
+  await line.getByRole('button', { name: 'As found' }).click();
+  await flip(page, 'Weed lines');
+  await settled(page);
   await goTo(page, 'Hand off');
   const files = Object.values(sheetsIn((await save(page, 'Save SVG')).bytes)).map(readCutFile);
   expect(files).toHaveLength(3);

@@ -27,6 +27,16 @@ test('what is left of a film is used before a new sheet, and what this job leave
   expect(readCutFile(bytes.toString())).toMatchObject({ widthMm: 110, heightMm: 130 });
 });
 
+test('the outline of a design becomes a remnant, and what is nested on it stays within it', async ({ page }) => {
+  await openJob(page, 'Heron glasses', 'Lay out');
+  await unfold(page, 'Remnants');
+  await card(page, 'Remnants').getByRole('button', { name: 'Keep it as a remnant' }).click();
+  await expect(page.getByText(/lies on the shelf: jobs of/)).toBeVisible();
+  await choose(page, 'How they lie', 'nested by their outlines');
+  await settled(page);
+  await expect(card(page, 'Remnants first').getByText(/^on the shelf:/)).toHaveCount(1);
+});
+
 test('what was stamped on the mark sheet is cut where it lies, with blanks beside it', async ({ page }) => {
   const photo = photoOf('a4', tilted('a4', 20, 5, -0.05));
   const png = await sharp(photo.data, { raw: { width: photo.width, height: photo.height, channels: 4 } }).png().toBuffer();

@@ -5,6 +5,8 @@ import { computed, shallowRef, useTemplateRef, watch } from 'vue';
 import { placeOnBlank } from '../../core/assemble/placeOnBlank.ts';
 import type { Job } from '../../core/job/job.ts';
 import type { TracedPart } from '../../core/job/tracedPart.ts';
+import { mm } from '../../core/units/length.ts';
+import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import LightTable from '../../ui/LightTable.vue';
@@ -16,6 +18,7 @@ import JobRack from '../shared/JobRack.vue';
 import NeedsPicture from '../shared/NeedsPicture.vue';
 import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
+import { partsContents } from '../shared/tableWords.ts';
 import { useReadout } from '../shared/useReadout.ts';
 import BlankPlaceCard from './BlankPlaceCard.vue';
 import FinishedSizeCard from './FinishedSizeCard.vue';
@@ -59,6 +62,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   // Before the nodes let go of theirs, which comes first.
 }, { capture: true });
 
+const contents = computed(() => {
+  const lines = [...parts.rows.value].reverse().map(({ id, name }) => ({ name, isChosen: parts.chosen.value.includes(id), box: parts.boxOf(id) }));
+  return partsContents(lines, place.value, (value) => formatLength(mm(value), settings.unit));
+});
+
 /** Places of the design, mm, that are pointed out until something else is done. */
 const spots = shallowRef<readonly { readonly x: number; readonly y: number }[]>([]);
 watch([() => bench.job, parts.chosen], () => (spots.value = []));
@@ -100,7 +108,7 @@ function release(point: TablePoint): void {
     </template>
     <template #table>
       <LightTable
-        v-if="bench.picture !== undefined" ref="table" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="redrawOn" label="Design on the blank" :cursor="pen.isOn.value ? 'crosshair' : tools.cursor.value"
+        v-if="bench.picture !== undefined" ref="table" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="redrawOn" label="Design on the blank" :contents="contents" :cursor="pen.isOn.value ? 'crosshair' : tools.cursor.value"
         @view="(shown) => (cssPxPerMm = shown.scale)" @press="press" @move="move" @release="release" @leave="pointerMm = undefined" @ruler="(way, point) => apart || tools.guides.draw(way, point)"
       >
         <ProblemNote />

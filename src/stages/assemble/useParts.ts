@@ -186,7 +186,7 @@ export function useParts() {
   }
 
   return {
-    chosen, rows, object, objects, box, boxed, inDesign, films, canMove, removable, groupable, colourOf, select, toggle, outermost, add, addBase, preview, commit, setFilm, shifted, keepingPlace, inDesignOf, reorder, remove, duplicate, group, ungroup,
+    chosen, rows, object, objects, box, boxed, boxOf: (id: string) => boxOf(objectOf(job.value.objects, id) as DesignObject), inDesign, films, canMove, removable, groupable, colourOf, select, toggle, outermost, add, addBase, preview, commit, setFilm, shifted, keepingPlace, inDesignOf, reorder, remove, duplicate, group, ungroup,
   };
 }
 

@@ -21,6 +21,7 @@ import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
 import TracedChoice from '../shared/TracedChoice.vue';
 import TableDivider from '../shared/TableDivider.vue';
+import { filmsContents } from '../shared/tableWords.ts';
 import { useReadout } from '../shared/useReadout.ts';
 import AddStep from './AddStep.vue';
 import BrushGuard from './BrushGuard.vue';
@@ -123,7 +124,7 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
     </template>
     <template #table>
       <LightTable
-        v-if="bench.picture !== undefined" ref="table" :box="scene.box.value" :zero="{ x: 0, y: 0 }" :mm-per-unit="mmPerUnit" :unit="settings.unit" :draw="scene.draw" :redraw-on="scene.redrawOn.value" :cursor="cursor" label="Picture and cut"
+        v-if="bench.picture !== undefined" ref="table" :box="scene.box.value" :zero="{ x: 0, y: 0 }" :mm-per-unit="mmPerUnit" :unit="settings.unit" :draw="scene.draw" :redraw-on="scene.redrawOn.value" :cursor="cursor" label="Picture and cut" :contents="filmsContents(bench.result?.cut?.rack)"
         @view="onView" @press="onPress" @move="onMove" @release="tools.release" @leave="onLeave"
       >
         <TableDivider v-if="view !== 'one' && !tools.corners.active.value" v-model="divider" :left="view === 'cut' ? 'picture' : view === 'removed' ? 'now' : 'before'" :right="view === 'cut' ? 'cut' : view === 'removed' ? 'what it takes, 8 times as strong' : 'after'">

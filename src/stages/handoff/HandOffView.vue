@@ -18,6 +18,7 @@ import JobRack from '../shared/JobRack.vue';
 import NeedsPicture from '../shared/NeedsPicture.vue';
 import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
+import { sheetContents } from '../shared/tableWords.ts';
 import { useReadout } from '../shared/useReadout.ts';
 import FilesCard from './FilesCard.vue';
 import PlotterCard from './PlotterCard.vue';
@@ -72,7 +73,7 @@ const saveArt = (): void => void hand.handOne(`${hand.name.value}, cleaned.png`,
   <StageLayout title="Hand off" :aside="blocked === undefined ? 'ready' : 'not yet'">
     <template #table>
       <LightTable
-        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[sheet, path, paint, bandWords, look.path.value, print.paint.value, print.at.value]" :label="print.isPrinted.value ? 'Page as it will be printed' : 'Sheet as it will be cut'"
+        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[sheet, path, paint, bandWords, look.path.value, print.paint.value, print.at.value]" :contents="print.isPrinted.value ? undefined : sheetContents(sheet, film.name, undefined, length)" :label="print.isPrinted.value ? 'Page as it will be printed' : 'Sheet as it will be cut'"
         @view="(at) => (cssPxPerMm = at.scale)" @move="pointerMm = { x: $event.x, y: $event.y }" @leave="pointerMm = undefined"
       >
         <p v-if="look.words.value !== ''" class="looked" role="status">{{ look.words.value }}</p>

@@ -22,6 +22,7 @@ import JobRack from '../shared/JobRack.vue';
 import NeedsPicture from '../shared/NeedsPicture.vue';
 import ProblemNote from '../shared/ProblemNote.vue';
 import StageLayout from '../shared/StageLayout.vue';
+import { sheetContents } from '../shared/tableWords.ts';
 import { useReadout } from '../shared/useReadout.ts';
 import BoxCard from './BoxCard.vue';
 import BridgesCard from './BridgesCard.vue';
@@ -155,6 +156,7 @@ const tableBox = computed(() => {
 });
 
 const length = (value: number): string => formatLength(mm(value), settings.unit);
+const contents = computed(() => (isPrinted.value ? `${pages.value?.pages[print.at.value]?.length ?? 0} motifs on this page` : sheetContents(sheet.value, film.value.name, findings.value.length, length)));
 const readout = computed(() => {
   const s = sheet.value;
   if (s === undefined || isPrinted.value) return items.value;
@@ -178,7 +180,7 @@ const hands = useSheetHands(computed(() => view.value === 'sheet'), pointerMm, {
       <RoundBlank v-if="bench.picture !== undefined && view === 'blank' && isSolid" :blank="job.blank" :area="onBlank.area.value" :turn-rad="onBlank.turnRad.value" @failed="isFlat = true" />
       <LightTable
         v-else-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :cursor="hands.cursor.value"
-        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, weedLines.chosenAt.value, flaws.shown.value, mends.trial.value, plan.redrawOn.value, print.paint.value, print.at.value, onBlank.proof.value, onBlank.landing.value, onBlank.other.value]" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
+        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, weedLines.chosenAt.value, flaws.shown.value, mends.trial.value, plan.redrawOn.value, print.paint.value, print.at.value, onBlank.proof.value, onBlank.landing.value, onBlank.other.value]" :contents="contents" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
         @view="(at) => (cssPxPerMm = at.scale)" @press="hands.press" @move="hands.move" @release="hands.release" @leave="pointerMm = undefined"
       >
         <MendNote :mends="mends" />

@@ -19,6 +19,7 @@ import { useNodeEditing } from '../shared/nodes/useNodeEditing.ts';
 import StageLayout from '../shared/StageLayout.vue';
 import TracedChoice from '../shared/TracedChoice.vue';
 import TableDivider from '../shared/TableDivider.vue';
+import { filmsContents } from '../shared/tableWords.ts';
 import { useReadout } from '../shared/useReadout.ts';
 import { useSharpPatch } from '../shared/useSharpPatch.ts';
 import AreasCard from './AreasCard.vue';
@@ -112,7 +113,7 @@ const names = computed(() => SIDES[view.value]);
     </template>
     <template #table>
       <LightTable
-        v-if="bench.picture !== undefined" :box="scene.box.value" :zero="{ x: scene.box.value.x, y: scene.box.value.y }" :mm-per-unit="mmPerUnit" :unit="settings.unit" :draw="scene.draw" :redraw-on="scene.redrawOn.value" label="Art and cut"
+        v-if="bench.picture !== undefined" :box="scene.box.value" :zero="{ x: scene.box.value.x, y: scene.box.value.y }" :mm-per-unit="mmPerUnit" :unit="settings.unit" :draw="scene.draw" :redraw-on="scene.redrawOn.value" label="Art and cut" :contents="filmsContents(bench.result?.cut?.rack)"
         :cursor="pointing.mode.value !== 'off' || framing ? 'crosshair' : undefined" @view="onView" @press="press" @move="move" @release="release" @leave="pointerMm = undefined"
       >
         <TableDivider v-if="names !== undefined" v-model="divider" :left="names[0]" :right="names[1]" />
