@@ -11,20 +11,22 @@ const figure = fc.record({ form: fc.constantFrom('heart' as const, 'round' as co
 
 describe('places along outlines', () => {
   it('that face another edge are all taken, and give the widths that all places give', () => {
+    let left = 0;
     fc.assert(
-      fc.property(fc.array(figure, { minLength: 1, maxLength: 6 }), fc.constantFrom('inside' as const, 'outside' as const), fc.double({ min: 0.3, max: 3, noNaN: true }), (figures, side, leastMm) => {
+      fc.property(fc.array(figure, { minLength: 1, maxLength: 6 }), fc.constantFrom('inside' as const, 'outside' as const), fc.double({ min: 0.2, max: 0.8, noNaN: true }), (figures, side, leastMm) => {
         const shapes = figures.map(({ form, x, y, wide, turn }) => transformCurves(transformCurves(form === 'star' ? figureCurves({ form, widthMm: wide, heightMm: 20, corners: 5, depth: 0.5, cornerMm: 0 }) : form === 'rectangle' ? figureCurves({ form, widthMm: wide, heightMm: 20, cornerMm: 0 }) : figureCurves({ form, widthMm: wide, heightMm: 20 }), rotation(turn, 0, 0)), translation(x, y)));
         const rings = flatten(joinCurves(shapes), leastMm / 20);
-        const [all, some] = [edgeSamples(rings, leastMm / 4, side), edgeSamples(rings, leastMm / 4, side, 2 * leastMm)];
+        const [all, some] = [edgeSamples(rings, leastMm / 20, side), edgeSamples(rings, leastMm / 20, side, leastMm)];
         const widths = (samples: typeof all): string[] => {
           const { width } = widthsAcross(samples, leastMm);
           return [...width].flatMap((value, k) => (Number.isFinite(value) ? [`${samples.ring[k]} ${samples.along[k]} ${value.toFixed(9)}`] : []));
         };
         expect(widths(some)).toEqual(widths(all));
-        expect(some.x.length).toBeLessThanOrEqual(all.x.length);
+        left += all.x.length - some.x.length;
       }),
-      { seed: 17, numRuns: 120 },
+      { seed: 17, numRuns: 25 },
     );
+    expect(left).toBeGreaterThan(40_000);
   });
 
   it('are none along a broad figure, however long its edge', () => {
@@ -36,7 +38,7 @@ describe('places along outlines', () => {
   it('number those of a ring all around, whichever of them are taken', () => {
     // A bar of 0.5 mm with a knob of 20 mm at each end: the bar alone is taken.
     const rings = { kind: 'rings', points: Float64Array.from([0, 0, 20, 0, 20, 9.75, 60, 9.75, 60, 0, 80, 0, 80, 20, 60, 20, 60, 10.25, 20, 10.25, 20, 20, 0, 20]), starts: Int32Array.from([0, 12]) } as const;
-    const [all, some] = [edgeSamples(rings, 0.2), edgeSamples(rings, 0.2, 'inside', 2)];
+    const [all, some] = [edgeSamples(rings, 0.02), edgeSamples(rings, 0.02, 'inside', 2)];
     expect(some.x.length).toBeLessThan(all.x.length / 2);
     for (let k = 0; k < some.x.length; k++) expect([all.x[some.along[k]], all.y[some.along[k]]]).toEqual([some.x[k], some.y[k]]);
     expect(Math.abs(some.around[0] - all.x.length)).toBeLessThanOrEqual(1);

@@ -3,6 +3,9 @@ import { facingChords } from './facingChords.ts';
 
 /** More samples than this are taken further apart. */
 const MOST_SAMPLES = 300_000;
+/** So few, in all and for each chord, are never chosen from: as measured. */
+const FEW_SAMPLES = 4000;
+const PER_CHORD = 3;
 /** Of those that are chosen from, more are. */
 const MOST_PLACES = 16_000_000;
 
@@ -30,7 +33,8 @@ export function edgeSamples(rings: Rings, wanted: number, side: 'inside' | 'outs
   for (let r = 0; r + 1 < starts.length; r++) for (let i = starts[r]; i < starts[r + 1]; i++) total += chord(points, i, next(starts, r, i));
   // A ring begins with a sample, so it may have one more than its share.
   const every = Math.max(wanted, total / MOST_SAMPLES);
-  if (reach === undefined) return sampled(rings, every, sign, Math.ceil(total / every) + starts.length);
+  // Where there are few places for each chord, looking at all of them takes less than choosing some.
+  if (reach === undefined || total / wanted <= Math.max(FEW_SAMPLES, (PER_CHORD * points.length) / 2)) return sampled(rings, every, sign, Math.ceil(total / every) + starts.length);
   const fine = Math.max(wanted, total / MOST_PLACES);
   const places = new Places(rings, fine);
   facingChords(rings, reach, sign, (at, from, to) => places.mark(at, from, to));

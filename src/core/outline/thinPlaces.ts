@@ -30,8 +30,7 @@ const LEAST_LENGTH = 1;
  */
 export function thinPlaces(curves: Curves, leastMm: number, side: 'inside' | 'outside' = 'inside', chordMm = leastMm / 20): ThinPlace[] {
   if (!(leastMm >= LEAST_ASKED_MM)) return [];
-  // Twice as far as is looked: a place whose own partner is not taken would look narrower than it is.
-  const samples = edgeSamples(flatten(curves, chordMm), leastMm * SPACING, side, 2 * leastMm);
+  const samples = edgeSamples(flatten(curves, chordMm), leastMm * SPACING, side, SKEWED * leastMm);
   const { width, partner } = widthsAcross(samples, leastMm * SKEWED);
   for (let k = 0; k < width.length; k++) {
     if (partner[k] < 0) continue;
