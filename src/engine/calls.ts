@@ -30,6 +30,7 @@ export const HANDED_OVER: HandedOver = {
   sheetPlan: (plan) => (plan === undefined ? [] : [plan.way.points.buffer, plan.way.does.buffer, plan.way.atS.buffer]),
   workingSize: nothing,
   stockOutline: nothing,
+  nestedRoom: nothing,
   together: nothing,
   variant: nothing,
   parts: nothing,

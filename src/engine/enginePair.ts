@@ -51,6 +51,7 @@ export function enginePair(whole: EngineClient, reduced: EngineClient): EngineCl
     sheetPlan: (request) => whole.sheetPlan(request),
     workingSize: (request) => whole.workingSize(request),
     stockOutline: (request) => whole.stockOutline(request),
+    nestedRoom: (request) => whole.nestedRoom(request),
     together: (request, onProgress) => whole.together(request, onProgress),
     variant: async (request) => (OF_REDUCED.variant(request) ? (await whenOpened()).variant(request) : whole.variant(request)),
     parts: (request) => whole.parts(request),

@@ -1,4 +1,5 @@
 import { checkLimits } from '../core/check/cutCheck.ts';
+import { nestedRoom } from '../core/layout/nestedRoom.ts';
 import { stockOutline } from '../core/layout/remnants.ts';
 import { workingSize } from '../core/check/workingSize.ts';
 import type { Job } from '../core/job/job.ts';
@@ -119,6 +120,11 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
       if (sheet === undefined || film === undefined) return undefined;
       const way = knifeWay(cutPlanOf(sheet, film), materialOf(of.job, filmId).cut, of.job.layout.machine);
       return { way, weeding: weedingPlan(await polygons(), sheet) };
+    },
+    nestedRoom: async (of) => {
+      const { cut } = await whole(of, 'final');
+      const { layout, process } = of.job;
+      return nestedRoom(await polygons(), cut.design, { ...layout, mirrored: mirroringOf(layout, process).mirrored });
     },
     stockOutline: async (of) => {
       const { cut } = await whole(of, 'final');

@@ -118,6 +118,8 @@ export interface LayoutCalls {
   sheetPlan(request: SheetPlanRequest): Promise<SheetPlanView | undefined>;
   /** Down to which size a job's design works. */
   workingSize(request: OfJob): Promise<WorkingSize>;
+  /** How many whole copies one sheet holds, nested. */
+  nestedRoom(request: OfJob): Promise<number>;
   /** The outermost edge of the design as a piece of stock; undefined where there is none. */
   stockOutline(request: OfJob): Promise<StockOutline | undefined>;
   /** Several jobs on the sheets of the films that they share. */

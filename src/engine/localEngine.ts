@@ -93,6 +93,7 @@ export class LocalEngine implements Engine {
   readonly sheetPlan = this.layout.sheetPlan;
   readonly workingSize = this.layout.workingSize;
   readonly stockOutline = this.layout.stockOutline;
+  readonly nestedRoom = this.layout.nestedRoom;
   readonly together = this.layout.together;
 
   constructor(

@@ -35,6 +35,11 @@ test('the outline of a design becomes a remnant, and what is nested on it stays 
   await choose(page, 'How they lie', 'nested by their outlines');
   await settled(page);
   await expect(card(page, 'Remnants first').getByText(/^on the shelf:/)).toHaveCount(1);
+  // As many as one sheet of each film holds.
+  await page.getByRole('button', { name: 'Fill the sheet' }).click();
+  await expect(page.getByLabel('Copies', { exact: true })).not.toHaveValue('1', { timeout: 60_000 });
+  await settled(page);
+  await expect(page.getByRole('group', { name: 'Which sheet' })).toHaveCount(0);
 });
 
 test('what was stamped on the mark sheet is cut where it lies, with blanks beside it', async ({ page }) => {

@@ -66,7 +66,7 @@ function lyingOf(design: Design, { mirrored }: Pick<LayoutSettings, 'mirrored'>)
 }
 
 /** What is nested of a film: the whole design, or each piece. */
-function kindsOf(design: Design, filmId: string, settings: LayoutSettings): NestKind[] {
+export function kindsOf(design: Design, filmId: string, settings: LayoutSettings): NestKind[] {
   const { copies, apart = false } = settings;
   const layer = layerOf(design, filmId);
   const lying = lyingOf(design, settings);

@@ -35,7 +35,7 @@ const used = computed(() => (props.sheet === undefined ? '' : `${length(props.sh
       <div class="row">
         <span>{{ isNesting ? `looking, ${Math.round(100 * share)} %` : 'laid as they fit' }}</span>
         <button v-if="isNesting" type="button" class="plain-button" @click="nesting.stop">Stop</button>
-        <button v-else type="button" class="plain-button" :disabled="sheet === undefined" @click="nesting.improve(filmId)">Lay closer</button>
+        <span v-else><button v-if="layout.apart !== true" type="button" class="plain-button" :disabled="sheet === undefined" @click="nesting.fill">Fill the sheet</button> <button type="button" class="plain-button" :disabled="sheet === undefined" @click="nesting.improve(filmId)">Lay closer</button></span>
       </div>
     </template>
     <template v-if="nested">

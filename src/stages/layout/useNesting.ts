@@ -1,3 +1,4 @@
+import { ElMessage } from 'element-plus';
 import { ref } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -31,5 +32,22 @@ export function useNesting() {
       isNesting.value = false;
     }
   }
-  return { isNesting, share, improve, stop: () => bench.cancel() };
+  /** As many copies as one sheet of every film holds. */
+  async function fill(): Promise<void> {
+    const of = bench.ofJob();
+    if (of === undefined || isNesting.value) return;
+    [isNesting.value, share.value] = [true, 0];
+    try {
+      const copies = await bench.nestedRoom(of);
+      const { job } = bench;
+      if (copies < 1) ElMessage.warning('No copy fits on this sheet: turn it, scale it, or take a larger one.');
+      else if (job !== undefined) bench.commit('Fill the sheet', { ...job, layout: { ...job.layout, copies } });
+    } catch (error) {
+      const told = asAppError(error, 'unexpected');
+      if (told.code !== 'cancelled') tellError(told);
+    } finally {
+      isNesting.value = false;
+    }
+  }
+  return { isNesting, share, improve, fill, stop: () => bench.cancel() };
 }
