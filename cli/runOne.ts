@@ -2,26 +2,24 @@ import { join } from 'node:path';
 import { layerOf } from '../src/core/assemble/design.ts';
 import { plainFromError, type PlainError } from '../src/core/errors/appError.ts';
 import { explain } from '../src/core/errors/explain.ts';
+import type { FileKind } from '../src/core/job/handOff.ts';
 import type { Job } from '../src/core/job/job.ts';
 import type { PictureInfo } from '../src/core/job/picture.ts';
 import { withPicture } from '../src/core/job/tracedPart.ts';
 import type { CleanResult } from '../src/core/run/applyRecipe.ts';
 import { printedPictures, warningsOfPrint } from '../src/core/run/proofOnBlank.ts';
 import { STEP_NAMES, type Recipe } from '../src/core/clean/recipe.ts';
-import { assertFits } from '../src/core/layout/laySheet.ts';
 import { pictureFromArt } from '../src/core/raster/art.ts';
-import { cutPlansOf } from '../src/core/run/runJob.ts';
+import { jobFiles } from '../src/engine/jobFiles.ts';
 import { ARCHIVE_ENDING, writeArchive } from '../src/formats/archive/archive.ts';
-import { sheetsDxf } from '../src/formats/dxf/sheetsDxf.ts';
-import { printFile } from '../src/formats/pdf/printFile.ts';
 import { filmPicture } from '../src/formats/picture/filmPicture.ts';
 import { pictureIdOf } from '../src/formats/picture/pictureId.ts';
-import { sheetFiles } from '../src/formats/svg/sheetFiles.ts';
 import { idFromName } from '../src/formats/svg/writeSvg.ts';
 import { cutInput, nameOfInput, type JobInput } from './cutInput.ts';
 import { encodeFile } from './encodeFile.ts';
 import { Outputs } from './outputs.ts';
 import { measuresOf, warningsOf, type ReportKind } from './report.ts';
+import { shapeTools } from './shapeTools.ts';
 import { Timings } from './timings.ts';
 
 /** A job on one picture. Plain values, so that another thread can be asked for it. */
@@ -81,11 +79,9 @@ export async function runOne({ job: asked, proposed, keepJob, input, pictures = 
     warnings.push(...skipped, ...warningsOf(job, cut), ...warningsOfPrint(job, printedPictures(job, cut, arts) ?? []));
     measures = { ...(await (wanted.report === 'full' ? timings.measure('report', measured) : measured())), steps: clean.steps };
     // What is printed is laid on as many pages as it needs: its contour is one more file.
-    if (cut.print === undefined) for (const sheet of cut.sheets) assertFits(sheet);
-    const plans = cutPlansOf(cut);
-    for (const { suffix, svg } of sheetFiles(plans, `${job.name}: ${name}`, job.handOff.cutAs)) await write(`${suffix === '' ? '' : `-${suffix}`}.svg`, svg);
-    if (cut.print !== undefined) await write('.pdf', await printFile(job, cut, arts, (each) => encodeFile(each)));
-    if (wanted.dxf) await write('.dxf', sheetsDxf(plans));
+    const kinds: FileKind[] = ['svg', ...(cut.print === undefined ? [] : (['pdf'] as const)), ...(wanted.dxf ? (['dxf'] as const) : [])];
+    const made = jobFiles(kinds, { job, cut, arts, art: clean.art, name, title: `${job.name}: ${name}`, date: '', tools: shapeTools, encode: encodeFile });
+    for await (const each of made) await write(each.name.slice(name.length), each.bytes);
     if (wanted.filmPng) {
       for (const [k, film] of cut.rack.entries()) {
         const { picture: png, pxPerMm } = filmPicture(layerOf(cut.design, film.id).curves, film.colour, cut.design.widthMm, cut.design.heightMm, cut.place.resolution);

@@ -39,6 +39,8 @@ export interface FilesOf {
   readonly art: Art;
   /** What the names begin with. */
   readonly name: string;
+  /** What the files call themselves; the job's name when absent. */
+  readonly title?: string;
   /** On the proof, as `2026-11-28`. */
   readonly date: string;
   readonly tools: Pick<ShapeTools, 'polygons' | 'font'>;
@@ -50,14 +52,14 @@ export interface FilesOf {
  * @throws AppError `doesNotFit` for sheets and pages.
  */
 export async function* jobFiles(kinds: readonly FileKind[], of: FilesOf): AsyncGenerator<JobFile> {
-  const { job, cut, name } = of;
+  const { job, cut, name, title = job.name } = of;
   if (cut.print === undefined) for (const sheet of cut.sheets) assertFits(sheet);
   const plans = cutPlansOf(cut);
   const text = (kind: FileKind, ending: string, content: string): JobFile => ({ name: `${name}${ending}`, kind, bytes: new TextEncoder().encode(content) });
   for (const kind of kinds) {
     switch (kind) {
       case 'svg':
-        for (const { suffix, svg } of sheetFiles(plans, job.name, job.handOff.cutAs)) yield text(kind, `${ended(suffix)}.svg`, svg);
+        for (const { suffix, svg } of sheetFiles(plans, title, job.handOff.cutAs)) yield text(kind, `${ended(suffix)}.svg`, svg);
         break;
       case 'dxf':
         yield text(kind, '.dxf', sheetsDxf(plans));

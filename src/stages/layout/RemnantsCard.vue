@@ -80,7 +80,7 @@ const left = computed(() => {
       <div class="row"><span /><button type="button" class="plain-button" @click="add">Use this remnant</button></div>
     </template>
     <div v-if="isNested && left !== undefined" class="row"><span class="soft">{{ sizeOf(left) }} will be left</span><button type="button" class="plain-button" @click="keep(left)">Put it on the shelf</button></div>
-    <div class="row"><span class="soft">This design is the outline of a piece</span><button type="button" class="plain-button" @click="keepOutline">Keep it as a remnant</button></div>
+    <div class="row"><span class="soft">This design is the outline of a piece, seen from the side that is cut</span><button type="button" class="plain-button" @click="keepOutline">Keep it as a remnant</button></div>
   </TrayCard>
 </template>
 
