@@ -23,7 +23,7 @@ export const FINDING_WORDS: { readonly [Kind in Finding['kind']]: (size: number)
   jagged: (size) => `jagged edge with teeth of ${size.toFixed(2)} mm`,
   openOutline: (size) => `outline open by ${size.toFixed(2)} mm`,
   cutTwice: (size) => `overlap of ${size.toFixed(2)} mm², cut twice there`,
-  crowded: (size) => `${size} nodes in a row less than 0.1 mm apart`,
+  crowded: (size) => `${size} nodes in a row less than 0.05 mm apart`,
   backwards: (size) => `${size} signs read backwards`,
   likeBlank: (size) => `a film hardly shows on the blank: difference ${size.toFixed(1)}`,
   holdsNone: (size) => `${size.toFixed(1)} mm² lie on film that takes none on top`,

@@ -24,12 +24,12 @@ const round = (radiusMm: number, sides: number): Curves => {
 
 describe('crowded nodes', () => {
   it('are stretches of nodes that no tool can follow, told once each', () => {
-    const [place, ...rest] = crowdedNodes(round(5, 800));
+    const [place, ...rest] = crowdedNodes(round(5, 1600));
     expect(rest).toEqual([]);
-    expect(place.nodes).toBeGreaterThanOrEqual(799);
+    expect(place.nodes).toBeGreaterThanOrEqual(1599);
     expect(Math.hypot(place.xMm, place.yMm)).toBeCloseTo(5, 6);
     // The same many nodes at ten times the size are no trouble.
-    expect(crowdedNodes(round(50, 800))).toEqual([]);
+    expect(crowdedNodes(round(50, 1600))).toEqual([]);
   });
 
   it('are not the few short sides of a rounded corner', () => {
@@ -57,7 +57,7 @@ describe('smoothing stretches', () => {
   });
 
   it('draws crowded nodes as the curve that they follow', () => {
-    const curves = round(5, 800);
+    const curves = round(5, 1600);
     const smooth = smoothRuns(curves, 0.8);
     expect(crowdedNodes(smooth)).toEqual([]);
     expect(nodeCount(smooth)).toBeLessThan(24);

@@ -7,10 +7,10 @@ export interface CrowdedNodes extends NodeRun {
 }
 
 /**
- * Nodes that follow each other more closely are too many, mm: a plotter counts in steps of 0.025 mm (the plotter unit of HP-GL), and a way of fewer than four of them has hardly a direction, so the tool stutters from one
- * rounded corner to the next.
+ * Nodes that follow each other more closely are too many, mm: a plotter counts in steps of 0.025 mm (the plotter unit of HP-GL), and a way of fewer than two of them goes in one of eight directions, so the tool stutters from
+ * one rounded corner to the next.
  */
-const CLOSE_MM = 0.1;
+const CLOSE_MM = 0.05;
 /** So many in a row are no corner that was rounded, nor a serif: these have up to six. */
 const LEAST_RUN = 12;
 

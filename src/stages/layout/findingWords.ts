@@ -30,7 +30,7 @@ export function findingWords(finding: Finding, unit: LengthUnit = 'mm'): string 
     case 'cutTwice':
       return `Overlap of ${area(1)}: cut twice there; join it in Assemble`;
     case 'crowded':
-      return `${finding.size} nodes in a row less than 0.1 mm apart: the tool stutters`;
+      return `${finding.size} nodes in a row less than 0.05 mm apart: the tool stutters`;
     case 'backwards':
       return `${finding.size} ${finding.size === 1 ? 'sign reads' : 'signs read'} backwards: turn the lettering over`;
     case 'coarsePicture':
@@ -67,7 +67,7 @@ export function manyWords(kind: Finding['kind'], count: number, largest: number,
     case 'cutTwice':
       return `${number} overlaps of ${area}: cut twice there; join them in Assemble`;
     case 'crowded':
-      return `${number} stretches of up to ${largest} nodes less than 0.1 mm apart: the tool stutters`;
+      return `${number} stretches of up to ${largest} nodes less than 0.05 mm apart: the tool stutters`;
     case 'backwards':
       return `${number} letterings read backwards: turn them over`;
     case 'coarsePicture':
