@@ -122,9 +122,10 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
       return { way, weeding: weedingPlan(await polygons(), sheet) };
     },
     nestedRoom: async (of) => {
+      const isStale = untilCancelled();
       const { cut } = await whole(of, 'final');
       const { layout, process } = of.job;
-      return nestedRoom(await polygons(), cut.design, { ...layout, mirrored: mirroringOf(layout, process).mirrored });
+      return drain(nestedRoom(await polygons(), cut.design, { ...layout, mirrored: mirroringOf(layout, process).mirrored }), isStale);
     },
     stockOutline: async (of) => {
       const { cut } = await whole(of, 'final');

@@ -64,7 +64,7 @@ describe('a motif', () => {
   });
 
   it('says what becomes of it on its paper and blank: white is not printed, dark shines through, light hardly shows', () => {
-    const half = picture((x) => (x < 10 ? [255, 255, 255, 255] : [128, 64, 255, 255]));
+    const half = picture((x) => (x < 10 ? [255, 255, 255, 255] : [122, 88, 140, 255]));
     expect(printFacts(half).whiteShare).toBe(0.5);
     expect(printWarnings(printFacts(half), 120, 'clear', '#101010')).toHaveLength(3);
     expect(printWarnings(printFacts(half), 300, 'white', '#101010')).toEqual([]);
