@@ -18,7 +18,7 @@ async function dropDrawing(page: Page, name: string, drawing: string): Promise<v
 }
 const parts = (page: Page): Locator => page.getByRole('list', { name: 'Parts of the design' }).getByRole('button');
 const rolls = (page: Page): Locator => page.locator('.rack .roll');
-const piecesOf = async (page: Page, film: string): Promise<number> => Number(/(\d+) piece/.exec((await rolls(page).filter({ hasText: film }).textContent()) ?? '')?.[1]);
+const piecesOf = async (page: Page, film: string): Promise<number> => Number(/(\d+) piece/.exec((await rolls(page).filter({ hasText: film }).locator('.facts').textContent()) ?? '')?.[1]);
 
 async function operate(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: 'Do something to it' }).click();
@@ -98,6 +98,8 @@ test('a word is knocked out of a bar with a line around it, as one part that sta
   await page.getByRole('button', { name: 'Mirror left to right' }).click();
   await settled(page);
   expect(await piecesOf(page, 'Rosehip')).toBe(4);
+  // A word that was turned over is told.
+  await expect(rolls(page).filter({ hasText: 'Rosehip' }).locator('.pin')).toHaveText('1');
 });
 
 test('a panel of several sheets has a band and hanging holes in every one of them', async ({ page }) => {

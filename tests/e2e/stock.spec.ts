@@ -27,7 +27,7 @@ test('what is left of a film is used before a new sheet, and what this job leave
   expect(readCutFile(bytes.toString())).toMatchObject({ widthMm: 110, heightMm: 130 });
 });
 
-test('the outline of a design becomes a remnant, and what is nested on it stays within it', async ({ page }) => {
+test('the outline of a design becomes a remnant; a sheet is filled with nested copies', async ({ page }) => {
   await openJob(page, 'Heron glasses', 'Lay out');
   await unfold(page, 'Remnants');
   await card(page, 'Remnants').getByRole('button', { name: 'Keep it as a remnant' }).click();
@@ -37,7 +37,7 @@ test('the outline of a design becomes a remnant, and what is nested on it stays 
   await expect(card(page, 'Remnants first').getByText(/^on the shelf:/)).toHaveCount(1);
   // As many as one sheet of each film holds.
   await page.getByRole('button', { name: 'Fill the sheet' }).click();
-  await expect(page.getByLabel('Copies', { exact: true })).not.toHaveValue('1', { timeout: 60_000 });
+  await expect(page.getByRole('textbox', { name: 'Copies', exact: true })).not.toHaveValue('1', { timeout: 60_000 });
   await settled(page);
   await expect(page.getByRole('group', { name: 'Which sheet' })).toHaveCount(0);
 });
