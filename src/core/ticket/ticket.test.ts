@@ -49,6 +49,16 @@ describe('the ticket', () => {
     expect(jobSchema.safeParse({ ...ordered, order: { due: '2026-13-40' } }).success).toBe(false);
   });
 
+  it('says how a stencil is laid more than once', async () => {
+    const stencil = (own: NonNullable<Job['layout']['stencil']>): Job => {
+      const job = sizedJob(newJob('Gate', 'stencil'), 60);
+      return { ...job, layout: { ...job.layout, stencil: own } };
+    };
+    expect(wordsOf(await ticketFor(stencil({ manner: 'half', holeMm: 4 })))).toContain('Laid: half of it');
+    expect(wordsOf(await ticketFor(stencil({ manner: 'repeat', everyMm: 75, holeMm: 4 })))).toContain('Laid: again every 75 mm');
+    expect((await ticketFor(sizedJob(newJob('Gate', 'stencil'), 60))).laid).toBeUndefined();
+  });
+
   it('of a print has pages and waits instead of films', async () => {
     const ticket = await ticketFor(sizedJob(newJob('Mug', 'waterslide'), 40));
     expect([ticket.films, ticket.pages?.count, ticket.steps.map(({ what }) => what)]).toEqual([[], 1, ['dry', 'coat', 'coat', 'coat', 'final']]);

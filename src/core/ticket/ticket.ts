@@ -4,12 +4,15 @@ import { materialOf } from '../job/materials.ts';
 import type { OrderState } from '../job/order.ts';
 import { cutPlanOf } from '../layout/cutPlan.ts';
 import { knifeWay } from '../layout/knifeWay.ts';
+import type { StencilUse } from '../layout/layout.ts';
 import type { Sheet } from '../layout/laySheet.ts';
 import { mirroringOf } from '../layout/mirroringOf.ts';
 import type { SheetStock } from '../layout/sheetStock.ts';
+import { MOST_DIFFERENT } from '../layout/stencilUse.ts';
 import { weedingPlan } from '../layout/wasteRegions.ts';
 import { sealPlan } from '../print/sealPlan.ts';
 import type { CutSettings, Material, PressSettings } from '../process/material.ts';
+import { PROCESSES } from '../process/processes.ts';
 import { proofMeasures } from '../proof/proofWords.ts';
 import type { CutResult } from '../run/runJob.ts';
 
@@ -55,6 +58,8 @@ export interface Ticket {
   readonly sheet: Pick<SheetStock, 'name' | 'widthMm' | 'heightMm'>;
   readonly copies: number;
   readonly machine?: string | undefined;
+  /** A stencil that is laid more than once: half of it, or so far from one place to the next. */
+  readonly laid?: { readonly manner: StencilUse['manner']; readonly everyMm: number } | undefined;
   /** Lowest first; none where the job is printed. */
   readonly films: readonly TicketFilm[];
   /** Pages and motifs, where the job is printed. */
@@ -89,11 +94,18 @@ export function ticketOf(job: Job, cut: CutResult, library: PolygonLibrary): Tic
     sheet: layout.sheet,
     copies: layout.copies,
     ...(layout.machine === undefined ? {} : { machine: layout.machine.name }),
+    ...laidOf(job, cut),
     films,
     ...(cut.print === undefined ? {} : { pages: { count: cut.print.pages.length, motifs: cut.print.pages.flat().length, paper: materialOf(job).name } }),
     ...(costs.length === 0 ? {} : { cost: costs.reduce((sum, cost) => sum + cost, 0) }),
     steps: stepsOf(job, cut, isPrinted),
   };
+}
+
+/** How a stencil is laid more than once; half of one whose halves are not alike was cut whole, and is laid once. */
+function laidOf({ layout: { stencil }, process }: Job, { design, sheets }: Pick<CutResult, 'design' | 'sheets'>): Pick<Ticket, 'laid'> {
+  if (stencil === undefined || !PROCESSES[process].artIsOpening || (sheets[0]?.halvesDiffer ?? 0) > MOST_DIFFERENT) return {};
+  return { laid: { manner: stencil.manner, everyMm: stencil.everyMm ?? design.widthMm } };
 }
 
 function filmOf(job: Job, film: { readonly id: string; readonly name: string; readonly colour: string }, sheets: readonly Sheet[], library: PolygonLibrary): TicketFilm {
