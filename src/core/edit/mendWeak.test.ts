@@ -58,6 +58,17 @@ describe('mending what the cut check found', () => {
     expect(kinds(withMaterial(mended, { ...glitter, least: { ...glitter.least, stripMm: 1.7 } }))).toContain('thin');
   });
 
+  it('makes crowded nodes few in a part of any scale: they are near each other as it is cut', () => {
+    const fresh = newJob('Oars');
+    const round = Array.from({ length: 1200 }, (_, k) => `${k === 0 ? 'M' : 'L'}${(50 + 20 * Math.cos((k * Math.PI) / 600)).toFixed(5)} ${(50 + 20 * Math.sin((k * Math.PI) / 600)).toFixed(5)}`).join('');
+    const drawn: DesignObject = { kind: 'imported', id: 'drawn', fileName: 'ring.svg', paths: [{ film: 'film-1', path: `${round}Z` }], placement: { a: 0.3, b: 0, c: 0, d: 0.3, e: 0, f: 0 } };
+    const crowded = { ...fresh, objects: [drawn] };
+    const { findings, parts } = run(crowded);
+    expect(findings.map(({ kind }) => kind)).toEqual(['crowded']);
+    const mended = withWeakMended(crowded, parts, findings, mendWays('crowded')[0], { all: false, newId }) as Job;
+    expect(kinds(mended)).toEqual([]);
+  });
+
   it('turns a lettering over that reads backwards, where it is', () => {
     const curves = nestRings(curvesFromPathData('M0 0L4 0L4 10L0 10ZM6 0L20 0L20 10L6 10Z'));
     const fresh = newJob('Oars');

@@ -1,5 +1,5 @@
 import { shortRoute } from '../geometry/shortRoute.ts';
-import { boundsOf, coordsOfVerb, CurvesBuilder, depthOf, isOpenRing, LINE, ringCount, type Curves } from '../outline/curves.ts';
+import { boundsOf, coordsOfVerb, CurvesBuilder, depthOf, isOpenRing, nodePlaces, ringCount, type Curves } from '../outline/curves.ts';
 
 /** Curves whose rings begin where the knife comes to them, and the order in which it does. */
 export interface CutRoute {
@@ -92,23 +92,20 @@ function placeOf({ verbs, coords, verbStart, coordStart }: Curves, ring: number,
 
 /** The same rings, each begun at another of its nodes. */
 function begunAt(curves: Curves, starts: Int32Array): Curves {
-  const { verbs, coords, verbStart, coordStart, parent } = curves;
+  const { coords, verbStart, parent } = curves;
   const builder = new CurvesBuilder();
   for (let ring = 0; ring < parent.length; ring++) {
     if (starts[ring] === 0) {
       builder.copy(curves, ring, parent[ring]);
       continue;
     }
-    const places = [coordStart[ring]];
-    for (let v = verbStart[ring]; v < verbStart[ring + 1]; v++) places.push(places[places.length - 1] + coordsOfVerb(verbs[v]));
+    const places = nodePlaces(curves, ring);
     const count = verbStart[ring + 1] - verbStart[ring];
     const first = places[starts[ring]];
     builder.start(coords[first], coords[first + 1], parent[ring]);
     for (let k = 0; k < count; k++) {
       const segment = (starts[ring] + k) % count;
-      const at = places[segment];
-      if (verbs[verbStart[ring] + segment] === LINE) builder.line(coords[at + 2], coords[at + 3]);
-      else builder.cubic(coords[at + 2], coords[at + 3], coords[at + 4], coords[at + 5], coords[at + 6], coords[at + 7]);
+      builder.verb(curves, verbStart[ring] + segment, places[segment]);
     }
     builder.close();
   }

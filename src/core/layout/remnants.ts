@@ -2,6 +2,8 @@ import { combineCurves, joinOverlaps } from '../combine/combineCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { boundsOf, CurvesBuilder, ringArea, type Bounds, type Curves } from '../outline/curves.ts';
 import { flatten } from '../outline/flatten.ts';
+import { ofPieces } from '../operate/pieceMarks.ts';
+import { withoutOpenings } from '../outline/offsetOutline.ts';
 import { piecesOf } from '../outline/pieces.ts';
 import { joinCurves } from '../outline/transformCurves.ts';
 import { boxCurves } from './cutPlan.ts';
@@ -31,22 +33,16 @@ export function stockOutline(library: PolygonLibrary, layers: readonly Curves[])
   const whole = joinOverlaps(library, joinCurves(layers));
   const [largest] = piecesOf(whole).sort((a, b) => Math.abs(ringArea(whole, b.outer)) - Math.abs(ringArea(whole, a.outer)));
   if (largest === undefined) return undefined;
-  const builder = new CurvesBuilder();
-  builder.copy(whole, largest.outer, -1);
-  const edge = builder.build();
+  const edge = withoutOpenings(ofPieces(whole, [largest]));
   const { left, top, right, bottom } = boundsOf(edge) as Bounds;
-  for (const within of WITHIN_MM) {
-    const { points } = flatten(edge, within);
-    if (points.length / 2 > MOST_CORNERS && within < WITHIN_MM[WITHIN_MM.length - 1]) continue;
-    // Of an edge that has more corners than that as it is, each so many-th.
-    const step = Math.ceil(points.length / 2 / MOST_CORNERS);
-    const rounded = (value: number): number => Math.round(value * 100) / 100;
-    const outline: number[] = [];
-    for (let k = 0; k < points.length; k += 2 * step) outline.push(rounded(points[k] - left), rounded(points[k + 1] - top));
-    const size = { widthMm: rounded(right - left), heightMm: rounded(bottom - top) };
-    return remnantSchema.pick({ widthMm: true, heightMm: true, outline: true }).safeParse({ ...size, outline }).data;
-  }
-  return undefined;
+  const cornersWithin = (within: number): number => flatten(edge, within).points.length / 2;
+  const { points } = flatten(edge, WITHIN_MM.find((within) => cornersWithin(within) <= MOST_CORNERS) ?? WITHIN_MM[WITHIN_MM.length - 1]);
+  // Of an edge that has more corners than that as it is, each so many-th.
+  const step = Math.ceil(points.length / 2 / MOST_CORNERS);
+  const rounded = (value: number): number => Math.round(value * 100) / 100;
+  const outline: number[] = [];
+  for (let k = 0; k < points.length; k += 2 * step) outline.push(rounded(points[k] - left), rounded(points[k + 1] - top));
+  return remnantSchema.pick({ widthMm: true, heightMm: true, outline: true }).safeParse({ widthMm: rounded(right - left), heightMm: rounded(bottom - top), outline }).data;
 }
 
 function polygon(corners: readonly number[]): Curves {

@@ -21,8 +21,9 @@ export interface MendSettings {
   /** Tips more pointed than this are rounded, degrees, by this radius. */
   readonly tipDeg?: number | undefined;
   readonly tipRadiusMm?: number | undefined;
-  /** Teeth with sides up to this are smoothed, and crowded nodes become few. */
+  /** Teeth with sides up to this are smoothed, and nodes that are nearer than `closeMm` become few. */
   readonly teethMm?: number | undefined;
+  readonly closeMm?: number | undefined;
   /** Only what lies at these places; all of it when absent. */
   readonly at?: readonly { readonly x: number; readonly y: number }[] | undefined;
 }
@@ -37,8 +38,8 @@ const NEAR = 0.75;
  * opening (G. Matheron, Random Sets and Integral Geometry, 1975) and holds one of the places that the cut check tells; so corners, which an opening takes off too, stay.
  * @param curves of one film, nested. They are not changed.
  */
-export function mendCurves(library: PolygonLibrary, curves: Curves, { stripMm, gapMm, gapsAre = 'opened', pieceMm2, tipDeg, tipRadiusMm, teethMm, at }: MendSettings): Curves {
-  let now = teethMm === undefined ? curves : smoothRuns(curves, teethMm, at);
+export function mendCurves(library: PolygonLibrary, curves: Curves, { stripMm, gapMm, gapsAre = 'opened', pieceMm2, tipDeg, tipRadiusMm, teethMm, closeMm = 0, at }: MendSettings): Curves {
+  let now = teethMm === undefined ? curves : smoothRuns(curves, { teethMm, closeMm, isMeant: (x, y) => isOne(at, x, y, teethMm) });
   if (pieceMm2 !== undefined) now = withoutSmall(now, pieceMm2, at);
   if (tipDeg !== undefined && tipRadiusMm !== undefined && tipRadiusMm > 0) now = rounded(library, now, tipDeg, tipRadiusMm, at);
   if (gapMm !== undefined && gapMm > 0) now = gapsAre === 'opened' ? widened(library, now, gapMm, at) : closed(library, now, gapMm, at);

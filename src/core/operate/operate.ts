@@ -5,6 +5,7 @@ import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { roundCorners } from '../combine/roundCorners.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
 import { followedBy, placed, rotation, translation, type Affine } from '../geometry/affine.ts';
+import { CROWDED_MM } from '../outline/crowdedNodes.ts';
 import { boundsOf, CurvesBuilder, ringCount, type Bounds, type Curves } from '../outline/curves.ts';
 import { withoutOpenings } from '../outline/offsetOutline.ts';
 import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
@@ -115,7 +116,7 @@ function mended(layer: DesignLayer, { only, at, stripMm, openGapMm, closeGapMm, 
   if (own?.length === 0) return layer;
   const scaled = (value: number | undefined): number | undefined => (value === undefined ? undefined : value * perMm);
   const gapMm = scaled(openGapMm ?? closeGapMm);
-  const settings = { stripMm: scaled(stripMm), gapMm, gapsAre: openGapMm === undefined ? ('closed' as const) : ('opened' as const), pieceMm2: leastMm2 === undefined ? undefined : leastMm2 * perMm ** 2, tipDeg, tipRadiusMm: scaled(radiusMm), teethMm: scaled(teethMm), at: own };
+  const settings = { stripMm: scaled(stripMm), gapMm, gapsAre: openGapMm === undefined ? ('closed' as const) : ('opened' as const), pieceMm2: leastMm2 === undefined ? undefined : leastMm2 * perMm ** 2, tipDeg, tipRadiusMm: scaled(radiusMm), teethMm: scaled(teethMm), closeMm: scaled(CROWDED_MM), at: own };
   return { ...layer, curves: mendCurves(library, layer.curves, settings) };
 }
 

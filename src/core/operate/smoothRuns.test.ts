@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { areaOf } from '../../../tests/fixtures/areaOf.ts';
 import { rotation, translation } from '../geometry/affine.ts';
-import { crowdedNodes } from '../outline/crowdedNodes.ts';
+import { crowdedNodes, CROWDED_MM } from '../outline/crowdedNodes.ts';
 import { boundsOf, nodeCount, type Curves } from '../outline/curves.ts';
 import { jaggedPlaces } from '../outline/jaggedPlaces.ts';
 import { nestRings } from '../outline/nestRings.ts';
@@ -21,6 +21,8 @@ const round = (radiusMm: number, sides: number): Curves => {
   const points = Array.from({ length: sides }, (_, k) => [radiusMm * Math.cos((2 * Math.PI * k) / sides), radiusMm * Math.sin((2 * Math.PI * k) / sides)]);
   return nestRings(curvesFromPathData(`${points.map(([x, y], k) => `${k === 0 ? 'M' : 'L'}${x} ${y}`).join('')}Z`));
 };
+
+const SETTINGS = { teethMm: 0.8, closeMm: CROWDED_MM };
 
 describe('crowded nodes', () => {
   it('are stretches of nodes that no tool can follow, told once each', () => {
@@ -44,7 +46,7 @@ describe('smoothing stretches', () => {
       fc.property(fc.double({ min: 0.1, max: 0.35, noNaN: true }), fc.double({ min: 0, max: 6.2, noNaN: true }), (depthMm, turn) => {
         const curves = transformCurves(saw(depthMm), rotation(turn, 20, 10));
         expect(jaggedPlaces(curves, 0.8)).toHaveLength(1);
-        const smooth = smoothRuns(curves, 0.8);
+        const smooth = smoothRuns(curves, SETTINGS);
         expect(jaggedPlaces(smooth, 0.8)).toEqual([]);
         expect(nodeCount(smooth)).toBeLessThan(16);
         // The new edge lies within a quarter of the depth of the middle of the teeth, which are 30 mm; a tooth at each end may be another.
@@ -58,7 +60,7 @@ describe('smoothing stretches', () => {
 
   it('draws crowded nodes as the curve that they follow', () => {
     const curves = round(5, 1600);
-    const smooth = smoothRuns(curves, 0.8);
+    const smooth = smoothRuns(curves, SETTINGS);
     expect(crowdedNodes(smooth)).toEqual([]);
     expect(nodeCount(smooth)).toBeLessThan(24);
     // Within 0.02 mm all around.
@@ -68,12 +70,12 @@ describe('smoothing stretches', () => {
   it('changes one of two places when only that is meant', () => {
     const two = joinCurves([saw(0.3), transformCurves(saw(0.3), translation(0, 40))]);
     const [, second] = jaggedPlaces(two, 0.8);
-    const smooth = smoothRuns(two, 0.8, [{ x: second.xMm, y: second.yMm }]);
+    const smooth = smoothRuns(two, { ...SETTINGS, isMeant: (x, y) => Math.hypot(x - second.xMm, y - second.yMm) < 0.5 });
     expect(jaggedPlaces(smooth, 0.8).map(({ yMm }) => Math.round(yMm / 10))).toEqual([0]);
   });
 
   it('leaves what has neither as it is', () => {
     const curves = saw(3, 4);
-    expect(smoothRuns(curves, 0.8)).toBe(curves);
+    expect(smoothRuns(curves, SETTINGS)).toBe(curves);
   });
 });

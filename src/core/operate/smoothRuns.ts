@@ -1,38 +1,34 @@
 import { between, SHORT_MM, type Cubic, type Point } from '../combine/sides.ts';
 import { crowdedNodes } from '../outline/crowdedNodes.ts';
-import { coordsOfVerb, CurvesBuilder, isOpenRing, LINE, ringCount, type Curves } from '../outline/curves.ts';
+import { CurvesBuilder, isOpenRing, nodePlaces, ringCount, type Curves } from '../outline/curves.ts';
 import { jaggedPlaces, type NodeRun } from '../outline/jaggedPlaces.ts';
 import { nestBySense } from '../outline/nestBySense.ts';
 import { fitted, sampled, type Samples } from './fitStretch.ts';
 
-/** Crowded nodes are replaced by curves within this of them, mm: less than a plotter's step. */
-const CROWDED_WITHIN_MM = 0.02;
+/** Crowded nodes are replaced by curves within this share of how near they are: less than a plotter's step. */
+const OF_CLOSE = 0.4;
 /** The line through the middle of teeth is followed within this share of their depth. */
 const OF_DEPTH = 0.25;
 /** Finer than this no line is followed, mm. */
 const FINEST_MM = 0.005;
 
-/** A place on the outlines, mm. */
-interface Place {
-  readonly x: number;
-  readonly y: number;
+/** What is smoothed; lengths in the mm of the outlines. */
+export interface SmoothSettings {
+  /** Teeth with sides no longer than this. */
+  readonly teethMm: number;
+  /** Twelve nodes or more in a row that are nearer than this. */
+  readonly closeMm: number;
+  /** Whether a stretch with its middle there is meant; all are when absent. */
+  readonly isMeant?: (xMm: number, yMm: number) => boolean;
 }
 
-/**
- * Outlines whose teeth, up to a depth, are drawn as the line through their middle, and whose crowded nodes as the curves that they follow; all else keeps its nodes.
- * @param teethMm teeth whose sides are no longer than this, mm. @param at only the stretches that lie nearest to these; all when absent.
- */
-export function smoothRuns(curves: Curves, teethMm: number, at?: readonly Place[]): Curves {
-  const teeth = jaggedPlaces(curves, teethMm).filter((run) => isMeant(run, at));
-  const even = redrawn(curves, teeth, (run) => ({ middle: true, withinMm: Math.max(FINEST_MM, run.depthMm * OF_DEPTH) }));
-  const crowded = crowdedNodes(even).filter((run) => isMeant(run, at));
-  const smooth = redrawn(even, crowded, () => ({ middle: false, withinMm: CROWDED_WITHIN_MM }));
+/** Outlines whose teeth are drawn as the line through their middle, and whose crowded nodes as the curves that they follow; all else keeps its nodes. */
+export function smoothRuns(curves: Curves, { teethMm, closeMm, isMeant = () => true }: SmoothSettings): Curves {
+  const meant = ({ xMm, yMm }: { readonly xMm: number; readonly yMm: number }): boolean => isMeant(xMm, yMm);
+  const even = redrawn(curves, jaggedPlaces(curves, teethMm).filter(meant), (run) => ({ middle: true, withinMm: Math.max(FINEST_MM, run.depthMm * OF_DEPTH) }));
+  const smooth = redrawn(even, crowdedNodes(even, closeMm).filter(meant), () => ({ middle: false, withinMm: closeMm * OF_CLOSE }));
   return smooth === curves ? curves : nestBySense(smooth);
 }
-
-/** How far a mark may lie from the middle of the run that it means, mm. */
-const NEAR_MM = 0.5;
-const isMeant = ({ xMm, yMm }: { readonly xMm: number; readonly yMm: number }, at: readonly Place[] | undefined): boolean => at === undefined || at.some(({ x, y }) => Math.hypot(x - xMm, y - yMm) <= NEAR_MM);
 
 interface Drawn {
   /** Whether the line runs through the middles of the sides, and not through the nodes. */
@@ -53,10 +49,9 @@ function redrawn<Run extends NodeRun>(curves: Curves, runs: readonly Run[], how:
 }
 
 function drawRing<Run extends NodeRun>(builder: CurvesBuilder, curves: Curves, ring: number, runs: readonly Run[], how: (run: Run) => Drawn): void {
-  const { verbs, coords, verbStart, coordStart } = curves;
-  const count = verbStart[ring + 1] - verbStart[ring];
-  const starts: number[] = [];
-  for (let verb = verbStart[ring], at = coordStart[ring]; verb < verbStart[ring + 1]; at += coordsOfVerb(verbs[verb++])) starts.push(at);
+  const { coords, verbStart } = curves;
+  const starts = nodePlaces(curves, ring);
+  const count = starts.length;
   const node = (k: number): Point => ({ x: coords[starts[k % count]], y: coords[starts[k % count] + 1] });
   const ofNode = new Map(runs.map((run) => [run.from, run]));
   // Begins where a run does: none is parted by the ring's start.
@@ -71,9 +66,7 @@ function drawRing<Run extends NodeRun>(builder: CurvesBuilder, curves: Curves, r
       const points = Array.from({ length: verbsOfRun + 1 }, (_, step) => node(k + step));
       drawThrough(builder, points, how(run));
     } else {
-      const at = starts[k % count];
-      if (verbs[verbStart[ring] + (k % count)] === LINE) builder.line(coords[at + 2], coords[at + 3]);
-      else builder.cubic(coords[at + 2], coords[at + 3], coords[at + 4], coords[at + 5], coords[at + 6], coords[at + 7]);
+      builder.verb(curves, verbStart[ring] + (k % count), starts[k % count]);
     }
     k += verbsOfRun;
   }

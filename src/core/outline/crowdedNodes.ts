@@ -1,4 +1,4 @@
-import { coordsOfVerb, ringCount, type Curves } from './curves.ts';
+import { nodePlaces, ringCount, type Curves } from './curves.ts';
 import type { NodeRun } from './jaggedPlaces.ts';
 
 export interface CrowdedNodes extends NodeRun {
@@ -10,20 +10,20 @@ export interface CrowdedNodes extends NodeRun {
  * Nodes that follow each other more closely are too many, mm: a plotter counts in steps of 0.025 mm (the plotter unit of HP-GL), and a way of fewer than two of them goes in one of eight directions, so the tool stutters from
  * one rounded corner to the next.
  */
-const CLOSE_MM = 0.05;
+export const CROWDED_MM = 0.05;
 /** So many in a row are no corner that was rounded, nor a serif: these have up to six. */
 const LEAST_RUN = 12;
 
 /**
  * Stretches of the outlines that have more nodes than a tool can follow, as an interchange format or a pixel edge leaves them: for each the middle of its run.
- * @param curves in mm.
+ * @param curves in mm. @param closeMm nodes nearer than this are too near.
  */
-export function crowdedNodes(curves: Curves): CrowdedNodes[] {
+export function crowdedNodes(curves: Curves, closeMm: number = CROWDED_MM): CrowdedNodes[] {
   const found: CrowdedNodes[] = [];
   for (let ring = 0; ring < ringCount(curves); ring++) {
-    const ends = nodesOf(curves, ring);
+    const ends = nodePlaces(curves, ring);
     const count = ends.length;
-    const isClose = (k: number): boolean => distance(curves, ends[k % count], ends[(k + 1) % count]) < CLOSE_MM;
+    const isClose = (k: number): boolean => distance(curves, ends[k % count], ends[(k + 1) % count]) < closeMm;
     // Begins where no run can be under way; a ring that is crowded all around is one run.
     let begin = 0;
     while (begin < count && isClose(begin)) begin++;
@@ -38,19 +38,6 @@ export function crowdedNodes(curves: Curves): CrowdedNodes[] {
     }
   }
   return found;
-}
-
-/** Where in the coordinates the nodes of a ring are; one that closes where it began has it once. */
-function nodesOf({ verbs, coords, verbStart, coordStart }: Curves, ring: number): number[] {
-  const nodes: number[] = [];
-  let at = coordStart[ring];
-  for (let verb = verbStart[ring]; verb < verbStart[ring + 1]; verb++) {
-    nodes.push(at);
-    at += coordsOfVerb(verbs[verb]);
-  }
-  const isOpen = coords[at] !== coords[coordStart[ring]] || coords[at + 1] !== coords[coordStart[ring] + 1];
-  if (isOpen) nodes.push(at);
-  return nodes;
 }
 
 const distance = ({ coords }: Curves, a: number, b: number): number => Math.hypot(coords[a] - coords[b], coords[a + 1] - coords[b + 1]);

@@ -19,6 +19,19 @@ export const CUBIC = 2;
 /** Coordinates that a verb adds. */
 export const coordsOfVerb = (verb: number): number => (verb === LINE ? 2 : 6);
 
+/** Where in the coordinates the nodes of a ring are; of one that was cut open its end too, of all others the first node alone, though it stands at both ends. */
+export function nodePlaces(curves: Curves, ring: number): number[] {
+  const { verbs, verbStart, coordStart } = curves;
+  const places: number[] = [];
+  let at = coordStart[ring];
+  for (let verb = verbStart[ring]; verb < verbStart[ring + 1]; verb++) {
+    places.push(at);
+    at += coordsOfVerb(verbs[verb]);
+  }
+  if (isOpenRing(curves, ring)) places.push(at);
+  return places;
+}
+
 /** Collects rings one after the other. */
 export class CurvesBuilder {
   private readonly verbs: number[] = [];
@@ -45,6 +58,12 @@ export class CurvesBuilder {
   close(): void {
     this.verbStart.push(this.verbs.length);
     this.coordStart.push(this.coords.length);
+  }
+
+  /** Takes over one line or cubic of other curves, that begins at a place of their coordinates. */
+  verb({ verbs, coords }: Pick<Curves, 'verbs' | 'coords'>, verb: number, at: number): void {
+    if (verbs[verb] === LINE) this.line(coords[at + 2], coords[at + 3]);
+    else this.cubic(coords[at + 2], coords[at + 3], coords[at + 4], coords[at + 5], coords[at + 6], coords[at + 7]);
   }
 
   /** Takes over a ring of other curves. */

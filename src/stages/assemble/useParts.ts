@@ -82,7 +82,7 @@ export function useParts() {
 
   /** Boxes of the objects as they lie in the design; a group's is that of what it holds. */
   const idsWithin = (each: DesignObject | undefined): string[] => (each === undefined ? [] : [each.id, ...(each.kind === 'group' ? each.objects.flatMap(idsWithin) : [])]);
-  function boxOf(each: DesignObject): Bounds | undefined {
+  function boxOf(each: DesignObject | undefined): Bounds | undefined {
     const own = idsWithin(each).flatMap((id) => partById.value.get(id) ?? []);
     return own.length === 0 ? undefined : boxAroundAll(own);
   }
@@ -186,7 +186,7 @@ export function useParts() {
   }
 
   return {
-    chosen, rows, object, objects, box, boxed, boxOf: (id: string) => boxOf(objectOf(job.value.objects, id) as DesignObject), inDesign, films, canMove, removable, groupable, colourOf, select, toggle, outermost, add, addBase, preview, commit, setFilm, shifted, keepingPlace, inDesignOf, reorder, remove, duplicate, group, ungroup,
+    chosen, rows, object, objects, box, boxed, boxOf: (id: string) => boxOf(objectOf(job.value.objects, id)), inDesign, films, canMove, removable, groupable, colourOf, select, toggle, outermost, add, addBase, preview, commit, setFilm, shifted, keepingPlace, inDesignOf, reorder, remove, duplicate, group, ungroup,
   };
 }
 
