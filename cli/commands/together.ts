@@ -47,7 +47,7 @@ export const together: Command = {
       const { job, inputs, others } = await readTask(path, []);
       if (PROCESSES[job.process].isPrinted) throw new AppError('badValue', { name: path, value: PROCESSES[job.process].name, takes: 'jobs that are cut of film' });
       const { cut } = await cutInput(job, inputs[0], { pictures: others });
-      films.push(...jobFilms(job, k + 1, cut.design, cut.rack, copies));
+      films.push(...jobFilms(job, k + 1, cut.laid.design, cut.rack, copies));
       names.push(job.name);
     }
     const sheet = { name: 'Sheet', widthMm, heightMm, marginMm: { left: 0, top: 0, right: 0, bottom: 0 }, origin: 'topLeft' as const };

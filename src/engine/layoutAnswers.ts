@@ -14,7 +14,7 @@ import { nestFilm } from '../core/layout/nestSheets.ts';
 import type { CleanResult } from '../core/run/applyRecipe.ts';
 import { layTogether } from '../core/layout/together.ts';
 import { weedingPlan } from '../core/layout/wasteRegions.ts';
-import { areaOnBlank, printedPictures, proofOnBlank, warningsOfPrint } from '../core/run/proofOnBlank.ts';
+import { areaOnBlank, pagePictures, proofOnBlank, warningsOfPrint } from '../core/run/proofOnBlank.ts';
 import { cutPlansOf, type CutResult } from '../core/run/runJob.ts';
 import { AppError } from '../core/errors/appError.ts';
 import { writePlotter } from '../formats/plotter/writePlotter.ts';
@@ -41,7 +41,7 @@ export interface WholeJob {
 
 /** The art of a job that is printed, to be shown on its pages. */
 function printsView(job: Job, { cleans, cut }: WholeJob): PrintsView {
-  const printed = printedPictures(job, cut, cleans) ?? [];
+  const printed = pagePictures(job, cut, cleans) ?? [];
   return { key: [...cleans.values()].map(({ key }) => key).join(), pictures: printed.map(({ id, picture, toDesign, below }) => ({ id, toDesign, picture: ownCopy(picture), below: below.map(({ filmId }) => filmId) })), warnings: warningsOfPrint(job, printed) };
 }
 

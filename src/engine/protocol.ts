@@ -1,4 +1,5 @@
 import type { Design } from '../core/assemble/design.ts';
+import type { Fan } from '../core/geometry/fan.ts';
 import type { FontLikeness } from './fontsLike.ts';
 import type { ImportedDrawing } from '../formats/drawing.ts';
 import type { DesignPart, HeldDesign } from '../core/run/designRun.ts';
@@ -130,6 +131,8 @@ export interface CutView {
   /** Where the most films lie over each other; places in mm of the design. */
   readonly mostLayers: MostLayers;
   readonly design: Design;
+  /** The design as it is cut or printed and how it was bent to that, where its blank tapers. */
+  readonly bent?: { readonly design: Design; readonly fan: Fan };
   /** Where the part that is worked on lies in it. */
   readonly place: TracedPlace;
   /** The films of the design, lowest first, each with what is cut of it in all parts. */

@@ -79,7 +79,7 @@ export const useTogether = defineStore('together', () => {
     const pictureKey = await openPicturesOf(job, services);
     const { cut, problem } = await engine.run({ pictureKey, job, quality: 'final' });
     if (problem !== undefined) throw errorFromPlain(problem);
-    return cut === undefined ? [] : jobFilms(job, number, cut.design, cut.rack.map(({ film }) => film), copies);
+    return cut === undefined ? [] : jobFilms(job, number, cut.bent?.design ?? cut.design, cut.rack.map(({ film }) => film), copies);
   }
 
   function stop(): void {

@@ -11,7 +11,7 @@ import type { SheetStock } from './sheetStock.ts';
 import type { WeedLinePlace } from './weedLines.ts';
 
 /** How a design is laid out, with the mirroring that its process and layout give. */
-export interface LayoutSettings extends Omit<Layout, 'mirror' | 'sheet' | 'stencil'> {
+export interface LayoutSettings extends Omit<Layout, 'mirror' | 'sheet' | 'stencil' | 'unbent'> {
   readonly sheet: Omit<SheetStock, 'name'>;
   readonly mirrored: boolean;
   /** The blank's printable area, and where on it the upper left of the design lies, mm: what boxes are as large as on request. */

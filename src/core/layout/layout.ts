@@ -72,6 +72,8 @@ export const layoutSchema = z.strictObject({
   box: boxSchema,
   /** Marks cut into every film at the same place, to line them up by; none when absent. */
   register: z.strictObject({ on: z.boolean(), sizeMm: z.number().min(2).max(40) }).optional(),
+  /** Whether it is cut as it is although its blank tapers; bent so that it lies level on it when absent. */
+  unbent: z.boolean().optional(),
   /** Of a stencil: how it is laid more than once; once when absent. */
   stencil: stencilUseSchema.optional(),
   /** In rows: each copy lies turned by a quarter; as it reads when absent. */

@@ -20,10 +20,26 @@ export const blankSchema = z.strictObject({
   form: z.enum(BLANK_FORMS).optional(),
   /** From the collar's seam down to the printable area, where there is a collar, mm. */
   belowCollarMm: z.number().min(0).max(1000).optional(),
-  /** Once around what is round, mm; the printable area and the zone of a handle lie on it. */
+  /** Once around what is round, at the printable area's upper edge, mm; the area and the zone of a handle lie on it. */
   aroundMm: sizeMm.optional(),
+  /** Once around at its lower edge, where the blank tapers; as above when absent. */
+  aroundBelowMm: sizeMm.optional(),
 });
 export type Blank = z.infer<typeof blankSchema>;
+
+/** A mug's wrap goes so far around it, share of its whole turn: the rest is the handle's. */
+const WRAP_SHARE = 0.8;
+const GLASS_SHARE = 0.42;
+
+/** Radii of what is round to look at, mm, at the upper and the lower edge of its printable area; undefined for what is flat. */
+export function radiiOf({ form, widthMm, aroundMm, aroundBelowMm }: Pick<Blank, 'form' | 'widthMm' | 'aroundMm' | 'aroundBelowMm'>): { readonly upperMm: number; readonly lowerMm: number } | undefined {
+  if (form !== 'mug' && form !== 'glass') return undefined;
+  const upper = aroundMm ?? widthMm / (form === 'mug' ? WRAP_SHARE : GLASS_SHARE);
+  const lower = aroundBelowMm ?? upper;
+  // What is printed never goes round further than once.
+  const larger = Math.max(1, (2 * widthMm) / (upper + lower));
+  return { upperMm: (upper * larger) / (2 * Math.PI), lowerMm: (lower * larger) / (2 * Math.PI) };
+}
 
 export interface BlankChoice {
   readonly blank: Blank;
@@ -39,6 +55,7 @@ export const BLANKS: readonly BlankChoice[] = [
   { blank: { name: 'Shirt, dark', widthMm: 300, heightMm: 380, colour: '#24303a', form: 'shirt', belowCollarMm: 75 }, process: 'htv', widthMm: 280 },
   { blank: { name: 'Tote bag', widthMm: 260, heightMm: 280, colour: '#e4d8c3', form: 'tote' }, process: 'htv', widthMm: 200 },
   { blank: { name: 'Drinking glass', widthMm: 80, heightMm: 90, colour: '#dfeaea', form: 'glass' }, process: 'decal', widthMm: 60 },
+  { blank: { name: 'Tapered tumbler', widthMm: 100, heightMm: 95, colour: '#dfeaea', form: 'glass', aroundMm: 272, aroundBelowMm: 222 }, process: 'decal', widthMm: 80 },
   { blank: { name: 'Window pane', widthMm: 400, heightMm: 400, colour: '#dbe6ec' }, process: 'decal', widthMm: 300 },
   { blank: { name: 'Mug', widthMm: 200, heightMm: 90, colour: '#ffffff', form: 'mug', aroundMm: 255 }, process: 'waterslide', widthMm: 90 },
   { blank: { name: 'Soap bar', widthMm: 75, heightMm: 50, colour: '#f3e7d3', form: 'soap' }, process: 'stencil', widthMm: 55 },

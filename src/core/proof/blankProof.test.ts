@@ -28,7 +28,7 @@ describe('the finished blank', () => {
 
   it('wraps around what is round: narrower towards the sides, gone behind', () => {
     const mug = blank('Mug');
-    const radius = blankShape(mug).radiusMm as number;
+    const radius = blankShape(mug).radii?.upperMm as number;
     const wide = (side: number, turnRad = 0): number => {
       const { picture, pxPerMm } = blankProof({ blank: mug, process: 'decal', place: undefined, design: square(side), films: [film], sidePx: 800, turnRad });
       return redAcross(picture) / pxPerMm;

@@ -10,7 +10,7 @@ import type { Blank } from '../process/blanks.ts';
 import { PROCESSES, type Process } from '../process/processes.ts';
 import type { Rgba8 } from '../raster/raster.ts';
 import type { MaterialLook } from '../process/material.ts';
-import { blankShape, lineCurves, type BlankShape } from './blankShape.ts';
+import { blankShape, lineCurves, radiusAt, type BlankShape } from './blankShape.ts';
 import { shineAt } from './filmLook.ts';
 import { coverOver, ProofCanvas } from './proofCanvas.ts';
 
@@ -79,10 +79,15 @@ export function blankProof(input: BlankProofInput): { readonly picture: Rgba8; r
   canvas.fill(transformCurves(body, translation(0.012 * sidePx * 0.4, 0.012 * sidePx * 0.6)), INK, 0.1);
   canvas.fill(body, colour, 1);
   canvas.fill(transformCurves(lineCurves(shape.lines, SEAM_MM), toCanvas), mixed(colour, INK, 0.35), 0.8);
-  const art = decorated(input, shape.radiusMm === undefined ? pxPerMm : FINER * pxPerMm, colour);
+  const { radii } = shape;
+  const art = decorated(input, radii === undefined ? pxPerMm : FINER * pxPerMm, colour);
   const origin = { x: (room - left) * pxPerMm, y: (room - top) * pxPerMm };
-  if (shape.radiusMm === undefined) canvas.lay(art, origin.x, origin.y);
-  else canvas.wrap(art, { ...origin, radiusPx: shape.radiusMm * pxPerMm, turnRad: input.turnRad ?? 0, finer: FINER }, coverOver(body, canvas.width, canvas.height));
+  if (radii === undefined) canvas.lay(art, origin.x, origin.y);
+  else {
+    const radiusPx = (y: number): number => radiusAt(radii, blank.heightMm, (y - origin.y) / pxPerMm) * pxPerMm;
+    const onArt = ((radii.upperMm + radii.lowerMm) / 2) * pxPerMm;
+    canvas.wrap(art, { ...origin, radiusPx, onArt, turnRad: input.turnRad ?? 0, finer: FINER }, coverOver(body, canvas.width, canvas.height));
+  }
   if (label !== undefined) canvas.fill(transformCurves(label.curves, followedBy(translation(room, heightMm - room - label.heightMm), scaling(pxPerMm))), INK, 1);
   return { picture: canvas.picture(), pxPerMm };
 }

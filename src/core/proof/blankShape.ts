@@ -1,6 +1,6 @@
 import { CurvesBuilder, type Curves } from '../outline/curves.ts';
 import { curvesFromPathData } from '../outline/pathData.ts';
-import type { Blank } from '../process/blanks.ts';
+import { radiiOf, type Blank } from '../process/blanks.ts';
 
 /** How a blank is drawn around its printable area, mm from the area's upper left. */
 export interface BlankShape {
@@ -10,20 +10,18 @@ export interface BlankShape {
   readonly lines: readonly Polyline[];
   /** The box around all of it. */
   readonly box: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number };
-  /** Radius of what is round to look at, about its upright middle line; flat when absent. */
-  readonly radiusMm?: number;
+  /** Radii of what is round to look at, about its upright middle line, at the area's upper and lower edge; flat when absent. */
+  readonly radii?: { readonly upperMm: number; readonly lowerMm: number };
 }
 
 export type Polyline = readonly (readonly [number, number])[];
 
-/** A mug's wrap goes so far around it, share of its whole turn: the rest is the handle's. */
-const WRAP_SHARE = 0.8;
-const GLASS_SHARE = 0.42;
-
-export function blankShape({ form, round, widthMm: w, heightMm: h, aroundMm }: Pick<Blank, 'form' | 'round' | 'widthMm' | 'heightMm' | 'aroundMm'>): BlankShape {
+export function blankShape(blank: Pick<Blank, 'form' | 'round' | 'widthMm' | 'heightMm' | 'aroundMm' | 'aroundBelowMm'>): BlankShape {
+  const { form, round, widthMm: w, heightMm: h } = blank;
+  const radii = radiiOf(blank);
   if (form === 'shirt') return shirt(w);
   if (form === 'tote') return tote(w, h);
-  if (form === 'mug' || form === 'glass') return roundBlank(form, w, h, aroundMm);
+  if (radii !== undefined) return roundBlank(form === 'mug', w, h, radii);
   if (round === true) return boxed(path(ellipse(w / 2, h / 2, w / 2 + 6, h / 2 + 6)), [], 6, w, h);
   const [edge, corner] = form === 'soap' ? [6, 12] : [10, 2];
   return boxed(path(rounded(-edge, -edge, w + 2 * edge, h + 2 * edge, corner)), [], edge, w, h);
@@ -58,17 +56,26 @@ function tote(w: number, h: number): BlankShape {
   return { body, lines: [[[-edge, -top + 0.06 * h], [w + edge, -top + 0.06 * h]]], box: { left: -edge, top: -top - grip, right: w + edge, bottom: h + edge } };
 }
 
+/** How far what is round reaches beyond its printable area, mm. */
+export const BEYOND_MM = { above: 6, below: 8 } as const;
+
+/** The radius of what is round so far below the upper edge of its printable area, mm. */
+export const radiusAt = ({ upperMm, lowerMm }: NonNullable<BlankShape['radii']>, heightMm: number, yMm: number): number => Math.max(1, upperMm + ((lowerMm - upperMm) * yMm) / heightMm);
+
 /** Seen from the front: what is wrapped around lies beside the middle by the sine of how far around it is. */
-function roundBlank(form: 'mug' | 'glass', w: number, h: number, aroundMm = w / (form === 'mug' ? WRAP_SHARE : GLASS_SHARE)): BlankShape {
-  // What is printed never goes round further than once.
-  const radiusMm = Math.max(w, aroundMm) / (2 * Math.PI);
-  const [top, bottom, left, right] = [-6, h + 8, w / 2 - radiusMm, w / 2 + radiusMm];
-  const dip = radiusMm * 0.1;
-  const cup = `M${left} ${top}C${left} ${top - dip} ${right} ${top - dip} ${right} ${top}L${right} ${bottom}C${right} ${bottom + dip} ${left} ${bottom + dip} ${left} ${bottom}Z`;
-  const [hx, hy] = [right - 2, h * 0.18];
-  const ear = form === 'glass' ? '' : `M${hx} ${hy}C${hx + 34} ${hy - 4} ${hx + 34} ${h - hy + 4} ${hx} ${h - hy}L${hx} ${h - hy - 10}C${hx + 21} ${h - hy - 8} ${hx + 21} ${hy + 8} ${hx} ${hy + 10}Z`;
-  const rim = Array.from({ length: 41 }, (_, k): readonly [number, number] => [w / 2 - radiusMm * Math.cos((Math.PI * k) / 40), top + dip * 0.75 * Math.sin((Math.PI * k) / 40)]);
-  return { body: path(cup + ear), lines: [rim], box: { left: left - 4, top: top - dip - 4, right: right + (form === 'mug' ? 28 : 4), bottom: bottom + dip + 4 }, radiusMm };
+function roundBlank(hasHandle: boolean, w: number, h: number, radii: NonNullable<BlankShape['radii']>): BlankShape {
+  const [top, bottom] = [-BEYOND_MM.above, h + BEYOND_MM.below];
+  const [upper, lower] = [radiusAt(radii, h, top), radiusAt(radii, h, bottom)];
+  const [left, right, leftBelow, rightBelow] = [w / 2 - upper, w / 2 + upper, w / 2 - lower, w / 2 + lower];
+  const [dip, dipBelow] = [upper * 0.1, lower * 0.1];
+  const cup = `M${left} ${top}C${left} ${top - dip} ${right} ${top - dip} ${right} ${top}L${rightBelow} ${bottom}C${rightBelow} ${bottom + dipBelow} ${leftBelow} ${bottom + dipBelow} ${leftBelow} ${bottom}Z`;
+  const at = (y: number): number => w / 2 + radiusAt(radii, h, y) - 2;
+  const [upperY, lowerY] = [h * 0.18, h - h * 0.18];
+  const [hx, hx2] = [at(upperY), at(lowerY)];
+  const ear = hasHandle ? `M${hx} ${upperY}C${hx + 34} ${upperY - 4} ${hx2 + 34} ${lowerY + 4} ${hx2} ${lowerY}L${hx2} ${lowerY - 10}C${hx2 + 21} ${lowerY - 8} ${hx + 21} ${upperY + 8} ${hx} ${upperY + 10}Z` : '';
+  const rim = Array.from({ length: 41 }, (_, k): readonly [number, number] => [w / 2 - upper * Math.cos((Math.PI * k) / 40), top + dip * 0.75 * Math.sin((Math.PI * k) / 40)]);
+  const widest = Math.max(upper, lower);
+  return { body: path(cup + ear), lines: [rim], box: { left: w / 2 - widest - 4, top: top - dip - 4, right: w / 2 + widest + (hasHandle ? 28 : 4), bottom: bottom + dipBelow + 4 }, radii };
 }
 
 function rounded(x: number, y: number, w: number, h: number, r: number): string {

@@ -55,22 +55,20 @@ export class ProofCanvas {
     }
   }
 
-  /** Lays another picture, `finer` times as fine, around a cylinder that is seen from the front, and shades the body by how it is turned from the light. */
-  wrap(other: ProofCanvas, { x: left, y: top, radiusPx, turnRad, finer }: { x: number; y: number; radiusPx: number; turnRad: number; finer: number }, body: Uint8Array): void {
-    const middle = left + other.width / (2 * finer);
-    const around = (x: number): number => Math.asin(Math.max(-1, Math.min(1, (x - middle) / radiusPx)));
-    for (let x = 0; x < this.width; x++) {
-      const isBeside = x + 0.5 < middle - radiusPx || x + 0.5 > middle + radiusPx;
-      const angle = around(x + 0.5);
-      const shade = isBeside ? BESIDE : 0.68 + 0.32 * Math.max(0, Math.cos(angle + 0.35));
-      const glint = isBeside ? 0 : Math.max(0, 1 - Math.abs(angle + 0.75) / 0.09) * 0.35;
-      const column = (at: number): number => (around(at) + turnRad) * radiusPx * finer + other.width / 2;
-      const [from, to] = [Math.floor(column(x)), Math.max(Math.floor(column(x)) + 1, Math.ceil(column(x + 1)))];
-      for (let y = 0; y < this.height; y++) {
+  /** Lays another picture, `finer` times as fine, around a cylinder or a cone that is seen from the front, and shades the body by how it is turned from the light. */
+  wrap(other: ProofCanvas, wrapping: Wrapping, body: Uint8Array): void {
+    const { y: top, finer } = wrapping;
+    let [radius, row] = [NaN, [] as WrapColumn[]];
+    for (let y = 0; y < this.height; y++) {
+      const here = wrapping.radiusPx(y + 0.5);
+      // Of a cylinder all rows are alike.
+      if (here !== radius) [radius, row] = [here, wrapRow(this.width, other.width, here, wrapping)];
+      for (let x = 0; x < this.width; x++) {
         const share = body[y * this.width + x] / 255;
         if (share === 0) continue;
+        const { from, to, shade, glint } = row[x];
         const at = 4 * (y * this.width + x);
-        if (!isBeside) {
+        if (to > from) {
           const { r, g, b, a } = meanIn(other, from, Math.floor((y - top) * finer), to - from, finer);
           if (a > 0) this.mix(at, r, g, b, a / 255);
         }
@@ -114,6 +112,39 @@ export class ProofCanvas {
     data[at + 2] = Math.round(data[at + 2] + (b - data[at + 2]) * share);
     data[at + 3] = Math.round(255 * out);
   }
+}
+
+/** How a picture goes around what is round. */
+interface Wrapping {
+  /** Its upper left, px. */
+  readonly x: number;
+  readonly y: number;
+  /** Radius at a height, px. */
+  readonly radiusPx: (y: number) => number;
+  /** Radius of the level line along which its lengths are true, px. */
+  readonly onArt: number;
+  readonly turnRad: number;
+  readonly finer: number;
+}
+
+/** What is seen in a column of a row: columns of the picture that goes around, none beside it, and how the light falls. */
+interface WrapColumn {
+  readonly from: number;
+  readonly to: number;
+  readonly shade: number;
+  readonly glint: number;
+}
+
+function wrapRow(width: number, artWidth: number, radiusPx: number, { x: left, onArt, turnRad, finer }: Wrapping): WrapColumn[] {
+  const middle = left + artWidth / (2 * finer);
+  const around = (x: number): number => Math.asin(Math.max(-1, Math.min(1, (x - middle) / radiusPx)));
+  const column = (at: number): number => (around(at) + turnRad) * onArt * finer + artWidth / 2;
+  return Array.from({ length: width }, (_, x): WrapColumn => {
+    if (x + 0.5 < middle - radiusPx || x + 0.5 > middle + radiusPx) return { from: 0, to: 0, shade: BESIDE, glint: 0 };
+    const angle = around(x + 0.5);
+    const from = Math.floor(column(x));
+    return { from, to: Math.max(from + 1, Math.ceil(column(x + 1))), shade: 0.68 + 0.32 * Math.max(0, Math.cos(angle + 0.35)), glint: Math.max(0, 1 - Math.abs(angle + 0.75) / 0.09) * 0.35 };
+  });
 }
 
 /** The mean of the pixels in a square, weighed by their alpha. */

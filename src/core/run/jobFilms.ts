@@ -5,7 +5,7 @@ import { materialOf } from '../job/materials.ts';
 import { mirroringOf } from '../layout/mirroringOf.ts';
 import type { JobFilm } from '../layout/together.ts';
 
-/** What a job cuts of each of its films, to be laid together with others. @param number of the job among them, from 1. @param rack the films of the design. */
+/** What a job cuts of each of its films, to be laid together with others. @param number of the job among them, from 1. @param design as it is cut. @param rack its films. */
 export function jobFilms(job: Job, number: number, design: Design, rack: readonly Film[], copies = job.layout.copies): JobFilm[] {
   const { mirrored } = mirroringOf(job.layout, job.process);
   return design.layers.map(({ filmId, curves }) => {

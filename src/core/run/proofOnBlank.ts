@@ -1,4 +1,7 @@
 import type { DesignLayer } from '../assemble/design.ts';
+import { bentCurves } from '../combine/bendCurves.ts';
+import { bent, unbent } from '../geometry/fan.ts';
+import { bentPicture } from '../print/bendPicture.ts';
 import { printFacts, printWarnings } from '../print/motif.ts';
 import { followedBy, inverseOf, translation, type Affine } from '../geometry/affine.ts';
 import type { Job } from '../job/job.ts';
@@ -49,17 +52,29 @@ export function printedPictures(job: Job, { places, parts }: Pick<CutResult, 'pl
   });
 }
 
+/** The same as they are printed: bent where their blank tapers. */
+export function pagePictures(job: Job, cut: Pick<CutResult, 'places' | 'parts' | 'laid'>, arts: ReadonlyMap<string, { readonly art: Art }>): PrintedOfObject[] | undefined {
+  const { fan } = cut.laid;
+  const printed = printedPictures(job, cut, arts);
+  if (fan === undefined) return printed;
+  const map = (x: number, y: number): { x: number; y: number } => bent(fan, x, y);
+  return printed?.map(({ picture, toDesign, below, ...rest }) => ({ ...rest, ...bentPicture(picture, toDesign, fan), below: below.map((layer) => ({ ...layer, curves: bentCurves(layer.curves, map) })) }));
+}
+
 /** How much larger lengths are after it. */
 const scaleOf = ({ a, b, c, d }: Affine): number => Math.sqrt(Math.abs(a * d - b * c));
 
-type ProofCut = Pick<CutResult, 'design' | 'rack' | 'places' | 'parts' | 'print'>;
+type ProofCut = Pick<CutResult, 'design' | 'rack' | 'places' | 'parts' | 'print' | 'laid'>;
 type ProofOptions = Pick<BlankProofInput, 'label' | 'sidePx' | 'turnRad' | 'filmsOn'>;
 
 function proofInput(job: Job, cut: ProofCut, arts: ReadonlyMap<string, { readonly art: Art }>, options: ProofOptions): BlankProofInput {
   const { blank, process, place } = job;
   // What runs out over the edge is cut off before it comes on the blank.
   const printed = printedPictures(job, cut, arts, 0);
-  const white = cut.print?.motifs.flatMap((motif) => (motif.white === undefined ? [] : [motif.white])) ?? [];
+  const { fan } = cut.laid;
+  const laid = cut.print?.motifs.flatMap((motif) => (motif.white === undefined ? [] : [motif.white])) ?? [];
+  // On the blank it lies as it was before it was bent.
+  const white = fan === undefined ? laid : laid.map((curves) => bentCurves(curves, (x, y) => unbent(fan, x, y)));
   return { blank, process, place, design: cut.design, films: cut.rack, stuff: cut.rack.map(({ id }) => materialOf(job, id)), ...(printed === undefined ? {} : { printed }), onWhitePaper: job.layout.paper === 'white', white, ...options };
 }
 

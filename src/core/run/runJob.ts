@@ -22,6 +22,7 @@ import type { Rgba8 } from '../raster/raster.ts';
 import { canonicalJson, hashText } from '../task/hash.ts';
 import { within, type Task } from '../task/task.ts';
 import { applyRecipe, type CleanResult, type KeptSteps } from './applyRecipe.ts';
+import { laidDesign, type LaidDesign } from './bendForBlank.ts';
 import { designRun, type DesignRun, type DesignShapes } from './designRun.ts';
 import { filmsOf } from './filmsOf.ts';
 import { keptOr, rememberParts, rememberTones, type KeptRuns } from './keptRuns.ts';
@@ -30,6 +31,8 @@ import { finishedSizeOf, outlinePart, type OutlinedArt } from './outlinePart.ts'
 /** What is cut of a job, and what one of its traced objects became on the way: its films, tones and steps. */
 export interface CutResult extends OutlinedArt, Pick<DesignRun, 'parts' | 'originMm' | 'held'> {
   readonly design: Design;
+  /** As it is cut or printed: bent where its blank tapers. */
+  readonly laid: LaidDesign;
   /** The object that is told about. */
   readonly focus: string;
   /** Where that object lies in the design. */
@@ -88,19 +91,21 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
   const { design, places, findings, parts, originMm, held } = yield* keptOr(kept?.designs, designKey(job, keys), function* () {
     return designRun(job, outlined, frames, shapes, kept === undefined ? undefined : rememberParts(kept));
   });
-  const print = PROCESSES[job.process].isPrinted ? printOf(job, design, parts, shapes?.library) : undefined;
+  const laid = laidDesign(job, design, parts);
+  const print = PROCESSES[job.process].isPrinted ? printOf(job, laid, shapes?.library) : undefined;
   const films = new Map([...job.films, ...[...outlined.values()].flatMap((own) => own.films.map(({ film }) => film))].map((film) => [film.id, film]));
   const rack = design.layers.map(({ filmId }) => films.get(filmId) ?? { id: filmId, name: filmId, colour: UNKNOWN_COLOUR });
   const onRack = print === undefined ? rackFindings(job, design, rack, shapes?.library) : [];
   return {
     ...(outlined.get(focus) as OutlinedArt),
     design,
+    laid,
     focus,
     place: places.get(focus) as TracedPlace,
     places,
     // A film that a file names and does not hold is cut all the same: nothing of a design is left out.
     rack,
-    sheets: print?.hasMarks === true ? contourSheets(job, design, print) : sheetsOf(job, design, shapes?.library),
+    sheets: print?.hasMarks === true ? contourSheets(job, laid.design, print) : sheetsOf(job, laid.design, shapes?.library),
     findings: onRack.length === 0 ? findings : [...findings, ...onRack],
     parts,
     originMm,
@@ -153,7 +158,7 @@ export const cutPlansOf = ({ rack, sheets }: Pick<CutResult, 'rack' | 'sheets'>)
   });
 
 /** The pages of a job that is printed. */
-function printOf({ layout, process }: Pick<Job, 'layout' | 'process'>, design: Design, parts: DesignRun['parts'], library?: PolygonLibrary): PrintPages {
+function printOf({ layout, process }: Pick<Job, 'layout' | 'process'>, { design, parts }: LaidDesign, library?: PolygonLibrary): PrintPages {
   const { sheet, gapMm, copies, fill, eachPart = false } = layout;
   const motifs = motifsOf(parts, design, eachPart).map((motif) => (library === undefined ? motif : withShapes(library, motif, parts, layout)));
   const whole = cutAreaOf(sheet);

@@ -14,6 +14,7 @@ import { registerRoomMm } from '../layout/registerMarks.ts';
 import { halvesDiffer, MOST_DIFFERENT, usedStencil } from '../layout/stencilUse.ts';
 import { workSheets } from '../layout/workSheets.ts';
 import { weedLines } from '../layout/weedLines.ts';
+import { radiiOf } from '../process/blanks.ts';
 import { PROCESSES } from '../process/processes.ts';
 import { mm } from '../units/length.ts';
 
@@ -22,8 +23,9 @@ export function sheetsOf(job: Pick<Job, 'layout' | 'process' | 'blank' | 'place'
   const { mirrored } = mirroringOf(job.layout, job.process);
   const { artIsOpening } = PROCESSES[job.process];
   const blank = { widthMm: job.blank.widthMm, heightMm: job.blank.heightMm, ...placeOnBlank(job.place, job.blank, design) };
-  const { stencil, ...layout } = job.layout;
-  const settings: LayoutSettings = { ...layout, mirrored, blank, artIsOpening };
+  const { stencil, unbent: _, ...layout } = job.layout;
+  // A rectangle on a blank that tapers is none on film: there a box goes around the design.
+  const settings: LayoutSettings = { ...layout, mirrored, artIsOpening, ...(isTapered(job.blank) ? {} : { blank }) };
   if (artIsOpening && stencil !== undefined && library !== undefined) return stencilSheets(library, design, settings, stencil);
   const tiles = library === undefined ? [] : tilesFor(design, settings);
   const sheets = design.layers.flatMap(({ filmId }) => {
@@ -39,6 +41,12 @@ export function sheetsOf(job: Pick<Job, 'layout' | 'process' | 'blank' | 'place'
     const { curves, places } = weedLines(sheet, { ...lines, own });
     return { ...sheet, weedLines: curves, weedLinePlaces: places };
   });
+}
+
+/** Whether a blank is wider above than below, or the other way round. */
+function isTapered(blank: Job['blank']): boolean {
+  const radii = radiiOf(blank);
+  return radii !== undefined && radii.upperMm !== radii.lowerMm;
 }
 
 /** A stencil that is laid more than once: in rows, a sheet for each of its films. */

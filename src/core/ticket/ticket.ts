@@ -58,6 +58,8 @@ export interface Ticket {
   readonly sheet: Pick<SheetStock, 'name' | 'widthMm' | 'heightMm'>;
   readonly copies: number;
   readonly machine?: string | undefined;
+  /** Whether it was bent for a blank that tapers: then its film looks bent, and lies level on the blank. */
+  readonly isBent?: boolean | undefined;
   /** A stencil that is laid more than once: half of it, or so far from one place to the next. */
   readonly laid?: { readonly manner: StencilUse['manner']; readonly everyMm: number } | undefined;
   /** Lowest first; none where the job is printed. */
@@ -95,6 +97,7 @@ export function ticketOf(job: Job, cut: CutResult, library: PolygonLibrary): Tic
     copies: layout.copies,
     ...(layout.machine === undefined ? {} : { machine: layout.machine.name }),
     ...laidOf(job, cut),
+    ...(cut.laid.fan === undefined ? {} : { isBent: true }),
     films,
     ...(cut.print === undefined ? {} : { pages: { count: cut.print.pages.length, motifs: cut.print.pages.flat().length, paper: materialOf(job).name } }),
     ...(costs.length === 0 ? {} : { cost: costs.reduce((sum, cost) => sum + cost, 0) }),

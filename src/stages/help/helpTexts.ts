@@ -51,6 +51,7 @@ export const HELP_TEXTS: readonly HelpText[] = [
     ['Fill the sheet', 'Type how many, or fill the page. “Nested by their outlines” lays parts closer than rows; “lay closer” looks some seconds longer.'],
     ['Weeding box and weed lines', 'A box gives the waste an edge to lift by, and corners to line layers up by. Weed lines part large waste into strips: drag one by its wedge, or choose it and use the arrow keys; Delete leaves it out.'],
     ['Bridges of a stencil', 'Every island is held by itself. Drag a bridge along the edge, or press it and use the arrow keys; Delete takes it out.'],
+    ['Glasses that taper', 'Say in the blank how far it is once around, above and below: the design is cut as an arc, so that it lies level on it. What you see on the blank stays as you drew it.'],
     ['One stencil, many times', '“Laid more than once” cuts half of what is its own mirror image, to be turned over on its holes, or gives holes by which a border is laid on a step further.'],
     ['A sign larger than the film', 'Tiles part it at calm places. They lie over each other a little, or edge to edge, the same in all films.'],
     ['What is left of a film', '“Remnants first” cuts from what lies on the shelf before a new sheet is taken. A piece of any outline: photograph it on the mark sheet, trace it, and “Keep it as a remnant”.'],

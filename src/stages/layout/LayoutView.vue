@@ -4,7 +4,9 @@ import { TransitionPresets, useTransition } from '@vueuse/core';
 import { ElSlider } from 'element-plus';
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { Finding } from '../../core/check/cutCheck.ts';
-import { blankShape } from '../../core/proof/blankShape.ts';
+import { placed } from '../../core/geometry/affine.ts';
+import { bent } from '../../core/geometry/fan.ts';
+import { radiiOf } from '../../core/process/blanks.ts';
 import { isNested } from '../../core/layout/nestSheets.ts';
 import { trimOf } from '../../core/print/printPages.ts';
 import { mm } from '../../core/units/length.ts';
@@ -46,6 +48,7 @@ import SealCard from './SealCard.vue';
 import SheetCard from './SheetCard.vue';
 import SheetSwitch from './SheetSwitch.vue';
 import SizeCard from './SizeCard.vue';
+import { placeOnSheet } from './placeOnSheet.ts';
 import { useBridges } from './useBridges.ts';
 import { useFlaws } from './useFlaws.ts';
 import { useMends } from './useMends.ts';
@@ -58,6 +61,7 @@ import { useSheetTable } from './useSheetTable.ts';
 import { useWeedLines } from './useWeedLines.ts';
 import WeedLinesCard from './WeedLinesCard.vue';
 import StencilUseCard from './StencilUseCard.vue';
+import TaperCard from './TaperCard.vue';
 import WorkCard from './WorkCard.vue';
 
 const bench = useBench();
@@ -73,7 +77,8 @@ const flaws = useFlaws();
 const layout = computed(() => job.value.layout);
 /** Where the design, or of a print the first motif of the page, lies on the table. */
 const first = computed(() => (isPrinted.value ? pages.value?.pages[print.at.value]?.[0]?.at : sheet.value?.placements[0]?.at));
-const bridges = useBridges(computed(() => film.value.id), first, cssPxPerMm);
+const onSheet = computed(() => (first.value === undefined ? undefined : placeOnSheet(first.value, cut.value?.bent?.fan)));
+const bridges = useBridges(computed(() => film.value.id), onSheet, cssPxPerMm);
 const weedLines = useWeedLines(sheet, cssPxPerMm);
 
 type View = 'sheet' | 'weeded' | 'cutting' | 'blank';
@@ -90,7 +95,7 @@ const mends = useMends(() => path.value);
 /** Places that stand in the way of a smaller size, while they are looked at instead. */
 const weakest = shallowRef<readonly Finding[]>();
 watch(() => bench.job, () => (weakest.value = undefined));
-const isRound = computed(() => blankShape(job.value.blank).radiusMm !== undefined);
+const isRound = computed(() => radiiOf(job.value.blank) !== undefined);
 /** Where the browser draws no three dimensions, a round blank is drawn flat and turned by a slider. */
 const isFlat = ref(false);
 const isSolid = computed(() => isRound.value && !isFlat.value);
@@ -106,17 +111,18 @@ const checkWords = computed(() => {
   return elsewhere.value === 0 ? here : `${here} on this sheet, ${elsewhere.value} on others`;
 });
 const pins = computed(() => {
-  const [at, design] = [first.value, cut.value?.design];
+  const [at, design, fan] = [first.value, cut.value?.bent?.design ?? cut.value?.design, cut.value?.bent?.fan];
   // Pieces that lie by themselves are not where they are in the design.
   if (at === undefined || design === undefined || layout.value.apart === true || layout.value.eachPart === true) return [];
   const isTurned = !isPrinted.value && layout.value.arrange === 'nested';
   return (weakest.value ?? findings.value).filter((f) => f.kind !== 'coarsePicture' && (f.filmId === undefined || isPrinted.value || f.filmId === film.value.id)).map(({ xMm, yMm }) => {
     // Nested parts are mirrored before they are laid; a tile counts from its own corner.
     const tile = sheet.value?.tile?.rect;
-    const x = isTurned && sheet.value?.mirrored === true ? design.widthMm - xMm : xMm - (tile?.xMm ?? 0);
-    const y = yMm - (tile?.yMm ?? 0);
+    const laid = fan === undefined ? { x: xMm, y: yMm } : bent(fan, xMm, yMm);
+    const x = isTurned && sheet.value?.mirrored === true ? design.widthMm - laid.x : laid.x - (tile?.xMm ?? 0);
+    const y = laid.y - (tile?.yMm ?? 0);
     const elsewhere = tile !== undefined && (x < 0 || y < 0 || x > tile.widthMm || y > tile.heightMm);
-    return { x: at.a * x + at.c * y + at.e, y: at.b * x + at.d * y + at.f, ...(elsewhere ? { elsewhere } : {}) };
+    return { ...placed(at, x, y), ...(elsewhere ? { elsewhere } : {}) };
   });
 });
 
@@ -197,6 +203,7 @@ const hands = useSheetHands(computed(() => view.value === 'sheet'), pointerMm, {
     <template #tray>
       <OnBlankCard v-if="view === 'blank'" :on-blank="onBlank" />
       <MirrorCard v-if="layout.work === undefined" />
+      <TaperCard />
       <template v-if="isPrinted">
         <PrintCard :pages="pages?.pages.length ?? 0" :count="print.count.value" :parts="cut?.parts.length ?? 1" :warnings="print.warnings.value" :behind="print.behind.value" @behind="print.behind.value = $event" />
         <SealCard v-if="bench.entry !== undefined" :job-id="bench.entry.id" />

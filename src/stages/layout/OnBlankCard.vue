@@ -4,7 +4,7 @@ import { ElMessage, ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
 import { tracedPart } from '../../core/job/tracedPart.ts';
-import { blankShape } from '../../core/proof/blankShape.ts';
+import { radiiOf } from '../../core/process/blanks.ts';
 import { proofMeasures, proofWords } from '../../core/proof/proofWords.ts';
 import { useBench } from '../../stores/bench.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
@@ -25,7 +25,7 @@ const design = computed(() => bench.result?.cut?.design);
 const measures = computed(() => (design.value === undefined ? undefined : proofMeasures(job.value.blank, job.value.place, design.value)));
 const size = computed(() => tracedPart(job.value).size);
 /** Round ones are turned by themselves; designs of several parts are sized in Assemble. */
-const isComparable = computed(() => job.value.objects.length === 1 && blankShape(job.value.blank).radiusMm === undefined);
+const isComparable = computed(() => job.value.objects.length === 1 && radiiOf(job.value.blank) === undefined);
 const saving = ref(false);
 async function save(): Promise<void> {
   const of = bench.ofJob();

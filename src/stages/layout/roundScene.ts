@@ -1,7 +1,7 @@
 import { AmbientLight, CatmullRomCurve3, CanvasTexture, Color, CylinderGeometry, DirectionalLight, DoubleSide, CircleGeometry, Group, Mesh, MeshStandardMaterial, PerspectiveCamera, RingGeometry, Scene, SRGBColorSpace, TubeGeometry, Vector3, WebGLRenderer, type Material } from 'three';
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
-import type { Blank } from '../../core/process/blanks.ts';
-import { blankShape } from '../../core/proof/blankShape.ts';
+import { radiiOf, type Blank } from '../../core/process/blanks.ts';
+import { BEYOND_MM, radiusAt } from '../../core/proof/blankShape.ts';
 
 /** A round blank that can be turned every way. */
 export interface RoundScene {
@@ -13,10 +13,7 @@ export interface RoundScene {
   dispose(): void;
 }
 
-/** Wall, and how far the body reaches beyond the printable area above and below, mm. */
 const WALL_MM = 3;
-const ABOVE_MM = 6;
-const BELOW_MM = 8;
 /** Print lies so far outside of the body, so that the two do not flicker, mm. */
 const OUTSIDE_MM = 0.3;
 const SEGMENTS = 96;
@@ -26,19 +23,21 @@ export function roundScene(canvas: HTMLCanvasElement, blank: Blank, ground: stri
   const renderer = new WebGLRenderer({ canvas, antialias: true });
   const scene = new Scene();
   scene.background = new Color(ground);
-  const radius = blankShape(blank).radiusMm ?? blank.widthMm / 4;
-  const height = blank.heightMm + ABOVE_MM + BELOW_MM;
+  const radii = radiiOf(blank) ?? { upperMm: blank.widthMm / 4, lowerMm: blank.widthMm / 4 };
+  const [upper, lower] = [radiusAt(radii, blank.heightMm, -BEYOND_MM.above), radiusAt(radii, blank.heightMm, blank.heightMm + BEYOND_MM.below)];
+  const radius = Math.max(upper, lower);
+  const height = blank.heightMm + BEYOND_MM.above + BEYOND_MM.below;
   const isGlass = blank.form === 'glass';
   const stuff = new MeshStandardMaterial({ color: blank.colour, roughness: 0.35, side: DoubleSide, ...(isGlass ? { transparent: true, opacity: 0.35 } : {}) });
   const body = new Group();
-  body.add(new Mesh(new CylinderGeometry(radius, radius, height, SEGMENTS, 1, true), stuff), new Mesh(new CylinderGeometry(radius - WALL_MM, radius - WALL_MM, height, SEGMENTS, 1, true), stuff));
-  body.add(level(new RingGeometry(radius - WALL_MM, radius, SEGMENTS), stuff, height / 2), level(new CircleGeometry(radius, SEGMENTS), stuff, -height / 2));
-  if (!isGlass) body.add(handle(radius, height, stuff));
+  body.add(new Mesh(new CylinderGeometry(upper, lower, height, SEGMENTS, 1, true), stuff), new Mesh(new CylinderGeometry(upper - WALL_MM, lower - WALL_MM, height, SEGMENTS, 1, true), stuff));
+  body.add(level(new RingGeometry(upper - WALL_MM, upper, SEGMENTS), stuff, height / 2), level(new CircleGeometry(lower, SEGMENTS), stuff, -height / 2));
+  if (!isGlass) body.add(handle((up) => (upper + lower) / 2 + (upper - lower) * up, height, stuff));
   // The printable area is in front, its middle towards whoever looks.
-  const sweep = blank.widthMm / radius;
+  const sweep = (2 * blank.widthMm) / (radii.upperMm + radii.lowerMm);
   const print = new MeshStandardMaterial({ transparent: true, roughness: 0.5, side: DoubleSide, depthWrite: false });
-  const sleeve = new Mesh(new CylinderGeometry(radius + OUTSIDE_MM, radius + OUTSIDE_MM, blank.heightMm, SEGMENTS, 1, true, -sweep / 2, sweep), print);
-  sleeve.position.y = (BELOW_MM - ABOVE_MM) / 2;
+  const sleeve = new Mesh(new CylinderGeometry(radii.upperMm + OUTSIDE_MM, radii.lowerMm + OUTSIDE_MM, blank.heightMm, SEGMENTS, 1, true, -sweep / 2, sweep), print);
+  sleeve.position.y = (BEYOND_MM.below - BEYOND_MM.above) / 2;
   sleeve.renderOrder = 1;
   sleeve.visible = false;
   body.add(sleeve);
@@ -98,8 +97,8 @@ function level(geometry: RingGeometry | CircleGeometry, material: Material, y: n
 }
 
 /** A bow at the right side, from below the rim to above the foot. */
-function handle(radius: number, height: number, material: Material): Mesh {
-  const at = (out: number, up: number): Vector3 => new Vector3(radius + out, up * height, 0);
+function handle(radiusAtShare: (up: number) => number, height: number, material: Material): Mesh {
+  const at = (out: number, up: number): Vector3 => new Vector3(radiusAtShare(up) + out, up * height, 0);
   const bow = new CatmullRomCurve3([at(-WALL_MM, 0.3), at(16, 0.31), at(28, 0.16), at(28, -0.14), at(16, -0.29), at(-WALL_MM, -0.28)]);
   return new Mesh(new TubeGeometry(bow, 48, 5, 12), material);
 }

@@ -3,11 +3,11 @@ import { computed, shallowRef, watch, type Ref } from 'vue';
 import { USUAL_BRIDGES, type BridgeSettings } from '../../core/bridge/bridge.ts';
 import type { DesignBridge } from '../../core/bridge/holdIslands.ts';
 import { withBridgeAcross, withBridgeMoved, withBridgeSlant, withBridgeWidth, withoutBridge, withoutOwnBridges } from '../../core/edit/bridgeEdits.ts';
-import { inverseOf, placed, type Affine } from '../../core/geometry/affine.ts';
 import type { Job } from '../../core/job/job.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
 import { useBench } from '../../stores/bench.ts';
 import { isTyping } from '../shared/isTyping.ts';
+import type { PlaceOnSheet } from './placeOnSheet.ts';
 
 /** How near to a grip one may point, CSS px. */
 const NEAR_PX = 10;
@@ -22,7 +22,7 @@ export interface BridgeGrip {
 }
 
 /** The bridges of the film on the table: their grips, which one is chosen, and what is done to it. @param at where the first copy of the design lies on the sheet. */
-export function useBridges(filmId: Ref<string>, at: Ref<Affine | undefined>, scale: Ref<number>) {
+export function useBridges(filmId: Ref<string>, at: Ref<PlaceOnSheet | undefined>, scale: Ref<number>) {
   const bench = useBench();
   const job = computed(() => bench.job as Job);
   const isStencil = computed(() => PROCESSES[job.value.process].artIsOpening);
@@ -32,7 +32,7 @@ export function useBridges(filmId: Ref<string>, at: Ref<Affine | undefined>, sca
   const grips = computed((): BridgeGrip[] => {
     const place = at.value;
     if (place === undefined) return [];
-    return all.value.filter((each) => each.filmId === filmId.value).map((bridge) => ({ bridge, from: placed(place, bridge.from.x, bridge.from.y), to: placed(place, bridge.to.x, bridge.to.y) }));
+    return all.value.filter((each) => each.filmId === filmId.value).map((bridge) => ({ bridge, from: place.to(bridge.from.x, bridge.from.y), to: place.to(bridge.to.x, bridge.to.y) }));
   });
   const chosenAt = shallowRef<number>();
   const chosen = computed(() => (chosenAt.value === undefined ? undefined : grips.value[chosenAt.value]));
@@ -51,18 +51,18 @@ export function useBridges(filmId: Ref<string>, at: Ref<Affine | undefined>, sca
   }
 
   /** The bridge in hand, with all as they were when it was taken up. */
-  let inHand: { readonly bridge: DesignBridge; readonly all: readonly DesignBridge[]; readonly before: BridgeSettings; readonly home: Affine; moved: boolean } | undefined;
+  let inHand: { readonly bridge: DesignBridge; readonly all: readonly DesignBridge[]; readonly before: BridgeSettings; readonly home: PlaceOnSheet; moved: boolean } | undefined;
   function press(point: { x: number; y: number }): boolean {
     const found = gripAt(point);
     chosenAt.value = found;
     if (found === undefined || at.value === undefined) return false;
-    inHand = { bridge: grips.value[found].bridge, all: all.value, before: settings.value, home: inverseOf(at.value), moved: false };
+    inHand = { bridge: grips.value[found].bridge, all: all.value, before: settings.value, home: at.value, moved: false };
     return true;
   }
   function move({ x, y }: { x: number; y: number }): boolean {
     if (inHand === undefined) return false;
     inHand.moved = true;
-    bench.preview(withBridges(withBridgeMoved(inHand.before, inHand.all, inHand.bridge, placed(inHand.home, x, y), room.value)));
+    bench.preview(withBridges(withBridgeMoved(inHand.before, inHand.all, inHand.bridge, inHand.home.from(x, y), room.value)));
     return true;
   }
   function release(): void {

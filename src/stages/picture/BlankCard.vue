@@ -2,7 +2,7 @@
 import { ElSwitch } from 'element-plus';
 import { computed, ref } from 'vue';
 import { withProcess } from '../../core/edit/withProcess.ts';
-import { BLANKS, ownBlank, type BlankChoice, type Blank } from '../../core/process/blanks.ts';
+import { BLANKS, ownBlank, radiiOf, type BlankChoice, type Blank } from '../../core/process/blanks.ts';
 import { onBlank } from '../../core/edit/onBlank.ts';
 import type { Job } from '../../core/job/job.ts';
 import { tracedPart, type TracedPart } from '../../core/job/tracedPart.ts';
@@ -54,6 +54,11 @@ function rename(event: Event): void {
   if (name !== '' && name !== job.value.blank.name && BLANKS.every(({ blank }) => blank.name !== name)) set({ name });
   else input.value = job.value.blank.name;
 }
+/** Once around what is round, mm, at the upper and the lower edge of its area. */
+const around = computed(() => {
+  const radii = radiiOf(job.value.blank);
+  return radii === undefined ? undefined : { upperMm: 2 * Math.PI * radii.upperMm, lowerMm: 2 * Math.PI * radii.lowerMm };
+});
 const part = computed(() => bench.part as TracedPart);
 const sized = (sizeMm: number): TracedPart => ({ ...part.value, size: { ...part.value.size, sizeMm } });
 function setSize(sizeMm: number): void {
@@ -70,6 +75,10 @@ function setSize(sizeMm: number): void {
       <label class="field"><span>Name of the blank</span><input :value="job.blank.name" maxlength="120" @change="rename" /></label>
       <QuantityInput kind="length" label="Printable width" :unit="settings.unit" :model-value="job.blank.widthMm" :least="1" :most="10000" @change="bench.preview(changed({ widthMm: $event }))" @done="set({ widthMm: $event })" @cancel="bench.revert" />
       <QuantityInput kind="length" label="Printable height" :unit="settings.unit" :model-value="job.blank.heightMm" :least="1" :most="10000" @change="bench.preview(changed({ heightMm: $event }))" @done="set({ heightMm: $event })" @cancel="bench.revert" />
+      <template v-if="around !== undefined">
+        <QuantityInput kind="length" label="Once around" :unit="settings.unit" :model-value="around.upperMm" :least="1" :most="10000" @change="bench.preview(changed({ aroundMm: $event }))" @done="set({ aroundMm: $event })" @cancel="bench.revert" />
+        <QuantityInput kind="length" label="Once around, lower edge" :unit="settings.unit" :model-value="around.lowerMm" :least="1" :most="10000" @change="bench.preview(changed({ aroundBelowMm: $event }))" @done="set({ aroundBelowMm: $event })" @cancel="bench.revert" />
+      </template>
       <label class="row"><span>Colour of the blank</span><input type="color" :value="job.blank.colour" @change="set({ colour: ($event.target as HTMLInputElement).value })" /></label>
       <label class="row"><span>Round or oval</span><ElSwitch size="small" :model-value="job.blank.round === true" @change="set({ round: $event === true })" /></label>
     </template>

@@ -146,6 +146,7 @@ export const BLANK_FIELDS: readonly FieldGroup[] = [
       length('blank.heightMm', 'Printable height', { least: 1 }),
       length('blank.belowCollarMm', 'Below the collar', { most: 1000, none: 'not measured', isOf: isForm('shirt') }),
       length('blank.aroundMm', 'Once around', { none: 'from the printable width', isOf: isForm('mug', 'glass') }),
+      length('blank.aroundBelowMm', 'Once around, lower edge', { none: 'as above: it does not taper', isOf: isForm('mug', 'glass') }),
     ],
   },
   { title: 'Usually', fields: [choice('process', 'Decorated by', PROCESS_NAMES), length('widthMm', 'Finished width', { least: 1 })] },
