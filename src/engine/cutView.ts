@@ -46,7 +46,7 @@ export function cutView(cut: CutResult, { frame }: Pick<Art, 'frame'>): CutView 
     ...(Object.fromEntries(Object.entries(optional).filter(([, value]) => value !== undefined)) as Partial<Pick<CutView, 'tones' | 'steps' | 'histogram'>>),
     mostLayers: mostKept(cut.design),
     design: cut.design,
-    ...(cut.laid.fan === undefined ? {} : { bent: { design: cut.laid.design, fan: cut.laid.fan } }),
+    ...(cut.laid.fan === undefined ? {} : { bent: { ...cut.laid, fan: cut.laid.fan } }),
     // In preview it counts reduced pixels; what is told is always in picture pixels.
     place: { fromOutline: cut.place.fromOutline, resolution: pxPerMm(cut.place.resolution / frame.scale) },
     rack: cut.rack.map((film) => ({ film, ...(figures.get(film.id) ?? NO_FIGURES) })),

@@ -102,7 +102,7 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
     },
     printedProgram: async ({ page, toBed, bed, done, ...of }) => {
       const { cut } = await whole(of, 'final');
-      const plan = cut.print === undefined ? undefined : printedPlan(cut.print, page, toBed, bed);
+      const plan = cut.print === undefined ? undefined : printedPlan(cut.print, page, toBed, bed, cut.sheets[page - 1]?.weedLines);
       if (plan === undefined) throw new AppError('nothingToCut');
       const own = materialOf(of.job).cut;
       return writePlotter(plan, { fine: of.job.handOff.plotter?.fine, cut: own, compensated: own, done });
@@ -111,7 +111,7 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
       const isStale = untilCancelled();
       const { cut } = await whole(of, 'final');
       const { layout, process } = of.job;
-      return drain(nestFilm(await polygons(), cut.design, filmId, { ...layout, mirrored: mirroringOf(layout, process).mirrored }, shareOfTime(seconds)), isStale, onProgress);
+      return drain(nestFilm(await polygons(), cut.laid.design, filmId, { ...layout, mirrored: mirroringOf(layout, process).mirrored }, shareOfTime(seconds)), isStale, onProgress);
     },
     sheetPlan: async ({ filmId, sheet: number, ...of }) => {
       const { cut } = await whole(of, 'final');
@@ -125,7 +125,7 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
       const isStale = untilCancelled();
       const { cut } = await whole(of, 'final');
       const { layout, process } = of.job;
-      return drain(nestedRoom(await polygons(), cut.design, { ...layout, mirrored: mirroringOf(layout, process).mirrored }), isStale);
+      return drain(nestedRoom(await polygons(), cut.laid.design, { ...layout, mirrored: mirroringOf(layout, process).mirrored }), isStale);
     },
     stockOutline: async (of) => {
       const { cut } = await whole(of, 'final');

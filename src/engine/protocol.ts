@@ -1,5 +1,5 @@
 import type { Design } from '../core/assemble/design.ts';
-import type { Fan } from '../core/geometry/fan.ts';
+import type { LaidDesign } from '../core/run/bendForBlank.ts';
 import type { FontLikeness } from './fontsLike.ts';
 import type { ImportedDrawing } from '../formats/drawing.ts';
 import type { DesignPart, HeldDesign } from '../core/run/designRun.ts';
@@ -132,7 +132,7 @@ export interface CutView {
   readonly mostLayers: MostLayers;
   readonly design: Design;
   /** The design as it is cut or printed and how it was bent to that, where its blank tapers. */
-  readonly bent?: { readonly design: Design; readonly fan: Fan };
+  readonly bent?: Required<LaidDesign>;
   /** Where the part that is worked on lies in it. */
   readonly place: TracedPlace;
   /** The films of the design, lowest first, each with what is cut of it in all parts. */

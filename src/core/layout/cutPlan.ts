@@ -59,7 +59,8 @@ export function cutPlanOf(sheet: Sheet, film: Film): CutPlan {
 /** The curves of all runs of a role, one after the other. */
 export const curvesOfRole = ({ runs }: CutPlan, role: PathRole): Curves => joinCurves(runs.filter((run) => run.role === role).map(({ curves }) => curves));
 
-const plainRun = (role: PathRole, curves: Curves): PathRun => ({ role, curves, order: Int32Array.from(curves.parent.keys()) });
+/** Curves that are done in the order in which they stand. */
+export const plainRun = (role: PathRole, curves: Curves): PathRun => ({ role, curves, order: Int32Array.from(curves.parent.keys()) });
 
 /** Control points of a quarter round, as a share of its radius, taken off. */
 const ROUND = 1 - 0.5522847498;

@@ -58,6 +58,8 @@ const stencilUseSchema = z.strictObject({
   manner: z.enum(['half', 'repeat']),
   /** From one place to the next, mm; its own width when absent. */
   everyMm: z.number().min(1).max(20_000).optional(),
+  /** Over a surface: from one row to the next, mm; in a row alone when absent. */
+  downMm: z.number().min(1).max(20_000).optional(),
   /** Of the holes by which it is laid again, mm. */
   holeMm: z.number().min(1).max(20),
 });
@@ -74,6 +76,8 @@ export const layoutSchema = z.strictObject({
   register: z.strictObject({ on: z.boolean(), sizeMm: z.number().min(2).max(40) }).optional(),
   /** Whether it is cut as it is although its blank tapers; bent so that it lies level on it when absent. */
   unbent: z.boolean().optional(),
+  /** Whether a guide of card that places film on the blank is cut with the sheets. */
+  guide: z.boolean().optional(),
   /** Of a stencil: how it is laid more than once; once when absent. */
   stencil: stencilUseSchema.optional(),
   /** In rows: each copy lies turned by a quarter; as it reads when absent. */

@@ -11,7 +11,7 @@ import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import { mm } from '../units/length.ts';
 import { newJob } from '../job/newJob.ts';
 import { sheetsOf } from '../run/sheetsOf.ts';
-import { halvesDiffer, usedStencil } from './stencilUse.ts';
+import { halvesDiffer, leastDownMm, usedStencil } from './stencilUse.ts';
 
 let library: PolygonLibrary;
 beforeAll(async () => {
@@ -75,6 +75,20 @@ describe('a stencil that is laid again and again', () => {
       expect(box.right).toBeLessThan(sheet.used.xMm + sheet.used.widthMm + 1e-6);
       expect(box.bottom).toBeLessThan(sheet.used.yMm + sheet.used.heightMm + 1e-6);
     }
+  });
+
+  it('over a surface has its lower holes where the upper ones come to lie a row further down, clear of the art', () => {
+    const design = designOf(heart);
+    for (const [wanted, downMm] of [[10, design.heightMm + 8], [300, 300]] as const) {
+      const { holes, design: laid } = usedStencil(library, design, { manner: 'repeat', everyMm: 150, downMm: wanted, holeMm: 5 });
+      const ys = [...new Set(middlesOf(holes).map(([, y]) => Math.round(y * 1000) / 1000))].sort((a, b) => a - b);
+      expect(ys).toHaveLength(2);
+      expect(ys[1] - ys[0]).toBeCloseTo(downMm, 3);
+      expect(ys[0] + 2.5).toBeLessThan(0);
+      expect(ys[1] - 2.5).toBeGreaterThan(design.heightMm - 1e-3);
+      expect(laid.heightMm).toBeGreaterThan(ys[1] + 2.5 - 1e-3);
+    }
+    expect(leastDownMm(100, 5)).toBe(108);
   });
 
   it('is laid as any other where the process cuts no openings', () => {

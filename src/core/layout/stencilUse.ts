@@ -24,6 +24,9 @@ export interface UsedStencil {
   readonly roomMm: number;
 }
 
+/** Rows of a stencil that is laid over a surface are no nearer than this, mm: between them its holes lie. */
+export const leastDownMm = (heightMm: number, holeMm: number): number => heightMm + registerRoomMm(holeMm);
+
 /** How much the right half of a design differs from its left one turned over, as a share of its openings; 0 where nothing is cut. */
 export function halvesDiffer(library: PolygonLibrary, { widthMm, layers }: Pick<Design, 'widthMm' | 'layers'>): number {
   let [all, common] = [0, 0];
@@ -36,18 +39,20 @@ export function halvesDiffer(library: PolygonLibrary, { widthMm, layers }: Pick<
 }
 
 /**
- * What is cut of a stencil that is turned over about its upright middle, or laid again and again along a line: its left half, or all of it, with round holes above and below that are marked through once and found again. Turned over they lie where
- * they lay; a step further the left ones lie where the right ones did.
+ * What is cut of a stencil that is turned over about its upright middle, or laid again and again along a line or over a surface: its left half, or all of it, with round holes above and below that are marked through once and found again. Turned over they lie where
+ * they lay; a step further the left ones lie where the right ones did, and a row further down the upper ones where the lower ones did: rows lie at least so far apart that these holes are clear of the art.
  */
-export function usedStencil(library: PolygonLibrary, design: Design, { manner, everyMm, holeMm }: StencilUse): UsedStencil {
+export function usedStencil(library: PolygonLibrary, design: Design, { manner, everyMm, downMm, holeMm }: StencilUse): UsedStencil {
   const { widthMm, heightMm, layers } = design;
   const roomMm = registerRoomMm(holeMm);
   const step = Math.max(everyMm ?? widthMm, holeMm);
+  const upper = holeMm / 2 - roomMm;
+  const lower = manner === 'repeat' && downMm !== undefined ? upper + Math.max(downMm, leastDownMm(heightMm, holeMm)) : heightMm + roomMm - holeMm / 2;
   const columns = manner === 'half' ? [widthMm / 2] : [holeMm / 2, holeMm / 2 + step];
   const builder = new CurvesBuilder();
-  for (const x of columns) for (const y of [holeMm / 2 - roomMm, heightMm + roomMm - holeMm / 2]) roundAt(builder, x, y, holeMm / 2);
+  for (const x of columns) for (const y of [upper, lower]) roundAt(builder, x, y, holeMm / 2);
   const holes = builder.build();
-  const onSheet = { heightMm: mm(heightMm + roomMm), layers };
+  const onSheet = { heightMm: mm(Math.max(heightMm + roomMm, lower + holeMm / 2)), layers };
   if (manner === 'repeat') return { design: { ...design, ...onSheet, widthMm: mm(Math.max(widthMm, step + holeMm)) }, holes, roomMm };
   const left = boxCurves([{ xMm: -1, yMm: -1, widthMm: widthMm / 2 + 1, heightMm: heightMm + 2 }]);
   const halved = layers.map((layer) => ({ ...layer, curves: ringCount(layer.curves) === 0 ? layer.curves : combineCurves(library, 'common', layer.curves, left) }));

@@ -25,6 +25,7 @@ import { applyRecipe, type CleanResult, type KeptSteps } from './applyRecipe.ts'
 import { laidDesign, type LaidDesign } from './bendForBlank.ts';
 import { designRun, type DesignRun, type DesignShapes } from './designRun.ts';
 import { filmsOf } from './filmsOf.ts';
+import { guidePlan } from './guidePlan.ts';
 import { keptOr, rememberParts, rememberTones, type KeptRuns } from './keptRuns.ts';
 import { finishedSizeOf, outlinePart, type OutlinedArt } from './outlinePart.ts';
 
@@ -44,6 +45,8 @@ export interface CutResult extends OutlinedArt, Pick<DesignRun, 'parts' | 'origi
   /** One for each of them. */
   readonly sheets: readonly Sheet[];
   readonly findings: readonly Finding[];
+  /** What places film on the blank, where it is asked for and there is room for it. */
+  readonly guide?: CutPlan | undefined;
   /** The pages of what is printed; nothing on them when a motif is larger than the page. */
   readonly print?: PrintPages | undefined;
 }
@@ -93,6 +96,7 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
   });
   const laid = laidDesign(job, design, parts);
   const print = PROCESSES[job.process].isPrinted ? printOf(job, laid, shapes?.library) : undefined;
+  const guide = print === undefined ? guidePlan(job, design) : undefined;
   const films = new Map([...job.films, ...[...outlined.values()].flatMap((own) => own.films.map(({ film }) => film))].map((film) => [film.id, film]));
   const rack = design.layers.map(({ filmId }) => films.get(filmId) ?? { id: filmId, name: filmId, colour: UNKNOWN_COLOUR });
   const onRack = print === undefined ? rackFindings(job, design, rack, shapes?.library) : [];
@@ -111,6 +115,7 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
     originMm,
     ...(held === undefined ? {} : { held }),
     ...(print === undefined ? {} : { print }),
+    ...(guide === undefined ? {} : { guide }),
   };
 }
 
@@ -150,12 +155,14 @@ function withFilms(part: TracedPart, outlined: OutlinedArt): OutlinedArt {
   return { ...outlined, films: outlined.films.map((each) => ({ ...each, film: byId.get(each.film.id) ?? each.film })) };
 }
 
-/** What is done on each sheet of a cut, lowest film first. */
-export const cutPlansOf = ({ rack, sheets }: Pick<CutResult, 'rack' | 'sheets'>): CutPlan[] =>
-  sheets.flatMap((sheet) => {
+/** What is done on each sheet of a cut, lowest film first, and on the card of its placement guide at last. */
+export function cutPlansOf({ rack, sheets, guide }: Pick<CutResult, 'rack' | 'sheets' | 'guide'>): CutPlan[] {
+  const plans = sheets.flatMap((sheet) => {
     const film = rack.find(({ id }) => id === sheet.filmId);
     return film === undefined ? [] : [cutPlanOf(sheet, film)];
   });
+  return guide === undefined ? plans : [...plans, guide];
+}
 
 /** The pages of a job that is printed. */
 function printOf({ layout, process }: Pick<Job, 'layout' | 'process'>, { design, parts }: LaidDesign, library?: PolygonLibrary): PrintPages {

@@ -81,12 +81,13 @@ function tiledSheets(library: PolygonLibrary, design: Design, filmId: string, se
   return Array.from({ length: settings.copies }, () => once).flat().map((sheet, k, all) => (all.length === 1 ? sheet : { ...sheet, number: k + 1 }));
 }
 
-/** What a cutter does on printed pages: the line around each motif, on a sheet for each page, where it was printed. */
+/** What a cutter does on printed pages: the line around each motif, on a sheet for each page, where it was printed, and slits through the waste between them where they are asked for. */
 export function contourSheets(job: Pick<Job, 'layout' | 'process'>, design: Design, { motifs, pages, area }: PrintPages): Sheet[] {
-  const { sheet } = job.layout;
+  const { sheet, weedLines: slits } = job.layout;
   const { mirrored } = mirroringOf(job.layout, job.process);
   const parts = motifs.flatMap(({ contour }, k) => (contour === undefined ? [] : [{ id: motifId(k), curves: contour }]));
-  return pages.map((placements, k, all): Sheet => ({
+  const withSlits = (made: Sheet): Sheet => (slits?.on === true ? { ...made, weedLines: weedLines({ ...made, boxes: [area] }, slits).curves } : made);
+  return pages.map((placements, k, all): Sheet => withSlits({
     filmId: design.layers[0]?.filmId ?? ONE_FILM_ID,
     ...(all.length > 1 ? { number: k + 1 } : {}),
     widthMm: sheet.widthMm,

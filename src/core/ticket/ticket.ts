@@ -8,7 +8,7 @@ import type { StencilUse } from '../layout/layout.ts';
 import type { Sheet } from '../layout/laySheet.ts';
 import { mirroringOf } from '../layout/mirroringOf.ts';
 import type { SheetStock } from '../layout/sheetStock.ts';
-import { MOST_DIFFERENT } from '../layout/stencilUse.ts';
+import { leastDownMm, MOST_DIFFERENT } from '../layout/stencilUse.ts';
 import { weedingPlan } from '../layout/wasteRegions.ts';
 import { sealPlan } from '../print/sealPlan.ts';
 import type { CutSettings, Material, PressSettings } from '../process/material.ts';
@@ -61,7 +61,7 @@ export interface Ticket {
   /** Whether it was bent for a blank that tapers: then its film looks bent, and lies level on the blank. */
   readonly isBent?: boolean | undefined;
   /** A stencil that is laid more than once: half of it, or so far from one place to the next. */
-  readonly laid?: { readonly manner: StencilUse['manner']; readonly everyMm: number } | undefined;
+  readonly laid?: { readonly manner: StencilUse['manner']; readonly everyMm: number; readonly downMm?: number } | undefined;
   /** Lowest first; none where the job is printed. */
   readonly films: readonly TicketFilm[];
   /** Pages and motifs, where the job is printed. */
@@ -108,7 +108,8 @@ export function ticketOf(job: Job, cut: CutResult, library: PolygonLibrary): Tic
 /** How a stencil is laid more than once; half of one whose halves are not alike was cut whole, and is laid once. */
 function laidOf({ layout: { stencil }, process }: Job, { design, sheets }: Pick<CutResult, 'design' | 'sheets'>): Pick<Ticket, 'laid'> {
   if (stencil === undefined || !PROCESSES[process].artIsOpening || (sheets[0]?.halvesDiffer ?? 0) > MOST_DIFFERENT) return {};
-  return { laid: { manner: stencil.manner, everyMm: stencil.everyMm ?? design.widthMm } };
+  const { manner, everyMm = design.widthMm, downMm, holeMm } = stencil;
+  return { laid: { manner, everyMm, ...(downMm === undefined ? {} : { downMm: Math.max(downMm, leastDownMm(design.heightMm, holeMm)) }) } };
 }
 
 function filmOf(job: Job, film: { readonly id: string; readonly name: string; readonly colour: string }, sheets: readonly Sheet[], library: PolygonLibrary): TicketFilm {

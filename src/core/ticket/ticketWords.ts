@@ -63,7 +63,7 @@ function makingSection(ticket: Ticket, length: (mm: number) => string, size: (wi
   ];
   if (machine !== undefined) rows.push(['Machine', machine]);
   if (isBent === true) rows.push(['Taper', 'bent for the blank: on film it is an arc, on the blank it lies level']);
-  if (laid !== undefined) rows.push(['Laid', laid.manner === 'half' ? 'half of it: paint, turn it over on its holes, paint again' : `again every ${length(laid.everyMm)}: its left holes on the marks of its right ones`]);
+  if (laid !== undefined) rows.push(['Laid', laid.manner === 'half' ? 'half of it: paint, turn it over on its holes, paint again' : `again every ${length(laid.everyMm)}: its left holes on the marks of its right ones${laid.downMm === undefined ? '' : `; rows ${length(laid.downMm)} apart: its upper holes on the marks of its lower ones`}`]);
   if (films.length > 0) rows.push(['In all', `${counted(films.length, 'film', 'films')}, cut ${timeWords(films.reduce((sum, { cutS }) => sum + cutS, 0))}, weeded about ${timeWords(films.reduce((sum, { weeding }) => sum + weeding.takesS, 0))}`]);
   if (cost !== undefined) rows.push(['Films cost', trimNumber(cost, 2)]);
   return { title: 'Made of', rows };

@@ -40,6 +40,8 @@ export interface DecalPages extends Pick<PrintPages, 'pages'> {
   readonly motifs: readonly (readonly PrintElement[])[];
   /** White and cut line of each motif, where it has them, in its own mm. */
   readonly shapes?: readonly Pick<Motif, 'white' | 'contour'>[];
+  /** Cuts through the waste of each page, in its mm, by which it lifts in pieces. */
+  readonly slits?: readonly (Curves | undefined)[];
   /** What of the page has marks in its corners by which a cutter finds what was printed; none when absent. */
   readonly marksIn?: RectMm | undefined;
   /** How far outside of a motif it is to be cut out, mm; no marks when absent. */
@@ -47,7 +49,7 @@ export interface DecalPages extends Pick<PrintPages, 'pages'> {
 }
 
 /** Print pages as a PDF at true size: each picture is held once, whole, and drawn at each of its places. */
-export async function decalPdf({ title, widthMm, heightMm, motifs, pages, shapes, marksIn, trimMm }: DecalPages): Promise<Uint8Array<ArrayBuffer>> {
+export async function decalPdf({ title, widthMm, heightMm, motifs, pages, shapes, slits, marksIn, trimMm }: DecalPages): Promise<Uint8Array<ArrayBuffer>> {
   const document = await PDFDocument.create();
   document.setTitle(title);
   document.setCreator('Limner');
@@ -58,7 +60,7 @@ export async function decalPdf({ title, widthMm, heightMm, motifs, pages, shapes
   for (const element of motifs.flat()) if (element.kind === 'picture') images.set(element, await document.embedPng(element.png));
   const toPoints = pointsOf(heightMm);
   const spots = new Spots(document);
-  for (const placements of pages) {
+  for (const [k, placements] of pages.entries()) {
     const page = document.addPage([widthMm * PT_PER_MM, heightMm * PT_PER_MM]);
     for (const { motif, at, box } of placements) {
       const toPage = followedBy(at, toPoints);
@@ -72,6 +74,8 @@ export async function decalPdf({ title, widthMm, heightMm, motifs, pages, shapes
       if (contour !== undefined) draw(page, [pushGraphicsState(), setLineWidth(CUT_PT), ...spots.stroking(page, 'Cut'), ...pathOperators(contour, toPage), stroke(), popGraphicsState()]);
       else if (trimMm !== undefined) drawTicks(page, box, trimMm, heightMm);
     }
+    const through = slits?.[k];
+    if (through !== undefined) draw(page, [pushGraphicsState(), setLineWidth(CUT_PT), ...spots.stroking(page, 'Cut'), ...pathOperators(through, toPoints), stroke(), popGraphicsState()]);
     if (marksIn !== undefined) drawPageMarks(page, marksIn, heightMm);
   }
   return new Uint8Array(await document.save());

@@ -9,6 +9,7 @@ import { bent } from '../../core/geometry/fan.ts';
 import { radiiOf } from '../../core/process/blanks.ts';
 import { isNested } from '../../core/layout/nestSheets.ts';
 import { trimOf } from '../../core/print/printPages.ts';
+import { guideOf } from '../../core/run/guidePlan.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -32,7 +33,7 @@ import CopiesCard from './CopiesCard.vue';
 import CutCheckList from './CutCheckList.vue';
 import { drawBridges } from './drawBridges.ts';
 import { drawPage } from './drawPages.ts';
-import { drawProof, drawProofMeasures, heightOfProof, widthOfProof } from './drawProof.ts';
+import { drawGuide, drawProof, drawProofMeasures, heightOfProof, widthOfProof } from './drawProof.ts';
 import { drawWeedLineGrips } from './drawWeedLines.ts';
 import { drawFlaws, drawMirrorBand, drawOrigin, drawSheet } from './drawSheet.ts';
 import MaterialCard from './MaterialCard.vue';
@@ -134,12 +135,15 @@ const draw: DrawScene = (context, at) => {
     if (landing.value < 1 && beneath.value !== undefined) drawProof(context, at, beneath.value, 0);
     drawProof(context, at, proof, 0, landing.value);
     if (other !== undefined) drawProof(context, at, other, widthOfProof(proof));
-    else if (!isRound.value && cut.value !== undefined) drawProofMeasures(context, at, job.value.blank, job.value.place, cut.value.design, length);
+    else if (!isRound.value && cut.value !== undefined) {
+      if (guide.value !== undefined) drawGuide(context, at, job.value.blank, guide.value.curves);
+      drawProofMeasures(context, at, job.value.blank, job.value.place, cut.value.design, length);
+    }
     return;
   }
   if (isPrinted.value) {
     if (pages.value === undefined) return;
-    drawPage(context, at, layout.value.sheet, pages.value, print.at.value, print.paint.value, trimOf(layout.value.gapMm));
+    drawPage(context, at, layout.value.sheet, pages.value, print.at.value, print.paint.value, trimOf(layout.value.gapMm), pages.value.hasMarks === true ? cut.value?.sheets[print.at.value]?.weedLines : undefined);
     drawPins(context, at, pins.value, chosenPin.value);
     return;
   }
@@ -162,6 +166,7 @@ const tableBox = computed(() => {
 });
 
 const length = (value: number): string => formatLength(mm(value), settings.unit);
+const guide = computed(() => (layout.value.guide === true && cut.value !== undefined ? guideOf(job.value, cut.value.design) : undefined));
 const contents = computed(() => (isPrinted.value ? `${pages.value?.pages[print.at.value]?.length ?? 0} motifs on this page` : sheetContents(sheet.value, film.value.name, findings.value.length, length)));
 const readout = computed(() => {
   const s = sheet.value;
@@ -186,7 +191,7 @@ const hands = useSheetHands(computed(() => view.value === 'sheet'), pointerMm, {
       <RoundBlank v-if="bench.picture !== undefined && view === 'blank' && isSolid" :blank="job.blank" :area="onBlank.area.value" :turn-rad="onBlank.turnRad.value" @failed="isFlat = true" />
       <LightTable
         v-else-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :cursor="hands.cursor.value"
-        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, weedLines.chosenAt.value, flaws.shown.value, mends.trial.value, plan.redrawOn.value, print.paint.value, print.at.value, onBlank.proof.value, onBlank.landing.value, onBlank.other.value]" :contents="contents" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
+        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, weedLines.chosenAt.value, flaws.shown.value, mends.trial.value, plan.redrawOn.value, print.paint.value, print.at.value, onBlank.proof.value, onBlank.landing.value, onBlank.other.value, guide]" :contents="contents" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
         @view="(at) => (cssPxPerMm = at.scale)" @press="hands.press" @move="hands.move" @release="hands.release" @leave="pointerMm = undefined"
       >
         <MendNote :mends="mends" />
@@ -210,7 +215,7 @@ const hands = useSheetHands(computed(() => view.value === 'sheet'), pointerMm, {
       </template>
       <template v-else>
         <BridgesCard v-if="bridges.isStencil.value" :bridges="bridges" />
-        <StencilUseCard v-if="bridges.isStencil.value" :sheet="sheet" :design-width-mm="cut?.design.widthMm ?? 100" />
+        <StencilUseCard v-if="bridges.isStencil.value" :sheet="sheet" :design="cut?.design ?? { widthMm: 100, heightMm: 100 }" />
         <WorkCard />
         <MaterialCard :film="film" :films="rack.rolls.length" />
         <BoxCard />

@@ -5,6 +5,8 @@ import { computed, ref } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
 import { tracedPart } from '../../core/job/tracedPart.ts';
 import { radiiOf } from '../../core/process/blanks.ts';
+import { PROCESSES } from '../../core/process/processes.ts';
+import { guideOf, guidePlan } from '../../core/run/guidePlan.ts';
 import { proofMeasures, proofWords } from '../../core/proof/proofWords.ts';
 import { useBench } from '../../stores/bench.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
@@ -18,7 +20,7 @@ import type { OnBlank } from './useOnBlank.ts';
 /** The proof: its measures, another size beside it, and the picture that goes to the customer. */
 const props = defineProps<{ onBlank: OnBlank }>();
 const bench = useBench();
-const { job, length, unit } = useLayoutEdits();
+const { job, layout, set, length, unit } = useLayoutEdits();
 const { otherMm } = props.onBlank;
 const SIDE_PX = 1800;
 const design = computed(() => bench.result?.cut?.design);
@@ -26,6 +28,14 @@ const measures = computed(() => (design.value === undefined ? undefined : proofM
 const size = computed(() => tracedPart(job.value).size);
 /** Round ones are turned by themselves; designs of several parts are sized in Assemble. */
 const isComparable = computed(() => job.value.objects.length === 1 && radiiOf(job.value.blank) === undefined);
+/** What the guide is laid at, or why there is none. */
+const guideWords = computed(() => {
+  if (layout.value.guide !== true || design.value === undefined) return undefined;
+  const guide = guideOf(job.value, design.value);
+  if (guide === undefined) return 'No room for one: the film begins at the edge that it would be laid at.';
+  if (guidePlan(job.value, design.value) === undefined) return 'It is larger than the sheet: choose a larger one to cut it.';
+  return guide.at === 'collar' ? 'Its upper notch on the middle of the collar, the film’s box against its lower edge. It is cut with the sheets.' : 'Its corner on that of the printable area, the film’s box into its inner one. It is cut with the sheets.';
+});
 const saving = ref(false);
 async function save(): Promise<void> {
   const of = bench.ofJob();
@@ -56,6 +66,10 @@ async function save(): Promise<void> {
       <label class="row"><span>Another size beside it</span><ElSwitch size="small" :model-value="otherMm !== undefined" aria-label="Another size beside it" @change="otherMm = $event === true ? Math.round(size.sizeMm * 0.75) : undefined" /></label>
       <QuantityInput v-if="otherMm !== undefined" kind="length" :label="size.by === 'width' ? 'Its width' : 'Its height'" :unit="unit" :model-value="otherMm" :least="1" :most="10000" @done="otherMm = $event" />
     </template>
+    <template v-if="!PROCESSES[job.process].isPrinted">
+      <label class="row"><span>Placement guide of card</span><ElSwitch size="small" :model-value="layout.guide === true" aria-label="Placement guide of card" @change="set('Placement guide', { guide: $event === true ? true : undefined })" /></label>
+      <p v-if="guideWords !== undefined" class="about">{{ guideWords }}</p>
+    </template>
     <div><button type="button" class="plain-button main" :disabled="saving || design === undefined" @click="save">Save picture for the customer</button></div>
   </TrayCard>
 </template>
@@ -63,3 +77,10 @@ async function save(): Promise<void> {
 <style scoped src="../shared/rows.css" />
 
 <style scoped src="../shared/facts.css" />
+
+<style scoped>
+.about {
+  margin: 0;
+  color: var(--ink-soft);
+}
+</style>

@@ -2,7 +2,7 @@
 import { Printer } from '@lucide/vue';
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
-import { USUAL_CONTOUR, USUAL_WHITE } from '../../core/layout/layout.ts';
+import { USUAL_CONTOUR, USUAL_WEED_LINES, USUAL_WHITE } from '../../core/layout/layout.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
@@ -16,6 +16,8 @@ const PAPERS = { clear: 'clear paper: white is not printed', white: 'white paper
 const BEHIND = { paper: 'ink on the paper', blank: 'as it looks on the blank' } as const;
 const white = computed(() => layout.value.white ?? { ...USUAL_WHITE, on: false });
 const contour = computed(() => layout.value.contour ?? { ...USUAL_CONTOUR, on: false });
+/** Through what is left between cut lines, so that it lifts in pieces. */
+const slits = computed(() => layout.value.weedLines ?? { ...USUAL_WEED_LINES, on: false });
 const about = computed(() => `${props.count === 1 ? '1 motif' : `${props.count} motifs`} on ${props.pages === 1 ? '1 page' : `${props.pages} pages`}`);
 </script>
 
@@ -33,6 +35,10 @@ const about = computed(() => `${props.count === 1 ? '1 motif' : `${props.count} 
     <p v-if="white.on && layout.machine?.printsWhite !== true" class="warn">Only a printer with white ink or toner prints it; it is a colour of its own in the PDF, called White.</p>
     <label class="row"><span>Cut line for a cutter</span><ElSwitch size="small" :model-value="contour.on" aria-label="Cut line for a cutter" @change="set('Cut line', { contour: { ...contour, on: $event === true } })" /></label>
     <QuantityInput v-if="contour.on" kind="length" label="Away from the ink" :unit="unit" :model-value="contour.awayMm" :least="0" :most="50" :step="0.5" @change="drag({ contour: { ...contour, awayMm: $event } })" @done="set('Cut line', { contour: { ...contour, awayMm: $event } })" @cancel="cancel" />
+    <template v-if="contour.on">
+      <label class="row"><span>Slits through the waste</span><ElSwitch size="small" :model-value="slits.on" aria-label="Slits through the waste" @change="set('Slits', { weedLines: { ...slits, on: $event === true } })" /></label>
+      <QuantityInput v-if="slits.on" kind="length" label="Slits about every" :unit="unit" :model-value="slits.everyMm" :least="10" :most="1000" :step="5" @change="drag({ weedLines: { ...slits, everyMm: $event } })" @done="set('Slits', { weedLines: { ...slits, everyMm: $event } })" @cancel="cancel" />
+    </template>
     <QuantityInput kind="length" label="Bleed" :unit="unit" :model-value="layout.bleedMm ?? 0" :least="0" :most="10" :step="0.5" @change="drag({ bleedMm: $event })" @done="set('Bleed', { bleedMm: $event === 0 ? undefined : $event })" @cancel="cancel" />
     <p v-for="words in warnings" :key="words" class="warn">{{ words[0]?.toUpperCase() }}{{ words.slice(1) }}.</p>
   </TrayCard>

@@ -21,6 +21,7 @@ export interface PagePaint {
 /** Decal paper is a little off white, clear one a little blue. */
 const PAPER = { white: '#fdfdfb', clear: '#eef3f4' } as const;
 const TRIM = '#9a9a9a';
+const CUT_LINE = '#9e2f4b';
 
 const paths = new WeakMap<Curves, Path2D>();
 function pathOf(curves: Curves): Path2D {
@@ -30,9 +31,9 @@ function pathOf(curves: Curves): Path2D {
 }
 
 /**
- * A print page with its ink. Ink is see-through: it is multiplied with what lies behind it, which on white paper stays white. @param trimMm from a motif to where scissors go.
+ * A print page with its ink. Ink is see-through: it is multiplied with what lies behind it, which on white paper stays white. @param trimMm from a motif to where scissors go. @param slits through its waste, mm.
  */
-export function drawPage(context: Context, view: Viewport, { widthMm, heightMm }: { widthMm: number; heightMm: number }, { motifs, pages, area, hasMarks }: PrintPages, page: number, paint: PagePaint, trimMm: number): void {
+export function drawPage(context: Context, view: Viewport, { widthMm, heightMm }: { widthMm: number; heightMm: number }, { motifs, pages, area, hasMarks }: PrintPages, page: number, paint: PagePaint, trimMm: number, slits?: Curves): void {
   const rect = (x: number, y: number, w: number, h: number): [number, number, number, number] => [toScreenX(view, x), toScreenY(view, y), w * view.scale, h * view.scale];
   const onBlank = paint.behind === 'blank';
   context.save();
@@ -57,11 +58,20 @@ export function drawPage(context: Context, view: Viewport, { widthMm, heightMm }
     if (contour !== undefined) {
       context.globalCompositeOperation = 'source-over';
       context.lineWidth = 1.4 / view.scale;
-      context.strokeStyle = '#9e2f4b';
+      context.strokeStyle = CUT_LINE;
       context.stroke(pathOf(contour));
     }
     context.restore();
     if (contour === undefined) drawTrim(context, rect(box.xMm - trimMm, box.yMm - trimMm, box.widthMm + 2 * trimMm, box.heightMm + 2 * trimMm), Math.min(8, 3 * view.scale));
+  }
+  if (slits !== undefined) {
+    context.save();
+    context.translate(view.x, view.y);
+    context.scale(view.scale, view.scale);
+    context.lineWidth = 1.4 / view.scale;
+    context.strokeStyle = CUT_LINE;
+    context.stroke(pathOf(slits));
+    context.restore();
   }
   if (hasMarks === true) {
     context.fillStyle = '#000000';

@@ -1,14 +1,18 @@
 import { placeOnBlank, type PlaceMm } from '../../core/assemble/placeOnBlank.ts';
+import type { Curves } from '../../core/outline/curves.ts';
 import { areaOnProof } from '../../core/proof/blankProof.ts';
 import { proofMeasures } from '../../core/proof/proofWords.ts';
 import type { Blank } from '../../core/process/blanks.ts';
 import type { OnBlankView } from '../../engine/layoutProtocol.ts';
+import { pathFromCurves } from '../../ui/draw/curvePath.ts';
+import { fillPath, strokeHairline } from '../../ui/draw/cutLines.ts';
 import { toScreenX, toScreenY, type Viewport } from '../../ui/viewport.ts';
 import { canvasOf } from '../shared/bitmaps.ts';
 
 type Context = CanvasRenderingContext2D;
 
 const INK = '#5d5364';
+const CARD = '#d8cbb0';
 const END_PX = 5;
 
 export const widthOfProof = ({ picture, pxPerMm }: OnBlankView): number => picture.width / pxPerMm;
@@ -38,6 +42,18 @@ export function drawProofMeasures(context: Context, view: Viewport, blank: Blank
   line(context, view, [left + design.widthMm, top], [left + design.widthMm, top + design.heightMm], [14, 0], length(design.heightMm));
   if (from === 'collar') line(context, view, [left + design.widthMm / 2, top - belowMm], [left + design.widthMm / 2, top], [0, 0], length(belowMm));
   context.restore();
+}
+
+/** A piece of card laid on the blank, outlines in mm of its printable area. */
+export function drawGuide(context: Context, view: Viewport, blank: Blank, curves: Curves): void {
+  const area = areaOnProof(blank);
+  const moved: Viewport = { ...view, x: toScreenX(view, area.xMm), y: toScreenY(view, area.yMm) };
+  const path = pathFromCurves(curves);
+  context.save();
+  context.globalAlpha = 0.45;
+  fillPath(context, path, moved, CARD);
+  context.restore();
+  strokeHairline(context, path, moved, INK);
 }
 
 /** A line with ends between two places, moved aside on screen, and its words beside it. */
