@@ -11,6 +11,12 @@ export interface WeedLineSettings {
   readonly everyMm: number;
   /** No line comes nearer to a piece, mm. */
   readonly awayMm: number;
+  /** Shorter bits of a line lift nothing, mm; as of film when absent. */
+  readonly leastMm?: number;
+  /** How far from its even place a line may lie, in strips: where it meets least; as of film when absent. */
+  readonly shift?: number;
+  /** At how many places within that it is tried; as of film when absent. */
+  readonly places?: number;
   /** Lines of the sheet that somebody moved or left out. */
   readonly own?: readonly Pick<OwnWeedLine, 'box' | 'strip' | 'share'>[] | undefined;
 }
@@ -39,11 +45,11 @@ export interface WeedLines {
 
 /** Chords by which pieces are kept clear of, mm. */
 const CHORD_MM = 0.05;
-/** Shorter bits of a line lift nothing, mm. */
 const LEAST_MM = 8;
-/** A line may lie so far from its even place, in strips, at one of so many places: where it meets least. */
 const SHIFT = 0.3;
 const PLACES = 13;
+/** Slits of a page run between motifs that lie near each other: short ones count, and they go where the motifs end. */
+export const SLITS = { leastMm: 3, shift: 0.48, places: 41 } as const;
 
 /**
  * Cuts through the waste in each weeding box, across its longer side, that part it into strips which lift one by one: each where it runs longest through waste, broken off before every piece.
@@ -78,18 +84,18 @@ interface Edges {
   readonly across: Float64Array;
 }
 
-function drawLines(builder: CurvesBuilder, box: RectMm, number: number, outlines: readonly Curves[], { everyMm, awayMm, own = [] }: WeedLineSettings): WeedLinePlace[] {
+function drawLines(builder: CurvesBuilder, box: RectMm, number: number, outlines: readonly Curves[], { everyMm, awayMm, leastMm = LEAST_MM, shift = SHIFT, places = PLACES, own = [] }: WeedLineSettings): WeedLinePlace[] {
   const isUpright = box.widthMm >= box.heightMm;
   const [from, length, fromMm, toMm] = isUpright ? [box.xMm, box.widthMm, box.yMm, box.yMm + box.heightMm] : [box.yMm, box.heightMm, box.xMm, box.xMm + box.widthMm];
   const strips = Math.ceil(length / everyMm - 1e-9);
   if (strips < 2) return [];
   const edges = edgesOf(outlines, isUpright);
-  const free = (at: number): Stretch[] => freeOf(edges, at, fromMm, toMm, awayMm);
+  const free = (at: number): Stretch[] => freeOf(edges, at, fromMm, toMm, { awayMm, leastMm });
   return Array.from({ length: strips - 1 }, (_, k): WeedLinePlace => {
     const strip = k + 1;
     const byHand = own.find((each) => each.box === number && each.strip === strip);
     const place = { box: number, strip, isUpright, fromMm, toMm, isOwn: byHand !== undefined, isLeftOut: byHand !== undefined && byHand.share === undefined };
-    const { at, stretches } = byHand?.share === undefined ? longest(from, length, strips, strip, free) : { at: from + byHand.share * length, stretches: free(from + byHand.share * length) };
+    const { at, stretches } = byHand?.share === undefined ? longest(from, length / strips, strip, { shift, places }, free) : { at: from + byHand.share * length, stretches: free(from + byHand.share * length) };
     for (const [a, b] of place.isLeftOut ? [] : stretches) {
       builder.start(isUpright ? at : a, isUpright ? a : at, -1);
       builder.line(isUpright ? at : b, isUpright ? b : at);
@@ -102,12 +108,12 @@ function drawLines(builder: CurvesBuilder, box: RectMm, number: number, outlines
 type Stretch = readonly [number, number];
 
 /** The place near the even one of a strip at which a line runs longest through waste. */
-function longest(from: number, length: number, strips: number, strip: number, free: (at: number) => Stretch[]): { readonly at: number; readonly stretches: readonly Stretch[] } {
+function longest(from: number, stripMm: number, strip: number, { shift: most, places }: { readonly shift: number; readonly places: number }, free: (at: number) => Stretch[]): { readonly at: number; readonly stretches: readonly Stretch[] } {
   let best = { at: 0, stretches: [] as readonly Stretch[], total: -Infinity };
-  for (let place = 0; place < PLACES; place++) {
+  for (let place = 0; place < places; place++) {
     // The even place first, then further and further from it.
-    const shift = (Math.ceil(place / 2) / Math.floor(PLACES / 2)) * SHIFT * (place % 2 === 0 ? 1 : -1);
-    const at = from + ((strip + shift) * length) / strips;
+    const shift = (Math.ceil(place / 2) / Math.floor(places / 2)) * most * (place % 2 === 0 ? 1 : -1);
+    const at = from + (strip + shift) * stripMm;
     const stretches = free(at);
     const total = stretches.reduce((sum, [a, b]) => sum + b - a, 0);
     if (total > best.total + 1) best = { at, stretches, total };
@@ -168,7 +174,7 @@ function chordsNear({ from, starts, order, along }: Edges, at: number, away: num
 }
 
 /** The stretches of a line across the box that are in the waste, and far enough from all pieces. */
-function freeOf(edges: Edges, at: number, low: number, high: number, awayMm: number): Stretch[] {
+function freeOf(edges: Edges, at: number, low: number, high: number, { awayMm, leastMm }: { readonly awayMm: number; readonly leastMm: number }): Stretch[] {
   const { along, across } = edges;
   const crossings: number[] = [];
   const taken: [number, number][] = [];
@@ -186,7 +192,7 @@ function freeOf(edges: Edges, at: number, low: number, high: number, awayMm: num
   const free: Stretch[] = [];
   let reached = low;
   for (const [a, b] of [...taken, [high, high] as const]) {
-    if (Math.min(a, high) - reached >= LEAST_MM) free.push([reached, Math.min(a, high)]);
+    if (Math.min(a, high) - reached >= leastMm) free.push([reached, Math.min(a, high)]);
     reached = Math.max(reached, b);
   }
   return free;

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Design } from '../assemble/design.ts';
 import { figureCurves } from '../figure/figureCurves.ts';
 import { scaling } from '../geometry/affine.ts';
+import { flatten } from '../outline/flatten.ts';
 import { BLANKS } from '../process/blanks.ts';
 import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
 import { mm } from '../units/length.ts';
@@ -79,5 +80,24 @@ describe('films on the blank', () => {
       return count;
     };
     expect(darkened(of('matte', 0.6))).toBeGreaterThan(1.5 * darkened(of('matte', 0.1)));
+  });
+});
+
+describe('the shape of a shirt', () => {
+  it('has its collar so far above the area as is measured', () => {
+    for (const belowCollarMm of [40, 75, 120]) {
+      const { lines, box } = blankShape({ ...blank('Shirt, adult L'), belowCollarMm });
+      const lowest = Math.max(...lines[0].map(([, y]) => y));
+      expect(lowest).toBeCloseTo(-belowCollarMm, 6);
+      expect(box.top).toBeLessThan(lowest);
+    }
+  });
+
+  it('and of what tapers is narrower below', () => {
+    const { body, radii } = blankShape(blank('Tapered tumbler'));
+    expect(radii?.lowerMm).toBeCloseTo(222 / 2 / Math.PI, 6);
+    const { points } = flatten(body, 0.5);
+    const widest = (from: number, to: number): number => Math.max(...Array.from({ length: points.length / 2 }, (_, k) => [points[2 * k], points[2 * k + 1]]).filter(([, y]) => y >= from && y < to).map(([x]) => x));
+    expect(widest(-20, 0) - widest(90, 120)).toBeGreaterThan(5);
   });
 });

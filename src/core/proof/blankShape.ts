@@ -16,10 +16,10 @@ export interface BlankShape {
 
 export type Polyline = readonly (readonly [number, number])[];
 
-export function blankShape(blank: Pick<Blank, 'form' | 'round' | 'widthMm' | 'heightMm' | 'aroundMm' | 'aroundBelowMm'>): BlankShape {
+export function blankShape(blank: Pick<Blank, 'form' | 'round' | 'widthMm' | 'heightMm' | 'aroundMm' | 'aroundBelowMm' | 'belowCollarMm'>): BlankShape {
   const { form, round, widthMm: w, heightMm: h } = blank;
   const radii = radiiOf(blank);
-  if (form === 'shirt') return shirt(w);
+  if (form === 'shirt') return shirt(w, blank.belowCollarMm);
   if (form === 'tote') return tote(w, h);
   if (radii !== undefined) return roundBlank(form === 'mug', w, h, radii);
   if (round === true) return boxed(path(ellipse(w / 2, h / 2, w / 2 + 6, h / 2 + 6)), [], 6, w, h);
@@ -30,23 +30,27 @@ export function blankShape(blank: Pick<Blank, 'form' | 'round' | 'widthMm' | 'he
 const path = (data: string): Curves => curvesFromPathData(data);
 const boxed = (body: Curves, lines: readonly Polyline[], edge: number, w: number, h: number): BlankShape => ({ body, lines, box: { left: -edge, top: -edge, right: w + edge, bottom: h + edge } });
 
-/** Measures by the chest print's width, as shirts are cut: body 1.76, length 2.35 of it, neck 0.56. */
-function shirt(w: number): BlankShape {
-  const at = (x: number, y: number): string => `${w / 2 + x * w} ${y * w}`;
+/** The collar's seam in its middle, where nothing else is known of it, in widths of the print above its area. */
+const COLLAR = 0.19;
+
+/** Measures by the chest print's width, as shirts are cut: body 1.76, length 2.35 of it, neck 0.56; its collar so far above the area as is measured. */
+function shirt(w: number, belowCollarMm = COLLAR * w): BlankShape {
+  const up = belowCollarMm - COLLAR * w;
+  const at = (x: number, y: number): string => `${w / 2 + x * w} ${y * w - up}`;
   const body = path(
     `M${at(-0.28, -0.33)}C${at(-0.2, -0.2)} ${at(0.2, -0.2)} ${at(0.28, -0.33)}L${at(0.62, -0.24)}C${at(0.8, -0.18)} ${at(0.9, -0.05)} ${at(1.3, 0.52)}L${at(0.98, 0.72)}L${at(0.86, 0.5)}` +
       `C${at(0.85, 0.9)} ${at(0.86, 1.5)} ${at(0.88, 1.95)}C${at(0.4, 2.02)} ${at(-0.4, 2.02)} ${at(-0.88, 1.95)}C${at(-0.86, 1.5)} ${at(-0.85, 0.9)} ${at(-0.86, 0.5)}L${at(-0.98, 0.72)}L${at(-1.3, 0.52)}` +
       `C${at(-0.9, -0.05)} ${at(-0.8, -0.18)} ${at(-0.62, -0.24)}L${at(-0.28, -0.33)}Z`,
   );
-  const point = (x: number, y: number): readonly [number, number] => [w / 2 + x * w, y * w];
+  const point = (x: number, y: number): readonly [number, number] => [w / 2 + x * w, y * w - up];
   const collar = Array.from({ length: 21 }, (_, k) => {
     const t = k / 10 - 1;
-    return point(0.31 * t, -0.19 - 0.13 * t * t);
+    return point(0.31 * t, -COLLAR - 0.13 * t * t);
   });
   const seam = (sign: number): Polyline => [point(sign * 0.62, -0.24), point(sign * 0.76, 0.05), point(sign * 0.86, 0.5)];
   const cuff = (sign: number): Polyline => [point(sign * 1.25, 0.45), point(sign * 0.94, 0.65)];
   const hem: Polyline = Array.from({ length: 21 }, (_, k) => point(0.88 * (k / 10 - 1), 1.9 + 0.05 * (1 - (k / 10 - 1) ** 2)));
-  return { body, lines: [collar, seam(1), seam(-1), cuff(1), cuff(-1), hem], box: { left: w / 2 - 1.32 * w, top: -0.36 * w, right: w / 2 + 1.32 * w, bottom: 2.04 * w } };
+  return { body, lines: [collar, seam(1), seam(-1), cuff(1), cuff(-1), hem], box: { left: w / 2 - 1.32 * w, top: -0.36 * w - up, right: w / 2 + 1.32 * w, bottom: 2.04 * w - up } };
 }
 
 function tote(w: number, h: number): BlankShape {

@@ -13,7 +13,7 @@ import { onTile, tilesOf, type Tile } from '../layout/tiles.ts';
 import { registerRoomMm } from '../layout/registerMarks.ts';
 import { halvesDiffer, MOST_DIFFERENT, usedStencil } from '../layout/stencilUse.ts';
 import { workSheets } from '../layout/workSheets.ts';
-import { weedLines } from '../layout/weedLines.ts';
+import { SLITS, weedLines } from '../layout/weedLines.ts';
 import { radiiOf } from '../process/blanks.ts';
 import { PROCESSES } from '../process/processes.ts';
 import { mm } from '../units/length.ts';
@@ -86,7 +86,7 @@ export function contourSheets(job: Pick<Job, 'layout' | 'process'>, design: Desi
   const { sheet, weedLines: slits } = job.layout;
   const { mirrored } = mirroringOf(job.layout, job.process);
   const parts = motifs.flatMap(({ contour }, k) => (contour === undefined ? [] : [{ id: motifId(k), curves: contour }]));
-  const withSlits = (made: Sheet): Sheet => (slits?.on === true ? { ...made, weedLines: weedLines({ ...made, boxes: [area] }, slits).curves } : made);
+  const withSlits = (made: Sheet): Sheet => (slits?.on === true ? { ...made, weedLines: weedLines({ ...made, boxes: [area] }, { ...slits, ...SLITS, own: [] }).curves } : made);
   return pages.map((placements, k, all): Sheet => withSlits({
     filmId: design.layers[0]?.filmId ?? ONE_FILM_ID,
     ...(all.length > 1 ? { number: k + 1 } : {}),

@@ -50,7 +50,7 @@ export function drawGuide(context: Context, view: Viewport, blank: Blank, curves
   const moved: Viewport = { ...view, x: toScreenX(view, area.xMm), y: toScreenY(view, area.yMm) };
   const path = pathFromCurves(curves);
   context.save();
-  context.globalAlpha = 0.45;
+  context.globalAlpha = 0.8;
   fillPath(context, path, moved, CARD);
   context.restore();
   strokeHairline(context, path, moved, INK);
