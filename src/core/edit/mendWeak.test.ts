@@ -48,6 +48,23 @@ describe('mending what the cut check found', () => {
     expect(kinds({ ...now, objects: now.objects.map((each) => (each.id === 'drawn' ? { ...each, placement: { a: 0, b: 1, c: -1, d: 0, e: 7, f: 3 } } : each)) as Job['objects'] })).toEqual([]);
   });
 
+  it('mends what is made from all parts where it is: a base that nearly closes a gap, also after the parts have moved', () => {
+    const fresh = newJob('Blocks');
+    const blocks: DesignObject = { kind: 'imported', id: 'drawn', fileName: 'blocks.svg', placement: { a: 1, b: 0, c: 0, d: 1, e: 30, f: 12 }, paths: [{ film: 'film-1', path: 'M0 0L20 0L20 20L0 20ZM22.2 0L42.2 0L42.2 20L22.2 20Z' }] };
+    const under: DesignObject = { kind: 'base', id: 'under', film: 'film-2', base: { form: 'edge', marginMm: 1, cornerMm: 0, corners: 'sharp' } };
+    const made: Job = { ...fresh, films: [...fresh.films, { id: 'film-2', name: 'Sand', colour: '#e3bf73' }], objects: [...fresh.objects, blocks, under] };
+    const gapsOf = (of: Job) => run(of).findings.filter(({ kind, filmId }) => kind === 'narrowGap' && filmId === 'film-2');
+    expect(gapsOf(made).map(({ size }) => size)).toEqual([expect.closeTo(0.2, 2)]);
+    for (const way of ['open', 'close'] as const) {
+      const mended = withWeakMended(made, run(made).parts, gapsOf(made), way, { all: false, newId }) as Job;
+      expect(gapsOf(mended)).toEqual([]);
+      // The parts themselves stay as they are.
+      expect(mended.objects.filter(({ id }) => id !== 'under')).toEqual(made.objects.filter(({ id }) => id !== 'under'));
+    }
+    const all = withWeakMended(made, run(made).parts, gapsOf(made), 'close', { all: true, newId }) as Job;
+    expect(gapsOf({ ...all, objects: all.objects.map((each) => (each.id === 'drawn' ? { ...each, placement: { a: 0, b: 1, c: -1, d: 0, e: 5, f: 60 } } : each)) as Job['objects'] })).toEqual([]);
+  });
+
   it('mends all of a kind with the limits of what the film is made of', () => {
     const glitter = USUAL_MATERIALS.find(({ id }) => id === 'glitter-heat-film') as Material;
     const coarse = withMaterial(job(), glitter);

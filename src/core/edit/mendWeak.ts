@@ -56,7 +56,7 @@ type MendOperation = Extract<Operation, { kind: 'mend' }>;
  * @returns undefined where nothing of it can be mended so.
  */
 export function withWeakMended(job: Job, parts: readonly MarkedPart[], findings: readonly Finding[], way: MendWay, { all, newId }: { readonly all: boolean; readonly newId: () => string }): Job | undefined {
-  const operable = new Set(plainObjects(job.objects).filter(({ kind }) => kind !== 'base' && kind !== 'holes').map(({ id }) => id));
+  const operable = new Set(plainObjects(job.objects).filter(({ kind }) => kind !== 'holes').map(({ id }) => id));
   const places = new Map<string, { readonly part: MarkedPart; readonly film: string; readonly found: Finding[] }>();
   for (const finding of findings) {
     const part = partOf(parts.filter(({ id }) => operable.has(id)), finding);
@@ -95,6 +95,7 @@ function isMiddle(curves: Curves, x: number, y: number): boolean {
 /** The job with a part that lies the wrong way round turned over where it is; one that holds what does, but lies right itself, is left. */
 function withTurnedOver(job: Job, { id, toMarks }: MarkedPart, { xMm, yMm }: Finding): Job {
   return withObjectChanged<OperableObject>(job, id, (object) => {
+    if (object.kind === 'base') return object;
     const placement = object.placement ?? IDENTITY;
     return placement.a * placement.d > placement.b * placement.c ? object : { ...object, placement: { ...followedBy(mirrorAbout(placed(toMarks, xMm, yMm).x), placement) } };
   });

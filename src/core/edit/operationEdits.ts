@@ -6,7 +6,7 @@ import type { LostMark } from '../operate/pieceMarks.ts';
 import { objectOf, withFilm, withObjectChanged } from './objectEdits.ts';
 
 /** Objects that operations can be done to. */
-export type OperableObject = Exclude<DesignObject, { kind: 'base' | 'holes' }>;
+export type OperableObject = Exclude<DesignObject, { kind: 'holes' }>;
 
 export const operationsOf = (object: DesignObject | undefined): readonly Operation[] => (object !== undefined && 'operations' in object ? (object.operations ?? []) : []);
 

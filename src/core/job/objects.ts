@@ -60,7 +60,7 @@ export const letteringObjectSchema = z.strictObject({ kind: z.literal('lettering
 export type LetteringObject = z.infer<typeof letteringObjectSchema>;
 
 /** A film under everything: a border around all, or a board of a shape. */
-export const baseSchema = z.strictObject({ kind: z.literal('base'), id: common.id, name: common.name, film: filmId, base: baseSettingsSchema });
+export const baseSchema = z.strictObject({ kind: z.literal('base'), id: common.id, name: common.name, film: filmId, base: baseSettingsSchema, /** Mends of it, for the most part. */ operations: common.operations });
 export type BaseObject = z.infer<typeof baseSchema>;
 
 /** Round holes in every film, to hang it by. */

@@ -177,22 +177,31 @@ interface Made {
 }
 
 /** What lies below all of a job, and what goes through all of it. */
-function fromAll({ objects }: Pick<Job, 'objects'>, { shapes, order }: Made): MadeFromAll[] {
+function fromAll({ objects }: Pick<Job, 'objects'>, made: Made): MadeFromAll[] {
+  const { shapes, order } = made;
   const plain = plainObjects(objects);
   const bases = plain.flatMap((object): MadeFromAll[] => {
     if (object.kind !== 'base' || shapes === undefined) return [];
-    const { id, film, base } = object;
+    const { id, film, base, operations = [] } = object;
     const { library } = shapes;
     const { bandMm } = base;
     const whole = (all: readonly DesignLayer[]): Curves => baseCurves(library, base, all);
-    const joinTo = bandMm === undefined ? undefined : (curves: Curves, [made]: readonly DesignLayer[]): Curves => combineCurves(library, 'join', curves, bandCurves(library, made.curves, bandMm));
+    const joinTo = bandMm === undefined ? undefined : (curves: Curves, [under]: readonly DesignLayer[]): Curves => combineCurves(library, 'join', curves, bandCurves(library, under.curves, bandMm));
     // With a band on every film nothing is taken out of the base: it is the lowest sheet of a panel.
-    return [{ id, does: 'liesBelow', joinTo, make: (all) => [{ filmId: film, curves: bandMm === undefined ? seenBelow(all, film, whole(all), { library, order }) : whole(all) }] }];
+    const make = (all: readonly DesignLayer[]): readonly DesignLayer[] => {
+      const plain = [{ filmId: film, curves: bandMm === undefined ? seenBelow(all, film, whole(all), { library, order }) : whole(all) }];
+      if (operations.length === 0) return plain;
+      // It lies in the objects' common mm, and so do its marks.
+      const { layers, notes } = operate(plain, operations, { library, order, fromMm: IDENTITY, toMm: IDENTITY, perMm: 1 });
+      made.notes.set(id, notes);
+      return layers;
+    };
+    return [{ id, does: 'liesBelow', joinTo, make }];
   });
   const holes = plain.flatMap((object): MadeFromAll[] => {
     if (object.kind !== 'holes' || shapes === undefined) return [];
     const { eyeletMm } = object.holes;
-    const joinTo = eyeletMm === undefined ? undefined : (curves: Curves, [made]: readonly DesignLayer[]): Curves => withEyelets(shapes.library, curves, made.curves, eyeletMm);
+    const joinTo = eyeletMm === undefined ? undefined : (curves: Curves, [cut]: readonly DesignLayer[]): Curves => withEyelets(shapes.library, curves, cut.curves, eyeletMm);
     return [{ id: object.id, does: 'cutsOut', joinTo, make: (all) => [{ filmId: object.id, curves: holeCurves(object.holes, all) }] }];
   });
   return [...bases, ...holes];

@@ -127,7 +127,7 @@ function release(point: TablePoint): void {
       <template v-if="parts.object.value !== undefined">
         <ShapeCard v-if="parts.object.value.kind === 'imported'" :key="parts.object.value.id" :parts="parts" :part="parts.object.value" :nodes="nodes" />
         <PartCard v-else :key="parts.object.value.id" :parts="parts" :part="parts.object.value" />
-        <OperationsCard v-if="parts.object.value.kind !== 'base' && parts.object.value.kind !== 'holes'" :parts="parts" :pieces="pieces" :operations="operations" @show="show" />
+        <OperationsCard v-if="parts.object.value.kind !== 'holes' && (parts.object.value.kind !== 'base' || (parts.object.value.operations ?? []).length > 0)" :parts="parts" :pieces="pieces" :operations="operations" @show="show" />
       </template>
       <LayersCard @show="show" />
       <NamesCard />
