@@ -138,6 +138,8 @@ describe('engine', () => {
     expect(ground.colours).toBeUndefined();
     expect((await engine.files({ pictureKey, job: flat, kinds: ['png'], name: 'Disc', date: '2026-11-28' })).map(({ name }) => name)).toEqual(['Disc.png', expect.stringMatching(/^Disc-1-.*\.png$/), 'Disc-proof.png']);
     for (const kind of ['svg', 'dxf', 'dxf-r12', 'hpgl'] as const) expect((await engine.lookInto({ pictureKey, job: flat, kind, name: 'Disc', date: '2026-11-28', at: 0 })).lines?.nodes, kind).toBeGreaterThan(3);
+    // Of pictures and pages the bytes are handed on: PNG and PDF by what they begin with.
+    for (const [kind, at, begins] of [['png', 1, '\x89PNG'], ['pdf', 0, '%PDF']] as const) expect(String.fromCharCode(...((await engine.lookInto({ pictureKey, job: flat, kind, name: 'Disc', date: '2026-11-28', at: 0 })).drawn?.[at] ?? []).slice(0, 4)), kind).toBe(begins);
     expect(await code(engine.variant({ pictureKey, job: job({ separation: { way: 'oneTone', source: 'threshold', threshold: 0, inkIs: 'dark' } }) }))).toBe('nothingToCut');
   });
 

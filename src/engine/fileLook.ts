@@ -16,16 +16,19 @@ export interface FileLook {
   readonly files: readonly { readonly name: string; readonly byteCount: number }[];
   /** Of the file that is shown: what was read in it. */
   readonly lines?: { readonly curves: Curves; readonly nodes: number } | undefined;
+  /** Of files that are pictures or pages: the bytes of each, to be drawn as other programs do. */
+  readonly drawn?: readonly Uint8Array<ArrayBuffer>[] | undefined;
 }
 
 /**
- * Reads a file back that was made, of the kinds that Limner reads: what is shown is what is in the file.
+ * Reads a file back that was made, of the kinds that Limner reads; pictures and pages are handed on as they are: what is shown is what is in the file.
  * @param at which of the files, from 0.
  */
 export async function fileLook(kind: FileKind, files: readonly JobFile[], at: number, cut: CutResult, polygons: () => Promise<PolygonLibrary>): Promise<FileLook> {
   const told = files.map(({ name, bytes }) => ({ name, byteCount: bytes.length }));
   const shown = files[Math.min(at, files.length - 1)];
   const curves = shown === undefined ? undefined : await linesIn(kind, shown, cut, at, polygons);
+  if (kind === 'png' || kind === 'pdf') return { files: told, drawn: files.map(({ bytes }) => bytes) };
   return { files: told, ...(curves === undefined ? {} : { lines: { curves, nodes: nodeCount(curves) } }) };
 }
 

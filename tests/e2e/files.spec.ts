@@ -18,6 +18,14 @@ test('a job leaves in every kind of file under a name of its own, and the choice
   // What is in a file is read back and shown.
   await files.getByRole('button', { name: 'Look into the HP-GL' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'nodes as it is read back' })).toContainText('Crew crest, 240 mm-1-sail-white.hpgl');
+  await files.getByRole('button', { name: 'Look into the PDF' }).click();
+  const looked = page.locator('.looked');
+  await expect(looked).toContainText('305 × 610 mm, layers Sail white, Harbour navy, Rust, Sand', { timeout: 30_000 });
+  await files.getByRole('button', { name: 'Look into the PNG' }).click();
+  await expect(looked).toContainText('Crew crest, 240 mm.png', { timeout: 30_000 });
+  await expect(looked).toContainText('dots per inch');
+  await page.getByRole('button', { name: 'The next picture' }).click();
+  await expect(looked).toContainText('Crew crest, 240 mm-1-sail-white.png', { timeout: 30_000 });
   await unfold(page, 'Plotter language');
   await page.getByRole('switch', { name: 'Tell tool, speed and force' }).locator('..').click();
   await settled(page);

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import type { Sheet } from '../../core/layout/laySheet.ts';
 import { trimOf } from '../../core/print/printPages.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
 import { mm } from '../../core/units/length.ts';
@@ -36,13 +37,14 @@ const tableAt = computed(() => Math.max(0, sheet.value === undefined ? 0 : (cut.
 const look = useFileLook(hand.name, tableAt);
 
 const draw: DrawScene = (context, at) => {
-  if (look.path.value !== undefined && sheet.value !== undefined) {
-    drawPaper(context, at, sheet.value);
+  const drawn = look.drawn.value;
+  if (drawn !== undefined || (look.path.value !== undefined && sheet.value !== undefined)) {
+    drawPaper(context, at, drawn ?? (sheet.value as Sheet));
     look.draw(context, at);
     return;
   }
   if (print.isPrinted.value) {
-    if (print.pages.value !== undefined) drawPage(context, at, job.value.layout.sheet, print.pages.value, print.at.value, print.paint.value, trimOf(job.value.layout.gapMm));
+    if (print.pages.value !== undefined) drawPage(context, at, job.value.layout.sheet, print.pages.value, print.at.value, print.paint.value, trimOf(job.value.layout.gapMm), print.pages.value.hasMarks === true ? cut.value?.sheets[print.at.value]?.weedLines : undefined);
     return;
   }
   if (sheet.value === undefined || path.value === undefined) return;
@@ -50,6 +52,9 @@ const draw: DrawScene = (context, at) => {
   drawOrigin(context, at, sheet.value, job.value.layout.sheet.origin);
   if (hasBand.value) drawMirrorBand(context, at, sheet.value, bandWords.value);
 };
+
+/** What is on the table: what is in a file at its own size, else the sheet. */
+const tableBox = computed(() => (look.drawn.value === undefined ? box.value : { x: 0, y: 0, width: look.drawn.value.widthMm, height: look.drawn.value.heightMm }));
 
 const length = (value: number): string => formatLength(mm(value), settings.unit);
 /** Two lengths with their unit said once. */
@@ -73,11 +78,12 @@ const saveArt = (): void => void hand.handOne(`${hand.name.value}, cleaned.png`,
   <StageLayout title="Hand off" :aside="blocked === undefined ? 'ready' : 'not yet'">
     <template #table>
       <LightTable
-        v-if="bench.picture !== undefined" :box="box" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[sheet, path, paint, bandWords, look.path.value, print.paint.value, print.at.value]" :contents="print.isPrinted.value ? undefined : sheetContents(sheet, film.name, undefined, length)" :label="print.isPrinted.value ? 'Page as it will be printed' : 'Sheet as it will be cut'"
+        v-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[sheet, path, paint, bandWords, look.path.value, look.drawn.value, print.paint.value, print.at.value]" :contents="print.isPrinted.value ? undefined : sheetContents(sheet, film.name, undefined, length)" :label="print.isPrinted.value ? 'Page as it will be printed' : 'Sheet as it will be cut'"
         @view="(at) => (cssPxPerMm = at.scale)" @move="pointerMm = { x: $event.x, y: $event.y }" @leave="pointerMm = undefined"
       >
         <p v-if="look.words.value !== ''" class="looked" role="status">{{ look.words.value }}</p>
-        <SheetSwitch v-if="print.isPrinted.value" name="page" :at="print.at.value" :count="print.pages.value?.pages.length ?? 1" @show="print.show" />
+        <SheetSwitch v-if="look.pictures.value > 0" :name="look.kind.value === 'pdf' ? 'page of the file' : 'picture'" :at="Math.min(look.pictureAt.value, look.pictures.value - 1)" :count="look.pictures.value" @show="look.pictureAt.value = $event" />
+        <SheetSwitch v-else-if="print.isPrinted.value" name="page" :at="print.at.value" :count="print.pages.value?.pages.length ?? 1" @show="print.show" />
         <SheetSwitch v-else name="sheet" :at="Math.min(sheetAt, Math.max(0, sheets.length - 1))" :count="sheets.length" @show="sheetAt = $event" />
         <ProblemNote />
       </LightTable>

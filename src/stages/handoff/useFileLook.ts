@@ -1,16 +1,17 @@
-import { computed, ref, shallowRef, type Ref } from 'vue';
+import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
 import type { FileKind } from '../../core/job/handOff.ts';
 import type { FileLook } from '../../engine/fileLook.ts';
 import { useBench } from '../../stores/bench.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';
 import { strokeCutLine } from '../../ui/draw/cutLines.ts';
-import type { Viewport } from '../../ui/viewport.ts';
+import { toScreenX, toScreenY, type Viewport } from '../../ui/viewport.ts';
 import { tellError } from '../shared/tellError.ts';
 import { today } from '../shared/today.ts';
 import { useMadeAnew } from '../shared/useMadeAnew.ts';
 import { byteWords } from '../shared/byteWords.ts';
 import { FILE_WORDS } from './fileKinds.ts';
+import { pictureLook, type PictureLook } from './pictureLook.ts';
 
 const WAIT_MS = 150;
 
@@ -19,6 +20,9 @@ export function useFileLook(name: Ref<string>, at: Ref<number>) {
   const bench = useBench();
   const kind = ref<FileKind>();
   const look = shallowRef<{ readonly kind: FileKind; readonly at: number; readonly found: FileLook }>();
+  /** Which of several pictures, or pages, is on the table, from 0. */
+  const pictureAt = ref(0);
+  watch(kind, () => (pictureAt.value = 0));
   useMadeAnew([kind, at, name, () => bench.result], () => WAIT_MS, async (isLatest) => {
     const of = bench.ofJob();
     if (kind.value === undefined || of === undefined || bench.result?.cut === undefined) {
@@ -39,18 +43,44 @@ export function useFileLook(name: Ref<string>, at: Ref<number>) {
   });
   const shown = computed(() => (look.value !== undefined && look.value.kind === kind.value ? look.value : undefined));
   const path = computed(() => (shown.value?.found.lines === undefined ? undefined : pathFromCurves(shown.value.found.lines.curves)));
+  /** The picture that is on the table, or the page. */
+  const drawn = shallowRef<PictureLook & { readonly of: number }>();
+  useMadeAnew([look, pictureAt], () => 0, async (isLatest) => {
+    const { kind: of, found } = look.value ?? {};
+    const bytes = of === 'png' ? found?.drawn?.[pictureAt.value] : found?.drawn?.[0];
+    if (bytes === undefined || (of !== 'png' && of !== 'pdf')) {
+      drawn.value = undefined;
+      return;
+    }
+    const at = pictureAt.value;
+    try {
+      const made = await pictureLook(of, bytes, at);
+      if (isLatest()) drawn.value = { ...made, of: at };
+    } catch (caught) {
+      if (!isLatest()) return;
+      kind.value = undefined;
+      tellError(asAppError(caught, 'unexpected'));
+    }
+  });
+  /** How many pictures or pages there are to look at; none of other files. */
+  const pictures = computed(() => (shown.value?.kind === 'png' ? shown.value.found.files.length : (drawn.value?.pages ?? 0)));
   /** What is in the file, in a line. */
   const words = computed(() => {
     if (shown.value === undefined) return kind.value === undefined ? '' : `${FILE_WORDS[kind.value].name}: being made`;
     const { found } = shown.value;
     const { files, lines } = found;
-    const own = files[Math.min(shown.value.at, files.length - 1)];
+    const own = files[shown.value.kind === 'png' ? Math.min(drawn.value?.of ?? 0, files.length - 1) : Math.min(shown.value.at, files.length - 1)];
     const size = byteWords(own.byteCount);
-    return lines === undefined ? files.map((file) => `${file.name}, ${byteWords(file.byteCount)}`).join(' · ') : `${own.name}: ${size}, ${lines.nodes} nodes as it is read back`;
+    if (drawn.value !== undefined) return [`${own.name}: ${size}`, `${Math.round(drawn.value.widthMm)} × ${Math.round(drawn.value.heightMm)} mm`, ...(drawn.value.words === '' ? [] : [drawn.value.words])].join(', ');
+    return lines === undefined ? `${own.name}: ${size}` : `${own.name}: ${size}, ${lines.nodes} nodes as it is read back`;
   });
   function draw(context: CanvasRenderingContext2D, view: Viewport): void {
-    if (path.value !== undefined) strokeCutLine(context, path.value, view);
+    if (drawn.value !== undefined) {
+      const { picture, widthMm, heightMm } = drawn.value;
+      context.imageSmoothingQuality = 'high';
+      context.drawImage(picture, toScreenX(view, 0), toScreenY(view, 0), widthMm * view.scale, heightMm * view.scale);
+    } else if (path.value !== undefined) strokeCutLine(context, path.value, view);
   }
   const toggle = (wanted: FileKind): void => void (kind.value = kind.value === wanted ? undefined : wanted);
-  return { kind, words, path, draw, toggle };
+  return { kind, words, path, drawn, pictures, pictureAt, draw, toggle };
 }
