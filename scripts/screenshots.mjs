@@ -69,9 +69,12 @@ const VIEWS = [
     await page.getByText('9 motifs on 1 page').waitFor();
     await page.waitForTimeout(1500);
   } },
-  { name: 'layout-blank', job: 'Lighthouse mug', stage: 'Lay out', async act(page) {
+  { name: 'layout-blank', job: 'Crew crest', stage: 'Lay out', async act(page) {
     await page.getByRole('radio', { name: 'on the blank' }).click();
-    await page.waitForTimeout(4000);
+    await page.getByText('Sand, 4 of 4').waitFor({ timeout: 60_000 });
+    await page.locator('.row', { hasText: 'Placement guide of card' }).locator('.el-switch__core').click();
+    await page.getByText('Its upper notch on the middle of the collar').waitFor();
+    await page.waitForTimeout(2500);
   } },
   { name: 'layout-dark', job: 'Duck race soap', stage: 'Lay out', theme: 'dark' },
   { name: 'separate-nodes', job: 'Crest, one film', stage: 'Separate', theme: 'dark', async act(page) {
