@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import { strFromU8, unzipSync } from 'fflate';
 import { PDFDocument } from 'pdf-lib';
 import { choose, demoPicture, goTo, openJob, save, setQuantity, settled, test } from './bench.ts';
 import { stored } from './walk.ts';
@@ -65,7 +66,9 @@ test('a page of decals: filled, for a mug of another colour, three pictures each
   await pages.getByText('Fill the page').locator('..').locator('.el-switch').click();
   await setQuantity(page, 'Copies of each', '2');
   await expect(pages).toContainText('6 motifs');
+  for (const row of ['Cut line for a cutter', 'Slits through the waste']) await pages.locator('.row', { hasText: row }).locator('.el-switch__core').click();
   await settled(page);
+  expect(await stored(page)).toContain('"weedLines":{"on":true');
   await goTo(page, 'Hand off');
   // No cut file of a silhouette beside it.
   await expect(page.getByRole('region', { name: 'Cut file, SVG' })).toHaveCount(0);
@@ -73,6 +76,30 @@ test('a page of decals: filled, for a mug of another colour, three pictures each
   expect(name).toBe('Lighthouse mug.pdf');
   const pdf = await PDFDocument.load(bytes);
   expect(pdf.getPages().map((each) => Math.round((each.getWidth() / 72) * 25.4))).toEqual(pdf.getPages().map(() => 210));
+});
+
+test('a glass that tapers: the design is bent for it, or cut flat on request, and a guide of card leaves with the sheet', async ({ page }) => {
+  await openJob(page, 'Heron glasses', 'Picture');
+  await choose(page, 'Blank', 'Tapered tumbler (100 mm × 95 mm)');
+  await goTo(page, 'Lay out');
+  await settled(page);
+  const taper = card(page, 'Taper');
+  await expect(taper).toContainText(/bent by \d\.\d mm/);
+  await taper.locator('.el-switch__core').click();
+  await expect(taper).toContainText('cut flat');
+  await page.keyboard.press('Control+z');
+  await expect(taper).toContainText('bent by');
+  await setQuantity(page, 'Margin', '2 mm');
+  await page.getByRole('radio', { name: 'on the blank' }).click();
+  await card(page, 'Proof').locator('.row', { hasText: 'Placement guide' }).locator('.el-switch__core').click();
+  await expect(card(page, 'Proof')).toContainText('Its corner on that of the printable area');
+  await settled(page);
+  await goTo(page, 'Hand off');
+  const { name, bytes } = await save(page, 'Save SVG');
+  expect(name).toBe('Heron glasses.zip');
+  const files = unzipSync(new Uint8Array(bytes));
+  expect(Object.keys(files).filter((each) => each.includes('placement-guide'))).toHaveLength(1);
+  for (const file of Object.values(files)) expect(ringsOf(strFromU8(file))).toBeGreaterThan(0);
 });
 
 test('nested copies: laid by their outlines, then closer, and kept with the job', async ({ page }) => {
