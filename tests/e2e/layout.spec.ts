@@ -96,7 +96,7 @@ test('a glass that tapers: the design is bent for it, or cut flat on request, an
   await settled(page);
   await goTo(page, 'Hand off');
   const { name, bytes } = await save(page, 'Save SVG');
-  expect(name).toBe('Heron glasses.zip');
+  expect(name).toBe('Heron glasses, SVG.zip');
   const files = unzipSync(new Uint8Array(bytes));
   expect(Object.keys(files).filter((each) => each.includes('placement-guide'))).toHaveLength(1);
   for (const file of Object.values(files)) expect(ringsOf(strFromU8(file))).toBeGreaterThan(0);
