@@ -9,6 +9,7 @@ import { newJob } from '../job/newJob.ts';
 import { boundsOf, type Bounds } from '../outline/curves.ts';
 import { BLANKS, type Blank } from '../process/blanks.ts';
 import { finish } from '../task/task.ts';
+import { laidDesign } from './bendForBlank.ts';
 import { pagePictures, printedPictures } from './proofOnBlank.ts';
 import { cutJob, type CutResult } from './runJob.ts';
 
@@ -40,6 +41,13 @@ describe('a design for a blank that tapers', () => {
     const sinks = bent(flat, 0, 0).y - bent(flat, flat.middleMm, 0).y;
     expect(sinks).toBeGreaterThan(1);
     expect(box.bottom - straight.design.heightMm).toBeCloseTo(sinks, 0);
+  });
+
+  it('is bent once, whatever is done with its sheet, and again where it lies elsewhere', () => {
+    const job = jobFor();
+    const laid = laidDesign(job, made.design, made.parts);
+    expect(laidDesign({ ...job, layout: { ...job.layout, copies: 7 } }, made.design, made.parts)).toBe(laid);
+    expect(laidDesign({ ...job, place: { xMm: 3, yMm: 30 } }, made.design, made.parts)).not.toBe(laid);
   });
 
   it('is cut flat on request, and around work that lies on the sheet', () => {

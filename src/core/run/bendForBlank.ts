@@ -1,10 +1,13 @@
 import { boxAround, type Design, type DesignLayer } from '../assemble/design.ts';
 import { placeOnBlank } from '../assemble/placeOnBlank.ts';
 import { bentCurves } from '../combine/bendCurves.ts';
+import { translation } from '../geometry/affine.ts';
 import { bent, fanOf, type Fan } from '../geometry/fan.ts';
 import type { Job } from '../job/job.ts';
-import { ringCount } from '../outline/curves.ts';
+import { ringCount, type Curves } from '../outline/curves.ts';
+import { transformCurves } from '../outline/transformCurves.ts';
 import { radiiOf } from '../process/blanks.ts';
+import { canonicalJson } from '../task/hash.ts';
 import { mm } from '../units/length.ts';
 import type { DesignPart } from './designRun.ts';
 
@@ -23,19 +26,31 @@ export function laidDesign({ blank, place, layout }: Pick<Job, 'blank' | 'place'
   if (radii === undefined || isEmpty || layout.unbent === true || layout.work !== undefined) return { design, parts };
   const flat = fanOf(radii.upperMm, radii.lowerMm, blank, placeOnBlank(place, blank, design));
   if (flat === undefined) return { design, parts };
-  const bend = (fan: Fan) => (layer: DesignLayer): DesignLayer => {
-    const map = (x: number, y: number): { x: number; y: number } => bent(fan, x, y);
-    return { ...layer, curves: bentCurves(layer.curves, map), ...(layer.marks === undefined ? {} : { marks: bentCurves(layer.marks, map) }) };
-  };
+  const key = canonicalJson(flat);
+  const known = bentBefore.get(design);
+  if (known?.key === key && known.parts === parts) return known.laid;
+  const laid = bentBy(flat, design, parts);
+  bentBefore.set(design, { key, parts, laid });
+  return laid;
+}
+
+/** What was bent last of a design: another number of copies bends nothing again. */
+const bentBefore = new WeakMap<Design, { readonly key: string; readonly parts: readonly DesignPart[]; readonly laid: LaidDesign }>();
+
+function bentBy(flat: Fan, design: Design, parts: readonly DesignPart[]): LaidDesign {
+  const changed = (layer: DesignLayer, change: (curves: Curves) => Curves): DesignLayer => ({ ...layer, curves: change(layer.curves), ...(layer.marks === undefined ? {} : { marks: change(layer.marks) }) });
+  const bend = (layer: DesignLayer): DesignLayer => changed(layer, (curves) => bentCurves(curves, (x, y) => bent(flat, x, y)));
+  const layers = design.layers.map(bend);
   // The box of a bent design starts at 0, 0 again.
-  const box = boxAround(design.layers.map(bend(flat)));
-  const fan = { ...flat, xMm: -box.left, yMm: -box.top };
+  const box = boxAround(layers);
+  const home = translation(-box.left, -box.top);
+  const shift = (layer: DesignLayer): DesignLayer => changed(layer, (curves) => transformCurves(curves, home));
   return {
-    design: { layers: design.layers.map(bend(fan)), widthMm: mm(box.right - box.left), heightMm: mm(box.bottom - box.top) },
+    design: { layers: layers.map(shift), widthMm: mm(box.right - box.left), heightMm: mm(box.bottom - box.top) },
     parts: parts.map((part) => {
-      const layers = part.layers.map(bend(fan));
-      return { ...part, layers, box: layers.every(({ curves }) => ringCount(curves) === 0) ? part.box : boxAround(layers) };
+      const own = part.layers.map(bend).map(shift);
+      return { ...part, layers: own, box: own.every(({ curves }) => ringCount(curves) === 0) ? part.box : boxAround(own) };
     }),
-    fan,
+    fan: { ...flat, xMm: home.e, yMm: home.f },
   };
 }
