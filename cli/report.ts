@@ -34,6 +34,7 @@ export function warningsOf(job: Job, cut: CutResult): string[] {
   const warnings = cut.findings.map(({ kind, size, xMm, yMm }) => (kind === 'coarsePicture' ? FINDING_WORDS[kind](size) : `${FINDING_WORDS[kind](size)} at ${xMm.toFixed(1)}, ${yMm.toFixed(1)} mm`));
   const { mirrored, against } = mirroringOf(job.layout, job.process);
   if (against) warnings.push(mirrored ? 'mirrored although the process does not want it' : 'NOT mirrored although the process wants it');
+  if (job.layout.guide === true && cut.print === undefined && cut.guide === undefined) warnings.push('no placement guide: there is no room for one on the blank, or it is larger than the sheet');
   return warnings;
 }
 
