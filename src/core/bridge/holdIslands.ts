@@ -1,4 +1,4 @@
-import { combineCurves, joinOverlaps } from '../combine/combineCurves.ts';
+import { combineCurves } from '../combine/combineCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { CurvesBuilder, ringArea, ringCount, type Curves } from '../outline/curves.ts';
 import { flatten } from '../outline/flatten.ts';
@@ -84,7 +84,7 @@ export function holdIslands(library: PolygonLibrary, curves: Curves, options: Ho
     if (round === 0) astray = holder.astray;
     if (holder.bridges.length === 0) break;
     bridges.push(...holder.bridges);
-    const cut = combineCurves(library, 'cutOut', openings, joinOverlaps(library, barCurves(holder.bridges)));
+    const cut = combineCurves(library, 'cutOut', openings, barCurves(holder.bridges));
     const held = withoutIslands(withoutSmallRings(cut, SLIVER_SHARE * options.widthMm ** 2), options.leastIslandMm2);
     openings = held.curves;
     fellOut += held.fellOut;
@@ -322,6 +322,7 @@ function withoutIslands(curves: Curves, leastMm2: number): { curves: Curves; fel
   return { curves: builder.build(), fellOut };
 }
 
+/** Bars that all run the same way around, so that those that overlap are one where they are cut out. */
 function barCurves(bridges: readonly BridgePlace[]): Curves {
   const builder = new CurvesBuilder();
   for (const { from, to, widthMm } of bridges) {

@@ -1,4 +1,4 @@
-import { combineCurves, joinOverlaps } from '../combine/combineCurves.ts';
+import { combineCurves } from '../combine/combineCurves.ts';
 import { strokeCurves } from '../combine/offsetCurves.ts';
 import type { PolygonLibrary } from '../combine/polygonLibrary.ts';
 import { shortRoute } from '../geometry/shortRoute.ts';
@@ -51,10 +51,10 @@ export const WEEDING_PACE = { perMetreS: 25, perOpeningS: 2.5 } as const;
  */
 export function weedingPlan(library: PolygonLibrary, { parts, placements, boxes, boxRoundMm, used, weedLines }: Pick<Sheet, 'parts' | 'placements' | 'boxes' | 'boxRoundMm' | 'used' | 'weedLines'>): WeedingPlan {
   const curvesOf = new Map(parts.map(({ id, curves }) => [id, closedOnly(curves)]));
-  const pieces = joinOverlaps(library, joinCurves(placements.map(({ partId, at }) => transformCurves(curvesOf.get(partId) as Curves, at))));
-  const field = joinOverlaps(library, boxCurves(boxes.length > 0 ? boxes : [used], boxRoundMm));
-  const left = combineCurves(library, 'cutOut', field, pieces);
-  const parted = weedLines === undefined || ringCount(weedLines) === 0 ? left : combineCurves(library, 'cutOut', left, joinOverlaps(library, strokeCurves(library, weedLines, SLIT_MM / 2)));
+  const pieces = joinCurves(placements.map(({ partId, at }) => transformCurves(curvesOf.get(partId) as Curves, at)));
+  const slits = weedLines === undefined || ringCount(weedLines) === 0 ? [] : [strokeCurves(library, weedLines, SLIT_MM / 2)];
+  // All at once: what overlaps is wound around more than once, and is no waste all the same.
+  const parted = combineCurves(library, 'cutOut', boxCurves(boxes.length > 0 ? boxes : [used], boxRoundMm), joinCurves([pieces, ...slits]));
   const index = piecesIndex(pieces);
   const found = piecesOf(parted).filter(({ area }) => area >= LEAST_MM2).map((piece) => wastePiece(parted, piece, index));
   const around = found.filter(({ isPicked }) => !isPicked).sort((a, b) => b.areaMm2 - a.areaMm2);
