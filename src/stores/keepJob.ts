@@ -51,6 +51,7 @@ export function keepJob({ entry, job, present, pictureKey, commit }: OnBench) {
 
   async function saveNow(stage?: string): Promise<void> {
     clearTimeout(timer);
+    timer = undefined;
     const current = entry.value;
     const now = present();
     if (current === undefined || now === undefined) return;
@@ -69,7 +70,8 @@ export function keepJob({ entry, job, present, pictureKey, commit }: OnBench) {
       if (!isAppError(caught)) throw caught;
       saveError.value = caught;
     } finally {
-      saving.value = false;
+      // What has changed while this was written waits for its own turn.
+      saving.value = timer !== undefined;
     }
   }
 
@@ -80,9 +82,10 @@ export function keepJob({ entry, job, present, pictureKey, commit }: OnBench) {
     const thumbnail = await engine.export({ pictureKey: key, job: saved, kind: 'thumbnail' }).catch(() => undefined);
     const row = entry.value?.id === id ? entry.value : await storage.get(id);
     // A newer job brings its own.
-    if (thumbnail === undefined || row === undefined || (entry.value?.id === id && present() !== saved)) return;
+    // After undo and redo the job may be this one again while its row still holds another, which must not be written over what is being saved.
+    if (thumbnail === undefined || row === undefined || (entry.value?.id === id && (present() !== saved || row.job !== saved))) return;
     const kept = await shelf.save({ ...row, thumbnail }).catch(() => undefined);
-    if (kept !== undefined && entry.value?.id === id) entry.value = kept;
+    if (kept !== undefined && entry.value?.id === id) entry.value = { ...entry.value, thumbnail };
   }
 
   return { saving, saveError, saveNow };
