@@ -96,6 +96,8 @@ export async function settled(page: Page): Promise<void> {
   await expect(page.locator('.saved')).toHaveText('saved');
   await expect(page.locator('.readout [role="status"]')).not.toHaveText('working…', { timeout: 60_000 });
   await expect(page.locator('.job')).toHaveAttribute('data-current', 'true', { timeout: 60_000 });
+  // A change that was still on its way when this was first asked is saved too.
+  await expect(page.locator('.saved')).toHaveText('saved');
 }
 
 /** Opens a demo job at a stage and waits for it. @param beside other demo jobs that the test needs. */
