@@ -47,6 +47,7 @@ export function cutView(cut: CutResult, { frame }: Pick<Art, 'frame'>): CutView 
     mostLayers: mostKept(cut.design),
     design: cut.design,
     ...(cut.laid.fan === undefined ? {} : { bent: { ...cut.laid, fan: cut.laid.fan } }),
+    ...(cut.guide === undefined ? {} : { guide: cut.guide }),
     // In preview it counts reduced pixels; what is told is always in picture pixels.
     place: { fromOutline: cut.place.fromOutline, resolution: pxPerMm(cut.place.resolution / frame.scale) },
     rack: cut.rack.map((film) => ({ film, ...(figures.get(film.id) ?? NO_FIGURES) })),

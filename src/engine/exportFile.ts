@@ -15,8 +15,8 @@ export function exportFile(kind: Exclude<ExportKind, 'thumbnail'>, cut: CutResul
   if (kind === 'png') return writePng(pictureFromArt(art), cut.place.resolution);
   if (kind !== 'testSvg') for (const sheet of cut.sheets) assertFits(sheet);
   if (kind === 'svgs') return zipOf(cut, job);
-  const plans = cutPlansOf({ rack: cut.rack, sheets: cut.sheets });
-  const plan = filmId === undefined && plans.length === 1 ? plans[0] : plans.find(({ film, number = 1 }) => film.id === filmId && number === sheet);
+  const plans = cutPlansOf(cut);
+  const plan = filmId === undefined && cut.sheets.length === 1 ? plans[0] : plans.find(({ film, number = 1 }) => film.id === filmId && number === sheet);
   if (plan === undefined) throw new AppError('filmMissing', { film: filmId ?? 'none named' });
   if (kind === 'testSvg') return new TextEncoder().encode(writeSheetSvg(testCut(plan.film), `Test cut, ${plan.film.name}`, 'lines'));
   return new TextEncoder().encode(writeSheetSvg(kind === 'penSvg' ? penDrawing(plan) : plan, job.name, job.handOff.cutAs));

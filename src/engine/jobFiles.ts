@@ -95,8 +95,9 @@ async function* pictures({ job, cut, arts, art, name, date, tools, encode }: Fil
   const file = async (ending: string, picture: Rgba8, scale: number): Promise<JobFile> => ({ name: `${name}${ending}.png`, kind: 'png', bytes: new Uint8Array(await encode(picture, scale)) });
   yield file('', pictureFromArt(art), cut.place.resolution);
   if (cut.print === undefined) {
+    const { design } = cut.laid;
     for (const [k, film] of cut.rack.entries()) {
-      const { picture, pxPerMm: scale } = filmPicture(layerOf(cut.design, film.id).curves, film.colour, cut.design.widthMm, cut.design.heightMm, cut.place.resolution);
+      const { picture, pxPerMm: scale } = filmPicture(layerOf(design, film.id).curves, film.colour, design.widthMm, design.heightMm, cut.place.resolution);
       yield file(`-${k + 1}-${idFromName(film.name)}`, picture, scale);
     }
   }

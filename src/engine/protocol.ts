@@ -1,4 +1,5 @@
 import type { Design } from '../core/assemble/design.ts';
+import type { CutPlan } from '../core/layout/cutPlan.ts';
 import type { LaidDesign } from '../core/run/bendForBlank.ts';
 import type { FontLikeness } from './fontsLike.ts';
 import type { ImportedDrawing } from '../formats/drawing.ts';
@@ -133,6 +134,8 @@ export interface CutView {
   readonly design: Design;
   /** The design as it is cut or printed and how it was bent to that, where its blank tapers. */
   readonly bent?: Required<LaidDesign>;
+  /** The card of its placement guide, where it is cut with the sheets. */
+  readonly guide?: CutPlan;
   /** Where the part that is worked on lies in it. */
   readonly place: TracedPlace;
   /** The films of the design, lowest first, each with what is cut of it in all parts. */

@@ -21,6 +21,9 @@ test('a job leaves in every kind of file under a name of its own, and the choice
   await files.getByRole('button', { name: 'Look into the PDF' }).click();
   const looked = page.locator('.looked');
   await expect(looked).toContainText('305 × 610 mm, layers Sail white, Harbour navy, Rust, Sand', { timeout: 30_000 });
+  await page.getByRole('button', { name: 'The next page of the file' }).click();
+  await expect(page.locator('.switch', { hasText: 'page of the file 2 of 4' })).toBeVisible();
+  await expect(looked).toHaveAttribute('data-page', '2', { timeout: 30_000 });
   await files.getByRole('button', { name: 'Look into the PNG' }).click();
   await expect(looked).toContainText('Crew crest, 240 mm.png', { timeout: 30_000 });
   await expect(looked).toContainText('dots per inch');

@@ -4,7 +4,7 @@ import { IDENTITY, translation, type Affine } from '../geometry/affine.ts';
 import { boundsOf, type Bounds, type Curves } from '../outline/curves.ts';
 import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import { mm } from '../units/length.ts';
-import { boxAround, type Design, type DesignLayer } from './design.ts';
+import { boxAround, changedLayer, type Design, type DesignLayer } from './design.ts';
 import { isAnyInset, overlap, STACKED, withMeeting, type Layering } from './layering.ts';
 
 /** What sizes differ by in their last digits, mm. */
@@ -98,9 +98,7 @@ function missing(): never {
   throw new RangeError('nothing is there to combine outlines with');
 }
 
-function transformLayer({ filmId, curves, marks }: DesignLayer, t: Affine): DesignLayer {
-  return { filmId, curves: transformCurves(curves, t), ...(marks === undefined ? {} : { marks: transformCurves(marks, t) }) };
-}
+const transformLayer = (layer: DesignLayer, t: Affine): DesignLayer => changedLayer(layer, (curves) => transformCurves(curves, t));
 
 function joined(layers: readonly DesignLayer[]): Pick<DesignLayer, 'curves' | 'marks'> {
   const marks = layers.flatMap((layer) => layer.marks ?? []);

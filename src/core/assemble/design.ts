@@ -21,6 +21,9 @@ export interface Design {
   readonly heightMm: Mm;
 }
 
+/** A layer with its outlines and marks changed. */
+export const changedLayer = ({ filmId, curves, marks }: DesignLayer, change: (curves: Curves) => Curves): DesignLayer => ({ filmId, curves: change(curves), ...(marks === undefined ? {} : { marks: change(marks) }) });
+
 /** The layer of a film. @throws RangeError when the design has none. */
 export function layerOf({ layers }: Pick<Design, 'layers'>, filmId: string): DesignLayer {
   const layer = layers.find((each) => each.filmId === filmId);

@@ -1,5 +1,7 @@
 import { z } from 'zod';
+import { fanOf, type Fan } from '../geometry/fan.ts';
 import { flatten } from '../outline/flatten.ts';
+import { radiiOf, type Blank } from '../process/blanks.ts';
 import type { Design } from './design.ts';
 
 /** Where a design lies on its blank: the upper left of its box, mm on the printable area. */
@@ -20,6 +22,12 @@ const TOP_SHARE = 1 / 6;
 export function placeOnBlank(place: PlaceMm | undefined, blank: { widthMm: number; heightMm: number }, design: { widthMm: number; heightMm: number }): PlaceMm {
   if (place !== undefined) return place;
   return { xMm: (blank.widthMm - design.widthMm) / 2, yMm: Math.max(0, blank.heightMm - design.heightMm) * TOP_SHARE };
+}
+
+/** How what lies at a place of a blank that tapers is bent for it; undefined where it does not taper. */
+export function fanOnBlank(blank: Blank, at: PlaceMm): Fan | undefined {
+  const radii = radiiOf(blank);
+  return radii === undefined ? undefined : fanOf(radii.upperMm, radii.lowerMm, blank, at);
 }
 
 /** Chords by which a design is held against a round blank, mm. */

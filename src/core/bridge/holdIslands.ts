@@ -328,12 +328,7 @@ function barCurves(bridges: readonly BridgePlace[]): Curves {
   for (const { from, to, widthMm } of bridges) {
     const length = Math.hypot(to.x - from.x, to.y - from.y);
     const [ox, oy] = [((to.y - from.y) / length) * (widthMm / 2), (-(to.x - from.x) / length) * (widthMm / 2)];
-    builder.start(from.x + ox, from.y + oy, -1);
-    builder.line(to.x + ox, to.y + oy);
-    builder.line(to.x - ox, to.y - oy);
-    builder.line(from.x - ox, from.y - oy);
-    builder.line(from.x + ox, from.y + oy);
-    builder.close();
+    builder.polygon([from.x + ox, from.y + oy, to.x + ox, to.y + oy, to.x - ox, to.y - oy, from.x - ox, from.y - oy]);
   }
   return builder.build();
 }

@@ -99,7 +99,7 @@ function barCurves({ widthMm, heightMm, ends }: Sized<'bar'>): Curves {
   const points = isLying
     ? [half, 0, widthMm - half, 0, widthMm, heightMm / 2, widthMm - half, heightMm, half, heightMm, 0, heightMm / 2]
     : [widthMm / 2, 0, widthMm, half, widthMm, heightMm - half, widthMm / 2, heightMm, 0, heightMm - half, 0, half];
-  return drawn((builder) => through(builder, points));
+  return drawn((builder) => builder.polygon(points));
 }
 
 /** Corners on a circle, every second one at a share of its radius; the first on top, or beside it by a share of a step. */
@@ -109,15 +109,7 @@ function polygon(corners: number, inner: number, turned: number): Curves {
     const radius = k % 2 === 1 ? inner : 1;
     return [radius * Math.cos(angle), radius * Math.sin(angle)];
   });
-  return drawn((builder) => through(builder, points.flat()));
-}
-
-/** Straight from point to point and back to the first. */
-function through(builder: CurvesBuilder, points: readonly number[]): void {
-  builder.start(points[0], points[1], -1);
-  for (let k = 2; k < points.length; k += 2) builder.line(points[k], points[k + 1]);
-  builder.line(points[0], points[1]);
-  builder.close();
+  return drawn((builder) => builder.polygon(points.flat()));
 }
 
 function arcCurves({ widthMm, heightMm, bandMm, sweepDeg, ends }: Sized<'arc'>): Curves {
@@ -172,10 +164,9 @@ function ribbonCurves({ widthMm: w, heightMm: h, tailMm }: Sized<'ribbon'>): Cur
   const behind = tail * 0.3;
   return nestRings(
     drawn((builder) => {
-      through(builder, [tail, 0, w - tail, 0, w - tail, bandBottom, tail, bandBottom]);
+      builder.polygon([tail, 0, w - tail, 0, w - tail, bandBottom, tail, bandBottom]);
       for (const mirror of [(x: number) => x, (x: number) => w - x]) {
-        through(
-          builder,
+        builder.polygon(
           // From the fold under the band's end out to the notch and back.
           [tail - slit, top, 0, top, tail * NOTCH, (top + bottom) / 2, 0, bottom, tail + behind, bottom, tail + behind, bandBottom + slit, tail - slit, bandBottom + slit].map((value, k) => (k % 2 === 0 ? mirror(value) : value)),
         );
@@ -191,7 +182,7 @@ function speechCurves({ widthMm: w, heightMm: h, cornerMm, at, tailMm }: Sized<'
   const foot = Math.min(tail, (w - 2 * corner) / 2);
   const left = corner + Math.max(0, (w - 2 * corner - foot) * at);
   const points = [0, 0, w, 0, w, low, left + foot, low, left + foot * (at < 0.5 ? 0 : 1), h, left, low, 0, low];
-  const sharp = drawn((builder) => through(builder, points));
+  const sharp = drawn((builder) => builder.polygon(points));
   if (corner === 0) return sharp;
   // The corners of the field alone: those of the point stay sharp.
   return drawn((builder) => {

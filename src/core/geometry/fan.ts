@@ -37,6 +37,9 @@ export function bent({ middleMm, radiusMm, referenceMm, xMm, yMm }: Fan, x: numb
   return { x: middleMm + radius * Math.sin(angle) + xMm, y: radiusMm - radius * Math.cos(angle) + yMm };
 }
 
+/** The same as a map of the plane. */
+export const bentBy = (fan: Fan) => (x: number, y: number): { readonly x: number; readonly y: number } => bent(fan, x, y);
+
 /** The point of the flat design that lies there on the film. */
 export function unbent({ middleMm, radiusMm, referenceMm, xMm, yMm }: Fan, x: number, y: number): { readonly x: number; readonly y: number } {
   const sign = Math.sign(radiusMm);

@@ -172,7 +172,8 @@ export function cutAreaOf({ widthMm, heightMm, marginMm }: Pick<SheetStock, 'wid
   };
 }
 
-function usedRect(origin: SheetStock['origin'], area: RectMm, widthMm: number, heightMm: number): RectMm {
+/** A rectangle of a size in the origin corner of an area. */
+export function usedRect(origin: SheetStock['origin'], area: RectMm, widthMm: number, heightMm: number): RectMm {
   return {
     xMm: origin.endsWith('Right') ? area.xMm + area.widthMm - widthMm : area.xMm,
     yMm: origin.startsWith('bottom') ? area.yMm + area.heightMm - heightMm : area.yMm,

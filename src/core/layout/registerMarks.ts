@@ -21,22 +21,15 @@ export function registerMarks(widthMm: number, sizeMm: number, areHoles: boolean
   const right = Math.max(widthMm - sizeMm, sizeMm * 1.5);
   if (areHoles) {
     roundAt(builder, sizeMm / 2, top + sizeMm / 2, sizeMm / 2);
-    polygon(builder, [right, top, right + sizeMm, top, right + sizeMm, top + sizeMm, right, top + sizeMm]);
+    builder.polygon([right, top, right + sizeMm, top, right + sizeMm, top + sizeMm, right, top + sizeMm]);
     return builder.build();
   }
   const [a, b] = [((1 - ARM) / 2) * sizeMm, ((1 + ARM) / 2) * sizeMm];
-  polygon(builder, [a, 0, b, 0, b, a, sizeMm, a, sizeMm, b, b, b, b, sizeMm, a, sizeMm, a, b, 0, b, 0, a, a, a].map((value, k) => value + (k % 2 === 0 ? 0 : top)));
+  builder.polygon([a, 0, b, 0, b, a, sizeMm, a, sizeMm, b, b, b, b, sizeMm, a, sizeMm, a, b, 0, b, 0, a, a, a].map((value, k) => value + (k % 2 === 0 ? 0 : top)));
   // Its lower arm ends in a bar.
   const foot = sizeMm - (b - a);
-  polygon(builder, [a, 0, b, 0, b, a, sizeMm, a, sizeMm, b, b, b, b, foot, sizeMm, foot, sizeMm, sizeMm, 0, sizeMm, 0, foot, a, foot, a, b, 0, b, 0, a, a, a].map((value, k) => value + (k % 2 === 0 ? right : top)));
+  builder.polygon([a, 0, b, 0, b, a, sizeMm, a, sizeMm, b, b, b, b, foot, sizeMm, foot, sizeMm, sizeMm, 0, sizeMm, 0, foot, a, foot, a, b, 0, b, 0, a, a, a].map((value, k) => value + (k % 2 === 0 ? right : top)));
   return builder.build();
-}
-
-function polygon(builder: CurvesBuilder, points: readonly number[]): void {
-  builder.start(points[0], points[1], -1);
-  for (let k = 2; k < points.length; k += 2) builder.line(points[k], points[k + 1]);
-  builder.line(points[0], points[1]);
-  builder.close();
 }
 
 /** Adds a circle. */

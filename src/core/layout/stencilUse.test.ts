@@ -47,10 +47,10 @@ describe('half a stencil', () => {
     expect(halvesDiffer(library, lopsided)).toBeGreaterThan(0.15);
     const fresh = newJob('Gate');
     const job = { ...fresh, process: 'stencil' as const, layout: { ...fresh.layout, stencil: { manner: 'half' as const, holeMm: 4 } } };
-    const [whole] = sheetsOf(job, lopsided, library);
+    const [whole] = sheetsOf(job, { design: lopsided }, library);
     expect(whole.halvesDiffer).toBeGreaterThan(0.15);
     expect(areaOf(whole.parts[0].curves)).toBeCloseTo(areaOf(lopsided.layers[0].curves), 3);
-    const [half] = sheetsOf(job, designOf(heart), library);
+    const [half] = sheetsOf(job, { design: designOf(heart) }, library);
     expect(half.parts.map(({ id }) => id)).toEqual(['design', 'holes']);
     expect(half.used.widthMm).toBeLessThan(100);
   });
@@ -66,7 +66,7 @@ describe('a stencil that is laid again and again', () => {
     expect(xs[1] - xs[0]).toBeCloseTo(150, 6);
     for (const [, y] of middles) expect(y < 0 || y > design.heightMm).toBe(true);
     const fresh = newJob('Gate');
-    const [sheet] = sheetsOf({ ...fresh, process: 'stencil', layout: { ...fresh.layout, stencil: { manner: 'repeat', everyMm: 150, holeMm: 5 } } }, design, library);
+    const [sheet] = sheetsOf({ ...fresh, process: 'stencil', layout: { ...fresh.layout, stencil: { manner: 'repeat', everyMm: 150, holeMm: 5 } } }, { design }, library);
     // Everything that is cut lies within what the sheet says it uses.
     for (const { partId, at } of sheet.placements) {
       const box = boundsOf(transformCurves(sheet.parts.find(({ id }) => id === partId)?.curves as Curves, at)) as Bounds;
@@ -93,7 +93,7 @@ describe('a stencil that is laid again and again', () => {
 
   it('is laid as any other where the process cuts no openings', () => {
     const fresh = newJob('Gate');
-    const [sheet] = sheetsOf({ ...fresh, process: 'htv', layout: { ...fresh.layout, stencil: { manner: 'repeat', holeMm: 5 } } }, designOf(heart), library);
+    const [sheet] = sheetsOf({ ...fresh, process: 'htv', layout: { ...fresh.layout, stencil: { manner: 'repeat', holeMm: 5 } } }, { design: designOf(heart) }, library);
     expect(sheet.parts.map(({ id }) => id)).toEqual(['design']);
   });
 });

@@ -60,6 +60,14 @@ export class CurvesBuilder {
     this.coordStart.push(this.coords.length);
   }
 
+  /** A ring of straight lines through points, x and y one after the other. */
+  polygon(points: ArrayLike<number>, parent = -1): void {
+    this.start(points[0], points[1], parent);
+    for (let k = 2; k < points.length; k += 2) this.line(points[k], points[k + 1]);
+    this.line(points[0], points[1]);
+    this.close();
+  }
+
   /** Takes over one line or cubic of other curves, that begins at a place of their coordinates. */
   verb({ verbs, coords }: Pick<Curves, 'verbs' | 'coords'>, verb: number, at: number): void {
     if (verbs[verb] === LINE) this.line(coords[at + 2], coords[at + 3]);

@@ -101,12 +101,7 @@ export function lineCurves(lines: readonly Polyline[], widthMm: number): Curves 
       const length = Math.hypot(bx - x, by - y);
       if (length === 0) continue;
       const [ox, oy] = [(-(by - y) / length) * (widthMm / 2), ((bx - x) / length) * (widthMm / 2)];
-      builder.start(x - ox, y - oy, -1);
-      builder.line(bx - ox, by - oy);
-      builder.line(bx + ox, by + oy);
-      builder.line(x + ox, y + oy);
-      builder.line(x - ox, y - oy);
-      builder.close();
+      builder.polygon([x - ox, y - oy, bx - ox, by - oy, bx + ox, by + oy, x + ox, y + oy]);
     }
   }
   return builder.build();

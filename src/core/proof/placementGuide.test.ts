@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
+import type { RectMm } from '../geometry/rectMm.ts';
 import { boundsOf, ringArea, type Bounds, type Curves } from '../outline/curves.ts';
-import { placementGuide, type Trimmed } from './placementGuide.ts';
+import { placementGuide } from './placementGuide.ts';
 
 const shirt = { form: 'shirt', belowCollarMm: 75, widthMm: 300 } as const;
 const board = { form: 'board', widthMm: 400 } as const;
-const film = (xMm: number, yMm: number, widthMm = 240, heightMm = 100): Trimmed => ({ xMm, yMm, widthMm, heightMm });
+const film = (xMm: number, yMm: number, widthMm = 240, heightMm = 100): RectMm => ({ xMm, yMm, widthMm, heightMm });
 const boxOf = (curves: Curves | undefined): Bounds => boundsOf(curves as Curves) as Bounds;
 /** Upper or lower ends of notches: nodes that lie deepest within the card beside a level edge. */
 const nodes = ({ coords }: Curves): [number, number][] => Array.from({ length: coords.length / 2 }, (_, k) => [coords[2 * k], coords[2 * k + 1]]);

@@ -1,4 +1,4 @@
-import type { PlaceMm } from '../assemble/placeOnBlank.ts';
+import type { RectMm } from '../geometry/rectMm.ts';
 import { CurvesBuilder, type Curves } from '../outline/curves.ts';
 import { nestRings } from '../outline/nestRings.ts';
 import type { Blank } from '../process/blanks.ts';
@@ -19,22 +19,22 @@ export interface PlacementGuide {
   readonly at: 'collar' | 'corner';
 }
 
-/** What the film is trimmed to, on the printable area, mm: what the guide's edge is laid to. */
-export interface Trimmed extends PlaceMm {
-  readonly widthMm: number;
-  readonly heightMm: number;
-}
+/** How it is laid. */
+export const GUIDE_WORDS: Readonly<Record<PlacementGuide['at'], string>> = {
+  collar: 'Its upper notch on the middle of the collar, the film’s box against its lower edge.',
+  corner: 'Its corner on that of the printable area, the film’s box into its inner one.',
+};
 
 /**
- * The guide for a design at its place. Of what has a collar: a strip from the seam down to the film, notched where the middles of both are. Of all else an angle: its outer corner lies on that of the printable area, its inner one takes the film's;
+ * The guide for film at its place on the printable area, as it is trimmed. Of what has a collar: a strip from the seam down to the film, notched where the middles of both are. Of all else an angle: its outer corner lies on that of the printable area, its inner one takes the film's;
  * a leg that would be too narrow is left out, and with both there is none. Of a round area there is none.
  */
-export function placementGuide({ form, belowCollarMm, widthMm, round }: Pick<Blank, 'form' | 'belowCollarMm' | 'widthMm' | 'round'>, film: Trimmed): PlacementGuide | undefined {
+export function placementGuide({ form, belowCollarMm, widthMm, round }: Pick<Blank, 'form' | 'belowCollarMm' | 'widthMm' | 'round'>, film: RectMm): PlacementGuide | undefined {
   if (form === 'shirt' && belowCollarMm !== undefined) return strip(-belowCollarMm, widthMm / 2, film);
   return round === true ? undefined : angle(widthMm / 2, film);
 }
 
-function strip(seam: number, middle: number, { xMm, yMm, widthMm }: Trimmed): PlacementGuide | undefined {
+function strip(seam: number, middle: number, { xMm, yMm, widthMm }: RectMm): PlacementGuide | undefined {
   if (yMm - seam < LEAST_LEG_MM + 2 * NOTCH_MM) return undefined;
   const own = xMm + widthMm / 2;
   const half = Math.max(LEAST_STRIP_MM, Math.min(MOST_STRIP_MM, widthMm)) / 2;
@@ -42,7 +42,7 @@ function strip(seam: number, middle: number, { xMm, yMm, widthMm }: Trimmed): Pl
   return { at: 'collar', curves: outline([[left, seam], ...notch(middle, seam, 1), [right, seam], [right, yMm], ...notch(own, yMm, -1), [left, yMm]]) };
 }
 
-function angle(middle: number, { xMm, yMm, widthMm, heightMm }: Trimmed): PlacementGuide | undefined {
+function angle(middle: number, { xMm, yMm, widthMm, heightMm }: RectMm): PlacementGuide | undefined {
   const [hasLeg, hasTop] = [xMm >= LEAST_LEG_MM, yMm >= LEAST_LEG_MM];
   if (!hasLeg && !hasTop) return undefined;
   // Past the middle where it is not too long, so that its notch is on it.
@@ -66,8 +66,6 @@ const notch = (x: number, y: number, down: 1 | -1): readonly (readonly [number, 
 
 function outline(points: readonly (readonly [number, number])[]): Curves {
   const builder = new CurvesBuilder();
-  builder.start(points[0][0], points[0][1], -1);
-  for (const [x, y] of [...points.slice(1), points[0]]) builder.line(x, y);
-  builder.close();
+  builder.polygon(points.flat());
   return nestRings(builder.build());
 }

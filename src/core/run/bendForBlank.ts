@@ -1,12 +1,11 @@
-import { boxAround, type Design, type DesignLayer } from '../assemble/design.ts';
-import { placeOnBlank } from '../assemble/placeOnBlank.ts';
+import { boxAround, changedLayer, type Design, type DesignLayer } from '../assemble/design.ts';
+import { fanOnBlank, placeOnBlank } from '../assemble/placeOnBlank.ts';
 import { bentCurves } from '../combine/bendCurves.ts';
 import { translation } from '../geometry/affine.ts';
-import { bent, fanOf, type Fan } from '../geometry/fan.ts';
+import { bentBy, type Fan } from '../geometry/fan.ts';
 import type { Job } from '../job/job.ts';
-import { ringCount, type Curves } from '../outline/curves.ts';
+import { ringCount } from '../outline/curves.ts';
 import { transformCurves } from '../outline/transformCurves.ts';
-import { radiiOf } from '../process/blanks.ts';
 import { canonicalJson } from '../task/hash.ts';
 import { mm } from '../units/length.ts';
 import type { DesignPart } from './designRun.ts';
@@ -21,15 +20,12 @@ export interface LaidDesign {
 
 /** What work that lies on the sheet already is cut around lies flat there: then nothing is bent. */
 export function laidDesign({ blank, place, layout }: Pick<Job, 'blank' | 'place' | 'layout'>, design: Design, parts: readonly DesignPart[]): LaidDesign {
-  const radii = radiiOf(blank);
-  const isEmpty = design.layers.every(({ curves }) => ringCount(curves) === 0);
-  if (radii === undefined || isEmpty || layout.unbent === true || layout.work !== undefined) return { design, parts };
-  const flat = fanOf(radii.upperMm, radii.lowerMm, blank, placeOnBlank(place, blank, design));
-  if (flat === undefined) return { design, parts };
+  const flat = layout.unbent === true || layout.work !== undefined ? undefined : fanOnBlank(blank, placeOnBlank(place, blank, design));
+  if (flat === undefined || design.layers.every(({ curves }) => ringCount(curves) === 0)) return { design, parts };
   const key = canonicalJson(flat);
   const known = bentBefore.get(design);
   if (known?.key === key && known.parts === parts) return known.laid;
-  const laid = bentBy(flat, design, parts);
+  const laid = laidOn(flat, design, parts);
   bentBefore.set(design, { key, parts, laid });
   return laid;
 }
@@ -37,14 +33,13 @@ export function laidDesign({ blank, place, layout }: Pick<Job, 'blank' | 'place'
 /** What was bent last of a design: another number of copies bends nothing again. */
 const bentBefore = new WeakMap<Design, { readonly key: string; readonly parts: readonly DesignPart[]; readonly laid: LaidDesign }>();
 
-function bentBy(flat: Fan, design: Design, parts: readonly DesignPart[]): LaidDesign {
-  const changed = (layer: DesignLayer, change: (curves: Curves) => Curves): DesignLayer => ({ ...layer, curves: change(layer.curves), ...(layer.marks === undefined ? {} : { marks: change(layer.marks) }) });
-  const bend = (layer: DesignLayer): DesignLayer => changed(layer, (curves) => bentCurves(curves, (x, y) => bent(flat, x, y)));
+function laidOn(flat: Fan, design: Design, parts: readonly DesignPart[]): LaidDesign {
+  const bend = (layer: DesignLayer): DesignLayer => changedLayer(layer, (curves) => bentCurves(curves, bentBy(flat)));
   const layers = design.layers.map(bend);
   // The box of a bent design starts at 0, 0 again.
   const box = boxAround(layers);
   const home = translation(-box.left, -box.top);
-  const shift = (layer: DesignLayer): DesignLayer => changed(layer, (curves) => transformCurves(curves, home));
+  const shift = (layer: DesignLayer): DesignLayer => changedLayer(layer, (curves) => transformCurves(curves, home));
   return {
     design: { layers: layers.map(shift), widthMm: mm(box.right - box.left), heightMm: mm(box.bottom - box.top) },
     parts: parts.map((part) => {

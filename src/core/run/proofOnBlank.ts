@@ -1,6 +1,6 @@
-import type { DesignLayer } from '../assemble/design.ts';
+import { changedLayer, type DesignLayer } from '../assemble/design.ts';
 import { bentCurves } from '../combine/bendCurves.ts';
-import { bent, unbent } from '../geometry/fan.ts';
+import { bentBy, unbent } from '../geometry/fan.ts';
 import { bentPicture } from '../print/bendPicture.ts';
 import { printFacts, printWarnings } from '../print/motif.ts';
 import { followedBy, inverseOf, translation, type Affine } from '../geometry/affine.ts';
@@ -57,8 +57,7 @@ export function pagePictures(job: Job, cut: Pick<CutResult, 'places' | 'parts' |
   const { fan } = cut.laid;
   const printed = printedPictures(job, cut, arts);
   if (fan === undefined) return printed;
-  const map = (x: number, y: number): { x: number; y: number } => bent(fan, x, y);
-  return printed?.map(({ picture, toDesign, below, ...rest }) => ({ ...rest, ...bentPicture(picture, toDesign, fan), below: below.map((layer) => ({ ...layer, curves: bentCurves(layer.curves, map) })) }));
+  return printed?.map(({ picture, toDesign, below, ...rest }) => ({ ...rest, ...bentPicture(picture, toDesign, fan), below: below.map((layer) => changedLayer(layer, (curves) => bentCurves(curves, bentBy(fan)))) }));
 }
 
 /** How much larger lengths are after it. */

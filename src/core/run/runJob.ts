@@ -109,7 +109,7 @@ export function* cutJob(job: Job, arts: ReadonlyMap<string, KeyedArt>, focus = t
     places,
     // A film that a file names and does not hold is cut all the same: nothing of a design is left out.
     rack,
-    sheets: print?.hasMarks === true ? contourSheets(job, laid.design, print) : sheetsOf(job, laid.design, shapes?.library),
+    sheets: print?.hasMarks === true ? contourSheets(job, laid.design, print) : sheetsOf(job, laid, shapes?.library),
     findings: onRack.length === 0 ? findings : [...findings, ...onRack],
     parts,
     originMm,

@@ -14,18 +14,18 @@ import { registerRoomMm } from '../layout/registerMarks.ts';
 import { halvesDiffer, MOST_DIFFERENT, usedStencil } from '../layout/stencilUse.ts';
 import { workSheets } from '../layout/workSheets.ts';
 import { SLITS, weedLines } from '../layout/weedLines.ts';
-import { radiiOf } from '../process/blanks.ts';
 import { PROCESSES } from '../process/processes.ts';
 import { mm } from '../units/length.ts';
+import type { LaidDesign } from './bendForBlank.ts';
 
 /** The design laid out: one sheet for each film, all alike so that they line up; as many as it takes where parts are nested, or the design is parted into tiles. */
-export function sheetsOf(job: Pick<Job, 'layout' | 'process' | 'blank' | 'place'>, design: Design, library?: PolygonLibrary): Sheet[] {
+export function sheetsOf(job: Pick<Job, 'layout' | 'process' | 'blank' | 'place'>, { design, fan }: Pick<LaidDesign, 'design' | 'fan'>, library?: PolygonLibrary): Sheet[] {
   const { mirrored } = mirroringOf(job.layout, job.process);
   const { artIsOpening } = PROCESSES[job.process];
   const blank = { widthMm: job.blank.widthMm, heightMm: job.blank.heightMm, ...placeOnBlank(job.place, job.blank, design) };
   const { stencil, unbent: _, ...layout } = job.layout;
   // A rectangle on a blank that tapers is none on film: there a box goes around the design.
-  const settings: LayoutSettings = { ...layout, mirrored, artIsOpening, ...(isTapered(job.blank) ? {} : { blank }) };
+  const settings: LayoutSettings = { ...layout, mirrored, artIsOpening, ...(fan === undefined ? { blank } : {}) };
   if (artIsOpening && stencil !== undefined && library !== undefined) return stencilSheets(library, design, settings, stencil);
   const tiles = library === undefined ? [] : tilesFor(design, settings);
   const sheets = design.layers.flatMap(({ filmId }) => {
@@ -41,12 +41,6 @@ export function sheetsOf(job: Pick<Job, 'layout' | 'process' | 'blank' | 'place'
     const { curves, places } = weedLines(sheet, { ...lines, own });
     return { ...sheet, weedLines: curves, weedLinePlaces: places };
   });
-}
-
-/** Whether a blank is wider above than below, or the other way round. */
-function isTapered(blank: Job['blank']): boolean {
-  const radii = radiiOf(blank);
-  return radii !== undefined && radii.upperMm !== radii.lowerMm;
 }
 
 /** A stencil that is laid more than once: in rows, a sheet for each of its films. */

@@ -1,3 +1,4 @@
+import { BLANKS } from '../process/blanks.ts';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { cutInput } from '../../../cli/cutInput.ts';
 import { loadPolygons } from '../../../cli/loadPolygons.ts';
@@ -57,6 +58,19 @@ describe('the ticket', () => {
     expect(wordsOf(await ticketFor(stencil({ manner: 'half', holeMm: 4 })))).toContain('Laid: half of it');
     expect(wordsOf(await ticketFor(stencil({ manner: 'repeat', everyMm: 75, holeMm: 4 })))).toContain('Laid: again every 75 mm');
     expect((await ticketFor(sizedJob(newJob('Gate', 'stencil'), 60))).laid).toBeUndefined();
+  });
+
+  it('says what is bent for its blank, how a guide is laid, and how far rows of a stencil are apart', async () => {
+    const blank = BLANKS.find((each) => each.blank.name === 'Tapered tumbler')!.blank;
+    const job = sizedJob(newJob('Cup', 'decal'), 60);
+    const guided: Job = { ...job, blank, layout: { ...job.layout, guide: true, box: { on: false, marginMm: 0 } } };
+    const words = wordsOf(await ticketFor(guided));
+    expect(words).toContain('Taper: bent for the blank');
+    expect(words).toContain('Guide of card: Its corner on that of the printable area');
+    const plain = wordsOf(await ticketFor(job));
+    expect([plain.includes('Taper'), plain.includes('Guide of card')]).toEqual([false, false]);
+    const gate = sizedJob(newJob('Gate', 'stencil'), 60);
+    expect(wordsOf(await ticketFor({ ...gate, layout: { ...gate.layout, stencil: { manner: 'repeat', everyMm: 75, downMm: 90, holeMm: 4 } } }))).toContain('rows 90 mm apart');
   });
 
   it('of a print has pages and waits instead of films', async () => {

@@ -8,6 +8,8 @@ import type { StencilUse } from '../layout/layout.ts';
 import type { Sheet } from '../layout/laySheet.ts';
 import { mirroringOf } from '../layout/mirroringOf.ts';
 import type { SheetStock } from '../layout/sheetStock.ts';
+import type { PlacementGuide } from '../proof/placementGuide.ts';
+import { guideOf } from '../run/guidePlan.ts';
 import { leastDownMm, MOST_DIFFERENT } from '../layout/stencilUse.ts';
 import { weedingPlan } from '../layout/wasteRegions.ts';
 import { sealPlan } from '../print/sealPlan.ts';
@@ -60,6 +62,8 @@ export interface Ticket {
   readonly machine?: string | undefined;
   /** Whether it was bent for a blank that tapers: then its film looks bent, and lies level on the blank. */
   readonly isBent?: boolean | undefined;
+  /** What a guide of card is laid at, where one is cut with the sheets. */
+  readonly guideAt?: PlacementGuide['at'] | undefined;
   /** A stencil that is laid more than once: half of it, or so far from one place to the next. */
   readonly laid?: { readonly manner: StencilUse['manner']; readonly everyMm: number; readonly downMm?: number } | undefined;
   /** Lowest first; none where the job is printed. */
@@ -98,6 +102,7 @@ export function ticketOf(job: Job, cut: CutResult, library: PolygonLibrary): Tic
     ...(layout.machine === undefined ? {} : { machine: layout.machine.name }),
     ...laidOf(job, cut),
     ...(cut.laid.fan === undefined ? {} : { isBent: true }),
+    ...(cut.guide === undefined ? {} : { guideAt: guideOf(job, cut.design)?.at }),
     films,
     ...(cut.print === undefined ? {} : { pages: { count: cut.print.pages.length, motifs: cut.print.pages.flat().length, paper: materialOf(job).name } }),
     ...(costs.length === 0 ? {} : { cost: costs.reduce((sum, cost) => sum + cost, 0) }),
@@ -106,7 +111,7 @@ export function ticketOf(job: Job, cut: CutResult, library: PolygonLibrary): Tic
 }
 
 /** How a stencil is laid more than once; half of one whose halves are not alike was cut whole, and is laid once. */
-function laidOf({ layout: { stencil }, process }: Job, { design, sheets }: Pick<CutResult, 'design' | 'sheets'>): Pick<Ticket, 'laid'> {
+function laidOf({ layout: { stencil }, process }: Job, { laid: { design }, sheets }: Pick<CutResult, 'laid' | 'sheets'>): Pick<Ticket, 'laid'> {
   if (stencil === undefined || !PROCESSES[process].artIsOpening || (sheets[0]?.halvesDiffer ?? 0) > MOST_DIFFERENT) return {};
   const { manner, everyMm = design.widthMm, downMm, holeMm } = stencil;
   return { laid: { manner, everyMm, ...(downMm === undefined ? {} : { downMm: Math.max(downMm, leastDownMm(design.heightMm, holeMm)) }) } };

@@ -1,4 +1,5 @@
 import { stateWord } from '../job/order.ts';
+import { GUIDE_WORDS } from '../proof/placementGuide.ts';
 import { PROCESSES } from '../process/processes.ts';
 import { mm } from '../units/length.ts';
 import { formatLength, trimNumber, type LengthUnit } from '../units/parseLength.ts';
@@ -50,7 +51,7 @@ function orderSection({ code, customer, due, state, process, rights }: Ticket): 
 }
 
 function makingSection(ticket: Ticket, length: (mm: number) => string, size: (widthMm: number, heightMm: number) => string): TicketSection {
-  const { blank, process, widthMm, heightMm, place, mirrored, againstProcess, sheet, copies, machine, laid, isBent, films, pages, cost } = ticket;
+  const { blank, process, widthMm, heightMm, place, mirrored, againstProcess, sheet, copies, machine, laid, isBent, guideAt, films, pages, cost } = ticket;
   const off = Math.abs(place.offMiddleMm) < 0.5 ? 'in the middle' : `${length(Math.abs(place.offMiddleMm))} ${place.offMiddleMm < 0 ? 'left' : 'right'} of the middle`;
   const rows: [string, string][] = [
     ['Blank', blank],
@@ -63,6 +64,7 @@ function makingSection(ticket: Ticket, length: (mm: number) => string, size: (wi
   ];
   if (machine !== undefined) rows.push(['Machine', machine]);
   if (isBent === true) rows.push(['Taper', 'bent for the blank: on film it is an arc, on the blank it lies level']);
+  if (guideAt !== undefined) rows.push(['Guide of card', GUIDE_WORDS[guideAt]]);
   if (laid !== undefined) rows.push(['Laid', laid.manner === 'half' ? 'half of it: paint, turn it over on its holes, paint again' : `again every ${length(laid.everyMm)}: its left holes on the marks of its right ones${laid.downMm === undefined ? '' : `; rows ${length(laid.downMm)} apart: its upper holes on the marks of its lower ones`}`]);
   if (films.length > 0) rows.push(['In all', `${counted(films.length, 'film', 'films')}, cut ${timeWords(films.reduce((sum, { cutS }) => sum + cutS, 0))}, weeded about ${timeWords(films.reduce((sum, { weeding }) => sum + weeding.takesS, 0))}`]);
   if (cost !== undefined) rows.push(['Films cost', trimNumber(cost, 2)]);

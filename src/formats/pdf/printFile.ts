@@ -24,5 +24,5 @@ export async function printFile(job: Job, cut: CutResult, arts: ReadonlyMap<stri
     // What cuts others is no ink of its own.
     parts.filter(({ id, cutsOut }) => motif.parts.includes(id) && cutsOut !== true).flatMap(({ id, layers }) => pictures.get(id) ?? layers.map(inColour)),
   );
-  return decalPdf({ title: job.name, widthMm: sheet.widthMm, heightMm: sheet.heightMm, motifs, pages: print.pages, shapes: print.motifs, ...(print.hasMarks === true ? { slits: cut.sheets.map(({ weedLines }) => weedLines) } : {}), ...(print.hasMarks === true ? { marksIn: print.area } : {}), trimMm: trimOf(gapMm) });
+  return decalPdf({ title: job.name, widthMm: sheet.widthMm, heightMm: sheet.heightMm, motifs, pages: print.pages, shapes: print.motifs, ...(print.hasMarks === true ? { marksIn: print.area, slits: cut.sheets.map(({ weedLines }) => weedLines) } : {}), trimMm: trimOf(gapMm) });
 }

@@ -44,7 +44,7 @@ const draw: DrawScene = (context, at) => {
     return;
   }
   if (print.isPrinted.value) {
-    if (print.pages.value !== undefined) drawPage(context, at, job.value.layout.sheet, print.pages.value, print.at.value, print.paint.value, trimOf(job.value.layout.gapMm), print.pages.value.hasMarks === true ? cut.value?.sheets[print.at.value]?.weedLines : undefined);
+    if (print.pages.value !== undefined) drawPage(context, at, job.value.layout.sheet, print.pages.value, print.at.value, print.paint.value, trimOf(job.value.layout.gapMm));
     return;
   }
   if (sheet.value === undefined || path.value === undefined) return;
@@ -81,7 +81,7 @@ const saveArt = (): void => void hand.handOne(`${hand.name.value}, cleaned.png`,
         v-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[sheet, path, paint, bandWords, look.path.value, look.drawn.value, print.paint.value, print.at.value]" :contents="print.isPrinted.value ? undefined : sheetContents(sheet, film.name, undefined, length)" :label="print.isPrinted.value ? 'Page as it will be printed' : 'Sheet as it will be cut'"
         @view="(at) => (cssPxPerMm = at.scale)" @move="pointerMm = { x: $event.x, y: $event.y }" @leave="pointerMm = undefined"
       >
-        <p v-if="look.words.value !== ''" class="looked" role="status">{{ look.words.value }}</p>
+        <p v-if="look.words.value !== ''" class="looked" role="status" :data-page="look.drawn.value === undefined ? undefined : look.drawn.value.of + 1">{{ look.words.value }}</p>
         <SheetSwitch v-if="look.pictures.value > 0" :name="look.kind.value === 'pdf' ? 'page of the file' : 'picture'" :at="Math.min(look.pictureAt.value, look.pictures.value - 1)" :count="look.pictures.value" @show="look.pictureAt.value = $event" />
         <SheetSwitch v-else-if="print.isPrinted.value" name="page" :at="print.at.value" :count="print.pages.value?.pages.length ?? 1" @show="print.show" />
         <SheetSwitch v-else name="sheet" :at="Math.min(sheetAt, Math.max(0, sheets.length - 1))" :count="sheets.length" @show="sheetAt = $event" />

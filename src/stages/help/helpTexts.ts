@@ -52,6 +52,8 @@ export const HELP_TEXTS: readonly HelpText[] = [
     ['Weeding box and weed lines', 'A box gives the waste an edge to lift by, and corners to line layers up by. Weed lines part large waste into strips: drag one by its wedge, or choose it and use the arrow keys; Delete leaves it out.'],
     ['Bridges of a stencil', 'Every island is held by itself. Drag a bridge along the edge, or press it and use the arrow keys; Delete takes it out.'],
     ['Glasses that taper', 'Say in the blank how far it is once around, above and below: the design is cut as an arc, so that it lies level on it. What you see on the blank stays as you drew it.'],
+    ['Where it goes on the blank', '“Placement guide of card”, on the blank, cuts a card with the sheets: at a collar or at the corner of the area it shows where film is laid.'],
+    ['Printed sheets that are cut', '“Cut line for a cutter” runs around each motif, and “Slits through the waste” part what is left, so that it lifts in pieces.'],
     ['One stencil, many times', '“Laid more than once” cuts half of what is its own mirror image, to be turned over on its holes, or gives holes by which a border is laid on a step further.'],
     ['A sign larger than the film', 'Tiles part it at calm places. They lie over each other a little, or edge to edge, the same in all films.'],
     ['What is left of a film', '“Remnants first” cuts from what lies on the shelf before a new sheet is taken. A piece of any outline: photograph it on the mark sheet, trace it, and “Keep it as a remnant”.'],

@@ -4,8 +4,6 @@ import { TransitionPresets, useTransition } from '@vueuse/core';
 import { ElSlider } from 'element-plus';
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { Finding } from '../../core/check/cutCheck.ts';
-import { placed } from '../../core/geometry/affine.ts';
-import { bent } from '../../core/geometry/fan.ts';
 import { radiiOf } from '../../core/process/blanks.ts';
 import { isNested } from '../../core/layout/nestSheets.ts';
 import { trimOf } from '../../core/print/printPages.ts';
@@ -78,7 +76,13 @@ const flaws = useFlaws();
 const layout = computed(() => job.value.layout);
 /** Where the design, or of a print the first motif of the page, lies on the table. */
 const first = computed(() => (isPrinted.value ? pages.value?.pages[print.at.value]?.[0]?.at : sheet.value?.placements[0]?.at));
-const onSheet = computed(() => (first.value === undefined ? undefined : placeOnSheet(first.value, cut.value?.bent?.fan)));
+const onSheet = computed(() => {
+  if (first.value === undefined) return undefined;
+  const { design, bent } = cut.value ?? {};
+  // Nested parts are mirrored before they are laid.
+  const isTurnedOver = !isPrinted.value && layout.value.arrange === 'nested' && sheet.value?.mirrored === true;
+  return placeOnSheet({ at: first.value, fan: bent?.fan, mirroredMm: isTurnedOver ? (bent?.design ?? design)?.widthMm : undefined, tile: isPrinted.value ? undefined : sheet.value?.tile?.rect });
+});
 const bridges = useBridges(computed(() => film.value.id), onSheet, cssPxPerMm);
 const weedLines = useWeedLines(sheet, cssPxPerMm);
 
@@ -112,19 +116,12 @@ const checkWords = computed(() => {
   return elsewhere.value === 0 ? here : `${here} on this sheet, ${elsewhere.value} on others`;
 });
 const pins = computed(() => {
-  const [at, design, fan] = [first.value, cut.value?.bent?.design ?? cut.value?.design, cut.value?.bent?.fan];
+  const place = onSheet.value;
   // Pieces that lie by themselves are not where they are in the design.
-  if (at === undefined || design === undefined || layout.value.apart === true || layout.value.eachPart === true) return [];
-  const isTurned = !isPrinted.value && layout.value.arrange === 'nested';
-  return (weakest.value ?? findings.value).filter((f) => f.kind !== 'coarsePicture' && (f.filmId === undefined || isPrinted.value || f.filmId === film.value.id)).map(({ xMm, yMm }) => {
-    // Nested parts are mirrored before they are laid; a tile counts from its own corner.
-    const tile = sheet.value?.tile?.rect;
-    const laid = fan === undefined ? { x: xMm, y: yMm } : bent(fan, xMm, yMm);
-    const x = isTurned && sheet.value?.mirrored === true ? design.widthMm - laid.x : laid.x - (tile?.xMm ?? 0);
-    const y = laid.y - (tile?.yMm ?? 0);
-    const elsewhere = tile !== undefined && (x < 0 || y < 0 || x > tile.widthMm || y > tile.heightMm);
-    return { ...placed(at, x, y), ...(elsewhere ? { elsewhere } : {}) };
-  });
+  if (place === undefined || cut.value === undefined || layout.value.apart === true || layout.value.eachPart === true) return [];
+  return (weakest.value ?? findings.value)
+    .filter((f) => f.kind !== 'coarsePicture' && (f.filmId === undefined || isPrinted.value || f.filmId === film.value.id))
+    .map(({ xMm, yMm }) => ({ ...place.to(xMm, yMm), ...(place.isElsewhere(xMm, yMm) ? { elsewhere: true } : {}) }));
 });
 
 const draw: DrawScene = (context, at) => {
@@ -143,7 +140,7 @@ const draw: DrawScene = (context, at) => {
   }
   if (isPrinted.value) {
     if (pages.value === undefined) return;
-    drawPage(context, at, layout.value.sheet, pages.value, print.at.value, print.paint.value, trimOf(layout.value.gapMm), pages.value.hasMarks === true ? cut.value?.sheets[print.at.value]?.weedLines : undefined);
+    drawPage(context, at, layout.value.sheet, pages.value, print.at.value, print.paint.value, trimOf(layout.value.gapMm));
     drawPins(context, at, pins.value, chosenPin.value);
     return;
   }

@@ -7,6 +7,7 @@ import { tracedPart } from '../../core/job/tracedPart.ts';
 import { radiiOf } from '../../core/process/blanks.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
 import { guideOf, guidePlan } from '../../core/run/guidePlan.ts';
+import { GUIDE_WORDS } from '../../core/proof/placementGuide.ts';
 import { proofMeasures, proofWords } from '../../core/proof/proofWords.ts';
 import { useBench } from '../../stores/bench.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
@@ -34,7 +35,7 @@ const guideWords = computed(() => {
   const guide = guideOf(job.value, design.value);
   if (guide === undefined) return 'No room for one: the film begins at the edge that it would be laid at.';
   if (guidePlan(job.value, design.value) === undefined) return 'It is larger than the sheet: choose a larger one to cut it.';
-  return guide.at === 'collar' ? 'Its upper notch on the middle of the collar, the film’s box against its lower edge. It is cut with the sheets.' : 'Its corner on that of the printable area, the film’s box into its inner one. It is cut with the sheets.';
+  return `${GUIDE_WORDS[guide.at]} It is cut with the sheets.`;
 });
 const saving = ref(false);
 async function save(): Promise<void> {

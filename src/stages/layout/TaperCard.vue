@@ -2,8 +2,8 @@
 import { Cone } from '@lucide/vue';
 import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
-import { bent, fanOf } from '../../core/geometry/fan.ts';
-import { radiiOf } from '../../core/process/blanks.ts';
+import { fanOnBlank } from '../../core/assemble/placeOnBlank.ts';
+import { bent } from '../../core/geometry/fan.ts';
 import { useBench } from '../../stores/bench.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import { useLayoutEdits } from './useLayoutEdits.ts';
@@ -11,10 +11,7 @@ import { useLayoutEdits } from './useLayoutEdits.ts';
 /** A blank that tapers: what lies level on it is cut as an arc. */
 const bench = useBench();
 const { job, layout, set, length } = useLayoutEdits();
-const fan = computed(() => {
-  const radii = radiiOf(job.value.blank);
-  return radii === undefined ? undefined : fanOf(radii.upperMm, radii.lowerMm, job.value.blank, { xMm: 0, yMm: 0 });
-});
+const fan = computed(() => fanOnBlank(job.value.blank, { xMm: 0, yMm: 0 }));
 const isBent = computed(() => bench.result?.cut?.bent !== undefined);
 /** How far the ends of a level line as wide as the design lie from its middle. */
 const sagMm = computed(() => {

@@ -15,6 +15,8 @@ export interface PagePaint {
   /** The art of objects that are pictures, by their ids. */
   readonly pictures: ReadonlyMap<string, { readonly canvas: HTMLCanvasElement; readonly toDesign: Affine; readonly below: readonly string[] }>;
   readonly parts: readonly Pick<PartInDesign, 'id' | 'layers' | 'cutsOut'>[];
+  /** Cuts through the waste of the page, mm, where there are any. */
+  readonly slits?: Curves | undefined;
   readonly colourOf: (filmId: string) => string;
 }
 
@@ -31,9 +33,10 @@ function pathOf(curves: Curves): Path2D {
 }
 
 /**
- * A print page with its ink. Ink is see-through: it is multiplied with what lies behind it, which on white paper stays white. @param trimMm from a motif to where scissors go. @param slits through its waste, mm.
+ * A print page with its ink. Ink is see-through: it is multiplied with what lies behind it, which on white paper stays white. @param trimMm from a motif to where scissors go.
  */
-export function drawPage(context: Context, view: Viewport, { widthMm, heightMm }: { widthMm: number; heightMm: number }, { motifs, pages, area, hasMarks }: PrintPages, page: number, paint: PagePaint, trimMm: number, slits?: Curves): void {
+export function drawPage(context: Context, view: Viewport, { widthMm, heightMm }: { widthMm: number; heightMm: number }, { motifs, pages, area, hasMarks }: PrintPages, page: number, paint: PagePaint, trimMm: number): void {
+  const { slits } = paint;
   const rect = (x: number, y: number, w: number, h: number): [number, number, number, number] => [toScreenX(view, x), toScreenY(view, y), w * view.scale, h * view.scale];
   const onBlank = paint.behind === 'blank';
   context.save();

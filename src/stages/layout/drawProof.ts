@@ -1,6 +1,7 @@
 import { placeOnBlank, type PlaceMm } from '../../core/assemble/placeOnBlank.ts';
 import type { Curves } from '../../core/outline/curves.ts';
 import { areaOnProof } from '../../core/proof/blankProof.ts';
+import { GUIDE_FILM } from '../../core/run/guidePlan.ts';
 import { proofMeasures } from '../../core/proof/proofWords.ts';
 import type { Blank } from '../../core/process/blanks.ts';
 import type { OnBlankView } from '../../engine/layoutProtocol.ts';
@@ -12,7 +13,6 @@ import { canvasOf } from '../shared/bitmaps.ts';
 type Context = CanvasRenderingContext2D;
 
 const INK = '#5d5364';
-const CARD = '#d8cbb0';
 const END_PX = 5;
 
 export const widthOfProof = ({ picture, pxPerMm }: OnBlankView): number => picture.width / pxPerMm;
@@ -51,7 +51,7 @@ export function drawGuide(context: Context, view: Viewport, blank: Blank, curves
   const path = pathFromCurves(curves);
   context.save();
   context.globalAlpha = 0.8;
-  fillPath(context, path, moved, CARD);
+  fillPath(context, path, moved, GUIDE_FILM.colour);
   context.restore();
   strokeHairline(context, path, moved, INK);
 }

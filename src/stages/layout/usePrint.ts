@@ -43,7 +43,7 @@ export function usePrint() {
     const cut = bench.result?.cut;
     const colours = new Map(cut?.rack.map(({ film }) => [film.id, film.colour]));
     const pictures = new Map(prints.value?.pictures.map(({ id, picture, toDesign, below }) => [id, { canvas: canvasOf(picture), toDesign, below }]));
-    return { paper: layout.paper ?? 'clear', behind: behind.value, blank: blank.colour, pictures, parts: cut?.bent?.parts ?? cut?.parts ?? [], colourOf: (film) => colours.get(film) ?? '#241b2f' };
+    return { paper: layout.paper ?? 'clear', behind: behind.value, blank: blank.colour, pictures, parts: cut?.bent?.parts ?? cut?.parts ?? [], slits: pages.value?.hasMarks === true ? cut?.sheets[shownAt.value]?.weedLines : undefined, colourOf: (film) => colours.get(film) ?? '#241b2f' };
   });
   const count = computed(() => pages.value?.pages.reduce((sum, placements) => sum + placements.length, 0) ?? 0);
   return { isPrinted, pages, paint, at: shownAt, behind, count, warnings: computed(() => prints.value?.warnings ?? []), isReady: computed(() => prints.value !== undefined), show: (page: number) => (at.value = page) };

@@ -40,11 +40,11 @@ interface ToCut {
   readonly sheet: number;
   readonly of: number;
 }
-/** Every sheet of the job in the order of pressing. */
-const all = computed((): ToCut[] => (cut.value?.sheets ?? []).flatMap(({ filmId, number = 1 }, _k, sheets) => {
+/** Every sheet of the job in the order of pressing, and the card of its guide. */
+const all = computed((): ToCut[] => [...(cut.value?.sheets ?? []).flatMap(({ filmId, number = 1 }, _k, sheets) => {
   const film = cut.value?.rack.find((roll) => roll.film.id === filmId)?.film;
   return film === undefined ? [] : [{ film, sheet: number, of: sheets.filter((each) => each.filmId === filmId).length }];
-}));
+}), ...(cut.value?.guide === undefined ? [] : [{ film: cut.value.guide.film, sheet: 1, of: 1 }])]);
 const at = ref(0);
 const current = computed(() => all.value.at(Math.min(at.value, Math.max(0, all.value.length - 1))));
 const nameOf = ({ film, sheet, of }: ToCut): string => (of > 1 ? `${film.name}, sheet ${sheet}` : film.name);
