@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vite';
 import { offlineBuild } from './scripts/offlineBuild.ts';
+import { sayTemplates } from './scripts/sayTemplates.ts';
 
 /** Names what results are made by: the sources of the core, the formats and the engine. */
 function nameOfBuild(): string {
@@ -16,7 +17,7 @@ function nameOfBuild(): string {
 }
 
 export default defineConfig(({ command }) => ({
-  plugins: [vue(), offlineBuild(fileURLToPath(new URL('.', import.meta.url)))],
+  plugins: [vue({ template: { compilerOptions: { nodeTransforms: [sayTemplates] } } }), offlineBuild(fileURLToPath(new URL('.', import.meta.url)))],
   define: command === 'build' ? { __LIMNER_BUILD__: JSON.stringify(nameOfBuild()) } : {},
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   worker: { format: 'es' },

@@ -1,9 +1,10 @@
 import { availableParallelism } from 'node:os';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vitest/config';
+import { sayTemplates } from './scripts/sayTemplates.ts';
 
 export default defineConfig({
-  plugins: [vue()],
+  plugins: [vue({ template: { compilerOptions: { nodeTransforms: [sayTemplates] } } })],
   define: { __LIMNER_BUILD__: JSON.stringify('tested') },
   test: {
     include: ['src/**/*.test.ts', 'cli/**/*.test.ts', 'server/**/*.test.ts', 'bench/**/*.test.ts', 'scripts/**/*.test.ts', 'tests/*.test.ts'],

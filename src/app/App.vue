@@ -18,6 +18,7 @@ import { OPEN_HELP } from '../stages/help/openHelp.ts';
 import type { HelpPlace } from '../stages/help/helpTexts.ts';
 import { useTour } from '../stages/tour/useTour.ts';
 import ScreenSizeDialog from './ScreenSizeDialog.vue';
+import { say } from '../core/words/say.ts';
 
 const { engine } = useServices();
 const shelf = useShelf();
@@ -82,7 +83,7 @@ onMounted(async () => {
   try {
     await shelf.load();
     await shelf.purgeDeleted();
-    bringingIn.value = 'the demo jobs';
+    bringingIn.value = say('the demo jobs');
     await shelf.addDemo(true);
   } catch (error) {
     tellError(asAppError(error, 'storageFailed'));
@@ -119,7 +120,7 @@ async function bringIn(given: readonly File[]): Promise<void> {
   }
   if (last === undefined) return;
   if (files.length === 1) await router.push({ name: 'picture', params: { id: last } });
-  else ElMessage.success({ message: `${files.length} files brought in`, grouping: true });
+  else ElMessage.success({ message: say`${files.length} files brought in`, grouping: true });
 }
 
 /** The jobs in a zip; any other file as it is. */

@@ -8,6 +8,7 @@ import { polygonLibrary } from '../formats/polygons/polygonLibrary.ts';
 import type { ShapeTools } from './designShapes.ts';
 import { FONT_ADDRESSES } from './fontAddresses.ts';
 import { FONT_SUBSETS } from './fontSubsets.ts';
+import { say } from '../core/words/say.ts';
 
 let library: Promise<PolygonLibrary> | undefined;
 const faces = new Map<string, Promise<FontFace>>();
@@ -24,7 +25,7 @@ export const browserTools: ShapeTools = {
   readFont,
   async font(name, text = '') {
     const face = await keptFace(name, () => load(name));
-    return hasLetters(face, text) ? face : keptFace(`${name}, all letters`, () => load(name, true));
+    return hasLetters(face, text) ? face : keptFace(say`${name}, all letters`, () => load(name, true));
   },
 };
 
@@ -50,7 +51,7 @@ async function load(name: string, whole = false): Promise<FontFace> {
   const address = shipped === undefined ? undefined : FONT_ADDRESSES[shipped.name];
   if (address === undefined) {
     const bytes = await ownFont(name);
-    if (bytes === undefined) throw new AppError('badFont', { file: name, reason: 'it is none of the shipped fonts, and its file was not brought in on this computer' });
+    if (bytes === undefined) throw new AppError('badFont', { file: name, reason: say('it is none of the shipped fonts, and its file was not brought in on this computer') });
     return fontFace(fontkit, bytes, name, name);
   }
   const further = whole ? Object.values(FONT_SUBSETS[shipped?.name ?? name] ?? {}) : [];

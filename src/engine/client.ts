@@ -3,11 +3,12 @@ import { AppError, errorFromPlain } from '../core/errors/appError.ts';
 import { CALL_NAMES, REDUCED, type CallName } from './calls.ts';
 import { enginePair } from './enginePair.ts';
 import type { Engine } from './protocol.ts';
-import type { RemoteCall } from './worker.ts';
+import type { RemoteCall } from './answerCalls.ts';
+import { language } from '../core/words/say.ts';
 
 type MakeWorker = () => Worker;
 
-const startWorker = (name: string): Worker => new Worker(new URL('./worker.ts', import.meta.url), { type: 'module', name });
+const startWorker = (name: string): Worker => new Worker(new URL('./worker.ts', import.meta.url), { type: 'module', name: `${name}-${language()}` });
 
 export interface EngineClient extends Engine {
   /** Ends the worker; the next call starts another. */

@@ -9,6 +9,7 @@ import { sheetFiles } from '../formats/svg/sheetFiles.ts';
 import { writeSheetSvg } from '../formats/svg/writeSvg.ts';
 import { cutPlansOf, type CutResult } from '../core/run/runJob.ts';
 import type { ExportKind, ExportRequest } from './protocol.ts';
+import { say } from '../core/words/say.ts';
 
 /** A file of what is cut. @throws AppError `doesNotFit` for sheets, `filmMissing` for the sheet of a film that is not there. */
 export function exportFile(kind: Exclude<ExportKind, 'thumbnail'>, cut: CutResult, job: Job, art: Art, { filmId, sheet = 1 }: Pick<ExportRequest, 'filmId' | 'sheet'> = {}): Uint8Array<ArrayBuffer> {
@@ -17,8 +18,8 @@ export function exportFile(kind: Exclude<ExportKind, 'thumbnail'>, cut: CutResul
   if (kind === 'svgs') return zipOf(cut, job);
   const plans = cutPlansOf(cut);
   const plan = filmId === undefined && cut.sheets.length === 1 ? plans[0] : plans.find(({ film, number = 1 }) => film.id === filmId && number === sheet);
-  if (plan === undefined) throw new AppError('filmMissing', { film: filmId ?? 'none named' });
-  if (kind === 'testSvg') return new TextEncoder().encode(writeSheetSvg(testCut(plan.film), `Test cut, ${plan.film.name}`, 'lines'));
+  if (plan === undefined) throw new AppError('filmMissing', { film: filmId ?? say('none named') });
+  if (kind === 'testSvg') return new TextEncoder().encode(writeSheetSvg(testCut(plan.film), say`Test cut, ${plan.film.name}`, 'lines'));
   return new TextEncoder().encode(writeSheetSvg(kind === 'penSvg' ? penDrawing(plan) : plan, job.name, job.handOff.cutAs));
 }
 

@@ -33,6 +33,7 @@ import type { Curves } from '../core/outline/curves.ts';
 import { exportFile } from './exportFile.ts';
 import { warmUp } from './warmUp.ts';
 import { pictureKeyOf, type Engine, type ExportRequest, type MomentRequest, type MomentView, type OfJob, type OnProgress, type OpenOptions, type OpenedPicture, type PartsRequest, type PartsView, type ProofRequest, type ProofView, type ProposeRequest, type Quality, type ReachRequest, type ReachView, type RegionRequest, type RunRequest, type RunResult, type VariantRequest, type VariantView } from './protocol.ts';
+import { say } from '../core/words/say.ts';
 
 const THUMBNAIL_SIDE_PX = 320;
 /** What a step removed is shown so many times as strong. */
@@ -166,7 +167,7 @@ export class LocalEngine implements Engine {
       return { quality, clean: view, ...turned, ...tone, cut: cutView(cut, art), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
     } catch (error) {
       if (isAppError(error) && error.code === 'cancelled') throw error;
-      const problem = isAppError(error) ? error : new AppError('unexpected', { message: error instanceof Error ? error.message : String(error), at: 'taking the art apart', change: 'Change the way of separating or the number of tones' }, error);
+      const problem = isAppError(error) ? error : new AppError('unexpected', { message: error instanceof Error ? error.message : String(error), at: say('taking the art apart'), change: say('Change the way of separating or the number of tones') }, error);
       return { quality, clean: view, ...turned, problem: plainFromError(problem), ms: { clean: cleaned - started, cut: performance.now() - cleaned } };
     }
   }

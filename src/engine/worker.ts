@@ -1,30 +1,18 @@
-import { expose, transfer } from 'comlink';
-import { plainFromError, type PlainError } from '../core/errors/appError.ts';
-import { decodeInBrowser } from '../formats/picture/decodeInBrowser.ts';
-import { browserTools } from './browserTools.ts';
-import { HANDED_OVER, REDUCED, type CallName } from './calls.ts';
-import { LocalEngine } from './localEngine.ts';
+import { speak, type Language } from '../core/words/say.ts';
+import { textsOf } from '../core/words/texts.ts';
 
-/** What crosses instead of a thrown error, whose class and code would be lost. */
-export type Answer = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly error: PlainError };
-
-const engine = new LocalEngine(decodeInBrowser, {
-  // eslint-disable-next-line no-console -- seen by who develops, in no build
-  onFault: import.meta.env.DEV ? (words) => console.error(words) : undefined,
-  reducedOnly: self.name === REDUCED,
-  tools: browserTools,
-});
-
-/** Does a call by its name; arguments and answer have passed the types on the other side. */
-async function call(name: CallName, ...args: unknown[]): Promise<Answer> {
-  try {
-    const value = await (engine[name] as (...given: unknown[]) => Promise<unknown>).apply(engine, args);
-    const buffers = (HANDED_OVER[name] as (answer: unknown) => (ArrayBufferLike | undefined)[])(value);
-    return transfer({ ok: true, value } as const, buffers.filter((buffer) => buffer !== undefined) as ArrayBuffer[]);
-  } catch (error) {
-    return { ok: false, error: plainFromError(error) };
-  }
-}
-export type RemoteCall = typeof call;
-
-expose(call);
+/*
+ * The worker's door. Texts stand in constants of what it loads: its language, given in its name, is taken up first, and calls that come in meanwhile wait.
+ */
+const early: MessageEvent[] = [];
+const wait = (event: MessageEvent): void => {
+  event.stopImmediatePropagation();
+  early.push(event);
+};
+self.addEventListener('message', wait);
+const language = self.name.split('-')[1] as Language;
+if (language !== 'en') speak(language, await textsOf(language).catch(() => ({})));
+const { answerCalls } = await import('./answerCalls.ts');
+answerCalls(self.name.split('-')[0]);
+self.removeEventListener('message', wait);
+for (const { data, ports } of early) self.dispatchEvent(new MessageEvent('message', { data, ports: [...ports] }));

@@ -2,6 +2,7 @@ import { colourName } from '../core/colour/colourName.ts';
 import { rgbFromHex } from '../core/colour/hex.ts';
 import { AppError } from '../core/errors/appError.ts';
 import { CurvesBuilder, nodeCount, ringCount, type Curves } from '../core/outline/curves.ts';
+import { say } from '../core/words/say.ts';
 
 /** What becomes of strokes: outlines around them, the line itself, or nothing. */
 export type StrokeUse = 'outline' | 'line' | 'drop';
@@ -60,7 +61,7 @@ export class Drawing {
 
   /** @throws AppError `badDrawing` when nothing was drawn. */
   finished(file: string, widthMm: number, heightMm: number): ImportedDrawing {
-    if (this.layers.size === 0) throw new AppError('badDrawing', { file, reason: 'it holds no outlines' });
+    if (this.layers.size === 0) throw new AppError('badDrawing', { file, reason: say('it holds no outlines') });
     const taken = new Set<string>();
     const layers = [...this.layers.values()].map(({ name, colour, builder, openEnds }): ImportedLayer => {
       const plain = name ?? colourName(rgbFromHex(colour) ?? { r: 0, g: 0, b: 0 });

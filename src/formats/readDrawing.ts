@@ -4,6 +4,7 @@ import type { ImportedDrawing } from './drawing.ts';
 import { readDxf } from './dxf/readDxf.ts';
 import { plotterDrawing } from './plotter/plotterDrawing.ts';
 import { readSvg, type SvgOptions } from './svg/readSvg.ts';
+import { say } from '../core/words/say.ts';
 
 /**
  * Reads the outlines of a file by the ending of its name.
@@ -14,5 +15,5 @@ export async function readDrawing(bytes: Uint8Array, file: string, library: () =
   if (/\.svg$/i.test(file)) return readSvg(await library(), bytes, file, options);
   if (/\.dxf$/i.test(file)) return readDxf(bytes, file);
   if (/\.(?:hpgl|plt)$/i.test(file)) return plotterDrawing(bytes, file);
-  throw new AppError('badValue', { name: 'The drawing', value: file, takes: 'a file that ends in .svg, .dxf, .hpgl or .plt' });
+  throw new AppError('badValue', { name: say('The drawing'), value: file, takes: say('a file that ends in .svg, .dxf, .hpgl or .plt') });
 }

@@ -15,6 +15,7 @@ import { tellError } from './shared/tellError.ts';
 import { slipTabs } from './slipTabs.ts';
 import TourCard from './tour/TourCard.vue';
 import { OPEN_HELP } from './help/openHelp.ts';
+import { say } from '../core/words/say.ts';
 
 const bench = useBench();
 const settings = useSettings();
@@ -60,12 +61,12 @@ function tell(words: string, label: string | undefined): void {
 function undo(): void {
   const label = bench.undoLabel;
   bench.undo();
-  tell('Undone', label);
+  tell(say('Undone'), label);
 }
 function redo(): void {
   const label = bench.redoLabel;
   bench.redo();
-  tell('Redone', label);
+  tell(say('Redone'), label);
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || keepsUndo(event.target)) return;
@@ -82,9 +83,9 @@ const lines = computed(() => {
   const { job } = bench;
   const size = bench.part?.size;
   if (job === undefined || size === undefined) return [];
-  return [`${job.blank.name} · ${formatLength(mm(size.sizeMm), settings.unit)}${size.by === 'height' ? ' high' : ''}`, PROCESSES[job.process].name];
+  return [`${job.blank.name} · ${formatLength(mm(size.sizeMm), settings.unit)}${size.by === 'height' ? say(' high') : ''}`, PROCESSES[job.process].name];
 });
-const saved = computed(() => (bench.saveError !== undefined ? 'not saved' : bench.saving ? 'saving…' : 'saved'));
+const saved = computed(() => (bench.saveError !== undefined ? say('not saved') : bench.saving ? say('saving…') : say('saved')));
 </script>
 
 <template>

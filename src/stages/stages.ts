@@ -1,11 +1,13 @@
+import { say } from '../core/words/say.ts';
+
 /** The stages of a job in the order of work. */
 export const STAGES = [
-  { stage: 'picture', name: 'Picture' },
-  { stage: 'clean', name: 'Clean' },
-  { stage: 'separate', name: 'Separate' },
-  { stage: 'assemble', name: 'Assemble' },
-  { stage: 'layout', name: 'Lay out' },
-  { stage: 'handoff', name: 'Hand off' },
+  { stage: 'picture', name: say('Picture') },
+  { stage: 'clean', name: say('Clean') },
+  { stage: 'separate', name: say('Separate') },
+  { stage: 'assemble', name: say('Assemble') },
+  { stage: 'layout', name: say('Lay out') },
+  { stage: 'handoff', name: say('Hand off') },
 ] as const;
 
 export type Stage = (typeof STAGES)[number]['stage'];

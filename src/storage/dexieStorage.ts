@@ -1,21 +1,13 @@
 import { Dexie, type Table } from 'dexie';
-import { AppError, isAppError, plainFromError } from '../core/errors/appError.ts';
-import { readJob, readRecipe } from '../core/job/readJob.ts';
+import { AppError, isAppError } from '../core/errors/appError.ts';
 import { rowsToDrop, type KeptRow } from './keptRows.ts';
 import { newestFirst, sortedByName, type DamagedEntry, type JobStorage, type JobVersion, type NamedRecipe, type PictureFile, type ShelfEntry, type StoredJobs } from './ports.ts';
+import { checkedEntry, checkedRecipe, checkedVersion, damagedEntry, pictureIdsOf, plainEntry, presentEntry, type StoredEntry } from './storedRows.ts';
 
 interface Note {
   readonly name: string;
   readonly value: string;
 }
-
-/** An entry as it is stored: its job may be of an older version, which left it to the row to say what its picture is known by. */
-type StoredEntry = Omit<ShelfEntry, 'job' | 'thumbnail'> & {
-  readonly job: unknown;
-  readonly pictureId?: string;
-  /** The build that has written it, or has checked that it passes: that one need not check it again to list it. */
-  readonly checkedBy?: string;
-};
 
 interface Thumbnail {
   readonly id: string;
@@ -226,60 +218,6 @@ export class DexieStorage implements JobStorage {
 
   setNote(name: string, value: string): Promise<void> {
     return guarded(async () => void (await this.db.notes.put({ name, value })));
-  }
-}
-
-/** A row whose job was checked by this build. */
-const plainEntry = ({ pictureId: _picture, checkedBy: _, ...row }: StoredEntry): ShelfEntry => row as ShelfEntry;
-
-/** @throws AppError of `readJob`. */
-function presentEntry({ pictureId, checkedBy: _, ...row }: StoredEntry): ShelfEntry {
-  return { ...row, job: readJob(row.job, undefined, pictureId) };
-}
-
-/** The picture files that a row names, whatever its version and state. */
-function pictureIdsOf({ job, pictureId }: Pick<StoredEntry, 'job' | 'pictureId'>): string[] {
-  const pictures: unknown = (job as { pictures?: unknown } | undefined)?.pictures;
-  const named = Array.isArray(pictures) ? pictures.flatMap((picture: unknown) => (typeof picture === 'object' && picture !== null && 'id' in picture && typeof picture.id === 'string' ? [picture.id] : [])) : [];
-  return pictureId === undefined ? named : [...named, pictureId];
-}
-
-function checkedEntry(row: StoredEntry): ShelfEntry | undefined {
-  try {
-    return presentEntry(row);
-  } catch (error) {
-    if (!isAppError(error)) throw error;
-    return undefined;
-  }
-}
-
-function damagedEntry({ id, job, pictureId, updatedAt, deletedAt }: StoredEntry): DamagedEntry | undefined {
-  if (deletedAt !== undefined) return undefined;
-  try {
-    readJob(job, undefined, pictureId);
-    return undefined;
-  } catch (error) {
-    const name: unknown = (job as { name?: unknown } | undefined)?.name;
-    const row = { id, name: typeof name === 'string' && name.trim() !== '' ? name.slice(0, 120) : 'A job without a name', reason: plainFromError(error), job, pictureIds: pictureIdsOf({ job, ...(pictureId === undefined ? {} : { pictureId }) }), updatedAt: Number(updatedAt) || 0 };
-    return pictureId === undefined ? row : { ...row, oldPictureId: pictureId };
-  }
-}
-
-function checkedVersion(row: JobVersion): JobVersion | undefined {
-  try {
-    return { ...row, job: readJob(row.job) };
-  } catch (error) {
-    if (!isAppError(error)) throw error;
-    return undefined;
-  }
-}
-
-function checkedRecipe(row: NamedRecipe): NamedRecipe | undefined {
-  try {
-    return { ...row, recipe: readRecipe(row.recipe) };
-  } catch (error) {
-    if (!isAppError(error)) throw error;
-    return undefined;
   }
 }
 

@@ -11,6 +11,7 @@ import { openPicturesOf } from './openPicturesOf.ts';
 import { asNewSteps } from './recipes.ts';
 import { useServices } from './services.ts';
 import { useShelf } from './shelf.ts';
+import { say } from '../core/words/say.ts';
 
 /** A picture that a recipe is applied to: a job on the shelf, or a file that becomes one. */
 export type BatchInput = { readonly entryId: string } | { readonly file: File };
@@ -66,7 +67,7 @@ export const useBatch = defineStore('batch', () => {
     let name = 'file' in input ? input.file.name : '';
     try {
       const entry = 'file' in input ? await shelf.addFile(input.file, { pattern }) : await storage.get(input.entryId);
-      if (entry === undefined) return { name, steps: [], error: { code: 'badJob', details: { reason: 'it is not on this shelf any more' }, message: '' } };
+      if (entry === undefined) return { name, steps: [], error: { code: 'badJob', details: { reason: say('it is not on this shelf any more') }, message: '' } };
       name = entry.job.name;
       if ('file' in input) made.push(entry.id);
       else before.set(entry.id, entry);

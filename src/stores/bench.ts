@@ -20,6 +20,7 @@ import type { KeyedView } from './keptResult.ts';
 import { pictureInfoOf } from './pictureInfo.ts';
 import { useServices } from './services.ts';
 import { useShelf } from './shelf.ts';
+import { say } from '../core/words/say.ts';
 
 /** The job on the bench: its settings with undo, its picture, and what the engine made of them. */
 export const useBench = defineStore('bench', () => {
@@ -77,7 +78,7 @@ export const useBench = defineStore('bench', () => {
     const reading = storage.get(id);
     const [found, kept] = await Promise.all([reading, shown.read(id, reading)]);
     if (wanted !== id) return;
-    if (found === undefined || found.deletedAt !== undefined) throw new AppError('badJob', { reason: 'it is not on this shelf any more' });
+    if (found === undefined || found.deletedAt !== undefined) throw new AppError('badJob', { reason: say('it is not on this shelf any more') });
     entry.value = found;
     if (kept !== undefined) {
       shown.show(kept, found.job);
@@ -195,7 +196,7 @@ export const useBench = defineStore('bench', () => {
     if (entry.value?.id !== target.id || job.value === undefined) return;
     entry.value = saved;
     picture.value = opened;
-    commit('Other picture', withPicture(job.value, tracedPart(job.value).id, info));
+    commit(say('Other picture'), withPicture(job.value, tracedPart(job.value).id, info));
   }
 
   /**
@@ -209,7 +210,7 @@ export const useBench = defineStore('bench', () => {
     if (entry.value?.id !== target.id || job.value === undefined) return undefined;
     const next = withTracedOf(job.value, started, info, placement);
     entry.value = await shelf.save({ ...entry.value, updatedAt: Date.now(), job: next }, [kept]);
-    commit('Another picture', next);
+    commit(say('Another picture'), next);
     return tracedPart(started).id;
   }
 
@@ -224,7 +225,7 @@ export const useBench = defineStore('bench', () => {
     if (job.value === undefined || part.value === undefined || before?.drawnSidePx === undefined || drawnSidePx === before.drawnSidePx) return;
     const factor = drawnSidePx / before.drawnSidePx;
     const size = { widthPx: Math.round(before.widthPx * factor), heightPx: Math.round(before.heightPx * factor) };
-    commit(`Drawn at ${drawnSidePx} px`, withPicture(withPart(job.value, scaledPart(part.value, factor)), part.value.id, { ...before, ...size, drawnSidePx }));
+    commit(say`Drawn at ${drawnSidePx} px`, withPicture(withPart(job.value, scaledPart(part.value, factor)), part.value.id, { ...before, ...size, drawnSidePx }));
   }
 
   function commitPreview(label: string): void {

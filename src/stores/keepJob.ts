@@ -4,6 +4,7 @@ import type { Job } from '../core/job/job.ts';
 import type { ShelfEntry } from '../storage/ports.ts';
 import { useServices } from './services.ts';
 import { useShelf } from './shelf.ts';
+import { say } from '../core/words/say.ts';
 
 /** Changes are written this long after the last one: a killed tab loses at most that, ms. */
 const SAVE_AFTER_MS = 400;
@@ -46,7 +47,7 @@ export function keepJob({ entry, job, present, pictureKey, commit }: OnBench) {
     const isOther = other !== JSON.stringify(entry.value.job);
     entry.value = isOther ? found : { ...found, job: entry.value.job };
     if (!isOther || other === JSON.stringify(present())) return;
-    commit('Changed in another tab', found.job);
+    commit(say('Changed in another tab'), found.job);
   }
 
   async function saveNow(stage?: string): Promise<void> {

@@ -6,6 +6,7 @@ import { makeRgba8, type Rgba8 } from '../core/raster/raster.ts';
 import type { OpenedPicture, RunResult } from '../engine/protocol.ts';
 import type { KeptRow } from '../storage/keptRows.ts';
 import type { JobStorage, ShelfEntry } from '../storage/ports.ts';
+import { language } from '../core/words/say.ts';
 
 /** A reduced picture under the key of what it shows. */
 export interface KeyedView {
@@ -59,9 +60,9 @@ export class KeptResults {
     await this.storage.keep({ jobId: id, key: this.keyOf(job), bytes: bytesOf(value), usedAt: Date.now(), value }).catch(onlyKnown);
   }
 
-  /** Of all settings but those that no result follows from. */
+  /** Of all settings but those that no result follows from; results hold words, so that those of another language are made anew. */
   private keyOf({ name: _name, keywords: _keywords, collections: _collections, rights: _rights, handOff: _handOff, order: _order, names: _names, guides: _guides, ...followed }: Job): KeptRow['key'] {
-    return hashText(canonicalJson([this.build, followed]));
+    return hashText(canonicalJson([this.build, language(), followed]));
   }
 }
 

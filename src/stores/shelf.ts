@@ -16,6 +16,7 @@ import type { DamagedEntry, PictureFile, ShelfEntry } from '../storage/ports.ts'
 import { pictureInfoOf } from './pictureInfo.ts';
 import { useServices } from './services.ts';
 import { useStock } from './stock.ts';
+import { say } from '../core/words/say.ts';
 
 const SEEDED = 'demoOffered';
 /** Names of the demo's archives that the first start has put on the shelf so far. */
@@ -26,7 +27,7 @@ const KEPT_DELETED_MS = 7 * 24 * 3600 * 1000;
 /** `crew-crest.final_2.jpg` to "Crew crest final 2". */
 export function nameFromFile(fileName: string): string {
   const words = fileName.replace(/\.[^.]*$/, '').replace(/[-_.]+/g, ' ').trim().slice(0, 120);
-  return words === '' ? 'New job' : words[0].toUpperCase() + words.slice(1);
+  return words === '' ? say('New job') : words[0].toUpperCase() + words.slice(1);
 }
 
 export const isArchive = (fileName: string): boolean => fileName.toLowerCase().endsWith(ARCHIVE_ENDING);
@@ -184,7 +185,7 @@ export const useShelf = defineStore('shelf', () => {
 
   async function duplicate(id: string): Promise<ShelfEntry | undefined> {
     const entry = await storage.get(id);
-    return entry === undefined ? undefined : putBeside(entry, withoutOrder({ ...entry.job, name: `${entry.job.name}, copy`.slice(0, 120) }));
+    return entry === undefined ? undefined : putBeside(entry, withoutOrder({ ...entry.job, name: say`${entry.job.name}, copy`.slice(0, 120) }));
   }
 
   /** Puts a job that was made of another one on the shelf as one of its own, of the same pictures. */

@@ -11,6 +11,7 @@ import type { FilmTogetherView } from '../engine/layoutProtocol.ts';
 import { openPicturesOf } from './openPicturesOf.ts';
 import { useServices } from './services.ts';
 import { useShelf } from './shelf.ts';
+import { say } from '../core/words/say.ts';
 
 /** How long is looked for a better arrangement, s. */
 const SECONDS = 5;
@@ -87,7 +88,7 @@ export const useTogether = defineStore('together', () => {
     share.value = undefined;
     void engine.cancel();
   }
-  const nameOf = (entryId: string): string => shelf.entries.find(({ id }) => id === entryId)?.job.name ?? 'a job that is gone';
+  const nameOf = (entryId: string): string => shelf.entries.find(({ id }) => id === entryId)?.job.name ?? say('a job that is gone');
   const zip = (): Uint8Array<ArrayBuffer> => new Uint8Array(zipSync(Object.fromEntries(laid.value.flatMap(({ files }) => files.map(({ name, svg }) => [name, strToU8(svg)])))));
   return { picked, settings, laid, isCurrent, error, share, choices, pick, lay, stop, nameOf, zip };
 });

@@ -2,6 +2,7 @@
 import { ref } from 'vue';
 import { formatLength, type LengthUnit } from '../core/units/parseLength.ts';
 import { mm } from '../core/units/length.ts';
+import { decimals } from '../core/words/say.ts';
 
 /** A roll of film as the rack shows it. */
 export interface Roll {
@@ -33,7 +34,7 @@ function key(event: KeyboardEvent, at: number): void {
   emit('move', props.rolls[at].id, at + by);
 }
 
-const areaText = (areaMm2: number, unit: LengthUnit): string => (unit === 'mm' ? `${(areaMm2 / 100).toFixed(areaMm2 < 1000 ? 1 : 0)} cm²` : `${formatLength(mm(areaMm2 / 25.4), 'in')}²`);
+const areaText = (areaMm2: number, unit: LengthUnit): string => (unit === 'mm' ? `${decimals(areaMm2 / 100, areaMm2 < 1000 ? 1 : 0)} cm²` : `${formatLength(mm(areaMm2 / 25.4), 'in')}²`);
 </script>
 
 <template>
@@ -48,10 +49,10 @@ const areaText = (areaMm2: number, unit: LengthUnit): string => (unit === 'mm' ?
         <ellipse cx="104" cy="14" rx="10.5" ry="12.8" :fill="roll.colour" stroke="var(--rule-strong)" />
         <circle cx="104" cy="14" r="6.4" fill="#e9d9b8" /><circle cx="104" cy="14" r="3.4" fill="#fff" />
       </svg>
-      <span class="name">{{ roll.name }}<i v-if="roll.places > 0" class="pin" :title="roll.places === 1 ? '1 place to look at' : `${roll.places} places to look at`">{{ roll.places > 999 ? '999+' : roll.places }}</i></span>
-      <span class="facts">{{ roll.pieces === 1 ? '1 piece' : `${roll.pieces} pieces` }} · {{ areaText(roll.areaMm2, unit) }}</span>
+      <span class="name">{{ roll.name }}<i v-if="roll.places > 0" class="pin" :title="roll.places === 1 ? $say('1 place to look at') : $say`${roll.places} places to look at`">{{ roll.places > 999 ? '999+' : roll.places }}</i></span>
+      <span class="facts">{{ roll.pieces === 1 ? $say('1 piece') : $say`${roll.pieces} pieces` }} · {{ areaText(roll.areaMm2, unit) }}</span>
     </button>
-    <p v-if="rolls.length > 1" class="note" :title="`Goes on left to right, bottom first${fixed === true ? '' : '; drag to change'}`">goes on left to right, bottom first{{ fixed === true ? '' : '; drag to change' }}</p>
+    <p v-if="rolls.length > 1" class="note" :title="$say`Goes on left to right, bottom first${fixed === true ? '' : $say('; drag to change')}`">goes on left to right, bottom first{{ fixed === true ? '' : $say('; drag to change') }}</p>
     <slot />
   </div>
 </template>

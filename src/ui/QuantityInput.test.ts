@@ -1,7 +1,10 @@
 // @vitest-environment jsdom
-import { mount, type VueWrapper } from '@vue/test-utils';
+import { config, mount, type VueWrapper } from '@vue/test-utils';
 import { describe, expect, it } from 'vitest';
 import QuantityInput from './QuantityInput.vue';
+import { sayInTemplates } from './sayInTemplates.ts';
+
+config.global.plugins = [sayInTemplates];
 
 const field = (wrapper: VueWrapper) => wrapper.find('input');
 const valueOf = (wrapper: VueWrapper): string => (field(wrapper).element as HTMLInputElement).value;

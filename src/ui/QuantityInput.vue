@@ -2,7 +2,8 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { mm, mmFromInch } from '../core/units/length.ts';
-import { formatArea, formatLength, MM2_PER_INCH2, parseLength, trimNumber, type LengthUnit } from '../core/units/parseLength.ts';
+import { formatArea, formatLength, MM2_PER_INCH2, parseLength, numberWords, type LengthUnit } from '../core/units/parseLength.ts';
+import { say } from '../core/words/say.ts';
 
 /**
  * A number with its unit: typed (lengths with fractions, in either unit), dragged sideways on its unit, or stepped with the arrow keys, with Shift by
@@ -27,7 +28,7 @@ const props = withDefaults(
 const emit = defineEmits<{ change: [value: number]; done: [value: number]; cancel: [] }>();
 
 const isLength = computed(() => props.kind === 'length');
-const shown = computed(() => (props.kind === 'area' ? formatArea(props.modelValue, props.unit, props.digits) : isLength.value ? formatLength(mm(props.modelValue), props.unit) : `${trimNumber(props.modelValue, props.digits)}${props.suffix === '' || props.suffix === '°' ? props.suffix : ` ${props.suffix}`}`));
+const shown = computed(() => (props.kind === 'area' ? formatArea(props.modelValue, props.unit, props.digits) : isLength.value ? formatLength(mm(props.modelValue), props.unit) : `${numberWords(props.modelValue, props.digits)}${props.suffix === '' || props.suffix === '°' ? props.suffix : ` ${props.suffix}`}`));
 const text = ref(shown.value);
 const wrong = ref(false);
 const editing = ref(false);
@@ -102,14 +103,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   event.stopPropagation();
   dragCancel();
 }, { capture: true });
-const range = computed(() => (props.kind === 'area' ? `${formatArea(props.least, props.unit)} to ${formatArea(props.most, props.unit)}` : isLength.value ? `${formatLength(mm(props.least), props.unit)} to ${formatLength(mm(props.most), props.unit)}` : `${props.least} to ${props.most}`));
+const range = computed(() => (props.kind === 'area' ? say`${formatArea(props.least, props.unit)} to ${formatArea(props.most, props.unit)}` : isLength.value ? say`${formatLength(mm(props.least), props.unit)} to ${formatLength(mm(props.most), props.unit)}` : say`${props.least} to ${props.most}`));
 </script>
 
 <template>
   <label class="quantity" :class="{ wrong, disabled }">
     <span class="name" title="Drag sideways to change" @pointerdown="dragStart" @pointermove="dragMove" @pointerup="dragEnd" @pointercancel="dragCancel">{{ label }}</span>
     <input
-      v-model="text" :disabled="disabled" inputmode="text" autocomplete="off" spellcheck="false" :aria-invalid="wrong" :title="wrong ? `Takes ${range}` : undefined"
+      v-model="text" :disabled="disabled" inputmode="text" autocomplete="off" spellcheck="false" :aria-invalid="wrong" :title="wrong ? $say`Takes ${range}` : undefined"
       :data-settled="editing ? undefined : ''"
       @input="editing = true" @focus="($event.target as HTMLInputElement).select()" @blur="take" @keydown.enter="take" @keydown.escape.stop="leave" @keydown.up="stepBy(1, $event)" @keydown.down="stepBy(-1, $event)"
     />

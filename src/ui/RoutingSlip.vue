@@ -30,14 +30,14 @@ const emit = defineEmits<{ go: [stage: string]; undo: []; redo: []; shelf: []; v
     <button v-for="tab in tabs" :key="tab.stage" type="button" class="tab" :aria-current="tab.stage === current ? 'page' : undefined" @click="emit('go', tab.stage)">
       <span class="stage">{{ tab.name }}</span>
       <span class="fact">{{ tab.fact }}</span>
-      <span v-if="tab.places !== undefined && tab.places > 0" class="places" :title="tab.places === 1 ? '1 place to look at' : `${tab.places} places to look at`">{{ tab.places > 999 ? '999+' : tab.places }}</span>
+      <span v-if="tab.places !== undefined && tab.places > 0" class="places" :title="tab.places === 1 ? $say('1 place to look at') : $say`${tab.places} places to look at`">{{ tab.places > 999 ? '999+' : tab.places }}</span>
     </button>
     <div class="space" />
     <footer>
-      <button type="button" class="turn" :disabled="undoLabel === undefined" :title="undoLabel === undefined ? 'Nothing to undo' : `Undo: ${undoLabel}`" aria-label="Undo" @click="emit('undo')">
+      <button type="button" class="turn" :disabled="undoLabel === undefined" :title="undoLabel === undefined ? $say('Nothing to undo') : $say`Undo: ${undoLabel}`" aria-label="Undo" @click="emit('undo')">
         <svg viewBox="0 0 20 20" width="18" height="18" aria-hidden="true"><path d="M7 4 3 8l4 4M3 8h9a4.5 4.5 0 0 1 0 9h-3" fill="none" stroke="currentColor" stroke-width="1.5" /></svg>
       </button>
-      <button type="button" class="turn" :disabled="redoLabel === undefined" :title="redoLabel === undefined ? 'Nothing to redo' : `Redo: ${redoLabel}`" aria-label="Redo" @click="emit('redo')">
+      <button type="button" class="turn" :disabled="redoLabel === undefined" :title="redoLabel === undefined ? $say('Nothing to redo') : $say`Redo: ${redoLabel}`" aria-label="Redo" @click="emit('redo')">
         <svg viewBox="0 0 20 20" width="18" height="18" aria-hidden="true"><path d="m13 4 4 4-4 4M17 8H8a4.5 4.5 0 0 0 0 9h3" fill="none" stroke="currentColor" stroke-width="1.5" /></svg>
       </button>
       <button type="button" class="turn help" title="Help (F1)" @click="emit('help')">Help</button>

@@ -43,7 +43,7 @@ function key(event: KeyboardEvent, at: number): void {
   <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT + 16}`" class="histogram" role="group" aria-label="Steps between tones" @pointerdown="down" @pointermove="held !== undefined && emit('change', held, valueAt($event))" @pointerup="up" @pointercancel="held = undefined; emit('cancel')">
     <path :d="shape" />
     <rect v-for="(band, k) in bands" :key="k" class="band" :x="band.x" :y="HEIGHT - 5" :width="Math.max(0, band.width)" height="5" :fill="band.fill" />
-    <g v-for="(step, k) in steps" :key="`step-${k}`" role="slider" tabindex="0" :aria-label="`Mark of step ${k + 1}`" :aria-valuenow="Math.round(step)" aria-valuemin="0" aria-valuemax="255" @keydown="key($event, k)">
+    <g v-for="(step, k) in steps" :key="`step-${k}`" role="slider" tabindex="0" :aria-label="$say`Mark of step ${k + 1}`" :aria-valuenow="Math.round(step)" aria-valuemin="0" aria-valuemax="255" @keydown="key($event, k)">
       <line :x1="x(step)" :x2="x(step)" y1="0" :y2="HEIGHT" />
       <circle :cx="x(step)" cy="8" r="5.5" />
     </g>

@@ -1,4 +1,5 @@
 import type { Look } from './lookAt.ts';
+import { say } from '../words/say.ts';
 
 /** A plain-words judgement of a picture for a job. */
 export interface Judgement {
@@ -28,19 +29,19 @@ export function judge({ look, dpi, tooSmall, leastPieceMm2 }: JudgeInput): Judge
   let verdict: Judgement['verdict'] = 'good';
   if (dpi < POOR_DPI) {
     verdict = 'poor';
-    reasons.push(`only ${Math.round(dpi)} dots per inch at this size: edges will be guessed. Cut it smaller or ask for a larger picture`);
+    reasons.push(say`only ${Math.round(dpi)} dots per inch at this size: edges will be guessed. Cut it smaller or ask for a larger picture`);
   } else if (dpi < GOOD_DPI) {
     verdict = 'fair';
-    reasons.push(`${Math.round(dpi)} dots per inch at this size: fine for bold shapes, small lettering loses its form`);
+    reasons.push(say`${Math.round(dpi)} dots per inch at this size: fine for bold shapes, small lettering loses its form`);
   }
   if (look.realColours > SHADED_TONES) {
     if (verdict === 'good') verdict = 'fair';
-    reasons.push('it is shaded, so one film shows only what is darker than the threshold');
+    reasons.push(say('it is shaded, so one film shows only what is darker than the threshold'));
   }
   if (tooSmall !== undefined && tooSmall > 0) {
     if (verdict === 'good') verdict = 'fair';
-    reasons.push(`${tooSmall} ${tooSmall === 1 ? 'place is' : 'places are'} smaller than ${leastPieceMm2} mm² and may lift with the knife`);
+    reasons.push(say`${tooSmall} ${tooSmall === 1 ? say('place is') : say('places are')} smaller than ${leastPieceMm2} mm² and may lift with the knife`);
   }
-  if (reasons.length === 0) return { verdict, words: `Will cut well: ${Math.round(dpi)} dots per inch at this size.` };
-  return { verdict, words: `${verdict === 'poor' ? 'Will not cut well' : 'Will cut, with care'}: ${reasons.join('; ')}.` };
+  if (reasons.length === 0) return { verdict, words: say`Will cut well: ${Math.round(dpi)} dots per inch at this size.` };
+  return { verdict, words: `${verdict === 'poor' ? say('Will not cut well') : say('Will cut, with care')}: ${reasons.join('; ')}.` };
 }

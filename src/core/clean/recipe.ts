@@ -16,6 +16,7 @@ import { bringBack, bringBackSchema, drawIn, drawInSchema, rubOut, rubOutSchema 
 import { subjectLift, subjectLiftSchema } from './steps/subjectLift.ts';
 import { sweep, sweepSchema } from './steps/sweep.ts';
 import { turn, turnSchema } from './steps/turn.ts';
+import { say } from '../words/say.ts';
 
 /** One entry of a recipe. */
 export const stepSchema = z.discriminatedUnion('kind', [
@@ -68,22 +69,22 @@ export const STEP_KINDS: { readonly [Kind in StepKindName]: StepKind<Extract<Ste
 };
 
 export const STEP_NAMES: Readonly<Record<StepKindName, string>> = {
-  squaring: 'Squaring',
-  turn: 'Turn',
-  crop: 'Crop',
-  enlarging: 'Enlarging',
-  levels: 'Levels',
-  lightLevelling: 'Light levelling',
-  smoothing: 'Smoothing',
-  fewerColours: 'Fewer colours',
-  gapMending: 'Gap mending',
-  linePick: 'Line pick',
-  subjectLift: 'Subject lift',
-  areaLift: 'Area lift',
-  colourLift: 'Colour lift',
-  rubOut: 'Rub out',
-  bringBack: 'Bring back',
-  drawIn: 'Draw in',
-  sweep: 'Sweep',
-  edgeTidying: 'Edge tidying',
+  squaring: say('Squaring'),
+  turn: say('Turn'),
+  crop: say('Crop'),
+  enlarging: say('Enlarging'),
+  levels: say('Levels'),
+  lightLevelling: say('Light levelling'),
+  smoothing: say('Smoothing'),
+  fewerColours: say('Fewer colours'),
+  gapMending: say('Gap mending'),
+  linePick: say('Line pick'),
+  subjectLift: say('Subject lift'),
+  areaLift: say('Area lift'),
+  colourLift: say('Colour lift'),
+  rubOut: say('Rub out'),
+  bringBack: say('Bring back'),
+  drawIn: say('Draw in'),
+  sweep: say('Sweep'),
+  edgeTidying: say('Edge tidying'),
 };

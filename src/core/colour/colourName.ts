@@ -1,4 +1,5 @@
 import { writeOklab, type Rgb } from './oklab.ts';
+import { say } from '../words/say.ts';
 
 /** Less chroma than this (OKLab × 100) is a grey. */
 const GREY = 3.5;
@@ -16,8 +17,21 @@ const HUES: readonly (readonly [number, string])[] = [
   [360, 'pink'],
 ];
 
+const WORDS: Readonly<Record<string, string>> = {
+  ...{ pink: say('pink'), red: say('red'), orange: say('orange'), yellow: say('yellow'), green: say('green'), turquoise: say('turquoise'), blue: say('blue'), violet: say('violet') },
+  ...{ black: say('black'), white: say('white'), grey: say('grey'), brown: say('brown'), sand: say('sand') },
+};
+
+/** A name as it is said. */
+function said(name: string): string {
+  const [hue, lightness] = name.split(' ').reverse();
+  return lightness === undefined ? WORDS[hue] : lightness === 'dark' ? say`dark ${WORDS[hue]}` : say`light ${WORDS[hue]}`;
+}
+
 /** A plain word for a colour, such as “dark blue”, as it would stand on a roll of film. */
-export function colourName({ r, g, b }: Rgb): string {
+export const colourName = (colour: Rgb): string => said(nameOf(colour));
+
+function nameOf({ r, g, b }: Rgb): string {
   const lab = new Float64Array(3);
   writeOklab(Math.round(r), Math.round(g), Math.round(b), lab);
   const [light, x, y] = lab;
@@ -39,7 +53,7 @@ const ANY_LIGHTNESS = new Set([...HUES.map(([, name]) => name), 'brown']);
 /** Names for several colours: where two would be the same, the light and the dark one are called so, and what is still the same is numbered. */
 export function colourNames(colours: readonly Rgb[]): string[] {
   const counts = new Map<string, number>();
-  return toldByLightness(colours).map((name) => {
+  return toldByLightness(colours).map(said).map((name) => {
     const count = (counts.get(name) ?? 0) + 1;
     counts.set(name, count);
     const capital = name[0].toUpperCase() + name.slice(1);
@@ -48,7 +62,7 @@ export function colourNames(colours: readonly Rgb[]): string[] {
 }
 
 function toldByLightness(colours: readonly Rgb[]): string[] {
-  const plain = colours.map(colourName);
+  const plain = colours.map(nameOf);
   const lights = colours.map(lightnessOf);
   return plain.map((name, k) => {
     const others = lights.filter((_, j) => j !== k && plain[j] === name);

@@ -10,9 +10,10 @@ import { pieceAt } from '../operate/piecesIndex.ts';
 import { PROCESSES } from '../process/processes.ts';
 import { operationsOf, withOperation, withOperationChanged, type OperableObject } from './operationEdits.ts';
 import { objectOf, withObjectChanged } from './objectEdits.ts';
+import { say } from '../words/say.ts';
 
 /** How a weak place can be mended. */
-export const MEND_WAYS = { thicken: 'Thicken', open: 'Open', close: 'Close', round: 'Round off', smooth: 'Smooth', drop: 'Drop', fill: 'Fill', join: 'Join', turnOver: 'Turn over' } as const;
+export const MEND_WAYS = { thicken: say('Thicken'), open: say('Open'), close: say('Close'), round: say('Round off'), smooth: say('Smooth'), drop: say('Drop'), fill: say('Fill'), join: say('Join'), turnOver: say('Turn over') } as const;
 export type MendWay = keyof typeof MEND_WAYS;
 
 /** The ways in which a kind of finding can be mended, the usual one first: all by an operation, but for what is turned over. */

@@ -3,6 +3,7 @@ import type { Film } from '../film/film.ts';
 import type { Job } from '../job/job.ts';
 import type { Lettering } from '../lettering/lettering.ts';
 import type { DesignObject, FigureObject, LetteringObject } from '../job/objects.ts';
+import { say } from '../words/say.ts';
 
 /** What a design is made of beside its traced art: what can be taken off it again. */
 export type AddedObject = Exclude<DesignObject, { kind: 'traced' }>;
@@ -80,14 +81,14 @@ export function withObjectMoved(job: Job, id: string, by: number): Job {
 }
 
 /** What a form of combining is called. */
-export const COMBINED = { join: 'Joined', common: 'Common part', cutOut: 'Cut out' } as const;
+export const COMBINED = { join: say('Joined'), common: say('Common part'), cutOut: say('Cut out') } as const;
 
 /** What a part is called in a list: by its name, or by what it is. */
 export function nameOfObject(object: DesignObject, pictureName?: string): string {
   if (object.name !== undefined) return object.name;
   switch (object.kind) {
     case 'traced':
-      return pictureName ?? 'Traced art';
+      return pictureName ?? say('Traced art');
     case 'lettering':
       return `“${object.lettering.text.replace(/\s+/g, ' ').slice(0, 40)}”`;
     case 'figure':
@@ -95,11 +96,11 @@ export function nameOfObject(object: DesignObject, pictureName?: string): string
     case 'imported':
       return object.fileName;
     case 'base':
-      return object.base.form === 'edge' ? 'Border under all' : 'Board under all';
+      return object.base.form === 'edge' ? say('Border under all') : say('Board under all');
     case 'holes':
-      return 'Holes through all';
+      return say('Holes through all');
     case 'group':
-      return object.combine === undefined ? 'Group' : COMBINED[object.combine.how];
+      return object.combine === undefined ? say('Group') : COMBINED[object.combine.how];
   }
 }
 

@@ -8,6 +8,7 @@ import { MAX_HELD_CHARS, type HeldOutline } from '../outline/outlineSettings.ts'
 import { MAX_KNOWN, type FlatSeparation, type HeldTone, type MeetingPair, type Separation, type Spot } from '../separate/separation.ts';
 import type { ToneFact } from '../separate/toneFact.ts';
 import { AROUND_FILM } from '../film/filmRoles.ts';
+import { say } from '../words/say.ts';
 
 /** What the engine found last: the palette and the films, lowest first. */
 export interface FoundFilms {
@@ -134,7 +135,7 @@ export function pointApart(part: TracedPart, found: FoundFilms, at: Place, like:
 }
 
 /** The film that fills an area of background until it is given another. */
-const FILL: Omit<Film, 'id'> = { name: 'Fill', colour: '#f2b632' };
+const FILL: Omit<Film, 'id'> = { name: say('Fill'), colour: '#f2b632' };
 
 /** Fills an area of background with a film of its own, below all others: where films are stacked, as far as the middle of the lines around it. */
 export function fillArea(part: TracedPart, found: FoundFilms, at: Place): TracedPart {
@@ -157,8 +158,8 @@ export function fillArea(part: TracedPart, found: FoundFilms, at: Place): Traced
 
 function withFilmLike(part: TracedPart, id: string, like: Film): TracedPart {
   const names = new Set(part.films.map(({ name }) => name));
-  let name = `${like.name}, apart`;
-  for (let k = 2; names.has(name); k++) name = `${like.name}, apart ${k}`;
+  let name = say`${like.name}, apart`;
+  for (let k = 2; names.has(name); k++) name = say`${like.name}, apart ${k}`;
   return { ...part, films: [...part.films, { id, name, colour: like.colour }] };
 }
 

@@ -3,6 +3,7 @@ import type { Job } from '../job/job.ts';
 import { sheetFor, type Machine } from '../layout/machine.ts';
 import type { Material } from '../process/material.ts';
 import { materialOf, type Materials } from '../job/materials.ts';
+import { say } from '../words/say.ts';
 
 /** The job with a film, or all films where none is named, made of a material; its sheet is as wide as the film comes where it runs through the machine from a roll. */
 export function withMaterial(job: Job, material: Material, film?: string): Job {
@@ -27,6 +28,6 @@ export const withMachine = (job: Job, machine: Machine): Job => onRoll({ ...job,
 function onRoll(job: Job): Job {
   const { machine, sheet } = job.layout;
   // A sheet whose size was typed stays as it is.
-  if (machine?.isRoll !== true || (sheet.name !== machine.sheet.name && !sheet.name.startsWith('Roll '))) return job;
+  if (machine?.isRoll !== true || (sheet.name !== machine.sheet.name && !sheet.name.startsWith(say('Roll {0}', '')))) return job;
   return { ...job, layout: { ...job.layout, sheet: sheetFor(machine, materialOf(job)) } };
 }

@@ -5,6 +5,7 @@ import type { Job } from '../job/job.ts';
 import { tracedPart, withPart } from '../job/tracedPart.ts';
 import { SHEETS } from '../layout/sheetStock.ts';
 import type { TracedPlace } from '../assemble/design.ts';
+import { say } from '../words/say.ts';
 
 /** Where work that was photographed on the mark sheet lies on it, and how wide its design is then. */
 export interface WorkPlace {
@@ -38,7 +39,7 @@ export function workPlaceOf({ pxPerMm, widthMm, heightMm }: SquaredFacts, { from
 /** The job laid out on the sheet that the work lies on: at its true size and place, as it reads. */
 export function withWorkInPlace(job: Job, partId: string, { paper, xMm, yMm, widthMm }: WorkPlace): Job {
   const part = tracedPart(job, partId);
-  const page = SHEETS.find(({ name }) => name === (paper === 'a4' ? 'A4 sheet' : 'Letter sheet')) ?? job.layout.sheet;
+  const page = SHEETS.find(({ name }) => name === (paper === 'a4' ? say('A4 sheet') : say('Letter sheet'))) ?? job.layout.sheet;
   const size = { ...part.size, by: 'width' as const, sizeMm: Math.round(widthMm * 1000) / 1000 };
   const sheet = { ...page, marginMm: { left: 0, top: 0, right: 0, bottom: 0 } };
   const { tiles: _tiles, register: _register, nests: _nests, ...layout } = job.layout;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { say } from '../words/say.ts';
 
 const lengthMm = z.number().min(0.1).max(10_000);
 const cornerMm = z.number().min(0).max(5000).optional();
@@ -33,19 +34,19 @@ export type FigureForm = Figure['form'];
 
 /** What a form is called, and what its other measures are when it is set anew in a box. */
 export const FIGURE_FORMS: Readonly<Record<FigureForm, { readonly name: string; readonly about: string; readonly first: (widthMm: number, heightMm: number) => Figure }>> = {
-  rectangle: { name: 'Rectangle', about: 'a board, its corners round or sharp', first: (widthMm, heightMm) => ({ form: 'rectangle', widthMm, heightMm }) },
-  bar: { name: 'Bar', about: 'its ends round, flat or pointed', first: (widthMm, heightMm) => ({ form: 'bar', widthMm, heightMm, ends: 'round' }) },
-  round: { name: 'Round', about: 'a disc or an oval', first: (widthMm, heightMm) => ({ form: 'round', widthMm, heightMm }) },
-  ring: { name: 'Ring', about: 'a round with a round opening', first: (widthMm, heightMm) => ({ form: 'ring', widthMm, heightMm, bandMm: tenthOf(widthMm, heightMm) }) },
-  arc: { name: 'Arc', about: 'a band along a circle', first: (widthMm, heightMm) => ({ form: 'arc', widthMm, heightMm, bandMm: tenthOf(widthMm, heightMm), sweepDeg: 120, ends: 'round' }) },
-  wave: { name: 'Wave', about: 'a band that goes up and down', first: (widthMm, heightMm) => ({ form: 'wave', widthMm, heightMm, bandMm: tenthOf(heightMm, heightMm) * 3, waves: 3 }) },
-  polygon: { name: 'Polygon', about: 'of three sides and more', first: (widthMm, heightMm) => ({ form: 'polygon', widthMm, heightMm, corners: 6 }) },
-  star: { name: 'Star', about: 'of three points and more', first: (widthMm, heightMm) => ({ form: 'star', widthMm, heightMm, corners: 5, depth: 0.6 }) },
-  ribbon: { name: 'Ribbon', about: 'a band with folded ends, for a name', first: (widthMm, heightMm) => ({ form: 'ribbon', widthMm, heightMm, tailMm: widthMm / 6 }) },
-  shield: { name: 'Shield', about: 'for a crest', first: (widthMm, heightMm) => ({ form: 'shield', widthMm, heightMm }) },
-  speech: { name: 'Speech shape', about: 'a field with a point', first: (widthMm, heightMm) => ({ form: 'speech', widthMm, heightMm, cornerMm: heightMm / 5, at: 0.25, tailMm: heightMm / 4 }) },
-  heart: { name: 'Heart', about: 'its point below', first: (widthMm, heightMm) => ({ form: 'heart', widthMm, heightMm }) },
-  drop: { name: 'Drop', about: 'its point on top', first: (widthMm, heightMm) => ({ form: 'drop', widthMm, heightMm }) },
+  rectangle: { name: say('Rectangle'), about: say('a board, its corners round or sharp'), first: (widthMm, heightMm) => ({ form: 'rectangle', widthMm, heightMm }) },
+  bar: { name: say('Bar'), about: say('its ends round, flat or pointed'), first: (widthMm, heightMm) => ({ form: 'bar', widthMm, heightMm, ends: 'round' }) },
+  round: { name: say('Round'), about: say('a disc or an oval'), first: (widthMm, heightMm) => ({ form: 'round', widthMm, heightMm }) },
+  ring: { name: say('Ring'), about: say('a round with a round opening'), first: (widthMm, heightMm) => ({ form: 'ring', widthMm, heightMm, bandMm: tenthOf(widthMm, heightMm) }) },
+  arc: { name: say('Arc'), about: say('a band along a circle'), first: (widthMm, heightMm) => ({ form: 'arc', widthMm, heightMm, bandMm: tenthOf(widthMm, heightMm), sweepDeg: 120, ends: 'round' }) },
+  wave: { name: say('Wave'), about: say('a band that goes up and down'), first: (widthMm, heightMm) => ({ form: 'wave', widthMm, heightMm, bandMm: tenthOf(heightMm, heightMm) * 3, waves: 3 }) },
+  polygon: { name: say('Polygon'), about: say('of three sides and more'), first: (widthMm, heightMm) => ({ form: 'polygon', widthMm, heightMm, corners: 6 }) },
+  star: { name: say('Star'), about: say('of three points and more'), first: (widthMm, heightMm) => ({ form: 'star', widthMm, heightMm, corners: 5, depth: 0.6 }) },
+  ribbon: { name: say('Ribbon'), about: say('a band with folded ends, for a name'), first: (widthMm, heightMm) => ({ form: 'ribbon', widthMm, heightMm, tailMm: widthMm / 6 }) },
+  shield: { name: say('Shield'), about: say('for a crest'), first: (widthMm, heightMm) => ({ form: 'shield', widthMm, heightMm }) },
+  speech: { name: say('Speech shape'), about: say('a field with a point'), first: (widthMm, heightMm) => ({ form: 'speech', widthMm, heightMm, cornerMm: heightMm / 5, at: 0.25, tailMm: heightMm / 4 }) },
+  heart: { name: say('Heart'), about: say('its point below'), first: (widthMm, heightMm) => ({ form: 'heart', widthMm, heightMm }) },
+  drop: { name: say('Drop'), about: say('its point on top'), first: (widthMm, heightMm) => ({ form: 'drop', widthMm, heightMm }) },
 };
 
 const tenthOf = (widthMm: number, heightMm: number): number => Math.max(0.5, Math.round(Math.min(widthMm, heightMm)) / 10);

@@ -1,7 +1,8 @@
 import { z } from 'zod';
+import { say } from '../words/say.ts';
 
 /** A colour as it is written in jobs. */
-export const colourHex = z.string().regex(/^#[0-9a-f]{6}$/, 'a colour is written #rrggbb in lower case');
+export const colourHex = z.string().regex(/^#[0-9a-f]{6}$/, say('a colour is written #rrggbb in lower case'));
 export const filmId = z.string().min(1).max(40);
 
 /** Films that a job may have on its rack, those of all ways of separating together. */

@@ -1,11 +1,12 @@
 import type { Film } from './film.ts';
+import { say, sayOf } from '../words/say.ts';
 
 /** The film around and below all others. */
-export const AROUND_FILM: Film = { id: 'around', name: 'Border', colour: '#fbf8f3' };
+export const AROUND_FILM: Film = { id: 'around', name: say('Border'), colour: '#fbf8f3' };
 
 /** The films of the way `backDetail`. */
-export const BACK_FILM: Film = { id: 'back', name: 'Back', colour: '#f2ead8' };
-export const DETAIL_FILM: Film = { id: 'detail', name: 'Detail', colour: '#2a2533' };
+export const BACK_FILM: Film = { id: 'back', name: sayOf('film', 'Back'), colour: '#f2ead8' };
+export const DETAIL_FILM: Film = { id: 'detail', name: say('Detail'), colour: '#2a2533' };
 
 /** The film of a shade of a photo, counted from 0. */
 export const shadeId = (k: number): string => `shade-${k + 1}`;

@@ -3,6 +3,7 @@ import { filmDifference } from '../colour/filmDifference.ts';
 import { rgbFromHex } from '../colour/hex.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { filmSchema, type Film } from './film.ts';
+import { say } from '../words/say.ts';
 
 /** A film on the shelf, and the id of what it is made of, where that was written down. */
 const stockFilmSchema = filmSchema.extend({ material: z.string().min(1).max(60).optional() });
@@ -13,22 +14,22 @@ export const stockSchema = z.array(stockFilmSchema).max(400);
 
 /** What a shelf holds before anyone wrote down their own. */
 export const USUAL_STOCK: readonly Film[] = [
-  ['Foam white', '#fbf8f3'],
-  ['Sail cream', '#efe3c8'],
-  ['Lamp yellow', '#f2b632'],
-  ['Buoy orange', '#e5702a'],
-  ['Pennant red', '#b3262e'],
-  ['Rosehip', '#d9788f'],
-  ['Plum', '#5b2a4e'],
-  ['Sky blue', '#7fb2d9'],
-  ['Regatta blue', '#24509a'],
-  ['Harbour navy', '#22375f'],
-  ['Reed green', '#3f7d4f'],
-  ['Bottle green', '#1d4034'],
-  ['Rope brown', '#7a5836'],
-  ['Heron grey', '#8d9298'],
-  ['Tar black', '#1c1b22'],
-].map(([name, colour]) => ({ id: `stock-${name.toLowerCase().replace(' ', '-')}`, name, colour }));
+  ['foam-white', say('Foam white'), '#fbf8f3'],
+  ['sail-cream', say('Sail cream'), '#efe3c8'],
+  ['lamp-yellow', say('Lamp yellow'), '#f2b632'],
+  ['buoy-orange', say('Buoy orange'), '#e5702a'],
+  ['pennant-red', say('Pennant red'), '#b3262e'],
+  ['rosehip', say('Rosehip'), '#d9788f'],
+  ['plum', say('Plum'), '#5b2a4e'],
+  ['sky-blue', say('Sky blue'), '#7fb2d9'],
+  ['regatta-blue', say('Regatta blue'), '#24509a'],
+  ['harbour-navy', say('Harbour navy'), '#22375f'],
+  ['reed-green', say('Reed green'), '#3f7d4f'],
+  ['bottle-green', say('Bottle green'), '#1d4034'],
+  ['rope-brown', say('Rope brown'), '#7a5836'],
+  ['heron-grey', say('Heron grey'), '#8d9298'],
+  ['tar-black', say('Tar black'), '#1c1b22'],
+].map(([id, name, colour]) => ({ id: `stock-${id}`, name, colour }));
 
 export interface StockMatch {
   readonly film: Film;

@@ -4,6 +4,7 @@ import { mm } from '../units/length.ts';
 import type { Job } from './job.ts';
 import { plainObjects } from './objects.ts';
 import { stateWord } from './order.ts';
+import { counted, say } from '../words/say.ts';
 
 /** Something that two states of a job differ in, in words. */
 export interface Difference {
@@ -15,44 +16,43 @@ export interface Difference {
 type Tell = (job: Job, unit: LengthUnit) => string;
 
 const traced = (job: Job) => plainObjects(job.objects).filter((object) => object.kind === 'traced');
-const listed = (words: readonly string[]): string => (words.length === 0 ? 'none' : words.join(', '));
-const count = (number: number, one: string): string => (number === 1 ? `1 ${one}` : `${number} ${one}s`);
-const onOff = (is: boolean): string => (is ? 'yes' : 'no');
+const listed = (words: readonly string[]): string => (words.length === 0 ? say('none') : words.join(', '));
+const onOff = (is: boolean): string => (is ? say('yes') : say('no'));
 
 /** What is told of a job, in the order of the work. Each of them is compared as it is told. */
 const ASPECTS: readonly (readonly [what: string, tell: Tell])[] = [
-  ['Name', ({ name }) => name],
-  ['Blank', ({ blank }) => blank.name],
-  ['Process', ({ process }) => PROCESSES[process].name],
-  ['Size', (job, unit) => listed(traced(job).map(({ size }) => `${formatLength(mm(size.sizeMm), unit)}${size.by === 'height' ? ' high' : ' wide'}${size.turnDeg === 0 ? '' : `, turned ${size.turnDeg}°`}`))],
-  ['Pictures', ({ pictures }) => listed(pictures.map(({ fileName }) => fileName))],
-  ['Clean-up', (job) => listed(traced(job).map(({ recipe }) => count(recipe.filter(({ enabled }) => enabled).length, 'step')))],
-  ['Films', ({ films }) => listed(films.map(({ name, colour }) => `${name} ${colour}`))],
-  ['Lettering', ({ objects }) => listed(plainObjects(objects).flatMap((object) => (object.kind === 'lettering' ? [`“${object.lettering.text}”`] : [])))],
-  ['Parts', ({ objects }) => count(plainObjects(objects).length, 'part')],
-  ['Copies', ({ layout }) => String(layout.copies)],
-  ['Sheet', ({ layout }) => layout.sheet.name],
-  ['Weeding box', ({ layout }) => onOff(layout.box.on)],
-  ['Collections', ({ collections = [] }) => listed(collections)],
-  ['Keywords', ({ keywords }) => listed(keywords)],
-  ['State', ({ order, process }) => stateWord(order?.state ?? 'asked', process)],
+  [say('Name'), ({ name }) => name],
+  [say('Blank'), ({ blank }) => blank.name],
+  [say('Process'), ({ process }) => PROCESSES[process].name],
+  [say('Size'), (job, unit) => listed(traced(job).map(({ size }) => `${formatLength(mm(size.sizeMm), unit)}${size.by === 'height' ? say(' high') : say(' wide')}${size.turnDeg === 0 ? '' : say`, turned ${size.turnDeg}°`}`))],
+  [say('Pictures'), ({ pictures }) => listed(pictures.map(({ fileName }) => fileName))],
+  [say('Clean-up'), (job) => listed(traced(job).map(({ recipe }) => counted(recipe.filter(({ enabled }) => enabled).length, say('step'), say('steps'))))],
+  [say('Films'), ({ films }) => listed(films.map(({ name, colour }) => `${name} ${colour}`))],
+  [say('Lettering'), ({ objects }) => listed(plainObjects(objects).flatMap((object) => (object.kind === 'lettering' ? [`“${object.lettering.text}”`] : [])))],
+  [say('Parts'), ({ objects }) => counted(plainObjects(objects).length, say('part'), say('parts'))],
+  [say('Copies'), ({ layout }) => String(layout.copies)],
+  [say('Sheet'), ({ layout }) => layout.sheet.name],
+  [say('Weeding box'), ({ layout }) => onOff(layout.box.on)],
+  [say('Collections'), ({ collections = [] }) => listed(collections)],
+  [say('Keywords'), ({ keywords }) => listed(keywords)],
+  [say('State'), ({ order, process }) => stateWord(order?.state ?? 'asked', process)],
 ];
 
 /** Parts of a job whose settings differ in more than is told above. */
 const REST: readonly (readonly [what: string, of: (job: Job) => unknown])[] = [
-  ['Settings of clean-up', (job) => traced(job).map(({ recipe }) => recipe)],
-  ['Settings of separation and outlines', (job) => traced(job).map(({ separation, outline }) => [separation, outline])],
-  ['Settings of parts', (job) => plainObjects(job.objects).filter(({ kind }) => kind !== 'traced')],
-  ['How films meet', ({ layering, bridges }) => [layering, bridges]],
-  ['Place on the blank', ({ place }) => place],
-  ['Materials', ({ materials }) => materials],
-  ['Settings of the lay-out', ({ layout }) => layout],
-  ['Order and rights', ({ order, rights }) => [order, rights]],
+  [say('Settings of clean-up'), (job) => traced(job).map(({ recipe }) => recipe)],
+  [say('Settings of separation and outlines'), (job) => traced(job).map(({ separation, outline }) => [separation, outline])],
+  [say('Settings of parts'), (job) => plainObjects(job.objects).filter(({ kind }) => kind !== 'traced')],
+  [say('How films meet'), ({ layering, bridges }) => [layering, bridges]],
+  [say('Place on the blank'), ({ place }) => place],
+  [say('Materials'), ({ materials }) => materials],
+  [say('Settings of the lay-out'), ({ layout }) => layout],
+  [say('Order and rights'), ({ order, rights }) => [order, rights]],
 ];
 
 /** What two states of a job differ in, in the order of the work; none when nothing does that one could see. */
 export function differencesOf(then: Job, now: Job, unit: LengthUnit): Difference[] {
   const told = ASPECTS.map(([what, tell]) => ({ what, then: tell(then, unit), now: tell(now, unit) })).filter((each) => each.then !== each.now);
-  const rest = REST.filter(([, of]) => JSON.stringify(of(then)) !== JSON.stringify(of(now))).map(([what]) => ({ what, then: 'as they were', now: 'changed since' }));
+  const rest = REST.filter(([, of]) => JSON.stringify(of(then)) !== JSON.stringify(of(now))).map(([what]) => ({ what, then: say('as they were'), now: say('changed since') }));
   return [...told, ...rest];
 }

@@ -1,13 +1,14 @@
 import { PROCESSES } from '../process/processes.ts';
 import type { Job } from './job.ts';
+import { say } from '../words/say.ts';
 
 /** What can stand in a pattern of file names, and what it says. */
 export const NAME_SLOTS = {
-  job: 'the job’s name',
-  blank: 'the blank',
-  process: 'the process',
-  width: 'finished width in mm',
-  date: 'the day, as 2026-11-28',
+  job: say('the job’s name'),
+  blank: say('the blank'),
+  process: say('the process'),
+  width: say('finished width in mm'),
+  date: say('the day, as 2026-11-28'),
 } as const;
 type NameSlot = keyof typeof NAME_SLOTS;
 

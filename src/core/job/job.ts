@@ -11,6 +11,7 @@ import { processSchema } from '../process/processes.ts';
 import { MAX_OBJECTS, objectSchema, plainObjects } from './objects.ts';
 import { orderSchema } from './order.ts';
 import { pictureSchema } from './picture.ts';
+import { say } from '../words/say.ts';
 
 /** Version of the job format that this code writes. */
 export const JOB_VERSION = 4;
@@ -68,8 +69,8 @@ export const jobSchema = fieldsSchema.superRefine(({ objects, pictures }, contex
   const plain = plainObjects(objects);
   const wrong = (message: string): void => context.addIssue({ code: 'custom', path: ['objects'], message });
   const traced = plain.filter((object) => object.kind === 'traced');
-  if (traced.length === 0) wrong('one of them is traced from a picture');
-  if (new Set(plain.map(({ id }) => id)).size < plain.length) wrong('each has an id of its own');
-  if (traced.some(({ picture }) => picture !== undefined && pictures.every(({ id }) => id !== picture))) wrong('each picture that they name is one of the job');
+  if (traced.length === 0) wrong(say('one of them is traced from a picture'));
+  if (new Set(plain.map(({ id }) => id)).size < plain.length) wrong(say('each has an id of its own'));
+  if (traced.some(({ picture }) => picture !== undefined && pictures.every(({ id }) => id !== picture))) wrong(say('each picture that they name is one of the job'));
 });
 export type Job = z.infer<typeof jobSchema>;

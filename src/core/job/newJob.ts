@@ -4,6 +4,7 @@ import type { Process } from '../process/processes.ts';
 import { JOB_VERSION, type Job } from './job.ts';
 import { usualLayout } from '../layout/layout.ts';
 import { FIRST_OBJECT_ID } from './tracedPart.ts';
+import { say } from '../words/say.ts';
 
 /** A job as it starts: nothing cleaned, one film, the usual sheet. @param process its blank is the first that is usual for it. */
 export function newJob(name: string, process: Process = BLANKS[0].process): Job {
@@ -17,7 +18,7 @@ export function newJob(name: string, process: Process = BLANKS[0].process): Job 
     blank: choice.blank,
     process,
     pictures: [],
-    films: [{ id: ONE_FILM_ID, name: 'Harbour navy', colour: '#22375f' }],
+    films: [{ id: ONE_FILM_ID, name: say('Harbour navy'), colour: '#22375f' }],
     objects: [
       {
         kind: 'traced',

@@ -10,6 +10,7 @@ import { isPathData } from '../outline/pathData.ts';
 import { separationSchema } from '../separate/separation.ts';
 import { finishedSizeSchema } from '../units/finishedSize.ts';
 import { pictureId } from './picture.ts';
+import { say } from '../words/say.ts';
 
 /** Objects that lie in no group, or in one group. */
 export const MAX_OBJECTS = 2000;
@@ -23,7 +24,7 @@ const finite = z.number().min(-1e6).max(1e6);
 /** Where an object lies: x' = a·x + c·y + e, y' = b·x + d·y + f, from the object's own mm to the design's. */
 export const placementSchema = z
   .strictObject({ a: finite, b: finite, c: finite, d: finite, e: finite, f: finite })
-  .refine(({ a, b, c, d }) => Math.abs(a * d - b * c) > 1e-9, 'a placement keeps an area');
+  .refine(({ a, b, c, d }) => Math.abs(a * d - b * c) > 1e-9, say('a placement keeps an area'));
 
 const common = {
   id: z.string().min(1).max(40),
@@ -70,7 +71,7 @@ export type HolesObject = z.infer<typeof holesSchema>;
 const importedPath = z.strictObject({
   film: filmId,
   /** M, L, C, Z, absolute, mm. */
-  path: z.string().max(MAX_PATH_CHARS).refine(isPathData, 'a path is written with M, L, C and Z'),
+  path: z.string().max(MAX_PATH_CHARS).refine(isPathData, say('a path is written with M, L, C and Z')),
 });
 /** A drawing that came in as outlines. */
 export const importedSchema = z.strictObject({

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { PROCESSES, type Process } from '../process/processes.ts';
+import { say } from '../words/say.ts';
 
 /** How far an order has come. */
 export const ORDER_STATES = ['asked', 'approved', 'cut', 'pressed'] as const;
@@ -27,7 +28,7 @@ export const orderCode = (bytes: ArrayLike<number>): string => Array.from({ leng
 
 /** What the states are called where a job is made in a process. */
 export function stateWord(state: OrderState, process: Process): string {
-  if (state === 'cut' && PROCESSES[process].isPrinted) return 'printed';
-  if (state !== 'pressed') return state;
-  return process === 'htv' ? 'pressed' : process === 'stencil' ? 'painted' : 'applied';
+  if (state === 'cut') return PROCESSES[process].isPrinted ? say('printed') : say('cut');
+  if (state !== 'pressed') return state === 'asked' ? say('asked') : say('approved');
+  return process === 'htv' ? say('pressed') : process === 'stencil' ? say('painted') : say('applied');
 }

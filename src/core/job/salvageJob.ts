@@ -4,32 +4,33 @@ import { migrated } from './migrations.ts';
 import { newJob } from './newJob.ts';
 import type { TracedObject } from './objects.ts';
 import { FIRST_OBJECT_ID, tracedPart, withPart } from './tracedPart.ts';
+import { say } from '../words/say.ts';
 
 type Fields = Readonly<Record<string, unknown>>;
 
 /** Parts of a job that are read by themselves, with what they are called. */
 const PARTS = {
-  name: 'its name',
-  keywords: 'its keywords',
-  rights: 'whose picture it is',
-  blank: 'the blank',
-  process: 'the process',
-  pictures: 'what the pictures are called',
-  films: 'the films',
-  place: 'where it lies on the blank',
-  layout: 'the lay-out',
-  handOff: 'how it is handed off',
-  order: 'its customer and notes',
+  name: say('its name'),
+  keywords: say('its keywords'),
+  rights: say('whose picture it is'),
+  blank: say('the blank'),
+  process: say('the process'),
+  pictures: say('what the pictures are called'),
+  films: say('the films'),
+  place: say('where it lies on the blank'),
+  layout: say('the lay-out'),
+  handOff: say('how it is handed off'),
+  order: say('its customer and notes'),
 } as const satisfies Partial<Record<keyof Job, string>>;
 
 /** Parts of a traced object, likewise. */
 const TRACED_PARTS = {
-  name: 'the name of a part',
-  placement: 'where a part lies',
-  picture: 'which picture it is made of',
-  separation: 'how it is separated',
-  otherWays: 'how the other ways of separating were left',
-  size: 'the size',
+  name: say('the name of a part'),
+  placement: say('where a part lies'),
+  picture: say('which picture it is made of'),
+  separation: say('how it is separated'),
+  otherWays: say('how the other ways of separating were left'),
+  size: say('the size'),
 } as const satisfies Partial<Record<keyof TracedObject, string>>;
 
 /** Versions of the format, newest first, by what only they have. */
@@ -44,7 +45,7 @@ const versionOf = (from: Fields): number => ('objects' in from || 'films' in fro
 export function salvageJob(stored: unknown, pictureId?: string): { job: Job; lost: readonly string[] } {
   const from = fieldsOf(migrated(fieldsOf(stored), versionOf(fieldsOf(stored)), pictureId));
   const lost: string[] = [];
-  let job: Job = newJob('Repaired job');
+  let job: Job = newJob(say('Repaired job'));
   for (const [key, words] of Object.entries(PARTS)) {
     if (from[key] === undefined) continue;
     const tried = jobSchema.safeParse({ ...job, [key]: from[key] });
@@ -61,7 +62,7 @@ export function salvageJob(stored: unknown, pictureId?: string): { job: Job; los
       objects: k < first ? [...job.objects.slice(0, -1), object, ...job.objects.slice(-1)] : [...job.objects, object],
     });
     if (tried.success) job = tried.data;
-    else lost.push('a part of the design');
+    else lost.push(say('a part of the design'));
   }
   return { job, lost };
 }
@@ -75,17 +76,17 @@ function withTraced(start: Job, from: Fields, lost: string[]): Job {
     if (tried.success) job = tried.data;
     else lost.push(words);
   };
-  if (from['id'] !== undefined && from['id'] !== FIRST_OBJECT_ID) take({ id: from['id'] }, 'what a part is called by');
+  if (from['id'] !== undefined && from['id'] !== FIRST_OBJECT_ID) take({ id: from['id'] }, say('what a part is called by'));
   for (const [key, words] of Object.entries(TRACED_PARTS)) if (from[key] !== undefined) take({ [key]: from[key] }, words);
   const recipe = Array.isArray(from['recipe']) ? from['recipe'] : [];
   const steps = recipe.flatMap((step): Step[] => {
     const tried = stepSchema.safeParse(step);
     return tried.success ? [tried.data] : [];
   });
-  if (steps.length < recipe.length) lost.push(`${recipe.length - steps.length} of ${recipe.length} steps`);
-  take({ recipe: steps }, 'the recipe');
+  if (steps.length < recipe.length) lost.push(say`${recipe.length - steps.length} of ${recipe.length} steps`);
+  take({ recipe: steps }, say('the recipe'));
   const { held, ...outline } = fieldsOf(from['outline']);
-  if (from['outline'] !== undefined) take({ outline }, 'how outlines are traced');
+  if (from['outline'] !== undefined) take({ outline }, say('how outlines are traced'));
   const outlines = Array.isArray(held) ? held : [];
   let kept = 0;
   for (const each of outlines) {
@@ -95,7 +96,7 @@ function withTraced(start: Job, from: Fields, lost: string[]): Job {
     job = tried.data;
     kept++;
   }
-  if (kept < outlines.length) lost.push(`${outlines.length - kept} of ${outlines.length} outlines edited by hand`);
+  if (kept < outlines.length) lost.push(say`${outlines.length - kept} of ${outlines.length} outlines edited by hand`);
   return job;
 }
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Material } from '../process/material.ts';
 import { SHEETS, sheetSchema, type SheetStock } from './sheetStock.ts';
+import { say } from '../words/say.ts';
 
 /** A cutter or a printer of the workshop, with what lies in it. */
 export const machineSchema = z.strictObject({
@@ -29,11 +30,11 @@ const printer = { kind: 'printer', speedMmS: 100, accelerationMmS2: 1000, liftS:
 
 /** What a workshop has before anyone wrote down its own. */
 export const USUAL_MACHINES: readonly Machine[] = [
-  { ...cutter, id: 'cutter-mat', name: 'Small cutter, long mat', sheet: sheet('Mat 305 × 610'), readsMarks: true },
-  { ...cutter, id: 'cutter-mat-square', name: 'Small cutter, square mat', sheet: sheet('Mat 305 × 305'), readsMarks: true },
-  { ...cutter, id: 'cutter-roll', name: 'Roll cutter', speedMmS: 700, accelerationMmS2: 9000, sheet: sheet('Roll 500, 1 m'), isRoll: true, readsMarks: true },
-  { ...printer, id: 'printer-a4', name: 'Printer, A4', sheet: sheet('A4 sheet') },
-  { ...printer, id: 'printer-letter', name: 'Printer, Letter', sheet: sheet('Letter sheet') },
+  { ...cutter, id: 'cutter-mat', name: say('Small cutter, long mat'), sheet: sheet(say('Mat 305 × 610')), readsMarks: true },
+  { ...cutter, id: 'cutter-mat-square', name: say('Small cutter, square mat'), sheet: sheet(say('Mat 305 × 305')), readsMarks: true },
+  { ...cutter, id: 'cutter-roll', name: say('Roll cutter'), speedMmS: 700, accelerationMmS2: 9000, sheet: sheet(say('Roll 500, 1 m')), isRoll: true, readsMarks: true },
+  { ...printer, id: 'printer-a4', name: say('Printer, A4'), sheet: sheet(say('A4 sheet')) },
+  { ...printer, id: 'printer-letter', name: say('Printer, Letter'), sheet: sheet(say('Letter sheet')) },
 ];
 
 /** The sheet that lies in a machine when a material is used on it: a roll is as wide as the film comes, anything else stays as it is. */
@@ -44,5 +45,5 @@ export function sheetFor(machine: Machine, material: Pick<Material, 'widthMm'>):
   const widthMm = Math.min(own.widthMm, material.widthMm);
   // A film narrower than what its rolls are gripped by is no film for this machine: the machine's own sheet is shown then.
   if (widthMm <= left + right) return own;
-  return widthMm === own.widthMm ? own : { ...own, name: `Roll ${Math.round(widthMm)}`, widthMm };
+  return widthMm === own.widthMm ? own : { ...own, name: say`Roll ${Math.round(widthMm)}`, widthMm };
 }

@@ -17,6 +17,7 @@ import { MOST_NESTED, type Layout, type NestRecord } from './layout.ts';
 import { boxesOfPieces, grown } from './boxes.ts';
 import { mostOn, remnantSettings } from './remnants.ts';
 import { cutAreaOf, laySheet, type LayoutSettings, type Sheet } from './laySheet.ts';
+import { say } from '../words/say.ts';
 
 export const isNested = ({ arrange }: Pick<Layout, 'arrange'>): boolean => arrange === 'nested';
 
@@ -49,7 +50,7 @@ function nestParts(library: PolygonLibrary, kinds: readonly NestKind[], { gapMm,
   const area = grown(cutAreaOf(sheet), box.on ? -box.marginMm : 0);
   const frame = sheetFrame(Math.max(1, area.widthMm), Math.max(1, area.heightMm));
   const count = kinds.reduce((sum, { copies }) => sum + copies, 0);
-  if (count > MOST_NESTED) throw new AppError('badValue', { name: 'Copies', value: String(count), takes: `at most ${MOST_NESTED} parts in all` });
+  if (count > MOST_NESTED) throw new AppError('badValue', { name: say('Copies'), value: String(count), takes: say`at most ${MOST_NESTED} parts in all` });
   const sides = kinds.map(({ curves }) => boundsOf(curves) as Bounds).map(({ left, top, right, bottom }) => Math.min(right - left, bottom - top));
   const least = Math.min(...sides) ** 2 / 2;
   const parts = kinds.map((kind) => ({ ...kind, nested: nestPart(library, transformCurves(kind.curves, partToStrip(frame)), gapMm, least) }));

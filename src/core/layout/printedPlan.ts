@@ -5,9 +5,10 @@ import { joinCurves, transformCurves } from '../outline/transformCurves.ts';
 import type { PrintPages } from '../print/printPages.ts';
 import { plainRun, type CutPlan } from './cutPlan.ts';
 import { cutRoute } from './cutRoute.ts';
+import { say } from '../words/say.ts';
 
 /** What is told as the film of a printed page. */
-const PRINTED_PAGE: Film = { id: 'printed-page', name: 'Printed page', colour: '#fffdf8' };
+const PRINTED_PAGE: Film = { id: 'printed-page', name: say('Printed page'), colour: '#fffdf8' };
 
 /**
  * What a cutter does on a page that was printed: the cut lines of its motifs where they lie by now, then the slits through its waste.

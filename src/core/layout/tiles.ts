@@ -11,6 +11,7 @@ import { transformCurves } from '../outline/transformCurves.ts';
 import { translation } from '../geometry/affine.ts';
 import { boxCurves } from './cutPlan.ts';
 import type { TileSettings } from './layout.ts';
+import { say } from '../words/say.ts';
 
 /** Chords by which crossings are counted, mm. */
 const CHORD_MM = 0.2;
@@ -46,7 +47,7 @@ function spans(length: number, most: number, over: number, costAt: (at: number) 
   if (length <= most + 1e-9) return [[0, length]];
   if (most - over < 1) throw new AppError('doesNotFit', { overWidthMm: Math.ceil(length - most), overHeightMm: 0 });
   const count = Math.ceil((length - over) / (most - over) - 1e-9);
-  if (count > MOST_ALONG) throw new AppError('badValue', { name: 'Tiles', value: String(count), takes: `at most ${MOST_ALONG} along a side; take a larger sheet` });
+  if (count > MOST_ALONG) throw new AppError('badValue', { name: say('Tiles'), value: String(count), takes: say`at most ${MOST_ALONG} along a side; take a larger sheet` });
   const seams: number[] = [];
   let from = 0;
   for (let k = 1; k < count; k++) {

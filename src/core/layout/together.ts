@@ -8,6 +8,7 @@ import type { Layout } from './layout.ts';
 import type { Sheet } from './laySheet.ts';
 import { nestedTogether, type NestKind } from './nestSheets.ts';
 import type { SheetStock } from './sheetStock.ts';
+import { say } from '../words/say.ts';
 
 /** What one job cuts of one film. */
 export interface JobFilm {
@@ -55,7 +56,7 @@ export function* layTogether(library: PolygonLibrary, films: readonly JobFilm[],
   const laid: FilmTogether[] = [];
   for (const [k, own] of [...groups.values()].entries()) {
     const [from, to] = [k / groups.size, (k + 1) / groups.size];
-    const kinds = own.map(({ job, name, curves, widthMm, mirrored, copies }): NestKind => ({ id: jobPartId(job), label: `Job ${job}: ${name}`, curves: mirrored ? transformCurves(curves, mirrorAbout(widthMm / 2)) : curves, copies }));
+    const kinds = own.map(({ job, name, curves, widthMm, mirrored, copies }): NestKind => ({ id: jobPartId(job), label: say`Job ${job}: ${name}`, curves: mirrored ? transformCurves(curves, mirrorAbout(widthMm / 2)) : curves, copies }));
     const [{ film, mirrored }] = own;
     // Each film has its part of the time.
     const ownShare = (): number => Math.min(1, Math.max(0, (share() - from) / (to - from)));

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { CORNER_MANNERS } from '../combine/roundCorners.ts';
 import { OFFSET_CORNERS } from '../combine/offsetCurves.ts';
 import { filmId } from '../film/film.ts';
+import { say } from '../words/say.ts';
 
 /** Operations on one part. */
 export const MAX_OPERATIONS = 60;
@@ -108,7 +109,7 @@ export const operationSchema = z.discriminatedUnion('kind', [
     rows: z.number().int().min(1).max(200),
     xMm: distanceMm,
     yMm: distanceMm,
-  }).refine(({ columns, rows }) => columns * rows <= MAX_COPIES, `at most ${MAX_COPIES} copies`),
+  }).refine(({ columns, rows }) => columns * rows <= MAX_COPIES, say`at most ${MAX_COPIES} copies`),
   /** Copies around a centre below the part. */
   z.strictObject({ kind: z.literal('around'), ...common, count: z.number().int().min(2).max(360), radiusMm: z.number().min(0).max(5000), turns: z.boolean() }),
   /** What is cut lies further out; the line itself is marked on it. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { filmId, MAX_FILMS } from '../film/film.ts';
 import { isPathData } from './pathData.ts';
+import { say } from '../words/say.ts';
 
 /**
  * Characters of all outlines held by hand together: some million nodes, more than a cutter takes. Held to when an outline is edited, so that what was made can
@@ -13,7 +14,7 @@ export const heldOutlineSchema = z.strictObject({
   film: filmId,
   /** Says from which outline it was made: `outlineMark` of it. */
   from: z.string().max(40),
-  path: z.string().max(MAX_HELD_CHARS).refine(isPathData, 'a path is written with M, L, C and Z'),
+  path: z.string().max(MAX_HELD_CHARS).refine(isPathData, say('a path is written with M, L, C and Z')),
 });
 export type HeldOutline = z.infer<typeof heldOutlineSchema>;
 

@@ -2,6 +2,7 @@ import { AppError } from '../errors/appError.ts';
 import { rgbFromHex } from '../colour/hex.ts';
 import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
 import { beyondInk } from './inkReach.ts';
+import { say } from '../words/say.ts';
 
 /** Paper that carries a decal: what is not printed is clear, or white. */
 export const DECAL_PAPERS = ['clear', 'white'] as const;
@@ -77,13 +78,13 @@ export const FINE_DPI = 150;
 /** What is to be said of a motif before it is printed, in plain words. @param blank its colour where it is known. @param hasWhiteBack whether white is laid below the ink. */
 export function printWarnings(facts: PrintFacts, dpi: number, paper: DecalPaper, blank?: string, hasWhiteBack = false): string[] {
   const words: string[] = [];
-  if (dpi < FINE_DPI) words.push(`${Math.round(dpi)} dots per inch at this size, under ${FINE_DPI}: it will look soft`);
+  if (dpi < FINE_DPI) words.push(say`${Math.round(dpi)} dots per inch at this size, under ${FINE_DPI}: it will look soft`);
   const shows = paper === 'clear' && !hasWhiteBack;
-  if (shows && facts.whiteShare > 0.01) words.push(`${Math.max(1, Math.round(100 * facts.whiteShare))} % of it is white, which is not printed: on clear paper the blank shows there`);
+  if (shows && facts.whiteShare > 0.01) words.push(say`${Math.max(1, Math.round(100 * facts.whiteShare))} % of it is white, which is not printed: on clear paper the blank shows there`);
   const { r, g, b } = rgbFromHex(blank ?? '') ?? { r: 255, g: 255, b: 255 };
   const below = (0.2126 * r + 0.7152 * g + 0.0722 * b) / 255;
-  if (shows && below < 0.5) words.push('the blank is dark: on clear paper its colour shines through and darkens the print');
-  else if (shows && facts.lightness > 0.8 && below > 0.8) words.push('light art on a light blank: it will hardly show');
-  if (facts.mostBeyond !== undefined && facts.beyondInkShare >= LEAST_BEYOND_SHARE) words.push(`${Math.max(1, Math.round(100 * facts.beyondInkShare))} % of it is more vivid than inks print, most of all ${facts.mostBeyond}: it will come out duller`);
+  if (shows && below < 0.5) words.push(say('the blank is dark: on clear paper its colour shines through and darkens the print'));
+  else if (shows && facts.lightness > 0.8 && below > 0.8) words.push(say('light art on a light blank: it will hardly show'));
+  if (facts.mostBeyond !== undefined && facts.beyondInkShare >= LEAST_BEYOND_SHARE) words.push(say`${Math.max(1, Math.round(100 * facts.beyondInkShare))} % of it is more vivid than inks print, most of all ${facts.mostBeyond}: it will come out duller`);
   return words;
 }

@@ -2,9 +2,10 @@ import { placed, type Affine } from '../geometry/affine.ts';
 import type { RectMm } from '../geometry/rectMm.ts';
 import { findMark, type CameraView, type MarkFault } from './findMark.ts';
 import { MARK_DOT, PAGE_MARK, pageMarks } from './printPages.ts';
+import { say } from '../words/say.ts';
 
 /** The corners of a page as its marks are listed. */
-export const CORNERS = ['upper left', 'upper right', 'lower left', 'lower right'] as const;
+export const CORNERS = [say('upper left'), say('upper right'), say('lower left'), say('lower right')] as const;
 export type Corner = (typeof CORNERS)[number];
 
 /** What was seen of a mark: where on the bed it lies, or why that is not known. */

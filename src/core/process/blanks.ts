@@ -1,12 +1,14 @@
 import { z } from 'zod';
 import { colourHex } from '../film/film.ts';
 import type { Process } from './processes.ts';
+import { say } from '../words/say.ts';
 
 const sizeMm = z.number().min(1).max(10_000);
 
 /** What a blank is, which says how it is drawn and whether it is round to look at. */
 export const BLANK_FORMS = ['shirt', 'tote', 'mug', 'glass', 'soap', 'board'] as const;
 export type BlankForm = (typeof BLANK_FORMS)[number];
+export const FORM_WORDS: Readonly<Record<BlankForm, string>> = { shirt: say('shirt'), tote: say('tote'), mug: say('mug'), glass: say('glass'), soap: say('soap'), board: say('board') };
 
 export const blankSchema = z.strictObject({
   name: z.string().trim().min(1).max(120),
@@ -50,27 +52,27 @@ export interface BlankChoice {
 
 /** Blanks that a workshop has at hand; sizes are of the printable area. Any of it can be changed in the job. */
 export const BLANKS: readonly BlankChoice[] = [
-  { blank: { name: 'Shirt, adult L', widthMm: 300, heightMm: 380, colour: '#e9e6df', form: 'shirt', belowCollarMm: 75 }, process: 'htv', widthMm: 280 },
-  { blank: { name: 'Shirt, child', widthMm: 200, heightMm: 240, colour: '#f4d58d', form: 'shirt', belowCollarMm: 50 }, process: 'htv', widthMm: 170 },
-  { blank: { name: 'Shirt, dark', widthMm: 300, heightMm: 380, colour: '#24303a', form: 'shirt', belowCollarMm: 75 }, process: 'htv', widthMm: 280 },
-  { blank: { name: 'Tote bag', widthMm: 260, heightMm: 280, colour: '#e4d8c3', form: 'tote' }, process: 'htv', widthMm: 200 },
-  { blank: { name: 'Drinking glass', widthMm: 80, heightMm: 90, colour: '#dfeaea', form: 'glass' }, process: 'decal', widthMm: 60 },
-  { blank: { name: 'Tapered tumbler', widthMm: 100, heightMm: 95, colour: '#dfeaea', form: 'glass', aroundMm: 272, aroundBelowMm: 222 }, process: 'decal', widthMm: 80 },
-  { blank: { name: 'Window pane', widthMm: 400, heightMm: 400, colour: '#dbe6ec' }, process: 'decal', widthMm: 300 },
-  { blank: { name: 'Mug', widthMm: 200, heightMm: 90, colour: '#ffffff', form: 'mug', aroundMm: 255 }, process: 'waterslide', widthMm: 90 },
-  { blank: { name: 'Soap bar', widthMm: 75, heightMm: 50, colour: '#f3e7d3', form: 'soap' }, process: 'stencil', widthMm: 55 },
-  { blank: { name: 'Wooden sign', widthMm: 400, heightMm: 250, colour: '#c9a675' }, process: 'stencil', widthMm: 300 },
-  { blank: { name: 'Shirt, adult S', widthMm: 260, heightMm: 340, colour: '#e9e6df', form: 'shirt', belowCollarMm: 65 }, process: 'htv', widthMm: 240 },
-  { blank: { name: 'Shirt, adult M', widthMm: 280, heightMm: 360, colour: '#e9e6df', form: 'shirt', belowCollarMm: 70 }, process: 'htv', widthMm: 260 },
-  { blank: { name: 'Shirt, adult XL', widthMm: 330, heightMm: 400, colour: '#e9e6df', form: 'shirt', belowCollarMm: 80 }, process: 'htv', widthMm: 300 },
-  { blank: { name: 'Espresso cup', widthMm: 120, heightMm: 45, colour: '#ffffff', form: 'mug', aroundMm: 165 }, process: 'waterslide', widthMm: 40 },
-  { blank: { name: 'Glazed tile', widthMm: 148, heightMm: 148, colour: '#f4f1ea' }, process: 'waterslide', widthMm: 120 },
-  { blank: { name: 'Shop sign', widthMm: 1200, heightMm: 400, colour: '#ffffff' }, process: 'decal', widthMm: 1000 },
+  { blank: { name: say('Shirt, adult L'), widthMm: 300, heightMm: 380, colour: '#e9e6df', form: 'shirt', belowCollarMm: 75 }, process: 'htv', widthMm: 280 },
+  { blank: { name: say('Shirt, child'), widthMm: 200, heightMm: 240, colour: '#f4d58d', form: 'shirt', belowCollarMm: 50 }, process: 'htv', widthMm: 170 },
+  { blank: { name: say('Shirt, dark'), widthMm: 300, heightMm: 380, colour: '#24303a', form: 'shirt', belowCollarMm: 75 }, process: 'htv', widthMm: 280 },
+  { blank: { name: say('Tote bag'), widthMm: 260, heightMm: 280, colour: '#e4d8c3', form: 'tote' }, process: 'htv', widthMm: 200 },
+  { blank: { name: say('Drinking glass'), widthMm: 80, heightMm: 90, colour: '#dfeaea', form: 'glass' }, process: 'decal', widthMm: 60 },
+  { blank: { name: say('Tapered tumbler'), widthMm: 100, heightMm: 95, colour: '#dfeaea', form: 'glass', aroundMm: 272, aroundBelowMm: 222 }, process: 'decal', widthMm: 80 },
+  { blank: { name: say('Window pane'), widthMm: 400, heightMm: 400, colour: '#dbe6ec' }, process: 'decal', widthMm: 300 },
+  { blank: { name: say('Mug'), widthMm: 200, heightMm: 90, colour: '#ffffff', form: 'mug', aroundMm: 255 }, process: 'waterslide', widthMm: 90 },
+  { blank: { name: say('Soap bar'), widthMm: 75, heightMm: 50, colour: '#f3e7d3', form: 'soap' }, process: 'stencil', widthMm: 55 },
+  { blank: { name: say('Wooden sign'), widthMm: 400, heightMm: 250, colour: '#c9a675' }, process: 'stencil', widthMm: 300 },
+  { blank: { name: say('Shirt, adult S'), widthMm: 260, heightMm: 340, colour: '#e9e6df', form: 'shirt', belowCollarMm: 65 }, process: 'htv', widthMm: 240 },
+  { blank: { name: say('Shirt, adult M'), widthMm: 280, heightMm: 360, colour: '#e9e6df', form: 'shirt', belowCollarMm: 70 }, process: 'htv', widthMm: 260 },
+  { blank: { name: say('Shirt, adult XL'), widthMm: 330, heightMm: 400, colour: '#e9e6df', form: 'shirt', belowCollarMm: 80 }, process: 'htv', widthMm: 300 },
+  { blank: { name: say('Espresso cup'), widthMm: 120, heightMm: 45, colour: '#ffffff', form: 'mug', aroundMm: 165 }, process: 'waterslide', widthMm: 40 },
+  { blank: { name: say('Glazed tile'), widthMm: 148, heightMm: 148, colour: '#f4f1ea' }, process: 'waterslide', widthMm: 120 },
+  { blank: { name: say('Shop sign'), widthMm: 1200, heightMm: 400, colour: '#ffffff' }, process: 'decal', widthMm: 1000 },
 ];
 
 /** A blank with something of it changed. A shipped one stays what it is: the changed one takes a name of its own. */
 export function ownBlank(blank: Blank, change: Partial<Blank>): Blank {
   const { round, ...rest } = { ...blank, ...change };
   const isShipped = BLANKS.some((choice) => choice.blank.name === rest.name);
-  return { ...rest, name: isShipped ? `${rest.name}, own` : rest.name, ...(round === true ? { round } : {}) };
+  return { ...rest, name: isShipped ? say`${rest.name}, own` : rest.name, ...(round === true ? { round } : {}) };
 }

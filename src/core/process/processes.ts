@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { say } from '../words/say.ts';
 
 export const processSchema = z.enum(['htv', 'decal', 'stencil', 'waterslide', 'panel']);
 export type Process = z.infer<typeof processSchema>;
@@ -26,9 +27,9 @@ export interface ProcessRules {
 
 export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
   htv: {
-    name: 'Heat-transfer vinyl',
-    about: 'coloured film cut from the back, weeded, pressed on cloth',
-    lies: 'cut from the back',
+    name: say('Heat-transfer vinyl'),
+    about: say('coloured film cut from the back, weeded, pressed on cloth'),
+    lies: say('cut from the back'),
     mirrored: true,
     isPrinted: false,
     artIsOpening: false,
@@ -38,9 +39,9 @@ export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
     leastTipDeg: 12,
   },
   decal: {
-    name: 'Adhesive vinyl',
-    about: 'coloured film cut from the front, carried over with transfer tape',
-    lies: 'cut from the front',
+    name: say('Adhesive vinyl'),
+    about: say('coloured film cut from the front, carried over with transfer tape'),
+    lies: say('cut from the front'),
     mirrored: false,
     isPrinted: false,
     artIsOpening: false,
@@ -50,9 +51,9 @@ export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
     leastTipDeg: 12,
   },
   stencil: {
-    name: 'Stencil',
-    about: 'film with the art cut out of it; paint, powder or etching goes through',
-    lies: 'cut as it reads',
+    name: say('Stencil'),
+    about: say('film with the art cut out of it; paint, powder or etching goes through'),
+    lies: say('cut as it reads'),
     mirrored: false,
     isPrinted: false,
     artIsOpening: true,
@@ -62,9 +63,9 @@ export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
     leastTipDeg: 0,
   },
   waterslide: {
-    name: 'Waterslide',
-    about: 'printed on decal paper, sealed, cut out, slid on',
-    lies: 'printed face up',
+    name: say('Waterslide'),
+    about: say('printed on decal paper, sealed, cut out, slid on'),
+    lies: say('printed face up'),
     mirrored: false,
     isPrinted: true,
     artIsOpening: false,
@@ -74,9 +75,9 @@ export const PROCESSES: { readonly [P in Process]: ProcessRules } = {
     leastTipDeg: 0,
   },
   panel: {
-    name: 'Layered panel',
-    about: 'sheets of card, cloth or acrylic stacked on each other',
-    lies: 'cut as it reads',
+    name: say('Layered panel'),
+    about: say('sheets of card, cloth or acrylic stacked on each other'),
+    lies: say('cut as it reads'),
     mirrored: false,
     isPrinted: false,
     artIsOpening: false,

@@ -2,6 +2,7 @@ import type { RectMm } from '../geometry/rectMm.ts';
 import { CurvesBuilder, type Curves } from '../outline/curves.ts';
 import { nestRings } from '../outline/nestRings.ts';
 import type { Blank } from '../process/blanks.ts';
+import { say } from '../words/say.ts';
 
 /** A strip that is laid at a collar is so broad, mm, at least and at most. */
 const [LEAST_STRIP_MM, MOST_STRIP_MM] = [80, 160];
@@ -21,8 +22,8 @@ export interface PlacementGuide {
 
 /** How it is laid. */
 export const GUIDE_WORDS: Readonly<Record<PlacementGuide['at'], string>> = {
-  collar: 'Its upper notch on the middle of the collar, the film’s box against its lower edge.',
-  corner: 'Its corner on that of the printable area, the film’s box into its inner one.',
+  collar: say('Its upper notch on the middle of the collar, the film’s box against its lower edge.'),
+  corner: say('Its corner on that of the printable area, the film’s box into its inner one.'),
 };
 
 /**

@@ -1,6 +1,7 @@
 import { placeOnBlank, type PlaceMm } from '../assemble/placeOnBlank.ts';
 import type { Blank } from '../process/blanks.ts';
 import { blankShape } from './blankShape.ts';
+import { decimals, say } from '../words/say.ts';
 
 /** Capitals of the words under a proof, as a share of the blank's longer side. */
 const CAPITAL_SHARE = 0.022;
@@ -20,6 +21,6 @@ export function proofMeasures(blank: Blank, place: PlaceMm | undefined, design: 
 /** What stands under a proof: the job; its blank, size and place; the date. */
 export function proofWords({ name, blank, place }: { readonly name: string; readonly blank: Blank; readonly place?: PlaceMm | undefined }, design: { readonly widthMm: number; readonly heightMm: number }, date: string): string[] {
   const { belowMm, from, offMiddleMm } = proofMeasures(blank, place, design);
-  const off = Math.abs(offMiddleMm) < 0.5 ? '' : `, ${Math.abs(offMiddleMm).toFixed(0)} mm ${offMiddleMm < 0 ? 'left' : 'right'} of the middle`;
-  return [name, `${blank.name} · ${design.widthMm.toFixed(0)} × ${design.heightMm.toFixed(0)} mm, ${belowMm.toFixed(0)} mm below the ${from === 'collar' ? 'collar' : 'top of its area'}${off} · ${date}`];
+  const off = Math.abs(offMiddleMm) < 0.5 ? '' : say`, ${decimals(Math.abs(offMiddleMm), 0)} mm ${offMiddleMm < 0 ? say('left') : say('right')} of the middle`;
+  return [name, say`${blank.name} · ${decimals(design.widthMm, 0)} × ${decimals(design.heightMm, 0)} mm, ${decimals(belowMm, 0)} mm below the ${from === 'collar' ? say('collar') : say('top of its area')}${off} · ${date}`];
 }

@@ -7,6 +7,7 @@ import { artFromPicture, isOpaque, type Art } from '../raster/art.ts';
 import type { Rgba8 } from '../raster/raster.ts';
 import { shrinkToSide } from '../raster/shrink.ts';
 import { finish } from '../task/task.ts';
+import { say } from '../words/say.ts';
 
 /** What kind of picture it is: drawn lines on a ground, areas of flat colour, shaded or painted, or a photo. */
 export type PictureKind = 'line' | 'flat' | 'shaded' | 'photo';
@@ -141,16 +142,16 @@ function startOf(kind: PictureKind, { noise, fallOffPercent, hasClear, contrast 
 }
 
 function wordsOf(kind: PictureKind, { tones, noise, fallOffPercent }: Seen): string {
-  const noisy = noise > 4 ? ' It is noisy, so smoothing or fewer colours come first.' : '';
-  const light = fallOffPercent >= EVEN_PERCENT ? ` The light falls off by ${fallOffPercent} %: level it first.` : '';
+  const noisy = noise > 4 ? say(' It is noisy, so smoothing or fewer colours come first.') : '';
+  const light = fallOffPercent >= EVEN_PERCENT ? say` The light falls off by ${fallOffPercent} %: level it first.` : '';
   switch (kind) {
     case 'line':
-      return `A drawing in ${tones <= 2 ? 'one ink' : `${tones - 1} inks`} on a plain ground: cuts as one film, or as a stencil.${light}${noisy}`;
+      return say`A drawing in ${tones <= 2 ? say('one ink') : say`${tones - 1} inks`} on a plain ground: cuts as one film, or as a stencil.${light}${noisy}`;
     case 'flat':
-      return `Flat art in ${tones} tones, the ground counted: one film for each.${light}${noisy}`;
+      return say`Flat art in ${tones} tones, the ground counted: one film for each.${light}${noisy}`;
     case 'shaded':
-      return 'Shaded art: as film only what is darker than a threshold is left; a waterslide print keeps the shading.';
+      return say('Shaded art: as film only what is darker than a threshold is left; a waterslide print keeps the shading.');
     case 'photo':
-      return 'A photo: print it, or take the subject out and bring it to a few tones before cutting.';
+      return say('A photo: print it, or take the subject out and bring it to a few tones before cutting.');
   }
 }

@@ -26,6 +26,7 @@ import { tracedPart, withPart, type TracedPart } from '../job/tracedPart.ts';
 import { PROCESSES } from '../process/processes.ts';
 import type { Recipe } from '../clean/recipe.ts';
 import { nearestStock } from '../film/stock.ts';
+import { inSentence, say } from '../words/say.ts';
 
 /** What a job takes over when it is started in a certain way: all that a picture decides. */
 export type JobStart = Pick<Job, 'process'> & Pick<TracedPart, 'recipe' | 'separation' | 'size' | 'films'>;
@@ -143,11 +144,11 @@ function* flatProposals(ask: Asking): Task<Proposals | undefined> {
 function framed(ask: Asking, art: Art, flat: FlatTones, around: number): Proposal[] {
   const name = colourName(flat.tones[around]);
   const every = filmForEach(ask, art, flat, CLEAR, ask.look.recipe);
-  const filled = { ...every, title: `${every.title}, all of the frame`, words: 'Should the art fill its frame: every tone is a film.' };
+  const filled = { ...every, title: say`${every.title}, all of the frame`, words: say('Should the art fill its frame: every tone is a film.') };
   const without = {
     ...filmForEach(ask, art, flat, around, ask.look.recipe),
-    title: `Without the ${name}`,
-    words: `Should the ${name} around it be the ground: it is left out.`,
+    title: say`Without the ${name}`,
+    words: say`Should the ${name} around it be the ground: it is left out.`,
   };
   return flat.ground === CLEAR ? [filled, without] : [without, filled];
 }
@@ -186,7 +187,7 @@ function filmForEach(ask: Asking, art: Art, flat: FlatTones, ground: number, rec
     const name = colourName(single);
     const film = { id: ONE_FILM_ID, ...onShelf({ name: name[0].toUpperCase() + name.slice(1), colour: hexFromRgb(single) }, stock, new Set()) };
     const start = startOf(ask, recipe, { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' }, [film], extentOf(flat, ground));
-    return { title: 'One film', words: `A drawing in one ink, cut from ${film.name.toLowerCase()}.`, start };
+    return { title: say('One film'), words: say`A drawing in one ink, cut from ${inSentence(film.name)}.`, start };
   }
   const facts = toneFacts(FLAT, { ...flat, ground });
   const taken = new Set<string>();
@@ -196,8 +197,8 @@ function filmForEach(ask: Asking, art: Art, flat: FlatTones, ground: number, rec
   const isClear = ground === CLEAR && flat.labels.data.includes(CLEAR);
   const start = startOf(ask, recipe, { way: 'flat', count: flat.tones.length + (isClear ? 1 : 0), ...meet, known }, films, extentOf(flat, ground));
   return {
-    title: films.length === 1 ? 'One film' : `${films.length} films, one for each tone`,
-    words: `Flat art: ${films.map(({ name }) => name.toLowerCase()).join(', ')}.`,
+    title: films.length === 1 ? say('One film') : say`${films.length} films, one for each tone`,
+    words: say`Flat art: ${films.map(({ name }) => inSentence(name)).join(', ')}.`,
     start,
   };
 }
@@ -212,8 +213,8 @@ function withWhite(ask: Asking, art: Art, flat: FlatTones, at: { xPx: number; yP
   return {
     ...made,
     start: { ...made.start, separation: counted },
-    title: `With ${name} as a film`,
-    words: `Should areas closed off by the art be ${name} film and not openings.`,
+    title: say`With ${name} as a film`,
+    words: say`Should areas closed off by the art be ${name} film and not openings.`,
   };
 }
 
@@ -268,17 +269,17 @@ function print(ask: Asking): Proposal {
     ask.job.films,
     aspectOf(ask.art),
   );
-  return { title: 'Print it', words: `Shaded art keeps its shading as a ${PROCESSES.waterslide.name.toLowerCase()} print, not as cut film.`, start };
+  return { title: say('Print it'), words: say`Shaded art keeps its shading as a ${inSentence(PROCESSES.waterslide.name)} print, not as cut film.`, start };
 }
 
 function dark(ask: Asking): Proposal {
   const start = startOf(ask, ask.look.recipe, { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' }, ask.job.films, aspectOf(ask.art));
-  return { title: 'One film of what is dark', words: 'Everything darker than a threshold, which can be moved.', start };
+  return { title: say('One film of what is dark'), words: say('Everything darker than a threshold, which can be moved.'), start };
 }
 
 function shades(ask: Asking): Proposal {
   const start = startOf(ask, ask.look.recipe, { way: 'tones', count: 3, meet: 'stacked' }, ask.job.films, aspectOf(ask.art));
-  return { title: 'Two films, by shade', words: 'The lightest shade is the blank; each darker one lies on the one before.', start };
+  return { title: say('Two films, by shade'), words: say('The lightest shade is the blank; each darker one lies on the one before.'), start };
 }
 
 function detail(ask: Asking): Proposal {
@@ -289,7 +290,7 @@ function detail(ask: Asking): Proposal {
     [BACK_FILM, DETAIL_FILM],
     aspectOf(ask.art),
   );
-  return { title: 'A back and its detail', words: 'A plain back with one layer of what is dark on it.', start };
+  return { title: say('A back and its detail'), words: say('A plain back with one layer of what is dark on it.'), start };
 }
 
 /** Width over height of what is not ground. */

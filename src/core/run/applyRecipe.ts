@@ -7,6 +7,7 @@ import { within, type Task } from '../task/task.ts';
 import { canonicalJson, hashText } from '../task/hash.ts';
 import { Memo } from '../task/memo.ts';
 import { STEP_KINDS, STEP_NAMES, type Recipe, type Step } from '../clean/recipe.ts';
+import { say } from '../words/say.ts';
 
 /** What became of one step. A step that could not apply is passed over and says why. */
 export interface StepReport {
@@ -80,8 +81,8 @@ export function* applyRecipe({ picture, pictureKey, recipe, finished, kept }: Re
           'unexpected',
           {
             message: error instanceof Error ? error.message : String(error),
-            at: `doing “${STEP_NAMES[step.kind]}”`,
-            change: `Switch off or change the step “${STEP_NAMES[step.kind]}”`,
+            at: say`doing “${STEP_NAMES[step.kind]}”`,
+            change: say`Switch off or change the step “${STEP_NAMES[step.kind]}”`,
           },
           error,
         );

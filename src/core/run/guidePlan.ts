@@ -13,9 +13,10 @@ import { cutRoute } from '../layout/cutRoute.ts';
 import type { CutPlan } from '../layout/cutPlan.ts';
 import { cutAreaOf, usedRect } from '../layout/laySheet.ts';
 import { placementGuide, type PlacementGuide } from '../proof/placementGuide.ts';
+import { say } from '../words/say.ts';
 
 /** What is told as the film of a placement guide. */
-export const GUIDE_FILM: Film = { id: 'placement-guide', name: 'Placement guide', colour: '#d8cbb0' };
+export const GUIDE_FILM: Film = { id: 'placement-guide', name: say('Placement guide'), colour: '#d8cbb0' };
 
 type GuideJob = Pick<Job, 'blank' | 'place' | 'layout'>;
 

@@ -1,4 +1,5 @@
 import { inchFromMm, mm, MM_PER_INCH, mmFromInch, type Mm } from './length.ts';
+import { withMark } from '../words/say.ts';
 
 /** The two units a decorator chooses between. */
 export type LengthUnit = 'mm' | 'in';
@@ -34,7 +35,7 @@ export function parseLength(text: string, assumed: LengthUnit): Mm | undefined {
 /** Writes a length as people read it: at most `digits` decimals (default 1 in mm, 2 in inches), the unit after a thin space. */
 export function formatLength(length: Mm, unit: LengthUnit, digits: number = unit === 'mm' ? 1 : 2): string {
   const value = unit === 'mm' ? length : inchFromMm(length);
-  return `${trimNumber(value, digits)} ${unit}`;
+  return `${numberWords(value, digits)} ${unit}`;
 }
 
 /** Square millimetres of a square inch. */
@@ -44,10 +45,13 @@ export const MM2_PER_INCH2 = MM_PER_INCH ** 2;
  * Writes an area as people read it, in the square of the unit that lengths have; in square inches with three decimals more, since they are 645 times as large.
  */
 export function formatArea(areaMm2: number, unit: LengthUnit, digits = 2): string {
-  return unit === 'mm' ? `${trimNumber(areaMm2, digits)} mm²` : `${trimNumber(areaMm2 / MM2_PER_INCH2, digits + 2)} in²`;
+  return unit === 'mm' ? `${numberWords(areaMm2, digits)} mm²` : `${numberWords(areaMm2 / MM2_PER_INCH2, digits + 2)} in²`;
 }
 
-/** A number with at most `digits` decimals and no trailing zeros. */
+/** A number as people read it: at most `digits` decimals and no trailing zeros. */
+export const numberWords = (value: number, digits: number): string => withMark(trimNumber(value, digits));
+
+/** A number as machines read it: at most `digits` decimals and no trailing zeros. */
 export function trimNumber(value: number, digits: number): string {
   const text = value.toFixed(digits);
   const short = text.includes('.') ? text.replace(/\.?0+$/, '') : text;

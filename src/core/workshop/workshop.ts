@@ -7,6 +7,7 @@ import { machineSchema, USUAL_MACHINES } from '../layout/machine.ts';
 import { blankSchema, BLANKS } from '../process/blanks.ts';
 import { materialSchema, USUAL_MATERIALS } from '../process/material.ts';
 import { processSchema } from '../process/processes.ts';
+import { say } from '../words/say.ts';
 
 /** A blank on the shelf: what it is usually decorated by, and how large. */
 export const blankChoiceSchema = z.strictObject({ blank: blankSchema, process: processSchema, widthMm: z.number().min(1).max(10_000) });
@@ -43,7 +44,7 @@ export function readWorkshop(text: string, file: string): WorkshopFile {
   try {
     value = JSON.parse(text);
   } catch (cause) {
-    throw new AppError('badWorkshop', { file, reason: 'it is not JSON' }, cause);
+    throw new AppError('badWorkshop', { file, reason: say('it is not JSON') }, cause);
   }
   const parsed = workshopFileSchema.safeParse(value);
   if (parsed.success) return parsed.data;

@@ -8,6 +8,7 @@ import { withPictureIds } from '../../core/job/tracedPart.ts';
 import { MAX_HELD_CHARS } from '../../core/outline/outlineSettings.ts';
 import { MAX_FILE_BYTES } from '../picture/checkPicture.ts';
 import { pictureIdOf } from '../picture/pictureId.ts';
+import { say } from '../../core/words/say.ts';
 
 type Bytes = Uint8Array<ArrayBuffer>;
 
@@ -58,12 +59,12 @@ export async function readArchive(bytes: Uint8Array, file: string): Promise<JobA
   if (bytes.length === 0) throw new AppError('emptyFile', { file });
   const entries = unpack(bytes, file);
   const text = entries[JOB_ENTRY];
-  if (text === undefined) throw new AppError('badArchive', { file, reason: 'it holds no job' });
+  if (text === undefined) throw new AppError('badArchive', { file, reason: say('it holds no job') });
   let value: unknown;
   try {
     value = JSON.parse(strFromU8(text));
   } catch (error) {
-    throw new AppError('badArchive', { file, reason: 'its job cannot be read' }, error);
+    throw new AppError('badArchive', { file, reason: say('its job cannot be read') }, error);
   }
   const job = readJob(value, file);
   const versions = versionsIn(entries[VERSIONS_ENTRY]);
@@ -106,17 +107,17 @@ function unpack(bytes: Uint8Array, file: string): Record<string, Uint8Array> {
   try {
     return unzipSync(bytes, {
       filter: ({ name, originalSize }) => {
-        if (++seen > MAX_ENTRIES) throw new AppError('badArchive', { file, reason: 'it holds too many files' });
-        if ((name === JOB_ENTRY || name === VERSIONS_ENTRY) && originalSize > MAX_JOB_BYTES) throw new AppError('badArchive', { file, reason: 'its job is too large' });
+        if (++seen > MAX_ENTRIES) throw new AppError('badArchive', { file, reason: say('it holds too many files') });
+        if ((name === JOB_ENTRY || name === VERSIONS_ENTRY) && originalSize > MAX_JOB_BYTES) throw new AppError('badArchive', { file, reason: say('its job is too large') });
         const isPicture = name === OLD_PICTURE_ENTRY || (name.startsWith(PICTURE_FOLDER) && name.length > PICTURE_FOLDER.length);
         if (isPicture) pictureBytes += originalSize;
-        if (isPicture && originalSize > MAX_FILE_BYTES) throw new AppError('badArchive', { file, reason: 'its picture is too large' });
-        if (pictureBytes > MAX_PICTURE_BYTES) throw new AppError('badArchive', { file, reason: 'its pictures are too large together' });
+        if (isPicture && originalSize > MAX_FILE_BYTES) throw new AppError('badArchive', { file, reason: say('its picture is too large') });
+        if (pictureBytes > MAX_PICTURE_BYTES) throw new AppError('badArchive', { file, reason: say('its pictures are too large together') });
         return name === JOB_ENTRY || name === VERSIONS_ENTRY || isPicture;
       },
     });
   } catch (error) {
     if (error instanceof AppError) throw error;
-    throw new AppError('badArchive', { file, reason: 'it is not a whole zip file' }, error);
+    throw new AppError('badArchive', { file, reason: say('it is not a whole zip file') }, error);
   }
 }

@@ -1,6 +1,7 @@
 import { unzipSync, zipSync } from 'fflate';
 import { AppError } from '../../core/errors/appError.ts';
 import { ARCHIVE_ENDING } from './archive.ts';
+import { say } from '../../core/words/say.ts';
 
 type Bytes = Uint8Array<ArrayBuffer>;
 
@@ -38,15 +39,15 @@ export function jobsInZip(bytes: Uint8Array, file: string): JobFileOf[] {
       filter: ({ name, originalSize }) => {
         if (!name.toLowerCase().endsWith(ARCHIVE_ENDING)) return false;
         total += originalSize;
-        if (++count > MOST_JOBS || total > MOST_BYTES) throw new AppError('badArchive', { file, reason: 'it holds too many jobs at once' });
+        if (++count > MOST_JOBS || total > MOST_BYTES) throw new AppError('badArchive', { file, reason: say('it holds too many jobs at once') });
         return true;
       },
     });
   } catch (error) {
     if (error instanceof AppError) throw error;
-    throw new AppError('badArchive', { file, reason: 'it is not a whole zip file' }, error);
+    throw new AppError('badArchive', { file, reason: say('it is not a whole zip file') }, error);
   }
   const found = Object.entries(entries).map(([name, content]): JobFileOf => ({ fileName: name.slice(name.lastIndexOf('/') + 1), bytes: new Uint8Array(content) }));
-  if (found.length === 0) throw new AppError('badArchive', { file, reason: 'it holds no job' });
+  if (found.length === 0) throw new AppError('badArchive', { file, reason: say('it holds no job') });
   return found;
 }

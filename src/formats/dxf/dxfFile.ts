@@ -1,4 +1,5 @@
 import { AppError } from '../../core/errors/appError.ts';
+import { say } from '../../core/words/say.ts';
 
 /** A group of a DXF file: its code says what the value is. */
 export interface DxfGroup {
@@ -77,7 +78,7 @@ function groupsOf(text: string, file: string): DxfGroup[] {
     if (lines[k].trim() === '' || !Number.isInteger(code)) break;
     groups.push({ code, value: lines[k + 1].trim() });
   }
-  if (!groups.some(({ code, value }) => code === 0 && value === 'SECTION')) throw new AppError('badDrawing', { file, reason: 'it has no sections of a DXF' });
+  if (!groups.some(({ code, value }) => code === 0 && value === 'SECTION')) throw new AppError('badDrawing', { file, reason: say('it has no sections of a DXF') });
   return groups;
 }
 

@@ -8,6 +8,7 @@ import { movedPath, type DrawnPath } from '../paths/drawnPath.ts';
 import { pathOfEntity } from './dxfPaths.ts';
 import { colourOfIndex } from './colourIndex.ts';
 import { joinPaths } from '../paths/joinPaths.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Millimetres of the units that a header names; a file that names none is in mm. */
 const MM: Readonly<Record<number, number>> = { 0: 1, 1: 25.4, 2: 304.8, 4: 1, 5: 10, 6: 1000, 8: 25.4e-6, 9: 0.0254, 13: 1e-3, 14: 100 };
@@ -18,7 +19,7 @@ const MOST_PATHS = 200_000;
 /** Ends nearer than this are one, mm. */
 const SAME_MM = 0.05;
 /** Entities that carry words, measures or points: nothing to cut. */
-const WORDS: Readonly<Record<string, string>> = { TEXT: 'text', MTEXT: 'text', ATTDEF: 'text', ATTRIB: 'text', DIMENSION: 'measures', POINT: 'points', HATCH: 'hatching', IMAGE: 'pictures', VIEWPORT: 'views' };
+const WORDS: Readonly<Record<string, string>> = { TEXT: say('text'), MTEXT: say('text'), ATTDEF: say('text'), ATTRIB: say('text'), DIMENSION: say('measures'), POINT: say('points'), HATCH: say('hatching'), IMAGE: say('pictures'), VIEWPORT: say('views') };
 /** Marks of a binary DXF. */
 const BINARY = 'AutoCAD Binary DXF';
 
@@ -36,20 +37,20 @@ interface FoundPath {
 export function readDxf(bytes: Uint8Array, file: string): ImportedDrawing {
   if (bytes.length > MAX_BYTES) throw new AppError('fileTooLarge', { file, megabytes: Math.ceil(bytes.length / 1e6), limitMegabytes: MAX_BYTES / 1e6 });
   const text = new TextDecoder().decode(bytes);
-  if (text.startsWith(BINARY)) throw new AppError('badDrawing', { file, reason: 'it is a binary DXF: save it as text' });
+  if (text.startsWith(BINARY)) throw new AppError('badDrawing', { file, reason: say('it is a binary DXF: save it as text') });
   const dxf = dxfFile(text, file);
   const drawing = new Drawing();
   const found: FoundPath[] = [];
   const scale = MM[numberOf({ groups: dxf.header.get('$INSUNITS') ?? [] }, 70, 0)] ?? 1;
   new Collector(dxf, drawing, found).collect(dxf.entities, { ...IDENTITY, a: scale, d: -scale }, undefined, 0);
   const page = pageOf(dxf, found, scale);
-  if (page === undefined) throw new AppError('badDrawing', { file, reason: 'it holds no outlines' });
+  if (page === undefined) throw new AppError('badDrawing', { file, reason: say('it holds no outlines') });
   const toPage = translation(-page.left, -page.top);
   for (const [layer, paths] of byLayer(found)) {
     const moved = paths.flatMap(({ path }) => movedPath(path, toPage) ?? []);
     const { closed, open, joined, doubles } = joinPaths(moved, SAME_MM);
-    if (joined > 0) drawing.note('ends that were joined', joined);
-    if (doubles > 0) drawing.note('paths that lay there twice', doubles);
+    if (joined > 0) drawing.note(say('ends that were joined'), joined);
+    if (doubles > 0) drawing.note(say('paths that lay there twice'), doubles);
     if (ringCount(closed) > 0) drawing.add(paths[0].colour, nestRings(closed), layer);
     if (ringCount(open) > 0) drawing.addOpen(paths[0].colour, open, layer);
   }
@@ -76,7 +77,7 @@ class Collector {
       }
       const path = pathOfEntity(entity);
       const moved = path === undefined ? undefined : movedPath(path, where);
-      if (moved === undefined) this.drawing.note(WORDS[entity.kind] ?? `entities of the kind ${entity.kind.slice(0, 40)} that are not understood`);
+      if (moved === undefined) this.drawing.note(WORDS[entity.kind] ?? say`entities of the kind ${entity.kind.slice(0, 40)} that are not understood`);
       else this.found.push({ path: moved, layer: own, colour: this.colourOf(entity, own) });
       if (this.found.length > MOST_PATHS) throw new AppError('tooIntricate', { count: this.found.length, limit: MOST_PATHS });
     }
@@ -84,7 +85,7 @@ class Collector {
 
   private insert(entity: DxfEntity, where: Affine, layer: string, deep: number): void {
     const block = this.dxf.blocks.get(textOf(entity, 2) ?? '');
-    if (block === undefined || deep >= MOST_DEEP) return this.drawing.note(block === undefined ? 'blocks that are not there' : 'blocks in each other without end');
+    if (block === undefined || deep >= MOST_DEEP) return this.drawing.note(block === undefined ? say('blocks that are not there') : say('blocks in each other without end'));
     const number = (code: number, otherwise: number): number => numberOf(entity, code, otherwise);
     const [columns, rows] = [Math.max(1, Math.floor(number(70, 1))), Math.max(1, Math.floor(number(71, 1)))];
     const count = columns * rows * Math.max(1, block.entities.length);

@@ -3,6 +3,7 @@ import { AppError } from '../../core/errors/appError.ts';
 import type { FontFace, GlyphCommand, ShapedGlyph } from '../../core/lettering/fontFace.ts';
 import { glyphCurves } from '../../core/lettering/glyphCurves.ts';
 import { boundsOf } from '../../core/outline/curves.ts';
+import { say } from '../../core/words/say.ts';
 
 /** What is used of the font library, which is loaded only when there is lettering. */
 export interface FontLibrary {
@@ -49,7 +50,7 @@ export function fontFace(library: FontLibrary, bytes: Uint8Array, file: string, 
   const font: LibraryFont | undefined = guarded(() => library.create(bytes));
   if (font === undefined || font === null) throw new AppError('badFont', { file });
   const { unitsPerEm, ascent, descent, familyName } = guarded(() => ({ unitsPerEm: font.unitsPerEm, ascent: font.ascent, descent: font.descent, familyName: font.familyName }));
-  if (!(unitsPerEm > 0)) throw new AppError('badFont', { file, reason: 'it does not say how large its letters are' });
+  if (!(unitsPerEm > 0)) throw new AppError('badFont', { file, reason: say('it does not say how large its letters are') });
   const fonts = [font, ...more.flatMap((each) => guarded(() => library.create(each)) ?? [])];
   const outlines = new Map<number, readonly GlyphCommand[]>();
   const outlineOf = (glyph: LibraryGlyph, id: number): readonly GlyphCommand[] => {

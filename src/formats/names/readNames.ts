@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { AppError } from '../../core/errors/appError.ts';
 import { slotName } from '../../core/edit/fillSlots.ts';
+import { grouped, say } from '../../core/words/say.ts';
 
 /** One line of a list: values by the names of its columns. */
 export type NamesRow = ReadonlyMap<string, string>;
@@ -24,12 +25,12 @@ export function readNames(bytes: Uint8Array, file: string): NamesList {
   const text = new TextDecoder().decode(bytes).replace(/^\uFEFF/, '');
   const { data, errors } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy', preview: MAX_ROWS + 2 });
   const broken = errors.find(({ type }) => type === 'Quotes');
-  if (broken !== undefined) throw new AppError('badNames', { file, reason: `line ${(broken.row ?? 0) + 1}: ${broken.message}` });
+  if (broken !== undefined) throw new AppError('badNames', { file, reason: say`line ${(broken.row ?? 0) + 1}: ${broken.message}` });
   const [head, ...lines] = data;
-  if (head === undefined || lines.length === 0) throw new AppError('badNames', { file, reason: 'it needs a line that names the columns and one line for each design' });
-  if (lines.length > MAX_ROWS) throw new AppError('badNames', { file, reason: `it has more than ${MAX_ROWS.toLocaleString('en')} lines` });
+  if (head === undefined || lines.length === 0) throw new AppError('badNames', { file, reason: say('it needs a line that names the columns and one line for each design') });
+  if (lines.length > MAX_ROWS) throw new AppError('badNames', { file, reason: say`it has more than ${grouped(MAX_ROWS)} lines` });
   const columns = head.map((each) => each.trim());
   const names = columns.map(slotName);
-  if (columns.length > MOST_COLUMNS || names.some((name) => name === '') || new Set(names).size < names.length) throw new AppError('badNames', { file, reason: 'its first line does not name each column once' });
+  if (columns.length > MOST_COLUMNS || names.some((name) => name === '') || new Set(names).size < names.length) throw new AppError('badNames', { file, reason: say('its first line does not name each column once') });
   return { columns, rows: lines.map((line) => new Map(names.map((name, k) => [name, (line[k] ?? '').trim()]))) };
 }

@@ -2,6 +2,7 @@ import { AppError } from '../../core/errors/appError.ts';
 import { followedBy, translation, type Affine } from '../../core/geometry/affine.ts';
 import { arcPath, type DrawnPath, type DrawnPoint, type DrawnSide } from '../paths/drawnPath.ts';
 import { PLOTTER_STEP_MM } from './writePlotter.ts';
+import { say } from '../../core/words/say.ts';
 
 /** What one tool draws between coming down and going up, mm, y up from the machine's corner. */
 export interface PlotterStroke extends DrawnPath {
@@ -33,7 +34,7 @@ export function readPlotter(bytes: Uint8Array, file: string): PlotterFile {
   const reader = new PlotterReader();
   for (const [name, values] of instructions(new TextDecoder('latin1').decode(bytes))) reader.take(name, values);
   const read = reader.finished();
-  if (read.strokes.length === 0) throw new AppError('badDrawing', { file, reason: 'it draws nothing in plotter language' });
+  if (read.strokes.length === 0) throw new AppError('badDrawing', { file, reason: say('it draws nothing in plotter language') });
   return read;
 }
 

@@ -12,6 +12,7 @@ import { FIRST_PAINT, paintOf, styleRules, type StyleRules, type SvgPaint } from
 import { svgTransform } from './svgTransform.ts';
 import { svgTree, type SvgNode } from './svgTree.ts';
 import { ROLE_ATTRIBUTE } from './writeSvg.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Elements that draw nothing by themselves. */
 const SILENT = new Set(['defs', 'title', 'desc', 'metadata', 'style', 'clipPath', 'symbol', 'linearGradient', 'radialGradient', 'namedview']);
@@ -20,7 +21,7 @@ const HOLDERS = new Set(['svg', 'g', 'a', 'switch']);
 /** Groups of Limner's own sheets that are no art. */
 const SHEET_ROLES = new Set(['box', 'weedLine', 'mark', 'fold']);
 /** What is not drawn as outlines, in words. */
-const NOT_DRAWN: Readonly<Record<string, string>> = { text: 'text: set it as lettering, or turn it into outlines first', image: 'pictures', script: 'scripts, which never run', foreignObject: 'foreign content', mask: 'masks', filter: 'effects', pattern: 'patterns' };
+const NOT_DRAWN: Readonly<Record<string, string>> = { text: say('text: set it as lettering, or turn it into outlines first'), image: say('pictures'), script: say('scripts, which never run'), foreignObject: say('foreign content'), mask: say('masks'), filter: say('effects'), pattern: say('patterns') };
 /** `use` in `use`. */
 const MOST_USES = 20;
 const MOST_SHAPES = 20_000;
@@ -61,7 +62,7 @@ class SvgReader {
   ) {
     this.drawing = new Drawing();
     this.rules = styleRules(root);
-    if (this.rules.others > 0) this.drawing.note('style rules that are not for an element, a class or an id', this.rules.others);
+    if (this.rules.others > 0) this.drawing.note(say('style rules that are not for an element, a class or an id'), this.rules.others);
     const index = (node: SvgNode): void => {
       const { id } = node.attributes;
       if (id !== undefined && !this.byId.has(id)) this.byId.set(id, node);
@@ -74,7 +75,7 @@ class SvgReader {
     for (const node of nodes) {
       if (SILENT.has(node.name)) continue;
       if (this.options.aids !== true && node.name === 'g' && SHEET_ROLES.has(node.attributes[ROLE_ATTRIBUTE] ?? '')) {
-        this.drawing.note('boxes, weed lines and marks of a sheet');
+        this.drawing.note(say('boxes, weed lines and marks of a sheet'));
         continue;
       }
       const paint = paintOf(node, around, this.rules);
@@ -90,8 +91,8 @@ class SvgReader {
   private drawUse({ attributes }: SvgNode, where: Affine, paint: SvgPaint, clips: readonly Curves[], uses: number): void {
     const href = attributes['href'] ?? '';
     const target = href.startsWith('#') ? this.byId.get(href.slice(1)) : undefined;
-    if (target === undefined) return this.drawing.note('references to what lies outside of the file or is not there');
-    if (uses >= MOST_USES) return this.drawing.note('shapes used in each other without end');
+    if (target === undefined) return this.drawing.note(say('references to what lies outside of the file or is not there'));
+    if (uses >= MOST_USES) return this.drawing.note(say('shapes used in each other without end'));
     const moved = followedBy({ ...IDENTITY, e: lengthOf(attributes['x'], 0), f: lengthOf(attributes['y'], 0) }, where);
     this.draw(target.name === 'symbol' ? target.children : [target], moved, paint, clips, uses + 1);
   }
@@ -115,7 +116,7 @@ class SvgReader {
     if (++this.shapes > MOST_SHAPES) throw new AppError('tooIntricate', { count: this.shapes, limit: MOST_SHAPES });
     const { fill, stroke, strokeWidth, evenOdd } = paint;
     const filled = fill === undefined ? undefined : curvesOfPath(data, where, true);
-    if (fill !== undefined && filled === undefined) return this.drawing.note('paths that are not written as paths are');
+    if (fill !== undefined && filled === undefined) return this.drawing.note(say('paths that are not written as paths are'));
     if (fill !== undefined && filled !== undefined && ringCount(filled) > 0) this.drawing.add(fill, this.within(evenOdd ? nestRings(filled) : joinOverlaps(this.library, filled), clips));
     if (stroke === undefined || !(strokeWidth > 0)) return;
     const line = curvesOfPath(data, where, false);
@@ -125,7 +126,7 @@ class SvgReader {
   /** @param paint with the stroke's width in mm. */
   private drawStroke(line: Curves, { fill, stroke, strokeWidth: widthMm, strokeCorners, strokeEnds }: SvgPaint & { readonly stroke: string }, clips: readonly Curves[]): void {
     const use = this.options.strokes ?? (widthMm <= HAIRLINE_MM ? 'line' : 'outline');
-    if (use === 'drop') return this.drawing.note('strokes that were left out');
+    if (use === 'drop') return this.drawing.note(say('strokes that were left out'));
     if (use === 'outline') return this.drawing.add(stroke, this.within(strokeCurves(this.library, line, widthMm / 2, strokeCorners, strokeEnds), clips));
     // The line around a filled shape is the shape's own outline.
     if (fill !== undefined) return;

@@ -1,5 +1,6 @@
 import { SaxesParser } from 'saxes';
 import { AppError } from '../../core/errors/appError.ts';
+import { grouped, say } from '../../core/words/say.ts';
 
 /** An element of a drawing. */
 export interface SvgNode {
@@ -36,8 +37,8 @@ export function svgTree(bytes: Uint8Array, file: string): SvgNode {
   };
   parser.on('error', (error) => refuse(error.message));
   parser.on('opentag', ({ name, attributes }) => {
-    if (open.length >= MAX_DEPTH) refuse(`its elements lie more than ${MAX_DEPTH} deep in each other`);
-    if (++elements > MAX_ELEMENTS) refuse(`it has more than ${MAX_ELEMENTS.toLocaleString('en')} elements`);
+    if (open.length >= MAX_DEPTH) refuse(say`its elements lie more than ${MAX_DEPTH} deep in each other`);
+    if (++elements > MAX_ELEMENTS) refuse(say`it has more than ${grouped(MAX_ELEMENTS)} elements`);
     const own = Object.fromEntries(Object.entries(attributes as Record<string, string>).map(([key, value]) => [key === 'xlink:href' ? 'href' : key, value]));
     open.push({ name: name.slice(name.indexOf(':') + 1), attributes: own, children: [], text: '' });
   });
@@ -57,6 +58,6 @@ export function svgTree(bytes: Uint8Array, file: string): SvgNode {
     else around.children.push(done);
   });
   parser.write(new TextDecoder().decode(bytes)).close();
-  if (root?.name !== 'svg') throw new AppError('badDrawing', { file, reason: 'its first element is not svg' });
+  if (root?.name !== 'svg') throw new AppError('badDrawing', { file, reason: say('its first element is not svg') });
   return root;
 }

@@ -7,6 +7,7 @@ import type { Ticket } from '../../core/ticket/ticket.ts';
 import type { LengthUnit } from '../../core/units/parseLength.ts';
 import { pathOperators, pointsOf, PT_PER_MM } from '../pdf/pdfLines.ts';
 import type { QrCode } from './qrCode.ts';
+import { say } from '../../core/words/say.ts';
 
 /** A text as outlines from the left end of its foot, mm. @param capitalMm height of its capitals. */
 export type SetText = (text: string, capitalMm: number) => Promise<{ readonly curves: Curves; readonly widthMm: number }>;
@@ -39,7 +40,7 @@ const SOFT = '#5d5364';
 /** The ticket as a PDF: as many pages as it takes, texts as outlines, so that every name can be written. */
 export async function ticketPdf(asked: TicketPage): Promise<Uint8Array<ArrayBuffer>> {
   const document = await PDFDocument.create();
-  document.setTitle(`Ticket: ${asked.ticket.name}`);
+  document.setTitle(say`Ticket: ${asked.ticket.name}`);
   document.setCreator('Limner');
   document.setCreationDate(new Date(0));
   document.setModificationDate(new Date(0));
@@ -71,7 +72,7 @@ class TicketWriter {
     const right = this.widthMm - EDGE_MM;
     this.code(qr, right - CODE_MM, EDGE_MM - 2);
     await this.lines(ticket.name, EDGE_MM, right - CODE_MM - 6 - EDGE_MM, TITLE, INK);
-    await this.lines(`Ticket · ${date}`, EDGE_MM, right - CODE_MM - EDGE_MM, BODY, SOFT);
+    await this.lines(say`Ticket · ${date}`, EDGE_MM, right - CODE_MM - EDGE_MM, BODY, SOFT);
     this.y = Math.max(this.y, EDGE_MM + CODE_MM + 4);
     const image = await this.document.embedPng(proof.png);
     const scale = Math.min(PROOF_MM / proof.widthPx, 84 / proof.heightPx);
@@ -99,7 +100,7 @@ class TicketWriter {
   async steps(): Promise<void> {
     const { steps } = this.asked.ticket;
     if (steps.length === 0) return;
-    await this.heading('Then, in this order');
+    await this.heading(say('Then, in this order'));
     for (const [k, step] of steps.entries()) await this.lines(`${k + 1}.  ${stepWords(step)}${step.what === 'press' || step.waitMin === 0 ? '' : `: ${step.waitMin} min`}`, EDGE_MM, this.roomTo() - EDGE_MM, BODY, INK);
   }
 

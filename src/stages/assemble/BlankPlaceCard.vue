@@ -8,6 +8,7 @@ import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
+import { say } from '../../core/words/say.ts';
 
 /** Where the whole design lies on the blank. */
 const props = defineProps<{ place: PlaceMm }>();
@@ -20,16 +21,16 @@ const over = computed(() => (design.value === undefined ? 0 : overBlankMm(props.
 const drag = (change: Partial<PlaceMm>): void => bench.preview({ ...job.value, place: { ...props.place, ...change } });
 function set(change: Partial<PlaceMm>): void {
   drag(change);
-  bench.commitPreview('Place');
+  bench.commitPreview(say('Place'));
 }
 function centre(): void {
   const { place: _place, ...rest } = job.value;
-  bench.commit('Place: centred', rest);
+  bench.commit(say('Place: centred'), rest);
 }
 </script>
 
 <template>
-  <TrayCard title="Place on the blank" :about="`printable area ${formatLength(mm(job.blank.widthMm), settings.unit)} × ${formatLength(mm(job.blank.heightMm), settings.unit)}`" :mark="over > 0 ? 'warning' : undefined">
+  <TrayCard title="Place on the blank" :about="$say`printable area ${formatLength(mm(job.blank.widthMm), settings.unit)} × ${formatLength(mm(job.blank.heightMm), settings.unit)}`" :mark="over > 0 ? 'warning' : undefined">
     <QuantityInput kind="length" label="From the left" :unit="settings.unit" :model-value="place.xMm" :least="-20000" :most="20000" @change="drag({ xMm: $event })" @done="set({ xMm: $event })" @cancel="bench.revert" />
     <QuantityInput kind="length" label="From the top" :unit="settings.unit" :model-value="place.yMm" :least="-20000" :most="20000" @change="drag({ yMm: $event })" @done="set({ yMm: $event })" @cancel="bench.revert" />
     <p v-if="over > 0" class="over">Reaches {{ formatLength(mm(over), settings.unit) }} over the printable area.</p>

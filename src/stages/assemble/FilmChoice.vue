@@ -2,9 +2,10 @@
 import { ElSelect } from 'element-plus';
 import { computed } from 'vue';
 import type { Film } from '../../core/film/film.ts';
+import { say } from '../../core/words/say.ts';
 
 /** A film out of those on the rack and the shelf. */
-const props = withDefaults(defineProps<{ films: readonly Film[]; modelValue: string | undefined; label?: string; ariaLabel?: string }>(), { label: 'Film' });
+const props = withDefaults(defineProps<{ films: readonly Film[]; modelValue: string | undefined; label?: string; ariaLabel?: string }>(), { label: say('Film') });
 const emit = defineEmits<{ choose: [film: Film] }>();
 const film = computed(() => props.films.find(({ id }) => id === props.modelValue));
 /** Bound as a whole: the component's declared types take its options for prop definitions. */

@@ -15,6 +15,7 @@ import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import { chooseFiles } from '../shared/pickFiles.ts';
 import { tellError } from '../shared/tellError.ts';
+import { say } from '../../core/words/say.ts';
 
 /** The fonts, each in the words that are typed: by manner, by whether they cut well at this height, and those that were brought in. */
 const props = defineProps<{ font: string; text: string; capitalMm: number }>();
@@ -27,7 +28,7 @@ const { engine } = useServices();
 
 type Group = Manner | 'all' | 'own';
 const manner = ref<Group>('all');
-const MANNER_NAMES = { all: 'every manner', ...(Object.fromEntries(MANNERS.map((each) => [each, each])) as Record<Manner, string>), own: 'brought in' };
+const MANNER_NAMES = { all: say('every manner'), ...(Object.fromEntries(MANNERS.map((each) => [each, each])) as Record<Manner, string>), own: say('brought in') };
 const onlyGood = ref(false);
 const own = shallowRef<readonly string[]>([]);
 onMounted(async () => (own.value = await ownFontNames().catch(() => [])));
@@ -43,15 +44,15 @@ const rows = computed((): Row[] => {
   const shipped = SHIPPED_FONTS.filter((each) => manner.value === 'all' || each.manner === manner.value).map((each): Row => ({
     name: each.name,
     label: `${each.name}, ${each.manner}`,
-    tooThin: cutsWell(each, props.capitalMm, limitMm.value) ? undefined : `thinnest ${formatLength(mm(each.thinnest * props.capitalMm), settings.unit)}`,
+    tooThin: cutsWell(each, props.capitalMm, limitMm.value) ? undefined : say`thinnest ${formatLength(mm(each.thinnest * props.capitalMm), settings.unit)}`,
   }));
-  const mine = manner.value === 'all' || manner.value === 'own' ? own.value.map((name): Row => ({ name, label: `${name}, brought in`, tooThin: undefined })) : [];
+  const mine = manner.value === 'all' || manner.value === 'own' ? own.value.map((name): Row => ({ name, label: say`${name}, brought in`, tooThin: undefined })) : [];
   const all = [...mine, ...shipped].filter(({ tooThin, name }) => !onlyGood.value || tooThin === undefined || name === props.font);
   // The font in use is always one of them, also when its file is on another computer.
   return all.some(({ name }) => name === props.font) ? all : [{ name: props.font, label: props.font, tooThin: undefined }, ...all];
 });
 /** What stands in each line: the first words, or the name where nothing is written yet. */
-const sample = computed(() => props.text.trim().split('\n')[0].slice(0, 14) || 'Regatta');
+const sample = computed(() => props.text.trim().split('\n')[0].slice(0, 14) || say('Regatta'));
 
 /** Fonts that the page has loaded to show them, by what it calls them. */
 const loaded = ref(new Set<string>());
@@ -83,7 +84,7 @@ async function bringIn(): Promise<void> {
   try {
     const bytes = new Uint8Array(await file.arrayBuffer());
     const plain = await engine.fontName(bytes.slice(), file.name);
-    const name = fontNamed(plain) === undefined ? plain.slice(0, 80) : `${plain} (own)`.slice(0, 80);
+    const name = fontNamed(plain) === undefined ? plain.slice(0, 80) : say`${plain} (own)`.slice(0, 80);
     await keepOwnFont(name, bytes);
     own.value = await ownFontNames();
     emit('choose', name);

@@ -5,13 +5,13 @@ import { STACKED, type Layering } from '../../core/assemble/layering.ts';
 import { pieceAt } from '../../core/operate/piecesIndex.ts';
 import type { Job } from '../../core/job/job.ts';
 import { formatArea } from '../../core/units/parseLength.ts';
-import { count } from './operationWords.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import MeetingPairs from '../shared/MeetingPairs.vue';
+import { counted, say } from '../../core/words/say.ts';
 
 /** How the films of the whole design lie on each other, where most of them lie, and what would be cut twice. */
 const emit = defineEmits<{ show: [places: readonly { readonly x: number; readonly y: number }[]] }>();
@@ -20,8 +20,8 @@ const settings = useSettings();
 const job = computed(() => bench.job as Job);
 const cut = computed(() => bench.result?.cut);
 
-const MEETS = { stacked: 'stacked', inset: 'inset' } as const;
-const ABOUT = { stacked: 'each part lies whole on what is below it', inset: 'what lies above is cut out of what is below: thin, must be exact' } as const;
+const MEETS = { stacked: say('stacked'), inset: say('inset') } as const;
+const ABOUT = { stacked: say('each part lies whole on what is below it'), inset: say('what lies above is cut out of what is below: thin, must be exact') } as const;
 const layering = computed(() => job.value.layering ?? STACKED);
 function withLayering(change: Partial<Layering>): Job {
   const { layering: _before, ...rest } = job.value;
@@ -52,14 +52,14 @@ const twice = computed(() =>
   }),
 );
 const joined = computed(() => films.value.filter(({ id }) => layering.value.joined?.includes(id) === true));
-const setJoined = (id: string, on: boolean): void => set(on ? 'Overlaps joined' : 'Overlaps apart again', { joined: [...(layering.value.joined ?? []).filter((each) => each !== id), ...(on ? [id] : [])] });
+const setJoined = (id: string, on: boolean): void => set(on ? say('Overlaps joined') : say('Overlaps apart again'), { joined: [...(layering.value.joined ?? []).filter((each) => each !== id), ...(on ? [id] : [])] });
 </script>
 
 <template>
   <TrayCard v-if="films.length > 1 || twice.length > 0 || joined.length > 0" title="How films lie" :about="ABOUT[layering.meet]" :mark="twice.length > 0 ? 'warning' : undefined">
     <template v-if="films.length > 1">
-      <label class="row"><span>Films are</span><ChoiceInput label="How all films meet" class="narrow" small :model-value="layering.meet" :choices="MEETS" @choose="set('How films lie', { meet: $event })" /></label>
-      <QuantityInput v-if="layering.meet === 'inset'" kind="length" label="Reach under neighbours" :unit="settings.unit" :model-value="layering.reachMm" :least="0" :most="20" :step="0.1" @change="drag({ reachMm: $event })" @done="set('Reach', { reachMm: $event })" @cancel="bench.revert" />
+      <label class="row"><span>Films are</span><ChoiceInput label="How all films meet" class="narrow" small :model-value="layering.meet" :choices="MEETS" @choose="set($say('How films lie'), { meet: $event })" /></label>
+      <QuantityInput v-if="layering.meet === 'inset'" kind="length" label="Reach under neighbours" :unit="settings.unit" :model-value="layering.reachMm" :least="0" :most="20" :step="0.1" @change="drag({ reachMm: $event })" @done="set($say('Reach'), { reachMm: $event })" @cancel="bench.revert" />
       <MeetingPairs :films="films" :pairs="layering.pairs ?? []" :meets="MEETS" :meet="layering.meet" :reach-mm="layering.reachMm" @drag="drag({ pairs: $event })" @set="(label, pairs) => set(label, { pairs })" />
       <div v-if="most !== undefined" class="row">
         <span>Most films on one spot: <b>{{ most.layers }}</b><template v-if="most.names.length > 0">, {{ most.names.join(' · ') }}</template></span>
@@ -67,7 +67,7 @@ const setJoined = (id: string, on: boolean): void => set(on ? 'Overlaps joined' 
       </div>
     </template>
     <div v-for="{ film, places } in twice" :key="film.id" class="row">
-      <span>{{ film.name }}: {{ count(places.length, 'overlap') }} of up to {{ formatArea(places[0].size, settings.unit, 1) }} would be cut twice</span>
+      <span>{{ film.name }}: {{ counted(places.length, $say('overlap'), $say('overlaps')) }} of up to {{ formatArea(places[0].size, settings.unit, 1) }} would be cut twice</span>
       <span class="acts"><button type="button" class="plain-button" @click="emit('show', places.map(({ xMm, yMm }) => ({ x: xMm, y: yMm })))">Show</button><button type="button" class="plain-button" @click="setJoined(film.id, true)">Join</button></span>
     </div>
     <div v-for="film in joined" :key="film.id" class="row"><span>{{ film.name }}: overlaps are joined</span><button type="button" class="plain-button" @click="setJoined(film.id, false)">Leave apart</button></div>

@@ -7,16 +7,17 @@ import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import type { Parts } from './useParts.ts';
+import { say } from '../../core/words/say.ts';
 
 /** What the letters stand on: a straight line, a circle, or another part. */
 const props = defineProps<{ parts: Parts; lettering: Lettering }>();
 const bench = useBench();
 const settings = useSettings();
 
-const STANDS = { line: 'straight', circle: 'on a circle', along: 'on a part’s edge', into: 'filling a part' } as const;
+const STANDS = { line: say('straight'), circle: say('on a circle'), along: say('on a part’s edge'), into: say('filling a part') } as const;
 type Stand = keyof typeof STANDS;
-const SIDES = { top: 'over the top', bottom: 'along the bottom' } as const;
-const HEADS = { out: 'outwards', in: 'inwards' } as const;
+const SIDES = { top: say('over the top'), bottom: say('along the bottom') } as const;
+const HEADS = { out: say('outwards'), in: say('inwards') } as const;
 
 const stand = computed((): Stand => (props.lettering.along !== undefined ? 'along' : props.lettering.into !== undefined ? 'into' : props.lettering.around === undefined ? 'line' : 'circle'));
 /** Parts that a text can follow; two that would follow each other are told as astray. */
@@ -29,7 +30,7 @@ const isAstray = computed(() => props.parts.inDesign.value.find(({ id }) => id =
 
 const drag = (change: Partial<Lettering>): void => props.parts.preview((object) => withLettering(object, change));
 function set(change: Partial<Lettering>): void {
-  props.parts.commit('Where it stands', (object) => withLettering(object, change));
+  props.parts.commit(say('Where it stands'), (object) => withLettering(object, change));
 }
 
 /** A text takes its place from a part, and keeps it when it is let go of. */
@@ -46,7 +47,7 @@ function standOn(next: Stand): void {
   const { x, y } = bench.result?.cut?.originMm ?? { x: 0, y: 0 };
   const follows = next === 'along' || next === 'into';
   const didFollow = stand.value === 'along' || stand.value === 'into';
-  props.parts.commit('Where it stands', (object) => {
+  props.parts.commit(say('Where it stands'), (object) => {
     const { placement, ...rest } = withLettering(object, place);
     if (follows) return rest as FilmedObject;
     return { ...rest, placement: didFollow && box !== undefined ? { a: 1, b: 0, c: 0, d: 1, e: (box.left + box.right) / 2 - x, f: (box.top + box.bottom) / 2 - y } : placement } as FilmedObject;
@@ -68,7 +69,7 @@ const follow = (part: string): void => set(props.lettering.along !== undefined ?
     <QuantityInput kind="length" label="Away from its edge" :unit="settings.unit" :model-value="lettering.along.awayMm" :least="-500" :most="500" @change="drag({ along: { ...lettering.along, awayMm: $event } })" @done="set({ along: { ...lettering.along, awayMm: $event } })" @cancel="bench.revert" />
   </template>
   <QuantityInput v-if="lettering.into !== undefined" kind="length" label="Free at its edge" :unit="settings.unit" :model-value="lettering.into.paddingMm" :least="0" :most="500" @change="drag({ into: { ...lettering.into, paddingMm: $event } })" @done="set({ into: { ...lettering.into, paddingMm: $event } })" @cancel="bench.revert" />
-  <p v-if="isAstray" class="astray">{{ followed in others ? 'There is no room for it in that part: choose another one, or less that stays free.' : 'The part that it follows is gone: choose another one.' }}</p>
+  <p v-if="isAstray" class="astray">{{ followed in others ? $say('There is no room for it in that part: choose another one, or less that stays free.') : $say('The part that it follows is gone: choose another one.') }}</p>
 </template>
 
 <style scoped src="../shared/rows.css" />

@@ -12,7 +12,7 @@ import { useSettings } from '../../stores/settings.ts';
 import { download } from '../shared/download.ts';
 import FilmsPicture from '../shared/FilmsPicture.vue';
 import { tellError } from '../shared/tellError.ts';
-import { count } from './operationWords.ts';
+import { counted, say } from '../../core/words/say.ts';
 
 /** All designs of a list side by side, each checked, and their cut files together. */
 const props = defineProps<{ jobs: readonly FilledJob[] }>();
@@ -74,7 +74,7 @@ async function save(): Promise<void> {
   }
 }
 /** How many there are, and how many the cut check has found something in. */
-const said = computed(() => `${count(props.jobs.length, 'design')}${worth.value === 0 ? '' : `, ${count(worth.value, 'design')} with places to look at`}`);
+const said = computed(() => `${counted(props.jobs.length, say('design'), say('designs'))}${worth.value === 0 ? '' : say`, ${counted(worth.value, say('design'), say('designs'))} with places to look at`}`);
 </script>
 
 <template>
@@ -85,7 +85,7 @@ const said = computed(() => `${count(props.jobs.length, 'design')}${worth.value 
         <FilmsPicture v-if="films !== undefined && box !== undefined" :films="films" :box="box" :width="WIDTH" :height="HEIGHT" />
         <div v-else class="waits" :style="{ width: `${WIDTH}px`, height: `${HEIGHT}px` }" />
         <b>{{ label }}</b>
-        <small v-if="view !== undefined">{{ formatLength(mm(view.design.widthMm), settings.unit) }} × {{ formatLength(mm(view.design.heightMm), settings.unit) }}{{ view.findings > 0 ? `, ${count(view.findings, 'place')} to look at` : '' }}</small>
+        <small v-if="view !== undefined">{{ formatLength(mm(view.design.widthMm), settings.unit) }} × {{ formatLength(mm(view.design.heightMm), settings.unit) }}{{ view.findings > 0 ? $say`, ${counted(view.findings, $say('place'), $say('places'))} to look at` : '' }}</small>
       </li>
     </ul>
     <template #footer>

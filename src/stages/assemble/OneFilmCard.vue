@@ -5,6 +5,7 @@ import { oneFilmOf } from '../../core/film/filmRoles.ts';
 import type { Job } from '../../core/job/job.ts';
 import { useBench } from '../../stores/bench.ts';
 import TrayCard from '../../ui/TrayCard.vue';
+import { say } from '../../core/words/say.ts';
 
 /** The film of a design of one colour: its name and its colour. */
 const bench = useBench();
@@ -13,14 +14,14 @@ const film = computed(() => oneFilmOf(job.value.films));
 const set = (label: string, change: Partial<Film>): void => bench.commit(label, { ...job.value, films: job.value.films.map((each) => (each.id === film.value.id ? { ...each, ...change } : each)) });
 function rename(event: Event): void {
   const name = (event.target as HTMLInputElement).value.trim();
-  if (name !== '') set('Film name', { name });
+  if (name !== '') set(say('Film name'), { name });
 }
 </script>
 
 <template>
   <TrayCard title="Film">
     <label class="row"><span>Name</span><input :value="film.name" maxlength="120" @change="rename" /></label>
-    <label class="row"><span>Colour</span><input type="color" :value="film.colour" @change="set('Film colour', { colour: ($event.target as HTMLInputElement).value })" /></label>
+    <label class="row"><span>Colour</span><input type="color" :value="film.colour" @change="set($say('Film colour'), { colour: ($event.target as HTMLInputElement).value })" /></label>
   </TrayCard>
 </template>
 

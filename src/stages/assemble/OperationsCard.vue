@@ -8,10 +8,11 @@ import type { OperationNote } from '../../core/operate/operate.ts';
 import { useSettings } from '../../stores/settings.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import OperationSettings from './OperationSettings.vue';
-import { count, OPERATION_GROUPS, OPERATIONS, operationWords } from './operationWords.ts';
+import { OPERATION_GROUPS, OPERATIONS, operationWords } from './operationWords.ts';
 import type { Operations } from './useOperations.ts';
 import type { Parts } from './useParts.ts';
 import type { Pieces } from './usePieces.ts';
+import { counted } from '../../core/words/say.ts';
 
 /** What is done to the selected part, in its order; each entry stays changeable. */
 const props = defineProps<{ parts: Parts; pieces: Pieces; operations: Operations }>();
@@ -38,19 +39,19 @@ function takeNearest(note: OperationNote): void {
 </script>
 
 <template>
-  <TrayCard title="What is done to it" :about="rows.length === 0 ? 'nothing yet: it lies as it is' : 'in this order, again after every change below'">
+  <TrayCard title="What is done to it" :about="rows.length === 0 ? $say('nothing yet: it lies as it is') : $say('in this order, again after every change below')">
     <ol v-if="rows.length > 0" class="list" aria-label="Operations">
       <li v-for="({ operation, name, icon, words, isOpen, lost }, index) in rows" :key="operation.id" class="operation" :class="{ open: isOpen, off: operation.enabled === false }">
         <div class="head">
           <component :is="icon" class="icon" :size="16" aria-hidden="true" />
           <button type="button" class="names" :aria-expanded="isOpen" @click="operations.unfold(isOpen ? undefined : operation.id)"><span class="name">{{ name }}</span><span class="words">{{ words }}</span></button>
-          <ElSwitch size="small" :model-value="operation.enabled !== false" :aria-label="`${name} on`" @change="operations.set(operation, { enabled: $event === true })" />
+          <ElSwitch size="small" :model-value="operation.enabled !== false" :aria-label="$say`${name} on`" @change="operations.set(operation, { enabled: $event === true })" />
         </div>
         <p v-if="lost !== undefined" class="lost" role="status">
-          {{ operation.kind === 'fill' ? `${count(lost.lost, 'place')} that nothing encloses by now.` : `${count(lost.lost, 'piece')} not found by now: a change before it took ${lost.lost === 1 ? 'it' : 'them'} away.` }}
+          {{ operation.kind === 'fill' ? $say`${counted(lost.lost, $say('place'), $say('places'))} that nothing encloses by now.` : $say`${counted(lost.lost, $say('piece'), $say('pieces'))} not found by now: a change before it took ${lost.lost === 1 ? $say('it') : $say('them')} away.` }}
           <template v-if="hasNearest(lost)">
             <button type="button" class="plain-button" @click="emit('show', nearestPlaces(lost))">Show the nearest</button>
-            <button type="button" class="plain-button" @click="takeNearest(lost)">Take {{ lost.lost === 1 ? 'it' : 'them' }}</button>
+            <button type="button" class="plain-button" @click="takeNearest(lost)">Take {{ lost.lost === 1 ? $say('it') : $say('them') }}</button>
           </template>
         </p>
         <template v-if="isOpen">
@@ -63,7 +64,7 @@ function takeNearest(note: OperationNote): void {
         </template>
       </li>
     </ol>
-    <p v-if="own !== undefined && strays > 0" class="lost" role="status">{{ count(strays, 'stray') }}: small, and away from everything. <button type="button" class="plain-button" @click="pieces.pickStrays(own.id)">Select {{ strays === 1 ? 'it' : 'them' }}</button></p>
+    <p v-if="own !== undefined && strays > 0" class="lost" role="status">{{ counted(strays, $say('stray'), $say('strays')) }}: small, and away from everything. <button type="button" class="plain-button" @click="pieces.pickStrays(own.id)">Select {{ strays === 1 ? $say('it') : $say('them') }}</button></p>
     <p v-if="operations.splitting.value" class="lost" role="status">Draw a line across the part on the table. Esc leaves.</p>
     <div>
       <ElDropdown trigger="click" placement="top-end" popper-class="operation-chooser" @command="operations.add($event as OperationKind)">

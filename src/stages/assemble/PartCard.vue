@@ -15,6 +15,7 @@ import FilmChoice from './FilmChoice.vue';
 import HolesSettings from './HolesSettings.vue';
 import LetteringSettings from './LetteringSettings.vue';
 import type { Parts } from './useParts.ts';
+import { say } from '../../core/words/say.ts';
 
 /** What the selected part is, and on which film. */
 const props = defineProps<{ parts: Parts; part: DesignObject }>();
@@ -23,21 +24,21 @@ const settings = useSettings();
 const job = computed(() => bench.job as Job);
 
 const filmed = computed(() => (props.part.kind === 'lettering' || props.part.kind === 'figure' ? props.part : undefined));
-const setCut = (on: boolean): void => props.parts.commit(on ? 'Cut out of what lies below' : 'A film of its own', ({ cutsOut: _before, ...object }) => (on ? { ...object, cutsOut: true } : object) as FilmedObject);
+const setCut = (on: boolean): void => props.parts.commit(on ? say('Cut out of what lies below') : say('A film of its own'), ({ cutsOut: _before, ...object }) => (on ? { ...object, cutsOut: true } : object) as FilmedObject);
 
 const base = computed(() => (props.part.kind === 'base' ? props.part.base : undefined));
 const withBase = (change: Partial<BaseObject['base']>): Job => withObjectChanged<BaseObject>(job.value, props.part.id, (object) => ({ ...object, base: withSettings(object.base, change) }));
 const withBand = (bandMm: number | undefined): Job => withBase({ bandMm });
-const FORMS = { edge: 'border along the edge', rectangle: 'rectangle', bar: 'bar', round: 'round' } as const;
-const CORNERS = { round: 'round', sharp: 'sharp', flat: 'flat' } as const;
+const FORMS = { edge: say('border along the edge'), rectangle: say('rectangle'), bar: say('bar'), round: say('round') } as const;
+const CORNERS = { round: say('round'), sharp: say('sharp'), flat: say('flat') } as const;
 
 const combine = computed(() => (props.part.kind === 'group' ? props.part.combine : undefined));
 function setCombine(change: Partial<GroupCombine>, film?: Film): void {
   const racked = film === undefined ? job.value : withFilm(job.value, film);
-  bench.commit('Put together', withObjectChanged<GroupObject>(racked, props.part.id, (object) => (object.combine === undefined ? object : { ...object, combine: { ...object.combine, ...change } })));
+  bench.commit(say('Put together'), withObjectChanged<GroupObject>(racked, props.part.id, (object) => (object.combine === undefined ? object : { ...object, combine: { ...object.combine, ...change } })));
 }
-const HOW = { join: 'joined into one outline', cutOut: 'the upper cut out of the lowest', common: 'what they have in common' } as const;
-const title = computed(() => (props.part.kind === 'group' && props.part.combine !== undefined ? COMBINED[props.part.combine.how] : props.part.kind === 'lettering' ? 'Lettering' : nameOfObject(props.part)));
+const HOW = { join: say('joined into one outline'), cutOut: say('the upper cut out of the lowest'), common: say('what they have in common') } as const;
+const title = computed(() => (props.part.kind === 'group' && props.part.combine !== undefined ? COMBINED[props.part.combine.how] : props.part.kind === 'lettering' ? say('Lettering') : nameOfObject(props.part)));
 </script>
 
 <template>
@@ -49,13 +50,13 @@ const title = computed(() => (props.part.kind === 'group' && props.part.combine 
       <FilmChoice v-if="filmed.cutsOut !== true" :films="parts.films.value" :model-value="filmed.film" aria-label="Film of the part" @choose="parts.setFilm" />
     </template>
     <template v-else-if="base !== undefined && part.kind === 'base'">
-      <label class="row"><span>Form</span><ChoiceInput label="Form of the base" :choices="FORMS" :model-value="base.form" @choose="bench.commit('Base', withBase({ form: $event }))" /></label>
-      <QuantityInput kind="length" label="Reaches over by" :unit="settings.unit" :model-value="base.marginMm" :least="0" :most="500" @change="bench.preview(withBase({ marginMm: $event }))" @done="bench.commit('Base', withBase({ marginMm: $event }))" @cancel="bench.revert" />
-      <QuantityInput v-if="base.form === 'rectangle'" kind="length" label="Corner radius" :unit="settings.unit" :model-value="base.cornerMm" :least="0" :most="500" @change="bench.preview(withBase({ cornerMm: $event }))" @done="bench.commit('Base', withBase({ cornerMm: $event }))" @cancel="bench.revert" />
-      <label v-if="base.form === 'edge'" class="row"><span>Corners</span><ChoiceInput label="Corners" small :choices="CORNERS" :model-value="base.corners" @choose="bench.commit('Base', withBase({ corners: $event }))" /></label>
-      <label class="row"><span>Band on every film</span><ElSwitch size="small" aria-label="Band on every film" :model-value="base.bandMm !== undefined" @change="bench.commit('Band on every film', withBand($event === true ? Math.max(6, base.marginMm) : undefined))" /></label>
-      <QuantityInput v-if="base.bandMm !== undefined" kind="length" label="Band width" :unit="settings.unit" :model-value="base.bandMm" :least="0.1" :most="500" @change="bench.preview(withBand($event))" @done="bench.commit('Band on every film', withBand($event))" @cancel="bench.revert" />
-      <FilmChoice :films="parts.films.value" :model-value="part.film" aria-label="Film of the base" @choose="bench.commit('Film', withObjectChanged<BaseObject>(withFilm(job, $event, 0), part.id, (object) => ({ ...object, film: $event.id })))" />
+      <label class="row"><span>Form</span><ChoiceInput label="Form of the base" :choices="FORMS" :model-value="base.form" @choose="bench.commit($say('Base'), withBase({ form: $event }))" /></label>
+      <QuantityInput kind="length" label="Reaches over by" :unit="settings.unit" :model-value="base.marginMm" :least="0" :most="500" @change="bench.preview(withBase({ marginMm: $event }))" @done="bench.commit($say('Base'), withBase({ marginMm: $event }))" @cancel="bench.revert" />
+      <QuantityInput v-if="base.form === 'rectangle'" kind="length" label="Corner radius" :unit="settings.unit" :model-value="base.cornerMm" :least="0" :most="500" @change="bench.preview(withBase({ cornerMm: $event }))" @done="bench.commit($say('Base'), withBase({ cornerMm: $event }))" @cancel="bench.revert" />
+      <label v-if="base.form === 'edge'" class="row"><span>Corners</span><ChoiceInput label="Corners" small :choices="CORNERS" :model-value="base.corners" @choose="bench.commit($say('Base'), withBase({ corners: $event }))" /></label>
+      <label class="row"><span>Band on every film</span><ElSwitch size="small" aria-label="Band on every film" :model-value="base.bandMm !== undefined" @change="bench.commit($say('Band on every film'), withBand($event === true ? Math.max(6, base.marginMm) : undefined))" /></label>
+      <QuantityInput v-if="base.bandMm !== undefined" kind="length" label="Band width" :unit="settings.unit" :model-value="base.bandMm" :least="0.1" :most="500" @change="bench.preview(withBand($event))" @done="bench.commit($say('Band on every film'), withBand($event))" @cancel="bench.revert" />
+      <FilmChoice :films="parts.films.value" :model-value="part.film" aria-label="Film of the base" @choose="bench.commit($say('Film'), withObjectChanged<BaseObject>(withFilm(job, $event, 0), part.id, (object) => ({ ...object, film: $event.id })))" />
     </template>
     <HolesSettings v-else-if="part.kind === 'holes'" :part="part" />
     <template v-else-if="combine !== undefined">

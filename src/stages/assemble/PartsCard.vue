@@ -5,8 +5,8 @@ import { computed, ref, watch } from 'vue';
 import { FIGURE_FORMS, type FigureForm } from '../../core/figure/figure.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import type { PartKind } from './newPart.ts';
-import { count } from './operationWords.ts';
 import type { Parts, PartRow } from './useParts.ts';
+import { counted, say } from '../../core/words/say.ts';
 
 /** What the design is made of, as it is seen: the highest first. */
 const props = defineProps<{ parts: Parts }>();
@@ -15,22 +15,22 @@ const emit = defineEmits<{ bring: [what: 'drawing' | 'picture']; draw: [] }>();
 type Choice = PartKind | 'drawing' | 'picture' | 'pen';
 const GROUPS: readonly { readonly name: string; readonly choices: readonly { readonly choice: Choice; readonly name: string; readonly about: string }[] }[] = [
   {
-    name: 'Set and bring in',
+    name: say('Set and bring in'),
     choices: [
-      { choice: 'lettering', name: 'Lettering', about: 'a name, a number, a line on a circle' },
-      { choice: 'picture', name: 'Another picture', about: 'traced beside this one, with a recipe of its own' },
-      { choice: 'drawing', name: 'Drawing', about: 'outlines of an SVG, DXF or plotter file at their true size' },
-      { choice: 'pen', name: 'Drawn shape', about: 'with the pen: a click for a corner, a drag for a curve' },
+      { choice: 'lettering', name: say('Lettering'), about: say('a name, a number, a line on a circle') },
+      { choice: 'picture', name: say('Another picture'), about: say('traced beside this one, with a recipe of its own') },
+      { choice: 'drawing', name: say('Drawing'), about: say('outlines of an SVG, DXF or plotter file at their true size') },
+      { choice: 'pen', name: say('Drawn shape'), about: say('with the pen: a click for a corner, a drag for a curve') },
     ],
   },
   {
-    name: 'Of everything',
+    name: say('Of everything'),
     choices: [
-      { choice: 'base', name: 'Base under all', about: 'a border or a board that is pressed first' },
-      { choice: 'holes', name: 'Holes through all', about: 'in every film, to hang it by' },
+      { choice: 'base', name: say('Base under all'), about: say('a border or a board that is pressed first') },
+      { choice: 'holes', name: say('Holes through all'), about: say('in every film, to hang it by') },
     ],
   },
-  { name: 'Figures', choices: (Object.keys(FIGURE_FORMS) as FigureForm[]).map((form) => ({ choice: form, name: FIGURE_FORMS[form].name, about: FIGURE_FORMS[form].about })) },
+  { name: say('Figures'), choices: (Object.keys(FIGURE_FORMS) as FigureForm[]).map((form) => ({ choice: form, name: FIGURE_FORMS[form].name, about: FIGURE_FORMS[form].about })) },
 ];
 const ICONS = { traced: ImageIcon, lettering: Type, figure: Shapes, imported: FileInput, base: Layers2, holes: Waypoints, group: Boxes } as const;
 const rows = computed(() => props.parts.rows.value.map((row) => ({ ...row, icon: ICONS[row.kind], isSelected: props.parts.chosen.value.includes(row.id) })));
@@ -67,7 +67,7 @@ function press(row: PartRow, event: MouseEvent): void {
   else if (props.parts.chosen.value.length === 1 && props.parts.chosen.value[0] === row.id) props.parts.select();
   else props.parts.select(row.id);
 }
-const said = ({ operations, isLost, cutsOut }: PartRow): string => [cutsOut ? 'cut out' : '', operations === 0 ? '' : count(operations, 'operation'), isLost ? 'look' : ''].filter((each) => each !== '').join(', ');
+const said = ({ operations, isLost, cutsOut }: PartRow): string => [cutsOut ? say('cut out') : '', operations === 0 ? '' : counted(operations, say('operation'), say('operations')), isLost ? say('look') : ''].filter((each) => each !== '').join(', ');
 </script>
 
 <template>

@@ -5,17 +5,17 @@ import { formatArea, formatLength } from '../../core/units/parseLength.ts';
 import { useSettings } from '../../stores/settings.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import FilmChoice from './FilmChoice.vue';
-import { count } from './operationWords.ts';
 import { useFontLikeness } from './useFontLikeness.ts';
 import type { Parts } from './useParts.ts';
 import type { Pieces } from './usePieces.ts';
+import { counted, say } from '../../core/words/say.ts';
 
 /** The pieces that are selected: what they measure, and what can be done with them. */
 const props = defineProps<{ parts: Parts; pieces: Pieces }>();
 const settings = useSettings();
 const facts = computed(() => props.pieces.facts.value);
 const length = (value: number): string => formatLength(mm(value), settings.unit);
-const title = computed(() => (facts.value === undefined ? '' : facts.value.pieces === 1 ? 'One piece' : count(facts.value.pieces, 'piece')));
+const title = computed(() => (facts.value === undefined ? '' : facts.value.pieces === 1 ? say('One piece') : counted(facts.value.pieces, say('piece'), say('pieces'))));
 const films = computed(() => (facts.value?.films ?? []).map((id) => props.parts.films.value.find((film) => film.id === id)?.name ?? id).join(', '));
 const oneFilm = computed(() => (facts.value?.films.length === 1 ? facts.value.films[0] : undefined));
 const otherAlike = computed(() => (props.pieces.alike.value === undefined || props.pieces.alike.value < 2 ? undefined : props.pieces.alike.value));
@@ -31,22 +31,22 @@ const filmOf = (): void => {
     <dl class="facts">
       <dt>Area</dt><dd>{{ formatArea(facts.areaMm2, settings.unit, 1) }}</dd>
       <dt>Nodes</dt><dd>{{ facts.nodes }}</dd>
-      <dt>Narrowest</dt><dd>{{ facts.narrowestMm === undefined ? 'over 4 mm' : length(facts.narrowestMm) }}</dd>
+      <dt>Narrowest</dt><dd>{{ facts.narrowestMm === undefined ? $say('over 4 mm') : length(facts.narrowestMm) }}</dd>
     </dl>
     <p v-if="otherAlike !== undefined" class="alike" role="status">Found {{ otherAlike }} times. <button type="button" class="plain-button" @click="pieces.pickAlike">Select all like it</button></p>
     <FilmChoice :films="parts.films.value" :model-value="oneFilm" aria-label="Film of the pieces" @choose="pieces.setFilm" />
     <div class="acts">
       <button type="button" class="plain-button" @click="pieces.takeOff">Take off</button>
       <button v-if="oneFilm !== undefined" type="button" class="plain-button" @click="filmOf">All of its film</button>
-      <button type="button" class="plain-button" @click="pieces.operate('Thicken or thin', (id, own) => ({ id, kind: 'thicken', byMm: 0.3, pieces: own }))">Thicken</button>
-      <button type="button" class="plain-button" @click="pieces.operate('Seam allowance', (id, own) => ({ id, kind: 'allowance', widthMm: 6, corners: 'round', pieces: own }))">Seam allowance</button>
-      <button type="button" class="plain-button" @click="pieces.operate('Tidy', (id, own) => ({ id, kind: 'tidy', withinMm: 0.05, leastMm2: 0, gapMm: 0, straight: true, pieces: own }))">Tidy</button>
+      <button type="button" class="plain-button" @click="pieces.operate($say('Thicken or thin'), (id, own) => ({ id, kind: 'thicken', byMm: 0.3, pieces: own }))">Thicken</button>
+      <button type="button" class="plain-button" @click="pieces.operate($say('Seam allowance'), (id, own) => ({ id, kind: 'allowance', widthMm: 6, corners: 'round', pieces: own }))">Seam allowance</button>
+      <button type="button" class="plain-button" @click="pieces.operate($say('Tidy'), (id, own) => ({ id, kind: 'tidy', withinMm: 0.05, leastMm2: 0, gapMm: 0, straight: true, pieces: own }))">Tidy</button>
       <button type="button" class="plain-button" :disabled="likeness.busy.value" @click="likeness.ask">Which font is this?</button>
     </div>
     <p v-if="likeness.busy.value" role="status" class="alike">Comparing with the shipped fonts…</p>
     <ol v-else-if="likeness.found.value.length > 0" class="likely" aria-label="Likely fonts">
       <li v-for="each in likeness.found.value" :key="each.font">
-        <button type="button" :title="`Set “${each.text}” in ${each.font}`" @click="likeness.take(each)"><b>{{ each.font }}</b><span>{{ Math.round(100 * each.score) }} % alike, capitals {{ length(each.heightMm) }}</span></button>
+        <button type="button" :title="$say`Set “${each.text}” in ${each.font}`" @click="likeness.take(each)"><b>{{ each.font }}</b><span>{{ Math.round(100 * each.score) }} % alike, capitals {{ length(each.heightMm) }}</span></button>
       </li>
     </ol>
   </TrayCard>

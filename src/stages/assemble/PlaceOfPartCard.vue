@@ -9,6 +9,7 @@ import { useSettings } from '../../stores/settings.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import type { Parts } from './useParts.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Where the selected parts lie, to the hundredth; turned, mirrored, sized and brought in line. */
 const props = defineProps<{ parts: Parts; box: Bounds }>();
@@ -24,7 +25,7 @@ const ids = computed(() => new Set(props.parts.boxed.value.map(({ id }) => id)))
 const shared = (x: number, y: number): { x: number; y: number } => ({ x: x - origin.value.x, y: y - origin.value.y });
 const one = computed(() => (props.parts.boxed.value.length === 1 ? props.parts.boxed.value[0].id : undefined));
 
-const move = (x: number, y: number): void => bench.commit('Place', props.parts.shifted(x - at.value.x, y - at.value.y));
+const move = (x: number, y: number): void => bench.commit(say('Place'), props.parts.shifted(x - at.value.x, y - at.value.y));
 type Side = 'width' | 'height';
 const lengthOf = (side: Side): number => (side === 'width' ? props.box.right - props.box.left : props.box.bottom - props.box.top);
 /** A size that is on its way: what the part was scaled by in the first place, and what it measured before. */
@@ -46,7 +47,7 @@ function size(side: Side, toMm: number): void {
   const [fixed, factor] = [shared(at.value.x, at.value.y), toMm / beforeMm];
   const next = withScaled(job.value, one.value, factor, fixed.x, fixed.y);
   sizing = { side, toMm, factor, beforeMm, from: job.value, next, fixed };
-  bench.commit('Size', next);
+  bench.commit(say('Size'), next);
 }
 /** What is done to a part has lengths of its own, which do not scale with it: what it measures at two sizes tells the one at which it measures what was asked. */
 watch(() => bench.result, (result) => {
@@ -59,23 +60,23 @@ watch(() => bench.result, (result) => {
   const factor = 1 + (now.toMm - now.beforeMm) / scaling;
   if (!Number.isFinite(factor) || factor <= 0) return;
   bench.undo();
-  bench.commit('Size', withScaled(now.from, one.value, factor, now.fixed.x, now.fixed.y));
+  bench.commit(say('Size'), withScaled(now.from, one.value, factor, now.fixed.x, now.fixed.y));
 });
 const middle = computed(() => shared((props.box.left + props.box.right) / 2, (props.box.top + props.box.bottom) / 2));
 function turn(deg: number): void {
-  if (deg !== 0) bench.commit('Turn', withTurned(job.value, ids.value, (deg * Math.PI) / 180, middle.value.x, middle.value.y));
+  if (deg !== 0) bench.commit(say('Turn'), withTurned(job.value, ids.value, (deg * Math.PI) / 180, middle.value.x, middle.value.y));
 }
 /** How far the one part that is selected is turned. */
 const turnedDeg = computed(() => (props.parts.object.value === undefined ? undefined : Math.round(100 * turnDegOf(props.parts.object.value)) / 100));
-const mirror = (way: 'leftRight' | 'upDown'): void => bench.commit('Mirrored', withMirrored(job.value, ids.value, way, middle.value.x, middle.value.y));
+const mirror = (way: 'leftRight' | 'upDown'): void => bench.commit(say('Mirrored'), withMirrored(job.value, ids.value, way, middle.value.x, middle.value.y));
 
 const LINES: readonly { readonly how: Alignment; readonly title: string; readonly icon: typeof AlignStartVertical }[] = [
-  { how: 'left', title: 'Left edges in line', icon: AlignStartVertical },
-  { how: 'centre', title: 'Middles above each other', icon: AlignCenterVertical },
-  { how: 'right', title: 'Right edges in line', icon: AlignEndVertical },
-  { how: 'top', title: 'Top edges in line', icon: AlignStartHorizontal },
-  { how: 'middle', title: 'Middles side by side', icon: AlignCenterHorizontal },
-  { how: 'bottom', title: 'Bottom edges in line', icon: AlignEndHorizontal },
+  { how: 'left', title: say('Left edges in line'), icon: AlignStartVertical },
+  { how: 'centre', title: say('Middles above each other'), icon: AlignCenterVertical },
+  { how: 'right', title: say('Right edges in line'), icon: AlignEndVertical },
+  { how: 'top', title: say('Top edges in line'), icon: AlignStartHorizontal },
+  { how: 'middle', title: say('Middles side by side'), icon: AlignCenterHorizontal },
+  { how: 'bottom', title: say('Bottom edges in line'), icon: AlignEndHorizontal },
 ];
 /** One part is brought in line with the whole design, several with each other. */
 function align(how: Alignment): void {
@@ -83,14 +84,14 @@ function align(how: Alignment): void {
   const several = props.parts.boxed.value;
   if (design === undefined) return;
   const whole = { left: 0, top: 0, right: design.widthMm, bottom: design.heightMm };
-  bench.commit('In line', withAligned(job.value, several, how, several.length === 1 ? whole : undefined));
+  bench.commit(say('In line'), withAligned(job.value, several, how, several.length === 1 ? whole : undefined));
 }
-const spread = (way: 'across' | 'down'): void => bench.commit('Equal gaps', withSpread(job.value, props.parts.boxed.value, way));
-const NAMES: Readonly<Record<Anchor, string>> = { topLeft: 'upper left', top: 'top', topRight: 'upper right', left: 'left', middle: 'middle', right: 'right', bottomLeft: 'lower left', bottom: 'bottom', bottomRight: 'lower right' };
+const spread = (way: 'across' | 'down'): void => bench.commit(say('Equal gaps'), withSpread(job.value, props.parts.boxed.value, way));
+const NAMES: Readonly<Record<Anchor, string>> = { topLeft: say('upper left'), top: say('top'), topRight: say('upper right'), left: say('left'), middle: say('middle'), right: say('right'), bottomLeft: say('lower left'), bottom: say('bottom'), bottomRight: say('lower right') };
 </script>
 
 <template>
-  <TrayCard title="Place and size" :about="`measured from the design’s upper left to the part’s ${NAMES[anchor]}`">
+  <TrayCard title="Place and size" :about="$say`measured from the design’s upper left to the part’s ${NAMES[anchor]}`">
     <div class="measures">
       <div class="anchors" role="radiogroup" aria-label="Measured at">
         <button v-for="each in ANCHORS" :key="each" type="button" role="radio" :aria-checked="anchor === each" :aria-label="NAMES[each]" :title="NAMES[each]" @click="anchor = each" />

@@ -9,6 +9,7 @@ import { fillPath, strokeCutLine, strokeHairline } from '../../ui/draw/cutLines.
 import type { Box, Size, Viewport } from '../../ui/viewport.ts';
 import { drawNodes } from '../shared/nodes/drawNodes.ts';
 import type { Handle } from './useHandles.ts';
+import { say } from '../../core/words/say.ts';
 
 type Context = CanvasRenderingContext2D;
 
@@ -165,7 +166,7 @@ export function drawHandles(context: Context, view: Viewport, handles: readonly 
     context.stroke();
   }
   context.restore();
-  if (turn !== undefined && turnedDeg !== undefined) label(context, `turned ${turnedDeg}°`, view.x + turn.x * view.scale, view.y + turn.y * view.scale - 16);
+  if (turn !== undefined && turnedDeg !== undefined) label(context, say`turned ${turnedDeg}°`, view.x + turn.x * view.scale, view.y + turn.y * view.scale - 16);
 }
 
 /** Guides across the whole table; places are mm of the blank. */

@@ -1,5 +1,6 @@
 import type { AddedObject } from '../../core/edit/objectEdits.ts';
 import { FIGURE_FORMS, type FigureForm } from '../../core/figure/figure.ts';
+import { say } from '../../core/words/say.ts';
 
 /** What can be added that is made here, and not brought in. */
 export type PartKind = 'lettering' | FigureForm | 'base' | 'holes';
@@ -29,7 +30,7 @@ export function newPart(kind: PartKind, id: string, film: string, { widthMm: wid
   const isRoom = height + 0.6 * lowMm + (isLow ? lowMm : sideMm) <= blankHeightMm;
   const middle = { x: width / 2 - originMm.x, y: (isRoom ? height + (isLow ? lowMm : sideMm / 2 + lowMm / 2) : height / 2) - originMm.y };
   const at = (x: number, y: number) => ({ a: 1, b: 0, c: 0, d: 1, e: x, f: y });
-  if (kind === 'lettering') return { kind, id, film, placement: at(middle.x, middle.y), lettering: { text: 'Name', font: 'Oswald', heightMm: lowMm } };
+  if (kind === 'lettering') return { kind, id, film, placement: at(middle.x, middle.y), lettering: { text: say('Name'), font: 'Oswald', heightMm: lowMm } };
   const [widthMm, heightMm] = isLow ? [broadMm, lowMm] : [sideMm, sideMm];
   return { kind: 'figure', id, film, placement: at(middle.x - widthMm / 2, middle.y - heightMm / 2), shape: FIGURE_FORMS[kind].first(widthMm, heightMm) };
 }

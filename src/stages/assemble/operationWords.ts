@@ -3,33 +3,34 @@ import type { Film } from '../../core/film/film.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength, type LengthUnit } from '../../core/units/parseLength.ts';
 import type { Operation, OperationKind } from '../../core/operate/operation.ts';
+import { counted, say } from '../../core/words/say.ts';
 
 /** What an operation is called, what it does in one line, and its picture. */
 export const OPERATIONS: Readonly<Record<OperationKind, { readonly name: string; readonly about: string; readonly icon: typeof Scissors }>> = {
-  thicken: { name: 'Thicken or thin', about: 'edges further out, or in; openings stay open', icon: CircleDashed },
-  corners: { name: 'Corners', about: 'rounded or clipped', icon: SquareRoundCorner },
-  tidy: { name: 'Tidy', about: 'fewer nodes, specks gone, narrow gaps closed', icon: Sparkles },
-  mend: { name: 'Mend', about: 'too thin, too narrow, too small, too sharp', icon: Bandage },
-  join: { name: 'Join overlaps', about: 'what overlaps is cut as one', icon: Combine },
-  line: { name: 'Line of a width', about: 'the outline drawn as a line', icon: PenLine },
-  split: { name: 'Split', about: 'cut in two along a line', icon: Scissors },
-  border: { name: 'Border', about: 'a film around and below it', icon: Layers2 },
-  edgeLine: { name: 'Line along the edge', about: 'outside as a frame, or inside', icon: Spline },
-  field: { name: 'Field behind', about: 'a bar or board, or knocked out of one', icon: RectangleHorizontal },
-  shadow: { name: 'Shadow', about: 'a film below it, out of place', icon: BoxSelect },
-  fill: { name: 'Fill between lines', about: 'what its lines enclose, area by area', icon: PaintBucket },
-  film: { name: 'Other film', about: 'pieces on another film', icon: SwatchBook },
-  takeOff: { name: 'Taken off', about: 'pieces that are left out', icon: Eraser },
-  rows: { name: 'In rows', about: 'copies in columns and rows', icon: CopyPlus },
-  around: { name: 'Around a centre', about: 'copies in a ring', icon: LoaderCircle },
-  allowance: { name: 'Seam allowance', about: 'cut further out, the line drawn on it', icon: Shirt },
+  thicken: { name: say('Thicken or thin'), about: say('edges further out, or in; openings stay open'), icon: CircleDashed },
+  corners: { name: say('Corners'), about: say('rounded or clipped'), icon: SquareRoundCorner },
+  tidy: { name: say('Tidy'), about: say('fewer nodes, specks gone, narrow gaps closed'), icon: Sparkles },
+  mend: { name: say('Mend'), about: say('too thin, too narrow, too small, too sharp'), icon: Bandage },
+  join: { name: say('Join overlaps'), about: say('what overlaps is cut as one'), icon: Combine },
+  line: { name: say('Line of a width'), about: say('the outline drawn as a line'), icon: PenLine },
+  split: { name: say('Split'), about: say('cut in two along a line'), icon: Scissors },
+  border: { name: say('Border'), about: say('a film around and below it'), icon: Layers2 },
+  edgeLine: { name: say('Line along the edge'), about: say('outside as a frame, or inside'), icon: Spline },
+  field: { name: say('Field behind'), about: say('a bar or board, or knocked out of one'), icon: RectangleHorizontal },
+  shadow: { name: say('Shadow'), about: say('a film below it, out of place'), icon: BoxSelect },
+  fill: { name: say('Fill between lines'), about: say('what its lines enclose, area by area'), icon: PaintBucket },
+  film: { name: say('Other film'), about: say('pieces on another film'), icon: SwatchBook },
+  takeOff: { name: say('Taken off'), about: say('pieces that are left out'), icon: Eraser },
+  rows: { name: say('In rows'), about: say('copies in columns and rows'), icon: CopyPlus },
+  around: { name: say('Around a centre'), about: say('copies in a ring'), icon: LoaderCircle },
+  allowance: { name: say('Seam allowance'), about: say('cut further out, the line drawn on it'), icon: Shirt },
 };
 
 /** What can be added by name; pieces are pointed at instead. */
 export const OPERATION_GROUPS: readonly { readonly name: string; readonly kinds: readonly OperationKind[] }[] = [
-  { name: 'Its edge', kinds: ['thicken', 'corners', 'tidy', 'mend', 'join', 'line', 'split'] },
-  { name: 'Around and behind it', kinds: ['border', 'edgeLine', 'field', 'shadow', 'fill'] },
-  { name: 'More of it', kinds: ['rows', 'around', 'allowance'] },
+  { name: say('Its edge'), kinds: ['thicken', 'corners', 'tidy', 'mend', 'join', 'line', 'split'] },
+  { name: say('Around and behind it'), kinds: ['border', 'edgeLine', 'field', 'shadow', 'fill'] },
+  { name: say('More of it'), kinds: ['rows', 'around', 'allowance'] },
 ];
 
 /** An operation as it is first. @param film what it lays down, where it does. @param box of the part, mm. */
@@ -73,42 +74,42 @@ export function newOperation(kind: OperationKind, id: string, film: string, box:
 /** What an operation is set to, in a few words. */
 export function operationWords(operation: Operation, unit: LengthUnit, films: readonly Film[]): string {
   const length = (value: number): string => formatLength(mm(value), unit);
-  const film = (id: string): string => films.find((each) => each.id === id)?.name ?? 'a film that is gone';
-  const some = 'pieces' in operation && operation.pieces !== undefined ? count(operation.pieces.length, 'piece') : undefined;
+  const film = (id: string): string => films.find((each) => each.id === id)?.name ?? say('a film that is gone');
+  const some = 'pieces' in operation && operation.pieces !== undefined ? counted(operation.pieces.length, say('piece'), say('pieces')) : undefined;
   const words = ((): string => {
     switch (operation.kind) {
       case 'thicken':
-        return operation.byMm >= 0 ? `thicker by ${length(operation.byMm)}` : `thinner by ${length(-operation.byMm)}`;
+        return operation.byMm >= 0 ? say`thicker by ${length(operation.byMm)}` : say`thinner by ${length(-operation.byMm)}`;
       case 'corners':
-        return `${operation.manner === 'round' ? 'rounded' : 'clipped'} ${length(operation.radiusMm)}`;
+        return `${operation.manner === 'round' ? say('rounded') : say('clipped')} ${length(operation.radiusMm)}`;
       case 'tidy':
-        return `within ${length(operation.withinMm)}`;
+        return say`within ${length(operation.withinMm)}`;
       case 'mend':
         return mendWords(operation, length);
       case 'join':
-        return 'one outline';
+        return say('one outline');
       case 'line':
-        return `${length(operation.widthMm)} wide`;
+        return say`${length(operation.widthMm)} wide`;
       case 'split':
-        return operation.gapMm > 0 ? `${length(operation.gapMm)} apart` : 'along a line';
+        return operation.gapMm > 0 ? say`${length(operation.gapMm)} apart` : say('along a line');
       case 'border':
-        return `${length(operation.widthMm)} in ${film(operation.film)}`;
+        return say`${length(operation.widthMm)} in ${film(operation.film)}`;
       case 'edgeLine':
-        return `${length(Math.abs(operation.awayMm))} ${operation.awayMm < 0 ? 'inside' : 'outside'} in ${film(operation.film)}`;
+        return say`${length(Math.abs(operation.awayMm))} ${operation.awayMm < 0 ? say('inside') : say('outside')} in ${film(operation.film)}`;
       case 'field':
-        return `${operation.knocksOut ? 'knocked out of' : 'on'} ${film(operation.film)}`;
+        return `${operation.knocksOut ? say('knocked out of') : say('on')} ${film(operation.film)}`;
       case 'shadow':
-        return `in ${film(operation.film)}`;
+        return say`in ${film(operation.film)}`;
       case 'fill':
-        return operation.at.length === 0 ? 'point at areas on the table' : `${count(operation.at.length, 'area')} in ${film(operation.film)}`;
+        return operation.at.length === 0 ? say('point at areas on the table') : say`${counted(operation.at.length, say('area'), say('areas'))} in ${film(operation.film)}`;
       case 'film':
-        return `on ${film(operation.film)}`;
+        return say`on ${film(operation.film)}`;
       case 'takeOff':
-        return 'left out';
+        return say('left out');
       case 'rows':
         return `${operation.columns} × ${operation.rows}`;
       case 'around':
-        return `${operation.count} in a ring`;
+        return say`${operation.count} in a ring`;
       case 'allowance':
         return length(operation.widthMm);
     }
@@ -118,14 +119,13 @@ export function operationWords(operation: Operation, unit: LengthUnit, films: re
 
 function mendWords({ stripMm, openGapMm, closeGapMm, leastMm2, tipDeg, teethMm, at }: Extract<Operation, { kind: 'mend' }>, length: (value: number) => string): string {
   const done = [
-    stripMm === undefined ? [] : [`strips to ${length(stripMm)}`],
-    openGapMm === undefined ? [] : [`gaps opened to ${length(openGapMm)}`],
-    closeGapMm === undefined ? [] : [`gaps closed up to ${length(closeGapMm)}`],
-    leastMm2 === undefined ? [] : [`less than ${leastMm2} mm² left out`],
-    tipDeg === undefined ? [] : ['tips rounded'],
-    teethMm === undefined ? [] : ['edges smoothed'],
+    stripMm === undefined ? [] : [say`strips to ${length(stripMm)}`],
+    openGapMm === undefined ? [] : [say`gaps opened to ${length(openGapMm)}`],
+    closeGapMm === undefined ? [] : [say`gaps closed up to ${length(closeGapMm)}`],
+    leastMm2 === undefined ? [] : [say`less than ${leastMm2} mm² left out`],
+    tipDeg === undefined ? [] : [say('tips rounded')],
+    teethMm === undefined ? [] : [say('edges smoothed')],
   ].flat();
-  return `${done.join(', ')}${at === undefined ? '' : `, ${count(at.length, 'place')}`}`;
+  return `${done.join(', ')}${at === undefined ? '' : `, ${counted(at.length, say('place'), say('places'))}`}`;
 }
 
-export const count = (number: number, what: string): string => `${number} ${what}${number === 1 ? '' : 's'}`;

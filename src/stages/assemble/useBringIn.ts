@@ -8,6 +8,7 @@ import { useStock } from '../../stores/stock.ts';
 import { tellError } from '../shared/tellError.ts';
 import { chooseFiles } from '../shared/pickFiles.ts';
 import type { Parts } from './useParts.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Beside the design what comes in lies so far away, mm. */
 const BESIDE_MM = 10;
@@ -40,9 +41,9 @@ export function useBringIn(parts: Parts) {
     const { layers, leftOut } = await engine.drawing(new Uint8Array(await file.arrayBuffer()), file.name);
     await stock.load();
     const id = `drawing-${crypto.randomUUID().slice(0, 8)}`;
-    bench.commit('Drawing', withDrawing(bench.job as Job, id, file.name, layers, stock.films, below()));
+    bench.commit(say('Drawing'), withDrawing(bench.job as Job, id, file.name, layers, stock.films, below()));
     parts.select(id);
-    if (leftOut.length > 0) ElMessage({ type: 'info', message: `Left out of ${file.name}: ${leftOut.map(({ what, count }) => `${what} (${count})`).join('; ')}.`, duration: 9000, showClose: true });
+    if (leftOut.length > 0) ElMessage({ type: 'info', message: say`Left out of ${file.name}: ${leftOut.map(({ what, count }) => `${what} (${count})`).join('; ')}.`, duration: 9000, showClose: true });
   }
 
   async function picture(file: File): Promise<void> {

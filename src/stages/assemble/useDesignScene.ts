@@ -22,9 +22,10 @@ import type { Pen } from './usePen.ts';
 import type { Pieces } from './usePieces.ts';
 import type { ShapeNodes } from './useShapeNodes.ts';
 import type { TableTools } from './useTableTools.ts';
+import { say } from '../../core/words/say.ts';
 
 /** What the design is seen on, or beside. */
-export const VIEWS = [{ value: 'blank', name: 'On the blank' }, { value: 'loud', name: 'On a loud ground' }, { value: 'picture', name: 'Over the picture' }, { value: 'spread', name: 'Films apart' }] as const;
+export const VIEWS = [{ value: 'blank', name: say('On the blank') }, { value: 'loud', name: say('On a loud ground') }, { value: 'picture', name: say('Over the picture') }, { value: 'spread', name: say('Films apart') }] as const;
 export type View = (typeof VIEWS)[number]['value'];
 
 /** Colours nearer than this are one to the eye at arm's length, OKLab × 100. */

@@ -10,6 +10,7 @@ import { useServices } from '../../stores/services.ts';
 import { tellError } from '../shared/tellError.ts';
 import type { Parts } from './useParts.ts';
 import type { Pieces } from './usePieces.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Which font the selected pieces are in, and setting them anew in it. */
 export function useFontLikeness(parts: Parts, pieces: Pieces) {
@@ -40,9 +41,9 @@ export function useFontLikeness(parts: Parts, pieces: Pieces) {
     if (id === undefined || facts === undefined || film === undefined) return;
     const { left, top, right, bottom } = facts.box;
     const placement = { a: 1, b: 0, c: 0, d: 1, e: (left + right) / 2 - origin.x, f: (top + bottom) / 2 - origin.y };
-    const lettering = { kind: 'lettering' as const, id: `lettering-${crypto.randomUUID().slice(0, 8)}`, film: film.id, placement, lettering: { text: text.trim() === '' ? 'Text' : text, font, heightMm } };
+    const lettering = { kind: 'lettering' as const, id: `lettering-${crypto.randomUUID().slice(0, 8)}`, film: film.id, placement, lettering: { text: text.trim() === '' ? say('Text') : text, font, heightMm } };
     const without = withOperation(bench.job as Job, id, { id: crypto.randomUUID().slice(0, 8), kind: 'takeOff', pieces: [...pieces.marks.value] });
-    bench.commit(`Set in ${font}`, withNewObject(without, lettering, film));
+    bench.commit(say`Set in ${font}`, withNewObject(without, lettering, film));
     parts.select(lettering.id);
   }
   return { busy, found, ask, take };

@@ -3,6 +3,7 @@ import { MAX_GUIDES, type Guide } from '../../core/assemble/placeOnBlank.ts';
 import type { Job } from '../../core/job/job.ts';
 import { useBench } from '../../stores/bench.ts';
 import type { TablePoint } from '../../ui/useTableView.ts';
+import { say } from '../../core/words/say.ts';
 
 /** How near to a guide one may point, CSS px. */
 const NEAR_PX = 4;
@@ -50,7 +51,7 @@ export function useGuides(scale: Ref<number>) {
   function letGo(): void {
     if (held.value === undefined) return;
     held.value = undefined;
-    bench.commitPreview('Guide');
+    bench.commitPreview(say('Guide'));
   }
   function drop(): void {
     held.value = undefined;

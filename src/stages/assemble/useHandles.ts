@@ -9,6 +9,7 @@ import type { DesignPart } from '../../core/run/designRun.ts';
 import { useBench } from '../../stores/bench.ts';
 import type { TablePoint } from '../../ui/useTableView.ts';
 import type { Parts } from './useParts.ts';
+import { say } from '../../core/words/say.ts';
 
 /** How near to a handle one may point, and how far above the part the one that turns stands, CSS px. */
 const NEAR_PX = 8;
@@ -119,7 +120,7 @@ export function useHandles(parts: Parts, place: Ref<{ readonly xMm: number; read
     const now = held.value;
     held.value = undefined;
     turnedDeg.value = undefined;
-    if (now?.moved === true) bench.commitPreview(now.handle.kind === 'turn' ? 'Turn' : 'Size');
+    if (now?.moved === true) bench.commitPreview(now.handle.kind === 'turn' ? say('Turn') : say('Size'));
   }
   function drop(): void {
     held.value = undefined;

@@ -10,6 +10,7 @@ import { pieceAt, piecesIndex } from '../../core/operate/piecesIndex.ts';
 import { useBench } from '../../stores/bench.ts';
 import { newOperation, OPERATIONS } from './operationWords.ts';
 import { mostSeen, type Parts } from './useParts.ts';
+import { inSentence, say } from '../../core/words/say.ts';
 
 type Fill = Extract<Operation, { kind: 'fill' }>;
 
@@ -61,7 +62,7 @@ export function useOperations(parts: Parts) {
     splitting.value = false;
     if (part === undefined) return;
     const id = crypto.randomUUID().slice(0, 8);
-    bench.commit('Split', withOperation(job.value, part.id, { id, kind: 'split', from: placed(part.toMarks, from.x, from.y), to: placed(part.toMarks, to.x, to.y), gapMm: 0 }));
+    bench.commit(say('Split'), withOperation(job.value, part.id, { id, kind: 'split', from: placed(part.toMarks, from.x, from.y), to: placed(part.toMarks, to.x, to.y), gapMm: 0 }));
     open.value = id;
   }
   const changed = (id: string, change: Partial<Operation>, film?: Film): Job => {
@@ -73,8 +74,8 @@ export function useOperations(parts: Parts) {
   function set(operation: Operation, change: Partial<Operation>, film?: Film): void {
     bench.commit(OPERATIONS[operation.kind].name, changed(operation.id, change, film));
   }
-  const move = (id: string, by: 1 | -1): void => parts.object.value && bench.commit('Order of operations', withOperationMoved(job.value, parts.object.value.id, id, by));
-  const remove = (operation: Operation): void => parts.object.value && bench.commit(`Without ${OPERATIONS[operation.kind].name.toLowerCase()}`, withoutOperation(job.value, parts.object.value.id, operation.id));
+  const move = (id: string, by: 1 | -1): void => parts.object.value && bench.commit(say('Order of operations'), withOperationMoved(job.value, parts.object.value.id, id, by));
+  const remove = (operation: Operation): void => parts.object.value && bench.commit(say`Without ${inSentence(OPERATIONS[operation.kind].name)}`, withoutOperation(job.value, parts.object.value.id, operation.id));
 
   const part = computed(() => parts.inDesign.value.find(({ id }) => id === parts.object.value?.id));
   /** What can be filled while a fill is open, in the frame of the part's marks. */

@@ -14,6 +14,7 @@ import type { DesignPart } from '../../core/run/designRun.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useStock } from '../../stores/stock.ts';
 import { newPart, type PartKind } from './newPart.ts';
+import { say } from '../../core/words/say.ts';
 
 /** So far a double lies beside what it was made of, mm. */
 const BESIDE_MM = 8;
@@ -118,7 +119,7 @@ export function useParts() {
   const changed = (change: (each: FilmedObject) => FilmedObject): Job => (object.value === undefined ? job.value : withObjectChanged(job.value, object.value.id, change));
   const preview = (change: (each: FilmedObject) => FilmedObject): void => bench.preview(changed(change));
   const commit = (label: string, change: (each: FilmedObject) => FilmedObject): void => bench.commit(label, changed(change));
-  const setFilm = (film: Film): void => object.value && bench.commit('Film', withObjectChanged<FilmedObject>(withFilm(job.value, film), object.value.id, (each) => ({ ...each, film: film.id })));
+  const setFilm = (film: Film): void => object.value && bench.commit(say('Film'), withObjectChanged<FilmedObject>(withFilm(job.value, film), object.value.id, (each) => ({ ...each, film: film.id })));
 
   /** The parts themselves and what lies in them. */
   const allWithin = (from: Job, ids: readonly string[]): Set<string> =>
@@ -151,10 +152,10 @@ export function useParts() {
     return inDesign.value.filter((each) => within.has(each.id));
   };
 
-  const reorder = (by: number): void => object.value && bench.commit(by > 0 ? 'Higher' : 'Lower', withObjectMoved(job.value, object.value.id, by));
+  const reorder = (by: number): void => object.value && bench.commit(by > 0 ? say('Higher') : say('Lower'), withObjectMoved(job.value, object.value.id, by));
   const removable = computed(() => objects.value.length > 0 && objects.value.reduce<Job | undefined>((left, { id }) => (left !== undefined && canLeave(left, id) ? withoutObject(left, id) : undefined), job.value) !== undefined);
   function remove(): void {
-    if (removable.value) bench.commit('Part taken off', objects.value.reduce((left, { id }) => withoutObject(left, id), job.value));
+    if (removable.value) bench.commit(say('Part taken off'), objects.value.reduce((left, { id }) => withoutObject(left, id), job.value));
   }
   function duplicate(): void {
     const twins: string[] = [];
@@ -165,7 +166,7 @@ export function useParts() {
       return doubled;
     }, job.value);
     if (twins.length === 0) return;
-    bench.commit('Doubled', next);
+    bench.commit(say('Doubled'), next);
     select(...twins);
   }
   /** What can lie in a group: parts of the outermost list. */
@@ -175,13 +176,13 @@ export function useParts() {
     const inside = groupable.value;
     const filmId = inside.map((each) => ('film' in each ? each.film : inDesign.value.find((part) => part.id === each.id)?.layers[0]?.filmId)).find((each) => each !== undefined);
     const film = films.value.find((each) => each.id === filmId) ?? films.value[0];
-    bench.commit(how === undefined ? 'Group' : 'Put together', withGroup(job.value, new Set(inside.map((each) => each.id)), id, how === undefined ? undefined : { how, film }));
+    bench.commit(how === undefined ? say('Group') : say('Put together'), withGroup(job.value, new Set(inside.map((each) => each.id)), id, how === undefined ? undefined : { how, film }));
     select(id);
   }
   function ungroup(): void {
     const each = object.value;
     if (each?.kind !== 'group') return;
-    bench.commit('Taken apart', withoutGroup(job.value, each.id));
+    bench.commit(say('Taken apart'), withoutGroup(job.value, each.id));
     select(...each.objects.map(({ id }) => id));
   }
 

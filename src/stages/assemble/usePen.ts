@@ -15,6 +15,7 @@ import { useBench } from '../../stores/bench.ts';
 import type { TablePoint } from '../../ui/useTableView.ts';
 import { isTyping } from '../shared/isTyping.ts';
 import { mostSeen, type Parts } from './useParts.ts';
+import { say } from '../../core/words/say.ts';
 
 /** How near to the first node one points to close a shape, and how far one pulls for a curve, CSS px. */
 const NEAR_PX = 9;
@@ -57,8 +58,8 @@ export function usePen(parts: Parts, place: Ref<{ readonly xMm: number; readonly
     const { x, y } = cut.originMm;
     const inDesign = transformCurves(curvesFromPaths([done]), translation(-place.value.xMm, -place.value.yMm));
     const film = mostSeen(cut.rack.map(({ film: each }) => each), job.blank.colour);
-    const object: ImportedObject = { kind: 'imported', id: `drawn-${crypto.randomUUID().slice(0, 8)}`, name: 'Drawn shape', fileName: '', paths: [{ film: film.id, path: pathData(transformCurves(inDesign, translation(-x, -y))) }] };
-    bench.commit('Drawn shape', parts.keepingPlace(asLaid(job, object, film, done.closed), boundsOf(inDesign) as Bounds, job, undefined, [object.id]));
+    const object: ImportedObject = { kind: 'imported', id: `drawn-${crypto.randomUUID().slice(0, 8)}`, name: say('Drawn shape'), fileName: '', paths: [{ film: film.id, path: pathData(transformCurves(inDesign, translation(-x, -y))) }] };
+    bench.commit(say('Drawn shape'), parts.keepingPlace(asLaid(job, object, film, done.closed), boundsOf(inDesign) as Bounds, job, undefined, [object.id]));
     parts.select(object.id);
   }
 

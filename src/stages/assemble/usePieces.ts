@@ -17,6 +17,7 @@ import { nodeCount } from '../../core/outline/curves.ts';
 import { thinPlaces } from '../../core/outline/thinPlaces.ts';
 import { useBench } from '../../stores/bench.ts';
 import type { Parts } from './useParts.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Strips broader than this are not measured: the knife has no trouble with them, mm. */
 const MEASURED_TO_MM = 4;
@@ -130,14 +131,14 @@ export function usePieces(parts: Parts) {
     const pieces = [...marks.value];
     const next = withPiecesMore(job.value, id, pieces, ({ kind }) => kind === 'takeOff', () => ({ id: newId(), kind: 'takeOff', pieces }));
     marks.value = [];
-    bench.commit('Pieces taken off', next);
+    bench.commit(say('Pieces taken off'), next);
   }
   function setFilm(film: Film): void {
     const id = partId.value;
     if (id === undefined || marks.value.length === 0) return;
     const pieces = [...marks.value];
     const same = (operation: Operation): boolean => operation.kind === 'film' && operation.film === film.id;
-    bench.commit('Pieces on another film', withPiecesMore(withFilm(job.value, film), id, pieces, same, () => ({ id: newId(), kind: 'film', film: film.id, pieces })));
+    bench.commit(say('Pieces on another film'), withPiecesMore(withFilm(job.value, film), id, pieces, same, () => ({ id: newId(), kind: 'film', film: film.id, pieces })));
     marks.value = marks.value.map((mark) => ({ ...mark, film: film.id }));
   }
   /** Does something to the selected pieces alone. */
@@ -145,7 +146,7 @@ export function usePieces(parts: Parts) {
     const id = partId.value;
     if (id !== undefined && marks.value.length > 0) bench.commit(label, withOperation(job.value, id, make(newId(), [...marks.value]), film));
   }
-  const takeNearest = (id: string, note: OperationNote): void => bench.commit('Nearest pieces', withNearestPieces(job.value, id, note.operation, note.marks));
+  const takeNearest = (id: string, note: OperationNote): void => bench.commit(say('Nearest pieces'), withNearestPieces(job.value, id, note.operation, note.marks));
 
   return { partId, marks, part, selected, facts, alike, clear, pick, isPicked, pickWithin, pickFilm, straysIn, pickStrays, pickAlike, takeOff, setFilm, operate, takeNearest };
 }

@@ -6,6 +6,7 @@ import { isTyping } from '../shared/isTyping.ts';
 import type { Operations } from './useOperations.ts';
 import type { Parts } from './useParts.ts';
 import type { Pieces } from './usePieces.ts';
+import { say } from '../../core/words/say.ts';
 
 interface Table {
   readonly parts: Parts;
@@ -46,8 +47,8 @@ export function useTableKeys({ parts, pieces, operations, place, isOnePart, isAw
     if (way === undefined || bench.result?.cut === undefined || target.closest('[role="radiogroup"], [role="slider"], .el-select, [role="menu"]') !== null) return;
     event.preventDefault();
     const by = event.shiftKey ? 10 : 1;
-    if (parts.canMove.value && !isOnePart.value) bench.commit('Nudge', parts.shifted(way[0] * by, way[1] * by));
-    else bench.commit('Nudge', { ...(bench.job as Job), place: { xMm: round(place.value.xMm + way[0] * by), yMm: round(place.value.yMm + way[1] * by) } });
+    if (parts.canMove.value && !isOnePart.value) bench.commit(say('Nudge'), parts.shifted(way[0] * by, way[1] * by));
+    else bench.commit(say('Nudge'), { ...(bench.job as Job), place: { xMm: round(place.value.xMm + way[0] * by), yMm: round(place.value.yMm + way[1] * by) } });
   }
 
   useEventListener('keydown', (event: KeyboardEvent) => {

@@ -14,6 +14,7 @@ import type { Operations } from './useOperations.ts';
 import type { Parts } from './useParts.ts';
 import type { Pieces } from './usePieces.ts';
 import { useTableKeys } from './useTableKeys.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Further than this the pointer drags, CSS px. */
 const DRAG_PX = 3;
@@ -146,7 +147,7 @@ export function useTableTools(parts: Parts, pieces: Pieces, operations: Operatio
       if (split !== undefined && held.moved) operations.split(split.from, split.to);
     } else if (held.kind === 'frame') {
       if (framed !== undefined) pickFramed(framed);
-    } else if (held.moved) bench.commitPreview('Place');
+    } else if (held.moved) bench.commitPreview(say('Place'));
     else if (deepens) deeper(point);
   }
 

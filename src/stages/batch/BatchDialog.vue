@@ -13,6 +13,7 @@ import { chooseFiles } from '../shared/pickFiles.ts';
 import { download } from '../shared/download.ts';
 import { tellError } from '../shared/tellError.ts';
 import { outcomeWords } from './outcomeWords.ts';
+import { inSentence, say } from '../../core/words/say.ts';
 
 /** One recipe on many pictures: jobs on the shelf and files. `job` is the one on the bench, whose recipe is offered first. */
 const props = defineProps<{ job?: Job | undefined; entryId?: string | undefined }>();
@@ -24,12 +25,12 @@ const batch = useBatch();
 const OWN = 'own';
 const chosen = ref<string>(OWN);
 const choices = computed<Record<string, string>>(() => ({
-  ...(props.job === undefined || recipeOf(props.job).length === 0 ? {} : { [OWN]: `the recipe of “${props.job.name}”` }),
+  ...(props.job === undefined || recipeOf(props.job).length === 0 ? {} : { [OWN]: say`the recipe of “${props.job.name}”` }),
   ...Object.fromEntries(recipes.all.map(({ id, name }) => [id, name])),
 }));
 const recipe = computed<Recipe | undefined>(() => (chosen.value === OWN && props.job !== undefined ? recipeOf(props.job) : recipes.all.find(({ id }) => id === chosen.value)?.recipe));
 const recipeOf = (job: Job): Recipe => tracedPart(job).recipe;
-const stepNames = computed(() => recipe.value?.map(({ kind }) => STEP_NAMES[kind].toLowerCase()).join(', ') ?? '');
+const stepNames = computed(() => recipe.value?.map(({ kind }) => inSentence(STEP_NAMES[kind])).join(', ') ?? '');
 
 const jobs = computed(() => shelf.entries.filter(({ id, job }) => job.pictures.length > 0 && id !== props.entryId));
 const picked = ref<ReadonlySet<string>>(new Set());
@@ -72,7 +73,7 @@ const saveAll = (): Promise<void> =>
   safely(async () => {
     zipping.value = 0;
     try {
-      download('cut files.zip', await batch.files((share) => (zipping.value = share)), 'application/zip');
+      download(say('cut files.zip'), await batch.files((share) => (zipping.value = share)), 'application/zip');
     } finally {
       zipping.value = undefined;
     }
@@ -92,10 +93,10 @@ const good = computed(() => batch.outcomes.filter(({ error, noCut }) => error ==
           <button type="button" class="plain-button" @click="addFiles">Add picture files</button>
         </div>
         <ul class="pictures" aria-label="Pictures">
-          <li v-for="file in files" :key="file.name"><span>{{ file.name }}</span><small>becomes a new job{{ job === undefined ? '' : ` like “${job.name}”` }}</small></li>
+          <li v-for="file in files" :key="file.name"><span>{{ file.name }}</span><small>becomes a new job{{ job === undefined ? '' : $say` like “${job.name}”` }}</small></li>
           <li v-for="entry in jobs" :key="entry.id">
             <ElCheckbox :model-value="picked.has(entry.id)" @change="pick(entry.id, $event === true)">{{ entry.job.name }}</ElCheckbox>
-            <small>{{ recipeOf(entry.job).length === 0 ? 'no recipe yet' : 'its recipe is replaced' }}</small>
+            <small>{{ recipeOf(entry.job).length === 0 ? $say('no recipe yet') : $say('its recipe is replaced') }}</small>
           </li>
         </ul>
         <p class="soft">Steps that point at a place, such as an area lift or a brush stroke, point at the same place in every picture.</p>
@@ -109,18 +110,18 @@ const good = computed(() => batch.outcomes.filter(({ error, noCut }) => error ==
           <span>{{ outcome.name }}</span><small>{{ outcomeWords(outcome, recipe ?? []) }}</small>
         </li>
       </ul>
-      <p v-if="done" class="soft">{{ good }} of {{ batch.outcomes.length }} ready to cut. Every job is on the shelf{{ batch.outcomes.some(({ error }) => error !== undefined) ? ', but for those that could not be read' : '' }}.</p>
+      <p v-if="done" class="soft">{{ good }} of {{ batch.outcomes.length }} ready to cut. Every job is on the shelf{{ batch.outcomes.some(({ error }) => error !== undefined) ? $say(', but for those that could not be read') : '' }}.</p>
     </template>
     <template #footer>
       <template v-if="batch.running"><button type="button" class="plain-button" @click="batch.stop">Stop after this one</button></template>
       <template v-else-if="done">
         <button type="button" class="plain-button" @click="safely(batch.putBack)">Undo the whole batch</button>
-        <button type="button" class="plain-button" :disabled="good === 0 || zipping !== undefined" @click="saveAll">{{ zipping === undefined ? 'Save all cut files' : `${Math.round(zipping * 100)} %` }}</button>
+        <button type="button" class="plain-button" :disabled="good === 0 || zipping !== undefined" @click="saveAll">{{ zipping === undefined ? $say('Save all cut files') : `${Math.round(zipping * 100)} %` }}</button>
         <button type="button" class="plain-button main" @click="open = false">Done</button>
       </template>
       <template v-else>
-        <button type="button" class="plain-button" @click="open = false">{{ recipe === undefined ? 'Close' : 'Not now' }}</button>
-        <button v-if="recipe !== undefined" type="button" class="plain-button main" :disabled="inputs.length === 0" @click="start">{{ inputs.length === 0 ? 'Choose pictures' : inputs.length === 1 ? 'Apply to 1 picture' : `Apply to ${inputs.length} pictures` }}</button>
+        <button type="button" class="plain-button" @click="open = false">{{ recipe === undefined ? $say('Close') : $say('Not now') }}</button>
+        <button v-if="recipe !== undefined" type="button" class="plain-button main" :disabled="inputs.length === 0" @click="start">{{ inputs.length === 0 ? $say('Choose pictures') : inputs.length === 1 ? $say('Apply to 1 picture') : $say`Apply to ${inputs.length} pictures` }}</button>
       </template>
     </template>
   </ElDialog>

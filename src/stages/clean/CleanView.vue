@@ -4,7 +4,7 @@ import { ElSwitch } from 'element-plus';
 import { computed, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { TracedPart } from '../../core/job/tracedPart.ts';
-import { trimNumber } from '../../core/units/parseLength.ts';
+import { numberWords } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import LightTable from '../../ui/LightTable.vue';
@@ -36,6 +36,7 @@ import { useCleanScene, type CleanViewName } from './useCleanScene.ts';
 import { useCleanTools } from './useCleanTools.ts';
 import { useMoments } from './useMoments.ts';
 import { usePlaces } from './usePlaces.ts';
+import { say } from '../../core/words/say.ts';
 
 const bench = useBench();
 const settings = useSettings();
@@ -50,10 +51,10 @@ const moments = useMoments(tools.step);
 const scene = useCleanScene(tools, places, moments);
 const { view, divider, swapped } = scene;
 const views = computed<readonly { value: CleanViewName; name: string }[]>(() => [
-  { value: 'cut', name: 'picture | cut' },
-  { value: 'before', name: 'before | after' },
-  { value: 'one', name: 'one view' },
-  ...(moments.showsRemoved.value ? [{ value: 'removed' as const, name: 'what it takes' }] : []),
+  { value: 'cut', name: say('picture | cut') },
+  { value: 'before', name: say('before | after') },
+  { value: 'one', name: say('one view') },
+  ...(moments.showsRemoved.value ? [{ value: 'removed' as const, name: say('what it takes') }] : []),
 ]);
 const squaringReport = computed(() => bench.result?.clean.steps.find(({ id }) => id === tools.selected.value));
 const mmPerUnit = computed(() => 1 / (bench.resolutionPxPerMm ?? 1));
@@ -111,13 +112,13 @@ useEventListener('wheel', (event: WheelEvent) => {
 tools.selected.value = typeof route.query['step'] === 'string' ? route.query['step'] : undefined;
 watch(tools.selected, (id) => void router.replace({ query: id === undefined ? {} : { step: id } }));
 
-const HOW = [{ value: 'over', name: 'over it' }, { value: 'around', name: 'around it' }] as const;
-const SAYS = [{ value: 'keep', name: 'keep' }, { value: 'clear', name: 'clear' }] as const;
-const HINTS = { areaLift: 'Click an area to take it out, or press and pull away: the further, the more it takes.', colourLift: 'Click the colour to take out everywhere.' } as const;
+const HOW = [{ value: 'over', name: say('over it') }, { value: 'around', name: say('around it') }] as const;
+const SAYS = [{ value: 'keep', name: say('keep') }, { value: 'clear', name: say('clear') }] as const;
+const HINTS = { areaLift: say('Click an area to take it out, or press and pull away: the further, the more it takes.'), colourLift: say('Click the colour to take out everywhere.') } as const;
 </script>
 
 <template>
-  <StageLayout title="Recipe" :aside="part.recipe.length === 0 ? 'as it came' : part.recipe.length === 1 ? '1 step' : `${part.recipe.length} steps`">
+  <StageLayout title="Recipe" :aside="part.recipe.length === 0 ? $say('as it came') : part.recipe.length === 1 ? $say('1 step') : $say`${part.recipe.length} steps`">
     <template v-if="bench.picture !== undefined" #views>
       <ViewSwitch v-model="view" :choices="views" label="View" />
       <BackdropSwitch />
@@ -127,13 +128,13 @@ const HINTS = { areaLift: 'Click an area to take it out, or press and pull away:
         v-if="bench.picture !== undefined" ref="table" :box="scene.box.value" :zero="{ x: 0, y: 0 }" :mm-per-unit="mmPerUnit" :unit="settings.unit" :draw="scene.draw" :redraw-on="scene.redrawOn.value" :cursor="cursor" label="Picture and cut" :contents="filmsContents(bench.result?.cut?.rack)"
         @view="onView" @press="onPress" @move="onMove" @release="tools.release" @leave="onLeave"
       >
-        <TableDivider v-if="view !== 'one' && !tools.corners.active.value" v-model="divider" :left="view === 'cut' ? 'picture' : view === 'removed' ? 'now' : 'before'" :right="view === 'cut' ? 'cut' : view === 'removed' ? 'what it takes, 8 times as strong' : 'after'">
+        <TableDivider v-if="view !== 'one' && !tools.corners.active.value" v-model="divider" :left="view === 'cut' ? $say('picture') : view === 'removed' ? $say('now') : $say('before')" :right="view === 'cut' ? $say('cut') : view === 'removed' ? $say('what it takes, 8 times as strong') : $say('after')">
           <template v-if="view === 'before'" #left><MomentChoice v-model="moments.left.value" :moments="moments.moments.value" label="Left moment" /></template>
           <template v-if="view === 'before'" #right><MomentChoice v-model="moments.right.value" :moments="moments.moments.value" label="Right moment" /></template>
         </TableDivider>
         <p v-if="tools.waiting.value !== undefined" class="hint" role="status">{{ HINTS[tools.waiting.value] }} Esc leaves.</p>
         <p v-if="tools.pull.end.value !== undefined" class="pull" :style="{ left: `${tools.pull.end.value.screenX + 14}px`, top: `${tools.pull.end.value.screenY + 10}px` }">
-          {{ tools.pull.reach.value === undefined ? 'looking…' : `tolerance ${trimNumber(tools.pull.tolerance.value ?? 0, 1)}` }}
+          {{ tools.pull.reach.value === undefined ? $say('looking…') : $say`tolerance ${numberWords(tools.pull.tolerance.value ?? 0, 1)}` }}
         </p>
         <ProblemNote v-if="view === 'cut'" />
       </LightTable>

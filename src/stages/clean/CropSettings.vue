@@ -8,6 +8,7 @@ import { useBench } from '../../stores/bench.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import { withAspect } from './cropDrag.ts';
+import { say } from '../../core/words/say.ts';
 
 /** The crop frame in numbers, and the shape that it keeps while it is dragged. */
 const props = defineProps<{ step: CropStep }>();
@@ -17,7 +18,7 @@ const part = computed(() => bench.part as TracedPart);
 const blank = computed(() => (bench.job as Job).blank);
 const picture = computed(() => ({ widthPx: bench.base?.widthPx ?? 1, heightPx: bench.base?.heightPx ?? 1 }));
 
-const SHAPES = { free: 'any', now: 'as it is now', picture: 'as the picture', blank: 'as the blank', square: 'square' } as const;
+const SHAPES = { free: say('any'), now: say('as it is now'), picture: say('as the picture'), blank: say('as the blank'), square: say('square') } as const;
 type Shape = keyof typeof SHAPES;
 const shape = ref<Shape>(aspect.value === undefined ? 'free' : 'now');
 
@@ -26,7 +27,7 @@ const changed = (rect: Rect): TracedPart => ({ ...part.value, recipe: withChange
 const drag = (change: Partial<Rect>): void => bench.previewPart(changed(kept({ ...props.step.rect, ...change })));
 function set(rect: Rect): void {
   bench.previewPart(changed(rect));
-  bench.commitPreview('Crop');
+  bench.commitPreview(say('Crop'));
 }
 /** A frame whose one side was typed, in its shape and inside the picture. */
 function kept(rect: Rect): Rect {

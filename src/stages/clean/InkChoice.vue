@@ -23,7 +23,7 @@ watch(tones, (now, before) => {
   <div class="row">
     <span>Colour</span>
     <span class="tones" role="radiogroup" aria-label="Tones of the art">
-      <button v-for="tone in tones" :key="tone" type="button" role="radio" :aria-checked="tone === colour" :aria-label="`Draw in ${tone}`" :title="tone" :style="{ background: tone }" @click="colour = tone" />
+      <button v-for="tone in tones" :key="tone" type="button" role="radio" :aria-checked="tone === colour" :aria-label="$say`Draw in ${tone}`" :title="tone" :style="{ background: tone }" @click="colour = tone" />
       <input type="color" :value="colour" aria-label="Colour to draw in" @input="colour = ($event.target as HTMLInputElement).value" />
     </span>
   </div>

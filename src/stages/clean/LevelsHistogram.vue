@@ -4,6 +4,7 @@ import { line } from 'd3-shape';
 import { computed, ref } from 'vue';
 import { levelsTable, type Levels } from '../../core/clean/levels.ts';
 import { histogramShape } from '../../ui/histogramShape.ts';
+import { say } from '../../core/words/say.ts';
 
 /** How much of the art is how light before the step, what the step makes of each lightness, and its three points to drag. */
 const props = defineProps<{ histogram: Float64Array; levels: Levels }>();
@@ -22,9 +23,9 @@ type Point = 'black' | 'middle' | 'white';
 const points = computed<readonly { point: Point; at: number; name: string; now: number; least: number; most: number }[]>(() => {
   const { black, white, gamma } = props.levels;
   return [
-    { point: 'black', at: black, name: 'Black from', now: Math.round(black), least: 0, most: white - 1 },
-    { point: 'middle', at: middle.value, name: 'Middle tones', now: Math.round(gamma * 100) / 100, least: 0.1, most: 10 },
-    { point: 'white', at: white, name: 'White from', now: Math.round(white), least: black + 1, most: 255 },
+    { point: 'black', at: black, name: say('Black from'), now: Math.round(black), least: 0, most: white - 1 },
+    { point: 'middle', at: middle.value, name: say('Middle tones'), now: Math.round(gamma * 100) / 100, least: 0.1, most: 10 },
+    { point: 'white', at: white, name: say('White from'), now: Math.round(white), least: black + 1, most: 255 },
   ];
 });
 

@@ -9,6 +9,7 @@ import { stepsBefore, withChanged } from '../../core/edit/recipeEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import LevelsHistogram from './LevelsHistogram.vue';
+import { say } from '../../core/words/say.ts';
 
 const props = defineProps<{ step: LevelsStep; report: StepReport | undefined }>();
 const bench = useBench();
@@ -18,7 +19,7 @@ const changed = (change: Partial<LevelsStep>): TracedPart => ({ ...part.value, r
 const drag = (change: Partial<LevelsStep>): void => bench.previewPart(changed(change));
 function set(words: string, change: Partial<LevelsStep>): void {
   bench.previewPart(changed(change));
-  bench.commitPreview(`Levels: ${words}`);
+  bench.commitPreview(say`Levels: ${words}`);
 }
 /** Both points as numbers, those found where the step finds them itself. */
 const points = computed(() => (props.step.points === 'auto' ? { black: props.report?.facts['black'] ?? 0, white: props.report?.facts['white'] ?? 255 } : props.step.points));
@@ -43,17 +44,17 @@ const taken = ({ black, white, gamma }: { black: number; white: number; gamma: n
 </script>
 
 <template>
-  <LevelsHistogram v-if="histogram !== undefined" :histogram="histogram" :levels="levels" @change="drag(taken($event))" @done="set('points', taken($event))" @cancel="bench.revert" />
+  <LevelsHistogram v-if="histogram !== undefined" :histogram="histogram" :levels="levels" @change="drag(taken($event))" @done="set($say('points'), taken($event))" @cancel="bench.revert" />
   <div class="row">
-    <button type="button" class="plain-button" title="A pale drawing comes out in full black on white" @click="set('make it black', { points: 'auto', gamma: 1, saturation: 0, brightness: 0, contrast: 0 })">Make it black</button>
-    <button type="button" class="plain-button" title="As the art is without this step" @click="set('as it was', { points: { black: 0, white: 255 }, gamma: 1, saturation: 1, brightness: 0, contrast: 0, invert: false })">As it was</button>
+    <button type="button" class="plain-button" title="A pale drawing comes out in full black on white" @click="set($say('make it black'), { points: 'auto', gamma: 1, saturation: 0, brightness: 0, contrast: 0 })">Make it black</button>
+    <button type="button" class="plain-button" title="As the art is without this step" @click="set($say('as it was'), { points: { black: 0, white: 255 }, gamma: 1, saturation: 1, brightness: 0, contrast: 0, invert: false })">As it was</button>
   </div>
-  <label class="row"><span>Automatic black and white points</span><ElSwitch size="small" :model-value="step.points === 'auto'" @change="set('points', { points: $event === true ? 'auto' : { ...points } })" /></label>
-  <QuantityInput label="Black from" :model-value="points.black" :least="0" :most="points.white - 1" :digits="0" @change="drag({ points: { ...points, black: $event } })" @done="set('black', { points: { ...points, black: $event } })" @cancel="bench.revert" />
-  <QuantityInput label="White from" :model-value="points.white" :least="points.black + 1" :most="255" :digits="0" @change="drag({ points: { ...points, white: $event } })" @done="set('white', { points: { ...points, white: $event } })" @cancel="bench.revert" />
-  <QuantityInput label="Middle tones (gamma)" :model-value="step.gamma" :least="0.1" :most="10" :step="0.05" :digits="2" @change="drag({ gamma: $event })" @done="set('middle tones', { gamma: $event })" @cancel="bench.revert" />
-  <QuantityInput label="Brightness" suffix="%" :model-value="(step.brightness ?? 0) * 100" :least="-100" :most="100" :digits="0" @change="drag({ brightness: $event / 100 })" @done="set('brightness', { brightness: $event / 100 })" @cancel="bench.revert" />
-  <QuantityInput label="Contrast" suffix="%" :model-value="(step.contrast ?? 0) * 100" :least="-100" :most="100" :digits="0" @change="drag({ contrast: $event / 100 })" @done="set('contrast', { contrast: $event / 100 })" @cancel="bench.revert" />
-  <QuantityInput label="Colour" suffix="%" :model-value="step.saturation * 100" :least="0" :most="300" :digits="0" @change="drag({ saturation: $event / 100 })" @done="set('colour', { saturation: $event / 100 })" @cancel="bench.revert" />
-  <label class="row"><span>Invert light and dark</span><ElSwitch size="small" :model-value="step.invert" @change="set('invert', { invert: $event === true })" /></label>
+  <label class="row"><span>Automatic black and white points</span><ElSwitch size="small" :model-value="step.points === 'auto'" @change="set($say('points'), { points: $event === true ? 'auto' : { ...points } })" /></label>
+  <QuantityInput label="Black from" :model-value="points.black" :least="0" :most="points.white - 1" :digits="0" @change="drag({ points: { ...points, black: $event } })" @done="set($say('black'), { points: { ...points, black: $event } })" @cancel="bench.revert" />
+  <QuantityInput label="White from" :model-value="points.white" :least="points.black + 1" :most="255" :digits="0" @change="drag({ points: { ...points, white: $event } })" @done="set($say('white'), { points: { ...points, white: $event } })" @cancel="bench.revert" />
+  <QuantityInput label="Middle tones (gamma)" :model-value="step.gamma" :least="0.1" :most="10" :step="0.05" :digits="2" @change="drag({ gamma: $event })" @done="set($say('middle tones'), { gamma: $event })" @cancel="bench.revert" />
+  <QuantityInput label="Brightness" suffix="%" :model-value="(step.brightness ?? 0) * 100" :least="-100" :most="100" :digits="0" @change="drag({ brightness: $event / 100 })" @done="set($say('brightness'), { brightness: $event / 100 })" @cancel="bench.revert" />
+  <QuantityInput label="Contrast" suffix="%" :model-value="(step.contrast ?? 0) * 100" :least="-100" :most="100" :digits="0" @change="drag({ contrast: $event / 100 })" @done="set($say('contrast'), { contrast: $event / 100 })" @cancel="bench.revert" />
+  <QuantityInput label="Colour" suffix="%" :model-value="step.saturation * 100" :least="0" :most="300" :digits="0" @change="drag({ saturation: $event / 100 })" @done="set($say('colour'), { saturation: $event / 100 })" @cancel="bench.revert" />
+  <label class="row"><span>Invert light and dark</span><ElSwitch size="small" :model-value="step.invert" @change="set($say('inverted'), { invert: $event === true })" /></label>
 </template>

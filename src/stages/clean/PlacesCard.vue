@@ -5,6 +5,7 @@ import { useSettings } from '../../stores/settings.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import { findingLines } from '../layout/findingGroups.ts';
 import type { Place } from './usePlaces.ts';
+import { grouped, say } from '../../core/words/say.ts';
 
 /** The places to look at: one after the other by buttons or keys, or out of the list; finds of a step can be left alone. */
 const props = defineProps<{ places: readonly Place[]; chosen: number | undefined; ofStep: boolean }>();
@@ -33,9 +34,9 @@ function choose({ places }: Line): void {
 const spared = computed(() => props.places.filter((place) => place.hollow === true).length);
 const about = computed(() => {
   const count = props.places.length;
-  if (count === 0) return props.ofStep ? 'nothing found' : 'nothing that would cut badly';
-  const place = props.chosen === undefined ? `${count.toLocaleString('en')}` : `${props.chosen + 1} of ${count.toLocaleString('en')}`;
-  return spared.value === 0 ? place : `${place}, ${spared.value.toLocaleString('en')} left alone`;
+  if (count === 0) return props.ofStep ? say('nothing found') : say('nothing that would cut badly');
+  const place = props.chosen === undefined ? `${grouped(count)}` : say`${props.chosen + 1} of ${grouped(count)}`;
+  return spared.value === 0 ? place : say`${place}, ${grouped(spared.value)} left alone`;
 });
 
 const list = ref<HTMLElement>();
@@ -46,7 +47,7 @@ watch(() => props.chosen, async () => {
 </script>
 
 <template>
-  <TrayCard :title="ofStep ? 'Found' : 'Cut check'" :about="about" :mark="!ofStep && places.length > 0 ? 'warning' : undefined">
+  <TrayCard :title="ofStep ? $say('Found') : $say('Cut check')" :about="about" :mark="!ofStep && places.length > 0 ? 'warning' : undefined">
     <template v-if="places.length > 0" #switch>
       <span class="ways">
         <button type="button" class="plain-button" title="Previous place (Shift+N)" aria-label="Previous place" @click="emit('go', -1)"><ChevronLeft /></button>
@@ -56,9 +57,9 @@ watch(() => props.chosen, async () => {
     <template v-if="places.length > 0">
       <ol ref="list" aria-label="Places to look at">
         <li v-for="line in lines" :key="line.places[0]" :class="{ chosen: isChosen(line), spared: places[line.acts].hollow }">
-          <button type="button" class="words" :aria-pressed="isChosen(line)" :title="line.places.length > 1 ? 'Click again for the next one' : undefined" @click="choose(line)"><b v-if="line.places.length === 1">{{ line.places[0] + 1 }}</b> {{ line.words }}</button>
-          <button v-if="places[line.acts].find !== undefined" type="button" class="spare" :title="places[line.acts].hollow ? 'Apply here again (X)' : 'Skip this place (X)'" @click="emit('spare', line.acts)">{{ places[line.acts].hollow ? 'take' : 'leave' }}</button>
-          <button v-else-if="places[line.acts].mend !== undefined" type="button" class="spare" :title="places[line.acts].mend === 'sweep' ? 'Sweep everything up to this size' : 'Tidy edges by this much'" @click="emit('mend', line.acts)">{{ places[line.acts].mend === 'sweep' ? 'sweep' : 'tidy' }}</button>
+          <button type="button" class="words" :aria-pressed="isChosen(line)" :title="line.places.length > 1 ? $say('Click again for the next one') : undefined" @click="choose(line)"><b v-if="line.places.length === 1">{{ line.places[0] + 1 }}</b> {{ line.words }}</button>
+          <button v-if="places[line.acts].find !== undefined" type="button" class="spare" :title="places[line.acts].hollow ? $say('Apply here again (X)') : $say('Skip this place (X)')" @click="emit('spare', line.acts)">{{ places[line.acts].hollow ? $say('take') : $say('leave') }}</button>
+          <button v-else-if="places[line.acts].mend !== undefined" type="button" class="spare" :title="places[line.acts].mend === 'sweep' ? $say('Sweep everything up to this size') : $say('Tidy edges by this much')" @click="emit('mend', line.acts)">{{ places[line.acts].mend === 'sweep' ? $say('sweep') : $say('tidy') }}</button>
         </li>
       </ol>
       <div v-if="ofStep" class="all">

@@ -14,6 +14,7 @@ import { sizeBeforeTurn } from './sizeBeforeTurn.ts';
 import { STEP_ICONS } from './stepIcons.ts';
 import StepSettings from './StepSettings.vue';
 import { stepWords } from './stepWords.ts';
+import { inSentence, say } from '../../core/words/say.ts';
 
 defineProps<{ selected: string | undefined }>();
 const emit = defineEmits<{ select: [id: string | undefined] }>();
@@ -27,23 +28,23 @@ const commit = (label: string, recipe: Step[]): void => bench.commitPart(label, 
 const steps = computed({
   get: () => [...part.value.recipe],
   set: (recipe: Step[]) => {
-    if (recipe.map(({ id }) => id).join() !== part.value.recipe.map(({ id }) => id).join()) commit('Order of steps', basesFirst(recipe));
+    if (recipe.map(({ id }) => id).join() !== part.value.recipe.map(({ id }) => id).join()) commit(say('Order of steps'), basesFirst(recipe));
   },
 });
 const sizeBefore = (step: Step): { widthPx: number; heightPx: number } => sizeBeforeTurn(reports.value.get(step.id), bench.base);
 function toggle(step: Step): void {
   const next = { ...step, enabled: !step.enabled };
-  const label = `${STEP_NAMES[step.kind]} ${step.enabled ? 'off' : 'on'}`;
+  const label = step.enabled ? say`${STEP_NAMES[step.kind]} off` : say`${STEP_NAMES[step.kind]} on`;
   if (next.kind === 'turn') bench.commitPart(label, turnedPart(part.value, step.id, next, sizeBefore(step)));
   else commit(label, withChanged(part.value.recipe, step.id, { enabled: next.enabled }));
 }
 function remove(step: Step): void {
   emit('select', undefined);
-  const label = `Remove ${STEP_NAMES[step.kind].toLowerCase()}`;
+  const label = say`Remove ${inSentence(STEP_NAMES[step.kind])}`;
   if (step.kind === 'turn') bench.commitPart(label, turnedPart(part.value, step.id, undefined, sizeBefore(step)));
   else commit(label, withoutStep(part.value.recipe, step.id));
 }
-const move = (step: Step, by: number): void => commit(`Move ${STEP_NAMES[step.kind].toLowerCase()}`, basesFirst(withMoved(part.value.recipe, step.id, by)));
+const move = (step: Step, by: number): void => commit(say`Move ${inSentence(STEP_NAMES[step.kind])}`, basesFirst(withMoved(part.value.recipe, step.id, by)));
 </script>
 
 <template>
@@ -55,7 +56,7 @@ const move = (step: Step, by: number): void => commit(`Move ${STEP_NAMES[step.ki
           <span class="name">{{ STEP_NAMES[step.kind] }}</span>
           <span class="words">{{ stepWords(step, reports.get(step.id), settings.unit) }}</span>
         </button>
-        <ElSwitch size="small" :model-value="step.enabled" :aria-label="`${STEP_NAMES[step.kind]} on`" @change="toggle(step)" />
+        <ElSwitch size="small" :model-value="step.enabled" :aria-label="$say`${STEP_NAMES[step.kind]} on`" @change="toggle(step)" />
       </div>
       <template v-if="step.id === selected">
         <StepSettings :step="step" :report="reports.get(step.id)"><slot /></StepSettings>

@@ -13,6 +13,7 @@ import { download } from '../shared/download.ts';
 import { chooseFiles } from '../shared/pickFiles.ts';
 import { tellError } from '../shared/tellError.ts';
 import { undoNotice } from '../shared/undoNotice.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Keeping, reusing and applying recipes, and the way back to the picture as it came. */
 const bench = useBench();
@@ -33,17 +34,17 @@ const use = (label: string, recipe: Recipe): void => bench.commitPart(label, { .
 
 const keep = (): Promise<void> =>
   safely(async () => {
-    const answer = await ElMessageBox.prompt('Name of the recipe; one of the same name is replaced', 'Save this recipe', { inputValue: bench.job?.name ?? '', inputPattern: /\S/, inputErrorMessage: 'It needs a name', confirmButtonText: 'Keep' }).then(({ value }) => value as unknown, () => undefined);
+    const answer = await ElMessageBox.prompt(say('Name of the recipe; one of the same name is replaced'), say('Save this recipe'), { inputValue: bench.job?.name ?? '', inputPattern: /\S/, inputErrorMessage: say('It needs a name'), confirmButtonText: say('Keep') }).then(({ value }) => value as unknown, () => undefined);
     if (typeof answer !== 'string') return;
     await recipes.keep(answer.trim().slice(0, 120), part.value.recipe);
-    ElMessage.success(`“${answer.trim()}” is kept.`);
+    ElMessage.success(say`“${answer.trim()}” is kept.`);
   });
 const remove = (id: string): Promise<void> =>
   safely(async () => {
     const gone = await recipes.remove(id);
-    if (gone !== undefined) undoNotice(`The recipe “${gone.name}” is gone.`, () => void safely(() => recipes.keep(gone.name, gone.recipe)));
+    if (gone !== undefined) undoNotice(say`The recipe “${gone.name}” is gone.`, () => void safely(() => recipes.keep(gone.name, gone.recipe)));
   });
-const saveFile = (): void => download(`${bench.job?.name ?? ''}, recipe.json`, new TextEncoder().encode(`${JSON.stringify(part.value.recipe, null, 2)}\n`), 'application/json');
+const saveFile = (): void => download(say`${bench.job?.name ?? ''}, recipe.json`, new TextEncoder().encode(`${JSON.stringify(part.value.recipe, null, 2)}\n`), 'application/json');
 const openFile = (): Promise<void> =>
   safely(async () => {
     const [file] = await chooseFiles('.json,.limner', false);
@@ -52,9 +53,9 @@ const openFile = (): Promise<void> =>
     try {
       value = JSON.parse(await file.text());
     } catch (error) {
-      throw new AppError('badRecipe', { file: file.name, reason: 'it is not JSON' }, error);
+      throw new AppError('badRecipe', { file: file.name, reason: say('it is not JSON') }, error);
     }
-    use(`Recipe from ${file.name}`, asNewSteps(readRecipe(value, file.name)));
+    use(say`Recipe from ${file.name}`, asNewSteps(readRecipe(value, file.name)));
   });
 
 type Command = 'keep' | 'many' | 'save' | 'open' | 'came' | `use:${string}` | `remove:${string}`;
@@ -63,11 +64,11 @@ function act(command: Command): void {
   else if (command === 'many') batchOpen.value = true;
   else if (command === 'save') saveFile();
   else if (command === 'open') void openFile();
-  else if (command === 'came') use('Start over from the original picture', []);
+  else if (command === 'came') use(say('Start over from the original picture'), []);
   else if (command.startsWith('remove:')) void remove(command.slice(7));
   else {
     const kept = recipes.all.find(({ id }) => id === command.slice(4));
-    if (kept !== undefined) use(`Recipe: ${kept.name}`, asNewSteps(kept.recipe));
+    if (kept !== undefined) use(say`Recipe: ${kept.name}`, asNewSteps(kept.recipe));
   }
 }
 </script>
@@ -83,8 +84,8 @@ function act(command: Command): void {
         <ElDropdownItem command="open">Load from a file…</ElDropdownItem>
         <ElDropdownItem command="came" :disabled="!hasSteps">Start over from the original picture</ElDropdownItem>
         <ElDropdownItem v-for="({ id, name, recipe }, k) in recipes.all" :key="id" :command="`use:${id}`" :divided="k === 0">
-          <span class="kept"><span>{{ name }}</span><small>{{ recipe.length === 1 ? '1 step' : `${recipe.length} steps` }}</small></span>
-          <button type="button" class="remove" :aria-label="`Remove the recipe ${name}`" @click.stop="act(`remove:${id}`)">remove</button>
+          <span class="kept"><span>{{ name }}</span><small>{{ recipe.length === 1 ? $say('1 step') : $say`${recipe.length} steps` }}</small></span>
+          <button type="button" class="remove" :aria-label="$say`Remove the recipe ${name}`" @click.stop="act(`remove:${id}`)">remove</button>
         </ElDropdownItem>
       </ElDropdownMenu>
     </template>

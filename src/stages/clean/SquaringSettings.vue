@@ -5,12 +5,13 @@ import type { SquaringStep } from '../../core/clean/steps/squaring.ts';
 import type { StepReport } from '../../core/run/applyRecipe.ts';
 import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { withChanged } from '../../core/edit/recipeEdits.ts';
-import { trimNumber } from '../../core/units/parseLength.ts';
+import { numberWords } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import ViewSwitch from '../../ui/ViewSwitch.vue';
 import type { useCorners } from './useCorners.ts';
+import { say } from '../../core/words/say.ts';
 
 const props = defineProps<{ step: SquaringStep; report: StepReport | undefined; corners: ReturnType<typeof useCorners> }>();
 const bench = useBench();
@@ -20,12 +21,12 @@ const facts = computed(() => props.report?.facts ?? {});
 const pxPerMm = computed(() => facts.value['pxPerMm']);
 
 const changed = (change: Partial<SquaringStep>): TracedPart => ({ ...part.value, recipe: withChanged<'squaring'>(part.value.recipe, props.step.id, change) });
-const set = (words: string, change: Partial<SquaringStep>): void => bench.commitPart(`Squaring: ${words}`, changed(change));
+const set = (words: string, change: Partial<SquaringStep>): void => bench.commitPart(say`Squaring: ${words}`, changed(change));
 
-const WAYS = [{ value: 'sheet', name: 'mark sheet' }, { value: 'corners', name: 'four corners' }] as const;
+const WAYS = [{ value: 'sheet', name: say('mark sheet') }, { value: 'corners', name: say('four corners') }] as const;
 function chooseWay(way: 'sheet' | 'corners'): void {
   if (way === props.step.marks.by) return;
-  if (way === 'sheet') set('by the mark sheet', { marks: { by: 'sheet' } });
+  if (way === 'sheet') set(say('by the mark sheet'), { marks: { by: 'sheet' } });
   else props.corners.begin();
 }
 const byCorners = computed(() => (props.step.marks.by === 'corners' ? props.step.marks : undefined));
@@ -33,7 +34,7 @@ type Side = { widthMm: number } | { heightMm: number | undefined };
 function setSide(side: Side): void {
   if (byCorners.value === undefined) return;
   bench.previewPart(withSide(side));
-  bench.commitPreview('Squaring: length');
+  bench.commitPreview(say('Squaring: length'));
 }
 function withSide(side: Side): TracedPart {
   const marks = { ...(byCorners.value as Extract<SquaringStep['marks'], { by: 'corners' }>), ...side };
@@ -50,8 +51,8 @@ watch(() => bench.result, (result) => {
   if (props.step.marks.by === 'sheet' && props.step.lens === undefined && camera.value !== undefined && k1 !== undefined && k2 !== undefined) settings.rememberLens(camera.value, { k1, k2 });
 }, { immediate: true });
 function useLens(on: boolean): void {
-  if (on && knownLens.value !== undefined) set('lens of the camera', { lens: knownLens.value });
-  else set('lens not known', { lens: undefined });
+  if (on && knownLens.value !== undefined) set(say('lens of the camera'), { lens: knownLens.value });
+  else set(say('lens not known'), { lens: undefined });
 }
 
 /** The size, mm, at which the art is as large as the work on the photo was. */
@@ -60,7 +61,7 @@ const trueSizeMm = computed(() => {
   return pxPerMm.value === undefined || resolution === undefined ? undefined : Math.round(((part.value.size.sizeMm * resolution) / pxPerMm.value) * 100) / 100;
 });
 function useTrueSize(): void {
-  if (trueSizeMm.value !== undefined) bench.commitPart('Cut at true size', { ...part.value, size: { ...part.value.size, sizeMm: trueSizeMm.value } });
+  if (trueSizeMm.value !== undefined) bench.commitPart(say('Cut at true size'), { ...part.value, size: { ...part.value.size, sizeMm: trueSizeMm.value } });
 }
 </script>
 
@@ -72,7 +73,7 @@ function useTrueSize(): void {
       <a href="/mark-sheet-a4.pdf" download>Mark sheet A4</a>
       <a href="/mark-sheet-letter.pdf" download>Mark sheet Letter</a>
     </p>
-    <p v-if="facts['marksFound'] !== undefined">{{ facts['marksFound'] }} marks found; they lie within {{ trimNumber(facts['meanMissMm'] ?? 0, 2) }} mm, the worst {{ trimNumber(facts['worstMissMm'] ?? 0, 2) }} mm.</p>
+    <p v-if="facts['marksFound'] !== undefined">{{ facts['marksFound'] }} marks found; they lie within {{ numberWords(facts['meanMissMm'] ?? 0, 2) }} mm, the worst {{ numberWords(facts['worstMissMm'] ?? 0, 2) }} mm.</p>
   </template>
   <template v-else>
     <p>Drag the rings to the corners of something square, clockwise from its upper left. The red side is the one whose length you give.</p>
@@ -80,10 +81,10 @@ function useTrueSize(): void {
     <label class="row"><span>I know the other side too</span><ElSwitch size="small" :model-value="byCorners.heightMm !== undefined" @change="setSide({ heightMm: $event === true ? Math.round((facts['heightMm'] ?? byCorners.widthMm) * 10) / 10 : undefined })" /></label>
     <QuantityInput v-if="byCorners.heightMm !== undefined" kind="length" label="Other side" :unit="settings.unit" :model-value="byCorners.heightMm" :least="1" :most="10000" @change="bench.previewPart(withSide({ heightMm: $event }))" @done="setSide({ heightMm: $event })" @cancel="bench.revert" />
     <label v-if="camera !== undefined && (knownLens !== undefined || step.lens !== undefined)" class="row"><span>Lens of {{ camera }}</span><ElSwitch size="small" :model-value="step.lens !== undefined" @change="useLens($event === true)" /></label>
-    <button type="button" class="plain-button" @click="corners.toggle">{{ corners.setting.value ? 'Show it flat' : 'Set the corners' }}</button>
+    <button type="button" class="plain-button" @click="corners.toggle">{{ corners.setting.value ? $say('Show it flat') : $say('Set the corners') }}</button>
   </template>
-  <label class="row"><span>Also level the light</span><ElSwitch size="small" :model-value="step.levelLight" @change="set('light', { levelLight: $event === true })" /></label>
-  <button v-if="trueSizeMm !== undefined && Math.abs(trueSizeMm - part.size.sizeMm) > 0.05" type="button" class="plain-button" @click="useTrueSize">Cut at true size, {{ trimNumber(trueSizeMm, 1) }} mm {{ part.size.by === 'width' ? 'wide' : 'high' }}</button>
+  <label class="row"><span>Also level the light</span><ElSwitch size="small" :model-value="step.levelLight" @change="set($say('light'), { levelLight: $event === true })" /></label>
+  <button v-if="trueSizeMm !== undefined && Math.abs(trueSizeMm - part.size.sizeMm) > 0.05" type="button" class="plain-button" @click="useTrueSize">Cut at true size, {{ numberWords(trueSizeMm, 1) }} mm {{ part.size.by === 'width' ? $say('wide') : $say('high') }}</button>
 </template>
 
 <style scoped>

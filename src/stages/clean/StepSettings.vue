@@ -17,8 +17,9 @@ import ViewSwitch from '../../ui/ViewSwitch.vue';
 import LevelsSettings from './LevelsSettings.vue';
 import ToleranceCurve from './ToleranceCurve.vue';
 import TurnSettings from './TurnSettings.vue';
+import { say } from '../../core/words/say.ts';
 
-const THRESHOLDS = [{ value: 'local', name: 'local' }, { value: 'found', name: 'found' }, { value: 'fixed', name: 'fixed' }] as const;
+const THRESHOLDS = [{ value: 'local', name: say('local') }, { value: 'found', name: say('found') }, { value: 'fixed', name: say('fixed') }] as const;
 const TIMES = [{ value: '2', name: '2×' }, { value: '4', name: '4×' }] as const;
 
 const props = defineProps<{ step: Step; report: StepReport | undefined }>();
@@ -31,13 +32,13 @@ const label = computed(() => STEP_NAMES[props.step.kind]);
 const drag = (change: Partial<Step>): void => bench.previewPart(changed(change));
 const set = (change: Partial<Step>): void => {
   bench.previewPart(changed(change));
-  bench.commitPreview(`${label.value}: settings`);
+  bench.commitPreview(say`${label.value}: settings`);
 };
 
 /** Gap mending everywhere again. */
 function withoutFrame(): void {
   const { frame: _frame, ...rest } = props.step as Extract<Step, { kind: 'gapMending' }>;
-  bench.commitPart('Gap mending: whole picture', { ...part.value, recipe: part.value.recipe.map((each) => (each.id === rest.id ? rest : each)) });
+  bench.commitPart(say('Gap mending: whole picture'), { ...part.value, recipe: part.value.recipe.map((each) => (each.id === rest.id ? rest : each)) });
 }
 
 /** The area curve of the lift that is open, for the steps before it. */
@@ -109,7 +110,7 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
       <div class="row"><span>Threshold</span><ViewSwitch :model-value="typeof step.threshold === 'number' ? 'fixed' : (step.threshold ?? 'local')" :choices="THRESHOLDS" label="Threshold" @update:model-value="set({ threshold: $event === 'fixed' ? 128 : $event })" /></div>
       <QuantityInput v-if="typeof step.threshold === 'number'" label="Ink is darker than" :model-value="step.threshold" :least="0" :most="255" :digits="0" @change="drag({ threshold: $event })" @done="set({ threshold: $event })" @cancel="bench.revert" />
       <QuantityInput v-else label="Fine detail" suffix="%" :model-value="step.detail * 100" :least="0" :most="100" :digits="0" @change="drag({ detail: $event / 100 })" @done="set({ detail: $event / 100 })" @cancel="bench.revert" />
-      <p>{{ typeof step.threshold === 'number' ? 'The same lightness everywhere.' : step.threshold === 'found' ? 'One threshold for the whole picture: for even light.' : 'By what surrounds each place: also for shade.' }}</p>
+      <p>{{ typeof step.threshold === 'number' ? $say('The same lightness everywhere.') : step.threshold === 'found' ? $say('One threshold for the whole picture: for even light.') : $say('By what surrounds each place: also for shade.') }}</p>
     </template>
     <template v-else-if="step.kind === 'crop'"><slot /></template>
     <TurnSettings v-else-if="step.kind === 'turn'" :step="step" :report="report" />

@@ -15,6 +15,7 @@ import { sizeBeforeTurn } from './sizeBeforeTurn.ts';
 import { useBrush } from './useBrush.ts';
 import { useCorners } from './useCorners.ts';
 import { useLiftPull } from './useLiftPull.ts';
+import { inSentence, say } from '../../core/words/say.ts';
 
 /** Kinds that need a point on the table before they become a step. */
 type Waiting = 'areaLift' | 'colourLift';
@@ -56,7 +57,7 @@ export function useCleanTools(reach: () => number, scale: () => number) {
   }
 
   function add(next: Step): void {
-    bench.commitPart(`Add ${STEP_NAMES[next.kind].toLowerCase()}`, { ...part.value, recipe: basesFirst(withStep(part.value.recipe, next, selected.value)) });
+    bench.commitPart(say`Add ${inSentence(STEP_NAMES[next.kind])}`, { ...part.value, recipe: basesFirst(withStep(part.value.recipe, next, selected.value)) });
     select(next.id);
   }
 
@@ -82,7 +83,7 @@ export function useCleanTools(reach: () => number, scale: () => number) {
       const colour = bench.base === undefined ? undefined : colourAt(bench.base, point);
       if (colour === undefined) return;
       if (waiting.value !== undefined) add(newStep.colourLift(colour));
-      else if (current !== undefined) bench.commitPart('Colour lift: colour', { ...part.value, recipe: withChanged<'colourLift'>(part.value.recipe, current.id, { colour }) });
+      else if (current !== undefined) bench.commitPart(say('Colour lift: colour'), { ...part.value, recipe: withChanged<'colourLift'>(part.value.recipe, current.id, { colour }) });
     } else if (isBrush.value) {
       if (tool.value === 'drawIn' && event.altKey) pickInk(point);
       else brush.begin(point, event);
@@ -124,7 +125,7 @@ export function useCleanTools(reach: () => number, scale: () => number) {
     frameFrom.value = frameTo.value = undefined;
     const current = step.value;
     if (drawn === undefined || from === undefined || to === undefined || current?.kind !== 'gapMending' || Math.min(Math.abs(to.screenX - from.screenX), Math.abs(to.screenY - from.screenY)) < LEAST_LEVEL_PX) return;
-    bench.commitPart('Gap mending: frame', { ...part.value, recipe: withChanged<'gapMending'>(part.value.recipe, current.id, { frame: drawn }) });
+    bench.commitPart(say('Gap mending: frame'), { ...part.value, recipe: withChanged<'gapMending'>(part.value.recipe, current.id, { frame: drawn }) });
   }
 
   function move(point: TablePoint, event: PointerEvent): void {
@@ -144,7 +145,7 @@ export function useCleanTools(reach: () => number, scale: () => number) {
     corners.release();
     if (hold.value !== undefined) {
       hold.value = undefined;
-      bench.commitPreview('Crop');
+      bench.commitPreview(say('Crop'));
       return;
     }
     if (level.value !== undefined) finishLevel(level.value);
@@ -163,7 +164,7 @@ export function useCleanTools(reach: () => number, scale: () => number) {
     if (current?.kind !== 'turn' || Math.hypot(to.screenX - from.screenX, to.screenY - from.screenY) < LEAST_LEVEL_PX) return;
     const next = { ...current, angleDeg: straightenedBy(current.angleDeg, from, to) };
     const report = bench.result?.clean.steps.find(({ id }) => id === current.id);
-    bench.commitPart('Turn: straightened', turnedPart(part.value, current.id, next, sizeBeforeTurn(report, bench.base)));
+    bench.commitPart(say('Turn: straightened'), turnedPart(part.value, current.id, next, sizeBeforeTurn(report, bench.base)));
   }
 
   function addStroke(current: Step, { radiusPx, points, widths, within }: Stroke): void {
@@ -177,13 +178,13 @@ export function useCleanTools(reach: () => number, scale: () => number) {
       const stroke = { ...path, ...(widths === undefined ? {} : { widths: [...widths] }), ...(within === undefined ? {} : { within }) };
       changed = withChanged<'rubOut'>(recipe, id, { strokes: [...current.strokes, stroke] });
     } else return;
-    bench.commitPart(`${STEP_NAMES[current.kind]}: stroke`, { ...part.value, recipe: changed });
+    bench.commitPart(say`${STEP_NAMES[current.kind]}: stroke`, { ...part.value, recipe: changed });
   }
 
   function finishLift({ xPx, yPx, tolerance }: { xPx: number; yPx: number; tolerance: 'auto' | number }): void {
     const current = step.value;
     if (waiting.value === undefined && current?.kind === 'areaLift') {
-      bench.commitPart('Area lift: place', { ...part.value, recipe: withChanged<'areaLift'>(part.value.recipe, current.id, { at: { xPx, yPx }, tolerance }) });
+      bench.commitPart(say('Area lift: place'), { ...part.value, recipe: withChanged<'areaLift'>(part.value.recipe, current.id, { at: { xPx, yPx }, tolerance }) });
     } else add(newStep.areaLift(xPx, yPx, tolerance));
   }
 

@@ -8,6 +8,7 @@ import { useBench } from '../../stores/bench.ts';
 import type { TablePoint } from '../../ui/useTableView.ts';
 import type { Placed } from '../shared/pictureScene.ts';
 import { cornerAt, cornerMoved, startingCorners } from './cornerDrag.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Reach of a corner's handle, CSS px. */
 const REACH_PX = 14;
@@ -51,7 +52,7 @@ export function useCorners(step: Ref<Step | undefined>) {
     if (step.value?.kind !== 'squaring' || bench.picture === undefined) return;
     const { widthPx, heightPx } = bench.picture;
     setting.value = true;
-    bench.commitPart('Squaring: by four corners', withMarks({ by: 'corners', corners: startingCorners(widthPx, heightPx), widthMm: 100 }));
+    bench.commitPart(say('Squaring: by four corners'), withMarks({ by: 'corners', corners: startingCorners(widthPx, heightPx), widthMm: 100 }));
   }
   function press(point: TablePoint, scale: number): boolean {
     if (!active.value) return false;
@@ -66,7 +67,7 @@ export function useCorners(step: Ref<Step | undefined>) {
   function release(): void {
     if (held.value === undefined) return;
     held.value = undefined;
-    bench.commitPreview('Squaring: corner');
+    bench.commitPreview(say('Squaring: corner'));
   }
   /** Lets go without a change. True when a corner was held. */
   function leave(): boolean {

@@ -11,6 +11,7 @@ import { pinAt, type Pin } from '../../ui/draw/pins.ts';
 import { isInSight, type Size, type Viewport } from '../../ui/viewport.ts';
 import { findingWords } from '../layout/findingWords.ts';
 import { findWords } from './findWords.ts';
+import { inSentence, say } from '../../core/words/say.ts';
 
 /** A place to look at: what the open step found, or else what the cut check found. */
 export interface Place extends Pin {
@@ -52,20 +53,20 @@ export function usePlaces(step: Ref<Step | undefined>) {
     const find = places.value[index]?.find;
     const part = bench.part as TracedPart;
     if (find === undefined || step.value === undefined) return;
-    const words = `${STEP_NAMES[step.value.kind]}: ${find.spared ? 'take one again' : 'leave one'}`;
+    const words = `${STEP_NAMES[step.value.kind]}: ${find.spared ? say('take one again') : say('leave one')}`;
     bench.commitPart(words, { ...part, recipe: withSpared(part.recipe, step.value.id, [find], !find.spared) });
   }
   /** Mends what the cut check found by a step of the recipe. */
   function mend(index: number): void {
     const finding = places.value[index]?.finding;
     const part = bench.part as TracedPart;
-    if (finding !== undefined) bench.commitPart(`Mend: ${findingWords(finding).split(':')[0].toLowerCase()}`, { ...part, recipe: withMend(part.recipe, finding, perMm.value, crypto.randomUUID()) });
+    if (finding !== undefined) bench.commitPart(say`Mend: ${inSentence(findingWords(finding).split(':')[0])}`, { ...part, recipe: withMend(part.recipe, finding, perMm.value, crypto.randomUUID()) });
   }
   /** Leaves all finds alone, or none. */
   function spareAll(spared: boolean): void {
     const part = bench.part as TracedPart;
     if (step.value === undefined) return;
-    bench.commitPart(`${STEP_NAMES[step.value.kind]}: ${spared ? 'leave all' : 'take all'}`, { ...part, recipe: withSpared(part.recipe, step.value.id, finds.value ?? [], spared) });
+    bench.commitPart(`${STEP_NAMES[step.value.kind]}: ${spared ? say('leave all') : say('take all')}`, { ...part, recipe: withSpared(part.recipe, step.value.id, finds.value ?? [], spared) });
   }
   /** Chooses the pin under a screen point. True when there is one. */
   function press(view: Viewport, screenX: number, screenY: number): boolean {

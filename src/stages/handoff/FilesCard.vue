@@ -7,6 +7,7 @@ import ChoiceInput from '../../ui/ChoiceInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import { FILE_WORDS, fileWords, type FileFacts } from './fileKinds.ts';
 import type { useHandOff } from './useHandOff.ts';
+import { say } from '../../core/words/say.ts';
 
 const props = defineProps<{
   hand: ReturnType<typeof useHandOff>;
@@ -29,9 +30,9 @@ const takeName = (): void => {
   const typed = pattern.value.trim();
   const nameAs = typed === '' || typed === USUAL_NAME ? undefined : typed.slice(0, 120);
   pattern.value = nameAs ?? USUAL_NAME;
-  if (nameAs !== job.value.handOff.nameAs) props.hand.change('Names of files', { nameAs });
+  if (nameAs !== job.value.handOff.nameAs) props.hand.change(say('Names of files'), { nameAs });
 };
-const CUT_AS = { lines: 'cut lines as unfilled lines', shapes: 'cut lines as filled shapes' } as const;
+const CUT_AS = { lines: say('cut lines as unfilled lines'), shapes: say('cut lines as filled shapes') } as const;
 const slots = Object.entries(NAME_SLOTS).map(([slot, says]) => `{${slot}} ${says}`).join(', ');
 </script>
 
@@ -39,16 +40,16 @@ const slots = Object.entries(NAME_SLOTS).map(([slot, says]) => `{${slot}} ${says
   <TrayCard title="Files" about="all of the same sheets, at true size in millimetres">
     <ul class="kinds">
       <li v-for="kind in kinds" :key="kind">
-        <ElCheckbox :model-value="hand.kinds.value.includes(kind)" :aria-label="`${FILE_WORDS[kind].name} among the files to save`" @change="hand.choose(kind, $event === true)" />
+        <ElCheckbox :model-value="hand.kinds.value.includes(kind)" :aria-label="$say`${FILE_WORDS[kind].name} among the files to save`" @change="hand.choose(kind, $event === true)" />
         <div class="told">
           <div class="head">
             <strong>{{ FILE_WORDS[kind].name }}</strong>
-            <button type="button" class="link" :aria-pressed="looking === kind" :disabled="hand.blocked.value !== undefined" :aria-label="`Look into the ${FILE_WORDS[kind].short}`" @click="$emit('look', kind)">{{ looking === kind ? 'Back' : 'Look' }}</button>
-            <button type="button" class="link" :disabled="isBlocked" :aria-label="`Save ${FILE_WORDS[kind].short}`" @click="hand.handFiles([kind])">Save</button>
+            <button type="button" class="link" :aria-pressed="looking === kind" :disabled="hand.blocked.value !== undefined" :aria-label="$say`Look into the ${FILE_WORDS[kind].short}`" @click="$emit('look', kind)">{{ looking === kind ? $say('Back') : $say('Look') }}</button>
+            <button type="button" class="link" :disabled="isBlocked" :aria-label="$say`Save ${FILE_WORDS[kind].short}`" @click="hand.handFiles([kind])">Save</button>
           </div>
           <span>{{ fileWords(kind, facts) }}</span>
           <template v-if="kind === 'svg' && hand.kinds.value.includes('svg')">
-            <ChoiceInput :model-value="job.handOff.cutAs" :choices="CUT_AS" label="Cut lines as" @choose="hand.change('Cut lines as', { cutAs: $event })" />
+            <ChoiceInput :model-value="job.handOff.cutAs" :choices="CUT_AS" label="Cut lines as" @choose="hand.change($say('Cut lines as'), { cutAs: $event })" />
             <button v-if="one !== undefined" type="button" class="link alone" :disabled="isBlocked" @click="one">Save this sheet alone</button>
           </template>
         </div>
@@ -56,7 +57,7 @@ const slots = Object.entries(NAME_SLOTS).map(([slot, says]) => `{${slot}} ${says
     </ul>
     <label class="field"><span>Names begin with</span><input v-model="pattern" type="text" maxlength="120" :title="slots" @change="takeName" @keydown.enter="takeName" /></label>
     <p class="note">{{ hand.name.value }} …</p>
-    <button type="button" class="plain-button main" :disabled="isBlocked || chosen.length === 0" @click="hand.handFiles(chosen)">{{ chosen.length === 0 ? 'Nothing chosen' : `Save chosen: ${chosen.map((kind) => FILE_WORDS[kind].short).join(', ')}` }}</button>
+    <button type="button" class="plain-button main" :disabled="isBlocked || chosen.length === 0" @click="hand.handFiles(chosen)">{{ chosen.length === 0 ? $say('Nothing chosen') : $say`Save chosen: ${chosen.map((kind) => FILE_WORDS[kind].short).join(', ')}` }}</button>
   </TrayCard>
 </template>
 

@@ -25,6 +25,7 @@ import FilesCard from './FilesCard.vue';
 import PlotterCard from './PlotterCard.vue';
 import { useFileLook } from './useFileLook.ts';
 import { useHandOff } from './useHandOff.ts';
+import { inSentence, say } from '../../core/words/say.ts';
 
 const bench = useBench();
 const settings = useSettings();
@@ -63,22 +64,22 @@ const facts = computed(() => ({
   films: cut.value?.rack.length ?? 1,
   sheets: cut.value?.sheets.length ?? 1,
   pages: cut.value?.print?.pages.length,
-  size: `${size(job.value.layout.sheet.widthMm, job.value.layout.sheet.heightMm)}${mirroring.value.mirrored ? ', mirrored' : ''}`,
+  size: `${size(job.value.layout.sheet.widthMm, job.value.layout.sheet.heightMm)}${mirroring.value.mirrored ? say(', mirrored') : ''}`,
   dpi: Math.round((cut.value?.place.resolution ?? 0) * 25.4),
 }));
-const sheetName = computed(() => `${hand.name.value}, ${film.value.name}${sheet.value?.number === undefined ? '' : `, sheet ${sheet.value.number}`}`);
+const sheetName = computed(() => `${hand.name.value}, ${film.value.name}${sheet.value?.number === undefined ? '' : say`, sheet ${sheet.value.number}`}`);
 const ofSheet = computed(() => ({ filmId: film.value.id, sheet: sheet.value?.number ?? 1 }));
 const saveSheet = (): void => void hand.handOne(`${sheetName.value}.svg`, 'svg', 'image/svg+xml', ofSheet.value);
-const saveTest = (): void => void hand.handOne(`Test cut, ${film.value.name}.svg`, 'testSvg', 'image/svg+xml', ofSheet.value);
-const savePen = (): void => void hand.handOne(`${sheetName.value}, size on paper.svg`, 'penSvg', 'image/svg+xml', ofSheet.value);
-const saveArt = (): void => void hand.handOne(`${hand.name.value}, cleaned.png`, 'png', 'image/png');
+const saveTest = (): void => void hand.handOne(say`Test cut, ${film.value.name}.svg`, 'testSvg', 'image/svg+xml', ofSheet.value);
+const savePen = (): void => void hand.handOne(say`${sheetName.value}, size on paper.svg`, 'penSvg', 'image/svg+xml', ofSheet.value);
+const saveArt = (): void => void hand.handOne(say`${hand.name.value}, cleaned.png`, 'png', 'image/png');
 </script>
 
 <template>
-  <StageLayout title="Hand off" :aside="blocked === undefined ? 'ready' : 'not yet'">
+  <StageLayout title="Hand off" :aside="blocked === undefined ? $say('ready') : $say('not yet')">
     <template #table>
       <LightTable
-        v-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[sheet, path, paint, bandWords, look.path.value, look.drawn.value, print.paint.value, print.at.value]" :contents="print.isPrinted.value ? undefined : sheetContents(sheet, film.name, undefined, length)" :label="print.isPrinted.value ? 'Page as it will be printed' : 'Sheet as it will be cut'"
+        v-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :redraw-on="[sheet, path, paint, bandWords, look.path.value, look.drawn.value, print.paint.value, print.at.value]" :contents="print.isPrinted.value ? undefined : sheetContents(sheet, film.name, undefined, length)" :label="print.isPrinted.value ? $say('Page as it will be printed') : $say('Sheet as it will be cut')"
         @view="(at) => (cssPxPerMm = at.scale)" @move="pointerMm = { x: $event.x, y: $event.y }" @leave="pointerMm = undefined"
       >
         <p v-if="look.words.value !== ''" class="looked" role="status" :data-page="look.drawn.value === undefined ? undefined : look.drawn.value.of + 1">{{ look.words.value }}</p>
@@ -93,7 +94,7 @@ const saveArt = (): void => void hand.handOne(`${hand.name.value}, cleaned.png`,
     <template #readout><ReadoutStrip :items="items" :status="status" :progress="progress" @cancel="bench.cancel" /></template>
     <template #tray>
       <TrayCard v-if="blocked !== undefined" title="Not ready to cut" mark="warning"><p class="blocked" role="alert">{{ blocked.what }} {{ blocked.todo }}</p></TrayCard>
-      <TrayCard v-if="mirroring.against" title="Against the process" mark="warning"><p class="blocked">The sheet goes against {{ PROCESSES[job.process].name.toLowerCase() }}; you will be asked.</p></TrayCard>
+      <TrayCard v-if="mirroring.against" title="Against the process" mark="warning"><p class="blocked">The sheet goes against {{ inSentence(PROCESSES[job.process].name) }}; you will be asked.</p></TrayCard>
       <FilesCard :hand="hand" :facts="facts" :looking="look.kind.value" :one="cut !== undefined && cut.sheets.length > 1 ? saveSheet : undefined" @look="look.toggle" />
       <PlotterCard v-if="hand.kinds.value.includes('hpgl') || look.kind.value === 'hpgl'" :hand="hand" />
       <TrayCard v-if="cut?.print === undefined" title="Try it first" about="a small cut for depth, corners and curves; or the sheet drawn with a pen on paper">
@@ -102,8 +103,8 @@ const saveArt = (): void => void hand.handOne(`${hand.name.value}, cleaned.png`,
           <button type="button" class="plain-button" :disabled="blocked !== undefined || handing" @click="savePen">Save pen drawing</button>
         </div>
       </TrayCard>
-      <TrayCard title="Machine" :about="cut?.print === undefined ? 'load film after film, draw, try and cut, and see how far it is' : 'print the pages, and cut along what is on them by their marks'">
-        <div><RouterLink class="plain-button" :to="{ name: 'machine', params: { id: String($route.params['id']) } }">{{ cut?.print === undefined ? 'Open the cutter' : 'Open printer and cutter' }}</RouterLink></div>
+      <TrayCard title="Machine" :about="cut?.print === undefined ? $say('load film after film, draw, try and cut, and see how far it is') : $say('print the pages, and cut along what is on them by their marks')">
+        <div><RouterLink class="plain-button" :to="{ name: 'machine', params: { id: String($route.params['id']) } }">{{ cut?.print === undefined ? $say('Open the cutter') : $say('Open printer and cutter') }}</RouterLink></div>
       </TrayCard>
       <TrayCard title="Ticket" about="the page that goes with the job: proof, films and what they take, order, settings, timers">
         <div><RouterLink class="plain-button" :to="{ name: 'ticket', params: { id: String($route.params['id']) } }">Open the ticket</RouterLink></div>

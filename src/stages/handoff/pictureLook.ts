@@ -1,4 +1,5 @@
 import { statedDpi } from '../../formats/picture/statedDpi.ts';
+import { say } from '../../core/words/say.ts';
 
 const MM_PER_INCH = 25.4;
 /** What states no resolution is shown as on a screen, dots per inch. */
@@ -21,10 +22,10 @@ export async function pictureLook(kind: 'png' | 'pdf', bytes: Uint8Array<ArrayBu
     // As large as half of the application: loaded when somebody looks.
     const { pdfPage } = await import('./pdfPage.ts');
     const { layers, ...found } = await pdfPage(bytes, page);
-    return { ...found, words: layers.length === 0 ? '' : `layers ${layers.join(', ')}` };
+    return { ...found, words: layers.length === 0 ? '' : say`layers ${layers.join(', ')}` };
   }
   const picture = await createImageBitmap(new Blob([bytes], { type: 'image/png' }));
   const stated = statedDpi(bytes, 'png');
   const perPx = MM_PER_INCH / (stated ?? SCREEN_DPI);
-  return { picture, widthMm: picture.width * perPx, heightMm: picture.height * perPx, pages: 1, words: `${picture.width} × ${picture.height} px${stated === undefined ? '' : `, ${Math.round(stated)} dots per inch`}` };
+  return { picture, widthMm: picture.width * perPx, heightMm: picture.height * perPx, pages: 1, words: `${picture.width} × ${picture.height} px${stated === undefined ? '' : say`, ${Math.round(stated)} dots per inch`}` };
 }

@@ -12,6 +12,7 @@ import { useMadeAnew } from '../shared/useMadeAnew.ts';
 import { byteWords } from '../shared/byteWords.ts';
 import { FILE_WORDS } from './fileKinds.ts';
 import { pictureLook, type PictureLook } from './pictureLook.ts';
+import { say } from '../../core/words/say.ts';
 
 const WAIT_MS = 150;
 
@@ -66,13 +67,13 @@ export function useFileLook(name: Ref<string>, at: Ref<number>) {
   const pictures = computed(() => (shown.value?.kind === 'png' ? shown.value.found.files.length : (drawn.value?.pages ?? 0)));
   /** What is in the file, in a line. */
   const words = computed(() => {
-    if (shown.value === undefined) return kind.value === undefined ? '' : `${FILE_WORDS[kind.value].name}: being made`;
+    if (shown.value === undefined) return kind.value === undefined ? '' : say`${FILE_WORDS[kind.value].name}: being made`;
     const { found } = shown.value;
     const { files, lines } = found;
     const own = files[shown.value.kind === 'png' ? Math.min(drawn.value?.of ?? 0, files.length - 1) : Math.min(shown.value.at, files.length - 1)];
     const size = byteWords(own.byteCount);
     if (drawn.value !== undefined) return [`${own.name}: ${size}`, `${Math.round(drawn.value.widthMm)} × ${Math.round(drawn.value.heightMm)} mm`, ...(drawn.value.words === '' ? [] : [drawn.value.words])].join(', ');
-    return lines === undefined ? `${own.name}: ${size}` : `${own.name}: ${size}, ${lines.nodes} nodes as it is read back`;
+    return lines === undefined ? `${own.name}: ${size}` : say`${own.name}: ${size}, ${lines.nodes} nodes as it is read back`;
   });
   function draw(context: CanvasRenderingContext2D, view: Viewport): void {
     if (drawn.value !== undefined) {

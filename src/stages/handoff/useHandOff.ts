@@ -18,6 +18,7 @@ import { download } from '../shared/download.ts';
 import { tellError } from '../shared/tellError.ts';
 import { today } from '../shared/today.ts';
 import { FILE_WORDS } from './fileKinds.ts';
+import { say } from '../../core/words/say.ts';
 
 /** What leaves: whether it may, which files are chosen, and handing them to the browser's downloads. */
 export function useHandOff() {
@@ -29,13 +30,13 @@ export function useHandOff() {
   const kinds = computed(() => job.value.handOff.files ?? (PROCESSES[job.value.process].isPrinted ? PRINTED_FILES : USUAL_FILES));
   const name = computed(() => fileNameOf(job.value, cut.value?.design.widthMm ?? 0, today()));
   const change = (label: string, changes: Partial<HandOff>): void => bench.commit(label, { ...job.value, handOff: withSettings(job.value.handOff, changes) });
-  const choose = (kind: FileKind, on: boolean): void => change('Files to save', { files: FILE_KINDS.filter((each) => (each === kind ? on : kinds.value.includes(each))) });
+  const choose = (kind: FileKind, on: boolean): void => change(say('Files to save'), { files: FILE_KINDS.filter((each) => (each === kind ? on : kinds.value.includes(each))) });
 
   /** Why the sheets cannot leave as they are; undefined when they can. */
   const blocked = computed(() => {
     if (bench.result?.problem !== undefined) return explain(bench.result.problem);
     if (bench.error !== undefined && bench.error.code !== 'workerLost') return explain(bench.error);
-    if (cut.value === undefined) return { what: 'There is no sheet yet.', todo: 'Bring in a picture first.' };
+    if (cut.value === undefined) return { what: say('There is no sheet yet.'), todo: say('Bring in a picture first.') };
     const error = misfitOf(cut.value);
     return error === undefined ? undefined : explain(error);
   });
@@ -45,15 +46,15 @@ export function useHandOff() {
     const { mirrored, against } = mirroringOf(job.value.layout, job.value.process);
     if (!against) return true;
     const { name: process, lies } = PROCESSES[job.value.process];
-    const words = `${process} is ${lies}, but the sheet is ${mirrored ? 'mirrored.' : 'not mirrored: pressed, it will read backwards.'}`;
-    const answer = await ElMessageBox.confirm(words, 'Against the process', { confirmButtonText: 'Export anyway', cancelButtonText: 'Back', type: 'warning' }).catch(() => 'cancel');
+    const words = say`${process} is ${lies}, but the sheet is ${mirrored ? say('mirrored.') : say('not mirrored: pressed, it will read backwards.')}`;
+    const answer = await ElMessageBox.confirm(words, say('Against the process'), { confirmButtonText: say('Export anyway'), cancelButtonText: say('Back'), type: 'warning' }).catch(() => 'cancel');
     return answer === 'confirm';
   }
 
   async function hand(work: () => Promise<string>): Promise<void> {
     handing.value = true;
     try {
-      ElMessage.success({ message: `${await work()} is in your downloads.`, grouping: true });
+      ElMessage.success({ message: say`${await work()} is in your downloads.`, grouping: true });
     } catch (error) {
       tellError(asAppError(error, 'unexpected'));
     } finally {
@@ -94,7 +95,7 @@ export function useHandOff() {
     hand(async () => {
       await bench.saveNow();
       const archive = bench.entry === undefined ? undefined : await shelf.archiveOf(bench.entry.id);
-      if (archive === undefined) throw new AppError('badJob', { reason: 'it is not on the shelf' });
+      if (archive === undefined) throw new AppError('badJob', { reason: say('it is not on the shelf') });
       download(archive.fileName, archive.bytes, 'application/zip');
       return archive.fileName;
     });

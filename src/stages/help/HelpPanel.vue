@@ -2,6 +2,7 @@
 import { ElDrawer } from 'element-plus';
 import { computed, ref } from 'vue';
 import { findHelp, findKeys, type HelpPlace } from './helpTexts.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Help on where one is, searched while typing, and all keys. */
 const props = defineProps<{ modelValue: boolean; place: HelpPlace }>();
@@ -9,7 +10,7 @@ const emit = defineEmits<{ 'update:modelValue': [open: boolean]; tour: [] }>();
 const typed = ref('');
 const texts = computed(() => findHelp(typed.value, props.place));
 const keys = computed(() => findKeys(typed.value));
-const PLACES: Readonly<Record<HelpPlace, string>> = { shelf: 'Shelf', picture: 'Picture', clean: 'Clean', separate: 'Separate', assemble: 'Assemble', layout: 'Lay out', handoff: 'Hand off', machine: 'Machine', ticket: 'Ticket', versions: 'Versions', workshop: 'Workshop', keeping: 'Safe keeping', everywhere: 'Everywhere' };
+const PLACES: Readonly<Record<HelpPlace, string>> = { shelf: say('Shelf'), picture: say('Picture'), clean: say('Clean'), separate: say('Separate'), assemble: say('Assemble'), layout: say('Lay out'), handoff: say('Hand off'), machine: say('Machine'), ticket: say('Ticket'), versions: say('Versions'), workshop: say('Workshop'), keeping: say('Safe keeping'), everywhere: say('Everywhere') };
 </script>
 
 <template>

@@ -8,6 +8,7 @@ import { download } from '../shared/download.ts';
 import { today } from '../shared/today.ts';
 import { safely } from '../shared/safely.ts';
 import { byteWords } from '../shared/byteWords.ts';
+import { moment, say } from '../../core/words/say.ts';
 
 /** How safe the jobs are: what they take, copies of them, and whether Limner works without a network. */
 const keeping = useKeeping();
@@ -15,21 +16,21 @@ const shelf = useShelf();
 
 void safely(keeping.load);
 
-const jobs = computed(() => (shelf.entries.length === 1 ? '1 job' : `${shelf.entries.length} jobs`));
+const jobs = computed(() => (shelf.entries.length === 1 ? say('1 job') : say`${shelf.entries.length} jobs`));
 const share = computed(() => (keeping.usedBytes === undefined || keeping.roomBytes === undefined ? 0 : Math.min(100, (100 * keeping.usedBytes) / keeping.roomBytes)));
-const copied = computed(() => (keeping.copiedAt === undefined ? 'No copies were made yet.' : `Copies were made last on ${new Date(keeping.copiedAt).toLocaleString('en-GB', { dateStyle: 'long', timeStyle: 'short' })}.`));
-const uncopied = computed(() => (keeping.uncopied === 0 ? 'Every job has its newest copy there.' : keeping.uncopied === 1 ? 'One job is newer than its copy there.' : `${keeping.uncopied} jobs are newer than their copies there.`));
+const copied = computed(() => (keeping.copiedAt === undefined ? say('No copies were made yet.') : say`Copies were made last on ${moment(keeping.copiedAt, { dateStyle: 'long', timeStyle: 'short' })}.`));
+const uncopied = computed(() => (keeping.uncopied === 0 ? say('Every job has its newest copy there.') : keeping.uncopied === 1 ? say('One job is newer than its copy there.') : say`${keeping.uncopied} jobs are newer than their copies there.`));
 const OFFLINE = {
-  impossible: 'This browser does not keep the application’s files here: Limner needs the network to start. Jobs are in the browser all the same.',
-  coming: 'The application’s files are coming in…',
-  ready: 'Ready: the whole application is in this browser. It starts and works without a network.',
+  impossible: say('This browser does not keep the application’s files here: Limner needs the network to start. Jobs are in the browser all the same.'),
+  coming: say('The application’s files are coming in…'),
+  ready: say('Ready: the whole application is in this browser. It starts and works without a network.'),
 } as const;
 
 const persist = (): Promise<void> =>
   safely(async () => {
-    if (!(await keeping.askToPersist())) ElMessage({ type: 'warning', message: 'The browser does not promise it yet. It often does once Limner is installed or used for some days. Keep copies meanwhile.', duration: 8000, showClose: true });
+    if (!(await keeping.askToPersist())) ElMessage({ type: 'warning', message: say('The browser does not promise it yet. It often does once Limner is installed or used for some days. Keep copies meanwhile.'), duration: 8000, showClose: true });
   });
-const saveAll = (): Promise<void> => safely(async () => download(`all jobs, ${today()}.zip`, await keeping.asOneFile(), 'application/zip'));
+const saveAll = (): Promise<void> => safely(async () => download(say`all jobs, ${today()}.zip`, await keeping.asOneFile(), 'application/zip'));
 </script>
 
 <template>
@@ -65,7 +66,7 @@ const saveAll = (): Promise<void> => safely(async () => download(`all jobs, ${to
         <template v-else>
           <p>Into <b>{{ keeping.folder.name }}</b>. {{ uncopied }}<template v-if="keeping.folderState === 'ask'"> The browser asks for the folder once more after each start.</template></p>
           <p class="row">
-            <button type="button" class="plain-button" :disabled="keeping.copying" @click="safely(() => keeping.copyToFolder())">{{ keeping.copying ? 'Writing…' : 'Write what has changed' }}</button>
+            <button type="button" class="plain-button" :disabled="keeping.copying" @click="safely(() => keeping.copyToFolder())">{{ keeping.copying ? $say('Writing…') : $say('Write what has changed') }}</button>
             <button type="button" class="plain-button" @click="safely(keeping.leaveFolder)">No folder any more</button>
           </p>
         </template>

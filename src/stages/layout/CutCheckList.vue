@@ -4,6 +4,7 @@ import type { Finding } from '../../core/check/cutCheck.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { findingLines, type FindingLine } from './findingGroups.ts';
 import type { Mends } from './useMends.ts';
+import { say } from '../../core/words/say.ts';
 
 /** What the cut check found, each with its mends. */
 const props = defineProps<{ findings: readonly Finding[]; chosen: number | undefined; mends: Mends }>();
@@ -22,7 +23,7 @@ const kinds = computed(() => {
   for (const each of props.findings) counts.set(each.kind, [...(counts.get(each.kind) ?? []), each]);
   return [...counts.values()].filter((each) => each.length > 1 && props.mends.waysOf(each[0]).length > 0).map((found) => ({ found, ways: props.mends.waysOf(found[0]), name: KINDS[found[0].kind] ?? found[0].kind }));
 });
-const KINDS: Readonly<Partial<Record<Finding['kind'], string>>> = { thin: 'thin strips', narrowGap: 'narrow gaps', sharp: 'sharp tips', smallPiece: 'small pieces', smallHole: 'small holes', jagged: 'jagged edges', crowded: 'crowded nodes', backwards: 'letterings that read backwards', cutTwice: 'overlaps' };
+const KINDS: Readonly<Partial<Record<Finding['kind'], string>>> = { thin: say('thin strips'), narrowGap: say('narrow gaps'), sharp: say('sharp tips'), smallPiece: say('small pieces'), smallHole: say('small holes'), jagged: say('jagged edges'), crowded: say('crowded nodes'), backwards: say('letterings that read backwards'), cutTwice: say('overlaps') };
 
 const isChosen = ({ places }: FindingLine): boolean => props.chosen !== undefined && places.includes(props.chosen);
 /** A single place is chosen or let go; of many the next one is chosen. */
@@ -35,15 +36,15 @@ function choose({ places }: FindingLine): void {
 <template>
   <ol>
     <li v-for="line in shown" :key="line.places[0]" :class="{ chosen: isChosen(line) }">
-      <button type="button" class="words" :title="line.places.length > 1 ? 'Click again for the next one' : undefined" @click="choose(line)"><b v-if="line.places.length === 1">{{ line.places[0] + 1 }}</b> {{ line.words }}</button>
-      <button v-for="{ way, name } in mends.waysOf(line.worst)" :key="way" type="button" class="plain-button" @click="mends.mend(ofLine(line), way, line.places.length > 1)">{{ line.places.length > 1 ? `${name} all` : name }}</button>
+      <button type="button" class="words" :title="line.places.length > 1 ? $say('Click again for the next one') : undefined" @click="choose(line)"><b v-if="line.places.length === 1">{{ line.places[0] + 1 }}</b> {{ line.words }}</button>
+      <button v-for="{ way, name } in mends.waysOf(line.worst)" :key="way" type="button" class="plain-button" @click="mends.mend(ofLine(line), way, line.places.length > 1)">{{ line.places.length > 1 ? $say`${name} all` : name }}</button>
     </li>
   </ol>
   <div v-for="{ found, ways, name } in kinds" :key="name" class="kind">
     <span>All {{ found.length }} {{ name }}</span>
-    <button v-for="each in ways" :key="each.way" type="button" class="plain-button" :aria-label="`${each.name} all ${name}`" @click="mends.mend(found, each.way, true)">{{ each.name }}</button>
+    <button v-for="each in ways" :key="each.way" type="button" class="plain-button" :aria-label="$say`${each.name} all ${name}`" @click="mends.mend(found, each.way, true)">{{ each.name }}</button>
   </div>
-  <button v-if="lines.length > SHOWN" type="button" class="plain-button" @click="all = !all">{{ all ? 'Show fewer' : `Show all ${lines.length}` }}</button>
+  <button v-if="lines.length > SHOWN" type="button" class="plain-button" @click="all = !all">{{ all ? $say('Show fewer') : $say`Show all ${lines.length}` }}</button>
 </template>
 
 <style scoped>

@@ -62,6 +62,7 @@ import WeedLinesCard from './WeedLinesCard.vue';
 import StencilUseCard from './StencilUseCard.vue';
 import TaperCard from './TaperCard.vue';
 import WorkCard from './WorkCard.vue';
+import { say, sayOf } from '../../core/words/say.ts';
 
 const bench = useBench();
 const settings = useSettings();
@@ -89,7 +90,7 @@ const weedLines = useWeedLines(sheet, cssPxPerMm);
 type View = 'sheet' | 'weeded' | 'cutting' | 'blank';
 const chosenView = ref<View>('sheet');
 const views = computed((): { value: View; name: string }[] =>
-  isPrinted.value ? [{ value: 'sheet', name: 'page' }, { value: 'blank', name: 'on the blank' }] : [{ value: 'sheet', name: 'sheet' }, { value: 'cutting', name: 'cutting' }, { value: 'weeded', name: bridges.isStencil.value ? 'cut out' : 'weeded' }, { value: 'blank', name: 'on the blank' }],
+  isPrinted.value ? [{ value: 'sheet', name: say('page') }, { value: 'blank', name: say('on the blank') }] : [{ value: 'sheet', name: say('sheet') }, { value: 'cutting', name: sayOf('view', 'cutting') }, { value: 'weeded', name: bridges.isStencil.value ? say('cut out') : say('weeded') }, { value: 'blank', name: say('on the blank') }],
 );
 const view = computed<View>(() => (views.value.some(({ value }) => value === chosenView.value) ? chosenView.value : 'sheet'));
 /** The waste lifts off in a moment instead of blinking away. */
@@ -111,9 +112,9 @@ const findings = computed(() => (cut.value?.findings ?? []).filter(({ filmId }) 
 /** Places on the other sheets: the tab counts those too. */
 const elsewhere = computed(() => (cut.value?.findings.length ?? 0) - findings.value.length);
 const checkWords = computed(() => {
-  if (cut.value === undefined) return bench.result?.problem === undefined ? 'nothing to check yet' : 'nothing to check: there is no cut';
-  const here = findings.value.length === 0 ? 'nothing found' : findings.value.length === 1 ? '1 place to look at' : `${findings.value.length} places to look at`;
-  return elsewhere.value === 0 ? here : `${here} on this sheet, ${elsewhere.value} on others`;
+  if (cut.value === undefined) return bench.result?.problem === undefined ? say('nothing to check yet') : say('nothing to check: there is no cut');
+  const here = findings.value.length === 0 ? say('nothing found') : findings.value.length === 1 ? say('1 place to look at') : say`${findings.value.length} places to look at`;
+  return elsewhere.value === 0 ? here : say`${here} on this sheet, ${elsewhere.value} on others`;
 });
 const pins = computed(() => {
   const place = onSheet.value;
@@ -164,31 +165,31 @@ const tableBox = computed(() => {
 
 const length = (value: number): string => formatLength(mm(value), settings.unit);
 const guide = computed(() => (layout.value.guide === true && cut.value !== undefined ? guideOf(job.value, cut.value.design) : undefined));
-const contents = computed(() => (isPrinted.value ? `${pages.value?.pages[print.at.value]?.length ?? 0} motifs on this page` : sheetContents(sheet.value, film.value.name, findings.value.length, length)));
+const contents = computed(() => (isPrinted.value ? say`${pages.value?.pages[print.at.value]?.length ?? 0} motifs on this page` : sheetContents(sheet.value, film.value.name, findings.value.length, length)));
 const readout = computed(() => {
   const s = sheet.value;
   if (s === undefined || isPrinted.value) return items.value;
   const used = s.used.widthMm * s.used.heightMm;
-  const tile = s.tile === undefined ? [] : [{ name: 'tile', value: `${s.tile.column + 1} across, ${s.tile.row + 1} down` }];
+  const tile = s.tile === undefined ? [] : [{ name: say('tile'), value: say`${s.tile.column + 1} across, ${s.tile.row + 1} down` }];
   const waste = used === 0 || cut.value === undefined ? 0 : Math.max(0, 1 - ((rack.roll?.areaMm2 ?? 0) * layout.value.copies) / (used * sheets.value.length));
-  return [...items.value.slice(0, 2), { name: 'uses', value: `${length(s.used.widthMm)} × ${length(s.used.heightMm)}` }, { name: 'waste', value: `${Math.round(waste * 100)} %` }, ...tile];
+  return [...items.value.slice(0, 2), { name: say('uses'), value: `${length(s.used.widthMm)} × ${length(s.used.heightMm)}` }, { name: say('waste'), value: `${Math.round(waste * 100)} %` }, ...tile];
 });
 
 const hands = useSheetHands(computed(() => view.value === 'sheet'), pointerMm, { flaws, bridges, weedLines });
 </script>
 
 <template>
-  <StageLayout :title="isPrinted ? 'Print pages' : `${film.name} sheet`" :aside="isPrinted ? undefined : `${rack.at + 1} of ${Math.max(1, rack.rolls.length)}`">
+  <StageLayout :title="isPrinted ? $say('Print pages') : $say`${film.name} sheet`" :aside="isPrinted ? undefined : $say`${rack.at + 1} of ${Math.max(1, rack.rolls.length)}`">
     <template v-if="bench.picture !== undefined" #views>
       <ViewSwitch :model-value="view" :choices="views" label="View" @update:model-value="chosenView = $event" />
-      <PlayBar v-if="plan.play.value !== undefined && view !== 'blank'" :play="plan.play.value" :words="plan.words.value" :label="view === 'cutting' ? 'The cut' : 'The weeding'" :step="view === 'cutting' ? 0.05 : 1" />
-      <PlayBar v-if="view === 'blank' && !isSolid && onBlank.films.value > 1" :play="onBlank.press" :words="onBlank.filmsOn.value === 0 ? 'the bare blank' : `${cut?.rack[onBlank.filmsOn.value - 1]?.film.name ?? ''}, ${onBlank.filmsOn.value} of ${onBlank.films.value}`" label="The films in order" :step="1" />
+      <PlayBar v-if="plan.play.value !== undefined && view !== 'blank'" :play="plan.play.value" :words="plan.words.value" :label="view === 'cutting' ? $say('The cut') : $say('The weeding')" :step="view === 'cutting' ? 0.05 : 1" />
+      <PlayBar v-if="view === 'blank' && !isSolid && onBlank.films.value > 1" :play="onBlank.press" :words="onBlank.filmsOn.value === 0 ? $say('the bare blank') : $say`${cut?.rack[onBlank.filmsOn.value - 1]?.film.name ?? ''}, ${onBlank.filmsOn.value} of ${onBlank.films.value}`" label="The films in order" :step="1" />
     </template>
     <template #table>
       <RoundBlank v-if="bench.picture !== undefined && view === 'blank' && isSolid" :blank="job.blank" :area="onBlank.area.value" :turn-rad="onBlank.turnRad.value" @failed="isFlat = true" />
       <LightTable
         v-else-if="bench.picture !== undefined" :box="tableBox" :zero="{ x: 0, y: 0 }" :mm-per-unit="1" :unit="settings.unit" :draw="draw" :cursor="hands.cursor.value"
-        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, weedLines.chosenAt.value, flaws.shown.value, mends.trial.value, plan.redrawOn.value, print.paint.value, print.at.value, onBlank.proof.value, onBlank.landing.value, onBlank.other.value, guide]" :contents="contents" :label="view === 'blank' ? 'The finished blank' : isPrinted ? 'Page as it will be printed' : 'Sheet as it lies in the machine'"
+        :redraw-on="[view, sheet, path, paint, lifted, bandWords, pins, chosenPin, layout, bridges.grips.value, bridges.chosenAt.value, weedLines.chosenAt.value, flaws.shown.value, mends.trial.value, plan.redrawOn.value, print.paint.value, print.at.value, onBlank.proof.value, onBlank.landing.value, onBlank.other.value, guide]" :contents="contents" :label="view === 'blank' ? $say('The finished blank') : isPrinted ? $say('Page as it will be printed') : $say('Sheet as it lies in the machine')"
         @view="(at) => (cssPxPerMm = at.scale)" @press="hands.press" @move="hands.move" @release="hands.release" @leave="pointerMm = undefined"
       >
         <MendNote :mends="mends" />
@@ -221,7 +222,7 @@ const hands = useSheetHands(computed(() => view.value === 'sheet'), pointerMm, {
         <CopiesCard :sheet="sheet" :sheets="sheets.length" :film-id="film.id" :nesting="nesting" :flaws="flaws" />
       </template>
       <SheetCard :is-page="isPrinted" />
-      <TrayCard :title="isPrinted ? 'Print check' : 'Cut check'" :mark="findings.length > 0 ? 'warning' : undefined" :about="checkWords">
+      <TrayCard :title="isPrinted ? $say('Print check') : $say('Cut check')" :mark="findings.length > 0 ? 'warning' : undefined" :about="checkWords">
         <template #icon><component :is="cut !== undefined && findings.length === 0 ? CircleCheck : TriangleAlert" /></template>
         <CutCheckList v-if="findings.length > 0" :findings="findings" :chosen="chosenPin" :mends="mends" @choose="(weakest = undefined), (chosenPin = $event)" />
       </TrayCard>

@@ -3,11 +3,13 @@ import { Layers } from '@lucide/vue';
 import { computed } from 'vue';
 import { withMaterial } from '../../core/edit/withMaterial.ts';
 import type { Film } from '../../core/film/film.ts';
+import { PEEL_WORDS, PRESSURE_WORDS, TOOL_WORDS } from '../../core/process/material.ts';
 import { materialOf } from '../../core/job/materials.ts';
 import { useWorkshop } from '../../stores/workshop.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import { useLayoutEdits } from './useLayoutEdits.ts';
+import { inSentence, say } from '../../core/words/say.ts';
 
 /** What the film on the table is made of, which decides how fine it may be and how it is cut and pressed. */
 const props = defineProps<{ film: Film; films: number }>();
@@ -20,24 +22,24 @@ const choices = computed<Readonly<Record<string, string>>>(() => Object.fromEntr
 const isAlone = computed(() => job.value.materials?.ofFilms?.some(({ film }) => film === props.film.id) === true);
 function choose(id: string): void {
   const next = workshop.shelves.materials.find((each) => each.id === id);
-  if (next !== undefined) commit(`Material: ${next.name}`, withMaterial(job.value, next, props.films > 1 ? props.film.id : undefined));
+  if (next !== undefined) commit(say`Material: ${next.name}`, withMaterial(job.value, next, props.films > 1 ? props.film.id : undefined));
 }
 function forAll(): void {
   const { materials: _, ...rest } = job.value;
-  commit(`All films: ${material.value.name}`, withMaterial(rest, material.value));
+  commit(say`All films: ${material.value.name}`, withMaterial(rest, material.value));
 }
 const cutWords = computed(() => {
   const { forceG, speedMmS, passes, tool } = material.value.cut;
-  return `${tool}, ${forceG} g, ${speedMmS} mm/s${passes > 1 ? `, ${passes} passes` : ''}`;
+  return `${TOOL_WORDS[tool]}, ${forceG} g, ${speedMmS} mm/s${passes > 1 ? say`, ${passes} passes` : ''}`;
 });
 const pressWords = computed(() => {
   const { press } = material.value;
-  return press === undefined ? undefined : `${press.temperatureC} °C, ${press.timeS} s, ${press.pressure}, peel ${press.peel}`;
+  return press === undefined ? undefined : say`${press.temperatureC} °C, ${press.timeS} s, ${PRESSURE_WORDS[press.pressure]}, peel ${PEEL_WORDS[press.peel]}`;
 });
 </script>
 
 <template>
-  <TrayCard title="Material" about="what it is made of decides how fine it may be" fold="Material" :folded-as="material.name.toLowerCase()">
+  <TrayCard title="Material" about="what it is made of decides how fine it may be" fold="Material" :folded-as="inSentence(material.name)">
     <template #icon><Layers /></template>
     <ChoiceInput :model-value="material.id" :choices="choices" label="Material" @choose="choose" />
     <dl>

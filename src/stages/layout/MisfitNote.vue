@@ -8,6 +8,7 @@ import { isNested } from '../../core/layout/nestSheets.ts';
 import { misfitOf } from '../../core/run/isLaidOut.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useLayoutEdits } from './useLayoutEdits.ts';
+import { say } from '../../core/words/say.ts';
 
 /** By how much a layout does not fit, and the ways out. */
 const props = defineProps<{ isPrinted: boolean }>();
@@ -18,10 +19,10 @@ const error = computed(() => (cut.value === undefined ? undefined : misfitOf(cut
 const area = computed(() => cutAreaOf(layout.value.sheet));
 const words = computed(() => {
   if (error.value === undefined) return undefined;
-  if (area.value.widthMm < 1 || area.value.heightMm < 1) return 'The machine reaches nothing of this sheet: its margins take all of it. Take another machine, or set its margins in the workshop.';
+  if (area.value.widthMm < 1 || area.value.heightMm < 1) return say('The machine reaches nothing of this sheet: its margins take all of it. Take another machine, or set its margins in the workshop.');
   const [over, high] = [Number(error.value.details['overWidthMm']), Number(error.value.details['overHeightMm'])];
-  const parts = [over > 0 ? `${length(over)} too wide` : '', high > 0 ? `${length(high)} too high` : ''].filter((part) => part !== '');
-  return props.isPrinted ? `Does not fit the page: ${parts.join(' and ')}. Make it smaller in Assemble, or take a larger page.` : `Does not fit the cut area: ${parts.join(' and ')}.`;
+  const parts = [over > 0 ? say`${length(over)} too wide` : '', high > 0 ? say`${length(high)} too high` : ''].filter((part) => part !== '');
+  return props.isPrinted ? say`Does not fit the page: ${parts.join(say(' and '))}. Make it smaller in Assemble, or take a larger page.` : say`Does not fit the cut area: ${parts.join(say(' and '))}.`;
 });
 const sheet = computed(() => cut.value?.sheets.find(({ over }) => over.widthMm > 0 || over.heightMm > 0));
 /** Whether one copy fits when it lies the other way. */
@@ -38,10 +39,10 @@ const isMany = computed(() => sheet.value !== undefined && sheet.value.room > 0 
   <div v-if="words !== undefined" class="misfit" role="alert">
     <p>{{ words }}</p>
     <div v-if="!isPrinted && sheet !== undefined" class="ways">
-      <button v-if="isMany" type="button" class="plain-button" @click="set('More sheets', { arrange: 'nested', turns: layout.turns ?? 'none' })">Go on on more sheets</button>
-      <button v-if="fitsTurned" type="button" class="plain-button" @click="set('Lies turned', { turned: layout.turned !== true })">Turn it</button>
-      <button v-if="layout.tiles === undefined && !isMany" type="button" class="plain-button" @click="set('Tiles', { tiles: USUAL_TILES, arrange: 'rows' })">Part it into tiles</button>
-      <button v-if="fitted !== undefined && !isMany" type="button" class="plain-button" @click="commit('Made to fit the sheet', fitted)">Make it fit</button>
+      <button v-if="isMany" type="button" class="plain-button" @click="set($say('More sheets'), { arrange: 'nested', turns: layout.turns ?? 'none' })">Go on on more sheets</button>
+      <button v-if="fitsTurned" type="button" class="plain-button" @click="set($say('Lies turned'), { turned: layout.turned !== true })">Turn it</button>
+      <button v-if="layout.tiles === undefined && !isMany" type="button" class="plain-button" @click="set($say('Tiles'), { tiles: USUAL_TILES, arrange: 'rows' })">Part it into tiles</button>
+      <button v-if="fitted !== undefined && !isMany" type="button" class="plain-button" @click="commit($say('Made to fit the sheet'), fitted)">Make it fit</button>
     </div>
   </div>
 </template>

@@ -17,6 +17,7 @@ import { today } from '../shared/today.ts';
 import { tellError } from '../shared/tellError.ts';
 import { useLayoutEdits } from './useLayoutEdits.ts';
 import type { OnBlank } from './useOnBlank.ts';
+import { say } from '../../core/words/say.ts';
 
 /** The proof: its measures, another size beside it, and the picture that goes to the customer. */
 const props = defineProps<{ onBlank: OnBlank }>();
@@ -33,9 +34,9 @@ const isComparable = computed(() => job.value.objects.length === 1 && radiiOf(jo
 const guideWords = computed(() => {
   if (layout.value.guide !== true || design.value === undefined) return undefined;
   const guide = guideOf(job.value, design.value);
-  if (guide === undefined) return 'No room for one: the film begins at the edge that it would be laid at.';
-  if (guidePlan(job.value, design.value) === undefined) return 'It is larger than the sheet: choose a larger one to cut it.';
-  return `${GUIDE_WORDS[guide.at]} It is cut with the sheets.`;
+  if (guide === undefined) return say('No room for one: the film begins at the edge that it would be laid at.');
+  if (guidePlan(job.value, design.value) === undefined) return say('It is larger than the sheet: choose a larger one to cut it.');
+  return say`${GUIDE_WORDS[guide.at]} It is cut with the sheets.`;
 });
 const saving = ref(false);
 async function save(): Promise<void> {
@@ -44,9 +45,9 @@ async function save(): Promise<void> {
   saving.value = true;
   try {
     const words = proofWords(job.value, design.value, today());
-    const fileName = `${job.value.name}, proof.png`;
+    const fileName = say`${job.value.name}, proof.png`;
     download(fileName, await bench.proofPng({ ...of, sidePx: SIDE_PX, turnRad: props.onBlank.turnRad.value, words }), 'image/png');
-    ElMessage.success({ message: `${fileName} is in your downloads.`, grouping: true });
+    ElMessage.success({ message: say`${fileName} is in your downloads.`, grouping: true });
   } catch (caught) {
     tellError(asAppError(caught, 'unexpected'));
   } finally {
@@ -60,15 +61,15 @@ async function save(): Promise<void> {
     <template #icon><Shirt /></template>
     <dl v-if="design !== undefined && measures !== undefined">
       <dt>Size</dt><dd>{{ length(design.widthMm) }} × {{ length(design.heightMm) }}</dd>
-      <dt>{{ measures.from === 'collar' ? 'Below the collar' : 'Below the top of its area' }}</dt><dd>{{ length(measures.belowMm) }}</dd>
-      <dt>Off the middle</dt><dd>{{ Math.abs(measures.offMiddleMm) < 0.5 ? 'in the middle' : `${length(Math.abs(measures.offMiddleMm))} ${measures.offMiddleMm < 0 ? 'left' : 'right'}` }}</dd>
+      <dt>{{ measures.from === 'collar' ? $say('Below the collar') : $say('Below the top of its area') }}</dt><dd>{{ length(measures.belowMm) }}</dd>
+      <dt>Off the middle</dt><dd>{{ Math.abs(measures.offMiddleMm) < 0.5 ? $say('in the middle') : `${length(Math.abs(measures.offMiddleMm))} ${measures.offMiddleMm < 0 ? $say('left') : $say('right')}` }}</dd>
     </dl>
     <template v-if="isComparable">
       <label class="row"><span>Another size beside it</span><ElSwitch size="small" :model-value="otherMm !== undefined" aria-label="Another size beside it" @change="otherMm = $event === true ? Math.round(size.sizeMm * 0.75) : undefined" /></label>
-      <QuantityInput v-if="otherMm !== undefined" kind="length" :label="size.by === 'width' ? 'Its width' : 'Its height'" :unit="unit" :model-value="otherMm" :least="1" :most="10000" @done="otherMm = $event" />
+      <QuantityInput v-if="otherMm !== undefined" kind="length" :label="size.by === 'width' ? $say('Its width') : $say('Its height')" :unit="unit" :model-value="otherMm" :least="1" :most="10000" @done="otherMm = $event" />
     </template>
     <template v-if="!PROCESSES[job.process].isPrinted">
-      <label class="row"><span>Placement guide of card</span><ElSwitch size="small" :model-value="layout.guide === true" aria-label="Placement guide of card" @change="set('Placement guide', { guide: $event === true ? true : undefined })" /></label>
+      <label class="row"><span>Placement guide of card</span><ElSwitch size="small" :model-value="layout.guide === true" aria-label="Placement guide of card" @change="set($say('Placement guide'), { guide: $event === true ? true : undefined })" /></label>
       <p v-if="guideWords !== undefined" class="about">{{ guideWords }}</p>
     </template>
     <div><button type="button" class="plain-button main" :disabled="saving || design === undefined" @click="save">Save picture for the customer</button></div>

@@ -15,6 +15,7 @@ import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import { tellError } from '../shared/tellError.ts';
 import { useLayoutEdits } from './useLayoutEdits.ts';
+import { say } from '../../core/words/say.ts';
 
 /** What is left of a film from earlier: taken from the shelf and used first, and what is left of this job put back. */
 const props = defineProps<{ film: Film; sheets: readonly Sheet[]; isNested: boolean }>();
@@ -28,8 +29,8 @@ const used = computed(() => own.value.filter(({ name }) => props.sheets.some(({ 
 const onShelf = computed(() => (workshop.shelves.remnants ?? []).filter(({ film, name }) => film === props.film.name && own.value.every((each) => each.name !== name)));
 const sizeOf = ({ widthMm, heightMm }: { readonly widthMm: number; readonly heightMm: number }): string => `${length(widthMm)} × ${length(heightMm)}`;
 const change = (label: string, remnants: readonly Remnant[]): void => set(label, { remnants: remnants.length === 0 ? undefined : [...remnants] });
-const take = ({ id: _id, ...remnant }: ShelfRemnant): void => change('A remnant first', [...(layout.value.remnants ?? []), { ...remnant, film: props.film.id }]);
-const leave = (remnant: Remnant): void => change('Without a remnant', (layout.value.remnants ?? []).filter((each) => each !== remnant));
+const take = ({ id: _id, ...remnant }: ShelfRemnant): void => change(say('A remnant first'), [...(layout.value.remnants ?? []), { ...remnant, film: props.film.id }]);
+const leave = (remnant: Remnant): void => change(say('Without a remnant'), (layout.value.remnants ?? []).filter((each) => each !== remnant));
 
 const widthMm = ref(200);
 const heightMm = ref(200);
@@ -50,8 +51,8 @@ async function keepOutline(): Promise<void> {
   if (of === undefined) return;
   try {
     const found = await bench.stockOutline(of);
-    if (found === undefined) ElMessage.warning('There is no outline of at least 5 mm to keep: trace the piece, or draw its edge, at its true size first.');
-    else ElMessage.success({ message: `${keep(found).name} lies on the shelf: jobs of ${props.film.name} that are nested can use it.`, grouping: true });
+    if (found === undefined) ElMessage.warning(say('There is no outline of at least 5 mm to keep: trace the piece, or draw its edge, at its true size first.'));
+    else ElMessage.success({ message: say`${keep(found).name} lies on the shelf: jobs of ${props.film.name} that are nested can use it.`, grouping: true });
   } catch (caught) {
     tellError(asAppError(caught, 'unexpected'));
   }
@@ -66,14 +67,14 @@ const left = computed(() => {
 </script>
 
 <template>
-  <TrayCard :title="isNested ? 'Remnants first' : 'Remnants'" :about="own.length === 0 ? 'what is left of the film from earlier is used before a new sheet' : `${used} of ${own.length} used before a new sheet`" fold="Remnants" :folded-as="own.length === 0 ? 'none' : `${used} of ${own.length} used`">
+  <TrayCard :title="isNested ? $say('Remnants first') : $say('Remnants')" :about="own.length === 0 ? $say('what is left of the film from earlier is used before a new sheet') : $say`${used} of ${own.length} used before a new sheet`" fold="Remnants" :folded-as="own.length === 0 ? $say('none') : $say`${used} of ${own.length} used`">
     <template #icon><Scissors /></template>
     <p v-if="!isNested" class="soft">Parts are laid on remnants where copies are nested.</p>
     <template v-else>
-      <div v-for="remnant in own" :key="remnant.name" class="row"><span>{{ remnant.name }}, {{ sizeOf(remnant) }}</span><button type="button" class="gone" :aria-label="`Do not use ${remnant.name}`" @click="leave(remnant)"><X :size="15" /></button></div>
+      <div v-for="remnant in own" :key="remnant.name" class="row"><span>{{ remnant.name }}, {{ sizeOf(remnant) }}</span><button type="button" class="gone" :aria-label="$say`Do not use ${remnant.name}`" @click="leave(remnant)"><X :size="15" /></button></div>
       <div v-for="remnant in onShelf" :key="remnant.id" class="row">
         <span class="soft">on the shelf: {{ sizeOf(remnant) }}</span>
-        <span><button type="button" class="plain-button" :aria-label="`Use ${remnant.name}`" @click="take(remnant)">Use</button><button type="button" class="gone" :aria-label="`Take ${remnant.name} off the shelf`" @click="gone(remnant.id)"><X :size="15" /></button></span>
+        <span><button type="button" class="plain-button" :aria-label="$say`Use ${remnant.name}`" @click="take(remnant)">Use</button><button type="button" class="gone" :aria-label="$say`Take ${remnant.name} off the shelf`" @click="gone(remnant.id)"><X :size="15" /></button></span>
       </div>
       <QuantityInput label="Width of a remnant" kind="length" :unit="unit" :model-value="widthMm" :least="5" @change="widthMm = $event" @done="widthMm = $event" />
       <QuantityInput label="Its length" kind="length" :unit="unit" :model-value="heightMm" :least="5" @change="heightMm = $event" @done="heightMm = $event" />

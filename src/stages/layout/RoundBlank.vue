@@ -47,7 +47,7 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <div ref="host" class="round"><canvas ref="canvas" role="img" :aria-label="`${blank.name}, to be turned by dragging`" tabindex="0" /></div>
+  <div ref="host" class="round"><canvas ref="canvas" role="img" :aria-label="$say`${blank.name}, to be turned by dragging`" tabindex="0" /></div>
 </template>
 
 <style scoped>

@@ -10,6 +10,7 @@ import ChoiceInput from '../../ui/ChoiceInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import StepTimers from '../shared/StepTimers.vue';
 import { useLayoutEdits } from './useLayoutEdits.ts';
+import { say } from '../../core/words/say.ts';
 
 /** What a print needs before it may go into water, with a timer for each wait. */
 defineProps<{ jobId: string }>();
@@ -21,9 +22,9 @@ const steps = computed(() => (paper.value.seal === undefined ? [] : sealPlan(pap
 const papers = computed<Readonly<Record<string, string>>>(() => Object.fromEntries([paper.value, ...workshop.shelves.materials.filter(({ process }) => process === job.value.process)].map(({ id, name }) => [id, name])));
 function choose(id: string): void {
   const next = workshop.shelves.materials.find((each) => each.id === id);
-  if (next !== undefined) commit(`Paper: ${next.name}`, withMaterial(job.value, next));
+  if (next !== undefined) commit(say`Paper: ${next.name}`, withMaterial(job.value, next));
 }
-const about = computed(() => (steps.value.length === 0 ? 'this print needs neither sealing nor drying' : `${waitWords(sealMinutes(steps.value))} in all`));
+const about = computed(() => (steps.value.length === 0 ? say('this print needs neither sealing nor drying') : say`${waitWords(sealMinutes(steps.value))} in all`));
 </script>
 
 <template>

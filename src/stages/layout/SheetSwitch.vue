@@ -7,10 +7,10 @@ const emit = defineEmits<{ show: [at: number] }>();
 </script>
 
 <template>
-  <div v-if="count > 1" class="switch" role="group" :aria-label="`Which ${name}`">
-    <button type="button" class="plain-button" :disabled="at === 0" :aria-label="`The ${name} before`" @click="emit('show', at - 1)"><ChevronLeft :size="16" /></button>
+  <div v-if="count > 1" class="switch" role="group" :aria-label="$say`Which ${name}`">
+    <button type="button" class="plain-button" :disabled="at === 0" :aria-label="$say`The ${name} before`" @click="emit('show', at - 1)"><ChevronLeft :size="16" /></button>
     <span>{{ name }} {{ at + 1 }} of {{ count }}</span>
-    <button type="button" class="plain-button" :disabled="at + 1 >= count" :aria-label="`The next ${name}`" @click="emit('show', at + 1)"><ChevronRight :size="16" /></button>
+    <button type="button" class="plain-button" :disabled="at + 1 >= count" :aria-label="$say`The next ${name}`" @click="emit('show', at + 1)"><ChevronRight :size="16" /></button>
   </div>
 </template>
 

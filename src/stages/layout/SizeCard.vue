@@ -9,6 +9,7 @@ import { useBench } from '../../stores/bench.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import { tellError } from '../shared/tellError.ts';
 import { useLayoutEdits } from './useLayoutEdits.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Down to which size the design works, and what would have to go for a smaller one. */
 const emit = defineEmits<{ show: [places: readonly Finding[]] }>();
@@ -32,19 +33,19 @@ const lines = computed(() => {
   const size = shown.value;
   if (size === undefined) return [];
   const from = (k: number): number => Math.max(size.downToMm, size.blockers[k]?.fromWidthMm ?? 0);
-  return STEPS.filter((count) => count <= size.blockers.length && from(count) < from(count - 1) - 0.05).map((count) => ({ count, words: `${count === 1 ? 'without the weakest place' : `without the ${count} weakest places`}: from ${length(from(count))}` }));
+  return STEPS.filter((count) => count <= size.blockers.length && from(count) < from(count - 1) - 0.05).map((count) => ({ count, words: say`${count === 1 ? say('without the weakest place') : say`without the ${count} weakest places`}: from ${length(from(count))}` }));
 });
 const words = computed(() => {
   const size = shown.value;
   if (size === undefined) return undefined;
-  return size.leastWidthMm <= size.downToMm ? `Works at every width from ${length(size.downToMm)} on.` : `Works from ${length(size.leastWidthMm)} wide.`;
+  return size.leastWidthMm <= size.downToMm ? say`Works at every width from ${length(size.downToMm)} on.` : say`Works from ${length(size.leastWidthMm)} wide.`;
 });
 </script>
 
 <template>
-  <TrayCard title="Smallest size" :about="words ?? 'down to which width everything cuts and weeds'">
+  <TrayCard title="Smallest size" :about="words ?? $say('down to which width everything cuts and weeds')">
     <template #icon><Ruler /></template>
-    <div v-for="line in lines" :key="line.count" class="row"><span>{{ line.words }}</span><button type="button" class="plain-button" :aria-label="`Show ${line.count} weakest`" @click="emit('show', (shown?.blockers ?? []).slice(0, line.count).map(({ finding }) => finding))">Show</button></div>
+    <div v-for="line in lines" :key="line.count" class="row"><span>{{ line.words }}</span><button type="button" class="plain-button" :aria-label="$say`Show ${line.count} weakest`" @click="emit('show', (shown?.blockers ?? []).slice(0, line.count).map(({ finding }) => finding))">Show</button></div>
     <button v-if="shown === undefined" type="button" class="plain-button" :disabled="!bench.isCurrent" @click="look">Find it</button>
   </TrayCard>
 </template>

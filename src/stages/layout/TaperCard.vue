@@ -7,6 +7,7 @@ import { bent } from '../../core/geometry/fan.ts';
 import { useBench } from '../../stores/bench.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import { useLayoutEdits } from './useLayoutEdits.ts';
+import { say } from '../../core/words/say.ts';
 
 /** A blank that tapers: what lies level on it is cut as an arc. */
 const bench = useBench();
@@ -19,15 +20,15 @@ const sagMm = computed(() => {
   return fan.value === undefined ? 0 : Math.abs(bent(fan.value, fan.value.middleMm + half, 0).y);
 });
 const about = computed(() => {
-  if (layout.value.work !== undefined) return 'work that lies on the sheet is cut where it lies, flat';
-  return isBent.value ? `bent by ${length(sagMm.value)}, so that it lies level on the blank` : 'cut flat: on the blank its level lines will sag';
+  if (layout.value.work !== undefined) return say('work that lies on the sheet is cut where it lies, flat');
+  return isBent.value ? say`bent by ${length(sagMm.value)}, so that it lies level on the blank` : say('cut flat: on the blank its level lines will sag');
 });
 </script>
 
 <template>
   <TrayCard v-if="fan !== undefined" title="Taper" :about="about" :mark="layout.unbent === true ? 'warning' : undefined">
     <template #icon><Cone /></template>
-    <label v-if="layout.work === undefined" class="row"><span>Bent for the blank</span><ElSwitch size="small" :model-value="layout.unbent !== true" aria-label="Bent for the blank" @change="set('Taper', { unbent: $event === true ? undefined : true })" /></label>
+    <label v-if="layout.work === undefined" class="row"><span>Bent for the blank</span><ElSwitch size="small" :model-value="layout.unbent !== true" aria-label="Bent for the blank" @change="set($say('Taper'), { unbent: $event === true ? undefined : true })" /></label>
   </TrayCard>
 </template>
 

@@ -5,6 +5,7 @@ import { withoutWorkPlace, withWorkInPlace, workPlaceOf } from '../../core/edit/
 import { useBench } from '../../stores/bench.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import { useLayoutEdits } from './useLayoutEdits.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Work that was photographed on the mark sheet: cut around where it lies, with blanks for the next time beside it. */
 const { job, layout, commit, length } = useLayoutEdits();
@@ -21,20 +22,20 @@ const missing = computed(() => (layout.value.work === undefined ? 0 : Math.max(0
 const inPlace = computed(() => layout.value.work !== undefined);
 const about = computed(() => {
   const { work } = layout.value;
-  if (work !== undefined) return `cut where it lies, ${length(work.xMm)} from the left and ${length(work.yMm)} from the top; further copies are blanks on what is free`;
-  return found.value === undefined ? '' : `it lies ${length(found.value.xMm)} from the left and ${length(found.value.yMm)} from the top of the mark sheet`;
+  if (work !== undefined) return say`cut where it lies, ${length(work.xMm)} from the left and ${length(work.yMm)} from the top; further copies are blanks on what is free`;
+  return found.value === undefined ? '' : say`it lies ${length(found.value.xMm)} from the left and ${length(found.value.yMm)} from the top of the mark sheet`;
 });
 const lay = (): void => {
-  if (found.value !== undefined && bench.part !== undefined) commit('Cut where the work lies', withWorkInPlace(job.value, bench.part.id, found.value));
+  if (found.value !== undefined && bench.part !== undefined) commit(say('Cut where the work lies'), withWorkInPlace(job.value, bench.part.id, found.value));
 };
 </script>
 
 <template>
   <TrayCard v-if="inPlace || found !== undefined" title="Work on the sheet" :about="about">
     <template #icon><Stamp /></template>
-    <p v-if="missing > 0" class="warn">{{ missing === 1 ? '1 blank has' : `${missing} blanks have` }} no room beside the work: not laid.</p>
+    <p v-if="missing > 0" class="warn">{{ missing === 1 ? $say('1 blank has') : $say`${missing} blanks have` }} no room beside the work: not laid.</p>
     <div>
-      <button v-if="inPlace" type="button" class="plain-button" @click="commit('From the corner of the machine', withoutWorkPlace(job))">From the machine’s corner instead</button>
+      <button v-if="inPlace" type="button" class="plain-button" @click="commit($say('From the corner of the machine'), withoutWorkPlace(job))">From the machine’s corner instead</button>
       <button v-else type="button" class="plain-button" @click="lay">Cut it where it lies</button>
     </div>
   </TrayCard>

@@ -1,6 +1,7 @@
 import type { Finding } from '../../core/check/cutCheck.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatArea, formatLength, type LengthUnit } from '../../core/units/parseLength.ts';
+import { decimals, grouped, say } from '../../core/words/say.ts';
 
 /** Pieces below this are no pieces any more but specks, mm². */
 const SPECK_MM2 = 0.1;
@@ -12,69 +13,69 @@ export function findingWords(finding: Finding, unit: LengthUnit = 'mm'): string 
   const length = formatLength(mm(finding.size), unit, unit === 'mm' ? 2 : 3);
   switch (finding.kind) {
     case 'smallPiece':
-      return `${isSpeck ? 'A speck' : `Piece of ${area(2)}`}: may lift with the knife`;
+      return say`${isSpeck ? say('A speck') : say`Piece of ${area(2)}`}: may lift with the knife`;
     case 'smallHole':
-      return `${isSpeck ? 'A speck of a hole' : `Hole of ${area(2)}`}: hard to weed`;
+      return say`${isSpeck ? say('A speck of a hole') : say`Hole of ${area(2)}`}: hard to weed`;
     case 'island':
-      return `${isSpeck ? 'A speck of an island' : `Island of ${area(1)}`}: nothing holds it, it falls out`;
+      return say`${isSpeck ? say('A speck of an island') : say`Island of ${area(1)}`}: nothing holds it, it falls out`;
     case 'thin':
-      return `Only ${length} wide: tears or lifts`;
+      return say`Only ${length} wide: tears or lifts`;
     case 'narrowGap':
-      return `Gap of only ${length}: hard to weed`;
+      return say`Gap of only ${length}: hard to weed`;
     case 'sharp':
-      return `Tip of ${Math.round(finding.size)}°: lifts with the knife`;
+      return say`Tip of ${Math.round(finding.size)}°: lifts with the knife`;
     case 'jagged':
-      return `Jagged edge, teeth of ${length}`;
+      return say`Jagged edge, teeth of ${length}`;
     case 'openOutline':
-      return `Outline open by ${length}: holds on there, or join its ends in Separate`;
+      return say`Outline open by ${length}: holds on there, or join its ends in Separate`;
     case 'cutTwice':
-      return `Overlap of ${area(1)}: cut twice there; join it in Assemble`;
+      return say`Overlap of ${area(1)}: cut twice there; join it in Assemble`;
     case 'crowded':
-      return `${finding.size} nodes in a row less than 0.05 mm apart: the tool stutters`;
+      return say`${finding.size} nodes in a row less than 0.05 mm apart: the tool stutters`;
     case 'backwards':
-      return `${finding.size} ${finding.size === 1 ? 'sign reads' : 'signs read'} backwards: turn the lettering over`;
+      return say`${finding.size} ${finding.size === 1 ? say('sign reads') : say('signs read')} backwards: turn the lettering over`;
     case 'coarsePicture':
-      return `Only ${Math.round(finding.size)} dots per inch at this size: edges are guessed`;
+      return say`Only ${Math.round(finding.size)} dots per inch at this size: edges are guessed`;
     case 'likeBlank':
-      return `Hardly shows on the blank: difference ${finding.size.toFixed(1)}, seen well from 10`;
+      return say`Hardly shows on the blank: difference ${decimals(finding.size, 1)}, seen well from 10`;
     case 'holdsNone':
-      return `${area(1)} lie on film that takes none on top: inset it, or press it first`;
+      return say`${area(1)} lie on film that takes none on top: inset it, or press it first`;
   }
 }
 
 /** The same of many places of a kind, of which the largest is so large. */
 export function manyWords(kind: Finding['kind'], count: number, largest: number, unit: LengthUnit = 'mm'): string {
-  const number = count.toLocaleString('en');
-  const area = largest < SPECK_MM2 ? 'a speck' : `up to ${formatArea(largest, unit, 2)}`;
+  const number = grouped(count);
+  const area = largest < SPECK_MM2 ? say('a speck') : say`up to ${formatArea(largest, unit, 2)}`;
   const length = formatLength(mm(largest), unit, unit === 'mm' ? 2 : 3);
   switch (kind) {
     case 'smallPiece':
-      return `${number} pieces of ${area}: may lift with the knife`;
+      return say`${number} pieces of ${area}: may lift with the knife`;
     case 'smallHole':
-      return `${number} holes of ${area}: hard to weed`;
+      return say`${number} holes of ${area}: hard to weed`;
     case 'island':
-      return `${number} islands of ${area}: nothing holds them, they fall out`;
+      return say`${number} islands of ${area}: nothing holds them, they fall out`;
     case 'thin':
-      return `${number} strips at most ${length} wide: tear or lift`;
+      return say`${number} strips at most ${length} wide: tear or lift`;
     case 'narrowGap':
-      return `${number} gaps at most ${length} wide: hard to weed`;
+      return say`${number} gaps at most ${length} wide: hard to weed`;
     case 'sharp':
-      return `${number} tips of at most ${Math.round(largest)}°: lift with the knife`;
+      return say`${number} tips of at most ${Math.round(largest)}°: lift with the knife`;
     case 'jagged':
-      return `${number} jagged edges, teeth of up to ${length}`;
+      return say`${number} jagged edges, teeth of up to ${length}`;
     case 'openOutline':
-      return `${number} outlines open by up to ${length}: hold on there, or join their ends in Separate`;
+      return say`${number} outlines open by up to ${length}: hold on there, or join their ends in Separate`;
     case 'cutTwice':
-      return `${number} overlaps of ${area}: cut twice there; join them in Assemble`;
+      return say`${number} overlaps of ${area}: cut twice there; join them in Assemble`;
     case 'crowded':
-      return `${number} stretches of up to ${largest} nodes less than 0.05 mm apart: the tool stutters`;
+      return say`${number} stretches of up to ${largest} nodes less than 0.05 mm apart: the tool stutters`;
     case 'backwards':
-      return `${number} letterings read backwards: turn them over`;
+      return say`${number} letterings read backwards: turn them over`;
     case 'coarsePicture':
-      return `${number} pictures too coarse for their size`;
+      return say`${number} pictures too coarse for their size`;
     case 'likeBlank':
-      return `${number} films that hardly show on the blank`;
+      return say`${number} films that hardly show on the blank`;
     case 'holdsNone':
-      return `${number} films on film that takes none on top, ${area}`;
+      return say`${number} films on film that takes none on top, ${area}`;
   }
 }

@@ -8,6 +8,7 @@ import { PROCESSES } from '../../core/process/processes.ts';
 import { useBench } from '../../stores/bench.ts';
 import { isTyping } from '../shared/isTyping.ts';
 import type { PlaceOnSheet } from './placeOnSheet.ts';
+import { say } from '../../core/words/say.ts';
 
 /** How near to a grip one may point, CSS px. */
 const NEAR_PX = 10;
@@ -66,19 +67,19 @@ export function useBridges(filmId: Ref<string>, at: Ref<PlaceOnSheet | undefined
     return true;
   }
   function release(): void {
-    if (inHand?.moved === true) bench.commitPreview('Move a bridge');
+    if (inHand?.moved === true) bench.commitPreview(say('Move a bridge'));
     inHand = undefined;
   }
   const ofChosen = (label: string, edit: (bridge: DesignBridge) => BridgeSettings): void => {
     if (chosen.value !== undefined) set(label, edit(chosen.value.bridge));
   };
   const takeOut = (): void => {
-    ofChosen('Take out a bridge', (bridge) => withoutBridge(settings.value, all.value, bridge, room.value));
+    ofChosen(say('Take out a bridge'), (bridge) => withoutBridge(settings.value, all.value, bridge, room.value));
     chosenAt.value = undefined;
   };
   /** Moves the chosen one along the edge by arrow keys, in mm of the design. */
   function nudge([dx, dy]: readonly [number, number], byMm: number): void {
-    ofChosen('Move a bridge', (bridge) => withBridgeMoved(settings.value, all.value, bridge, { x: bridge.from.x + dx * byMm, y: bridge.from.y + dy * byMm }, room.value));
+    ofChosen(say('Move a bridge'), (bridge) => withBridgeMoved(settings.value, all.value, bridge, { x: bridge.from.x + dx * byMm, y: bridge.from.y + dy * byMm }, room.value));
   }
   useEventListener('keydown', (event: KeyboardEvent) => {
     if (isTyping(event.target) || chosen.value === undefined) return;
@@ -95,10 +96,10 @@ export function useBridges(filmId: Ref<string>, at: Ref<PlaceOnSheet | undefined
 
   return {
     isStencil, held, settings, grips, chosen, chosenAt, change, drag, press, move, release, takeOut, gripAt,
-    addAcross: () => ofChosen('One more bridge', (bridge) => withBridgeAcross(settings.value, all.value, bridge, room.value)),
-    widen: (widthMm: number) => ofChosen('Width of a bridge', (bridge) => withBridgeWidth(settings.value, all.value, bridge, widthMm, room.value)),
-    slant: (slantDeg: number) => ofChosen('Slant of a bridge', (bridge) => withBridgeSlant(settings.value, all.value, bridge, slantDeg, room.value)),
-    putBack: () => set('Bridges as found', withoutOwnBridges(settings.value)),
+    addAcross: () => ofChosen(say('One more bridge'), (bridge) => withBridgeAcross(settings.value, all.value, bridge, room.value)),
+    widen: (widthMm: number) => ofChosen(say('Width of a bridge'), (bridge) => withBridgeWidth(settings.value, all.value, bridge, widthMm, room.value)),
+    slant: (slantDeg: number) => ofChosen(say('Slant of a bridge'), (bridge) => withBridgeSlant(settings.value, all.value, bridge, slantDeg, room.value)),
+    putBack: () => set(say('Bridges as found'), withoutOwnBridges(settings.value)),
     chooseNext: () => (chosenAt.value = grips.value.length === 0 ? undefined : ((chosenAt.value ?? -1) + 1) % grips.value.length),
   };
 }

@@ -2,6 +2,7 @@ import { computed, ref, shallowRef } from 'vue';
 import type { RectMm } from '../../core/geometry/rectMm.ts';
 import type { TablePoint } from '../../ui/useTableView.ts';
 import { useLayoutEdits } from './useLayoutEdits.ts';
+import { say } from '../../core/words/say.ts';
 
 /** A smaller frame is a click that moved a little, mm. */
 const LEAST_MM = 1;
@@ -26,9 +27,9 @@ export function useFlaws() {
     if (drawn.value === undefined) return;
     const { rect, from } = drawn.value;
     drawn.value = undefined;
-    if (rect.widthMm >= LEAST_MM && rect.heightMm >= LEAST_MM) return set('Flaw', { flaws: [...flaws.value, rect] });
+    if (rect.widthMm >= LEAST_MM && rect.heightMm >= LEAST_MM) return set(say('Flaw'), { flaws: [...flaws.value, rect] });
     const left = flaws.value.filter(({ xMm, yMm, widthMm, heightMm }) => from.x < xMm || from.y < yMm || from.x > xMm + widthMm || from.y > yMm + heightMm);
-    if (left.length < flaws.value.length) set('Flaw taken away', { flaws: left.length === 0 ? undefined : left });
+    if (left.length < flaws.value.length) set(say('Flaw taken away'), { flaws: left.length === 0 ? undefined : left });
   }
   return { isMarking, count: computed(() => flaws.value.length), shown: computed(() => (drawn.value === undefined ? flaws.value : [...flaws.value, drawn.value.rect])), press, move, release };
 }

@@ -4,6 +4,7 @@ import { mendWays, MEND_WAYS, withWeakMended, type MendWay } from '../../core/ed
 import type { Finding } from '../../core/check/cutCheck.ts';
 import type { Job } from '../../core/job/job.ts';
 import { useBench } from '../../stores/bench.ts';
+import { say } from '../../core/words/say.ts';
 
 /** A mend that was just done: what it was, how many places there were before, and what the sheet looked like. */
 interface Trial {
@@ -28,10 +29,10 @@ export function useMends(path: () => Path2D | undefined) {
     const next = cut === undefined ? undefined : withWeakMended(bench.job as Job, cut.parts, findings, way, { all, newId });
     if (cut === undefined) return;
     if (next === undefined) {
-      ElMessage.warning('What lies there is made from all parts, such as a base or bridges: change it where it is set.');
+      ElMessage.warning(say('What lies there is made from all parts, such as a base or bridges: change it where it is set.'));
       return;
     }
-    const before = { label: `${MEND_WAYS[way]}${all ? ' all' : ''}`, before: cut.findings.length, path: path() };
+    const before = { label: `${MEND_WAYS[way]}${all ? say(' all') : ''}`, before: cut.findings.length, path: path() };
     bench.commit(before.label, next);
     trial.value = { ...before, job: bench.job as Job };
   }
@@ -40,7 +41,7 @@ export function useMends(path: () => Path2D | undefined) {
     if (value === undefined) return '';
     if (!bench.isCurrent) return `${value.label}…`;
     const now = bench.result?.cut?.findings.length ?? value.before;
-    return `${value.label}: ${value.before} places before, ${now} now. The dashed line is what was there.`;
+    return say`${value.label}: ${value.before} places before, ${now} now. The dashed line is what was there.`;
   });
   return { trial: shown, words, waysOf, mend, keep: () => (trial.value = undefined), back: () => bench.undo() };
 }

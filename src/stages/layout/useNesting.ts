@@ -3,6 +3,7 @@ import { ref } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
 import { useBench } from '../../stores/bench.ts';
 import { tellError } from '../shared/tellError.ts';
+import { say } from '../../core/words/say.ts';
 
 /** How long one look for a better arrangement takes, s. */
 const SECONDS = 5;
@@ -23,7 +24,7 @@ export function useNesting() {
       // What was changed meanwhile keeps what was found for it, if its outlines are still the same.
       if (job !== undefined) {
         const others = (job.layout.nests ?? []).filter(({ film }) => film !== filmId);
-        bench.commit('Lay closer', { ...job, layout: { ...job.layout, nests: [...others, record] } });
+        bench.commit(say('Lay closer'), { ...job, layout: { ...job.layout, nests: [...others, record] } });
       }
     } catch (error) {
       const told = asAppError(error, 'unexpected');
@@ -40,8 +41,8 @@ export function useNesting() {
     try {
       const copies = await bench.nestedRoom(of);
       const { job } = bench;
-      if (copies < 1) ElMessage.warning('No copy fits on this sheet: turn it, scale it, or take a larger one.');
-      else if (job !== undefined) bench.commit('Fill the sheet', { ...job, layout: { ...job.layout, copies } });
+      if (copies < 1) ElMessage.warning(say('No copy fits on this sheet: turn it, scale it, or take a larger one.'));
+      else if (job !== undefined) bench.commit(say('Fill the sheet'), { ...job, layout: { ...job.layout, copies } });
     } catch (error) {
       const told = asAppError(error, 'unexpected');
       if (told.code !== 'cancelled') tellError(told);

@@ -12,6 +12,7 @@ import { tellError } from '../shared/tellError.ts';
 import { useMadeAnew } from '../shared/useMadeAnew.ts';
 import { drawKnife, drawWaste, wastePaths } from './drawPlan.ts';
 import { usePlay } from './usePlay.ts';
+import { decimals, say } from '../../core/words/say.ts';
 
 const WAIT_MS = 150;
 
@@ -40,13 +41,13 @@ export function useSheetPlan(view: Ref<'cutting' | 'weeded' | undefined>, sheet:
   const words = computed(() => {
     if (view.value === 'cutting' && way.value !== undefined) {
       const { cutMm, lifts } = way.value;
-      const metres = settings.unit === 'mm' && cutMm >= 1000 ? `${(cutMm / 1000).toFixed(1)} m` : formatLength(mm(cutMm), settings.unit);
-      return `about ${timeWords(cutting.end.value)}: ${metres} cut, ${lifts === 1 ? '1 start' : `${lifts} starts`}`;
+      const metres = settings.unit === 'mm' && cutMm >= 1000 ? `${decimals(cutMm / 1000, 1)} m` : formatLength(mm(cutMm), settings.unit);
+      return say`about ${timeWords(cutting.end.value)}: ${metres} cut, ${lifts === 1 ? say('1 start') : say`${lifts} starts`}`;
     }
     if (view.value === 'weeded' && weeding.value !== undefined) {
       const { waste, picked, takesS } = weeding.value;
       const hard = waste.filter(({ ease }) => ease === 'hard').length;
-      return `${waste.length === 1 ? '1 bit of waste' : `${waste.length} bits of waste`}, ${picked} to pick out, about ${timeWords(takesS)}${hard === 0 ? '' : `; ${hard} hard`}`;
+      return say`${waste.length === 1 ? say('1 bit of waste') : say`${waste.length} bits of waste`}, ${picked} to pick out, about ${timeWords(takesS)}${hard === 0 ? '' : say`; ${hard} hard`}`;
     }
     return '';
   });

@@ -8,6 +8,7 @@ import { useRack } from '../../stores/rack.ts';
 import { useSettings } from '../../stores/settings.ts';
 import { backdropPaint } from '../../ui/backdrops.ts';
 import { pathFromCurves, pathOfCopies } from '../../ui/draw/curvePath.ts';
+import { say } from '../../core/words/say.ts';
 
 /** The job's sheet, ready to be drawn. Used wherever the sheet is looked at. */
 export function useSheetTable() {
@@ -31,7 +32,7 @@ export function useSheetTable() {
   }));
   /** Room under the sheet for the mirror band. */
   const box = computed(() => ({ x: 0, y: 0, width: (sheet.value ?? job.value.layout.sheet).widthMm, height: (sheet.value ?? job.value.layout.sheet).heightMm * (mirroring.value.mirrored ? 1.06 : 1) }));
-  const bandWords = computed(() => (mirroring.value.mirrored ? 'reads backwards · cut from the back · carrier side down' : 'NOT MIRRORED · although this process is cut from the back'));
+  const bandWords = computed(() => (mirroring.value.mirrored ? say('reads backwards · cut from the back · carrier side down') : say(say('NOT MIRRORED · although this process is cut from the back'))));
   const hasBand = computed(() => mirroring.value.mirrored || mirroring.value.against);
   return { job, cut, sheet, sheets, sheetAt, film, path, mirroring, paint, box, bandWords, hasBand };
 }

@@ -6,6 +6,7 @@ import type { Sheet } from '../../core/layout/laySheet.ts';
 import type { WeedLinePlace } from '../../core/layout/weedLines.ts';
 import { isTyping } from '../shared/isTyping.ts';
 import { useLayoutEdits } from './useLayoutEdits.ts';
+import { say } from '../../core/words/say.ts';
 
 /** How near to a line's grip one may point, CSS px. */
 const NEAR_PX = 10;
@@ -54,21 +55,21 @@ export function useWeedLines(sheet: Ref<Sheet | undefined>, scale: Ref<number>) 
     return true;
   }
   function release(): void {
-    if (inHand?.moved === true) set('Move a weed line', { weedLines: layout.value.weedLines });
+    if (inHand?.moved === true) set(say('Move a weed line'), { weedLines: layout.value.weedLines });
     inHand = undefined;
   }
   const leaveOut = (): void => {
-    if (chosen.value !== undefined) set('Leave out a weed line', withOwnWeedLine(layout.value, nameOf(chosen.value)));
+    if (chosen.value !== undefined) set(say('Leave out a weed line'), withOwnWeedLine(layout.value, nameOf(chosen.value)));
   };
   const putBack = (): void => {
-    if (chosen.value !== undefined) set('Weed line as found', withFoundWeedLines(layout.value, nameOf(chosen.value)));
+    if (chosen.value !== undefined) set(say('Weed line as found'), withFoundWeedLines(layout.value, nameOf(chosen.value)));
   };
   /** Moves the chosen one along its box, mm. */
   function nudge(byMm: number): void {
     const line = chosen.value;
     if (line === undefined) return;
     const at = line.atMm + byMm;
-    set('Move a weed line', withOwnWeedLine(layout.value, nameOf(line), shareAt(line, { x: at, y: at })));
+    set(say('Move a weed line'), withOwnWeedLine(layout.value, nameOf(line), shareAt(line, { x: at, y: at })));
   }
   useEventListener('keydown', (event: KeyboardEvent) => {
     const line = chosen.value;
@@ -87,7 +88,7 @@ export function useWeedLines(sheet: Ref<Sheet | undefined>, scale: Ref<number>) 
   return {
     places, chosen, chosenAt, press, move, release, leaveOut, putBack, lineAt,
     ownCount: computed(() => layout.value.weedLines?.own?.length ?? 0),
-    allAsFound: () => set('Weed lines as found', withFoundWeedLines(layout.value)),
+    allAsFound: () => set(say('Weed lines as found'), withFoundWeedLines(layout.value)),
     chooseNext: () => {
       const next = places.value[((chosenAt.value ?? -1) + 1) % Math.max(1, places.value.length)];
       chosenName.value = next;

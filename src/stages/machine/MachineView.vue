@@ -22,6 +22,7 @@ import MishapCard from './MishapCard.vue';
 import PrintedCards from './PrintedCards.vue';
 import { useMachine } from './useMachine.ts';
 import { usePrinted } from './usePrinted.ts';
+import { say } from '../../core/words/say.ts';
 
 const bench = useBench();
 const settings = useSettings();
@@ -47,7 +48,7 @@ const all = computed((): ToCut[] => [...(cut.value?.sheets ?? []).flatMap(({ fil
 }), ...(cut.value?.guide === undefined ? [] : [{ film: cut.value.guide.film, sheet: 1, of: 1 }])]);
 const at = ref(0);
 const current = computed(() => all.value.at(Math.min(at.value, Math.max(0, all.value.length - 1))));
-const nameOf = ({ film, sheet, of }: ToCut): string => (of > 1 ? `${film.name}, sheet ${sheet}` : film.name);
+const nameOf = ({ film, sheet, of }: ToCut): string => (of > 1 ? say`${film.name}, sheet ${sheet}` : film.name);
 const isLoaded = computed(() => current.value !== undefined && state.value?.loaded === nameOf(current.value));
 const isSent = computed(() => sent.value?.what === 'printed' || (sent.value !== undefined && current.value !== undefined && sent.value.filmId === current.value.film.id && sent.value.sheet === current.value.sheet));
 const isBusy = computed(() => sending.value || state.value?.status === 'cutting' || state.value?.status === 'paused');
@@ -70,22 +71,22 @@ function place({ x, y }: TablePoint): void {
   void machine.setOrigin(Math.max(0, Math.min(area.value.widthMm, Math.round(x))), Math.max(0, Math.min(area.value.heightMm, Math.round(area.value.heightMm - y))));
 }
 const length = (value: number): string => formatLength(mm(value), settings.unit);
-const STATUS = { idle: 'ready', loading: 'loading', readingMarks: 'reading marks', cutting: 'cutting', paused: 'paused', fault: 'stopped' } as const;
-const aside = computed(() => (state.value === undefined ? 'not reached' : STATUS[state.value.status]));
+const STATUS = { idle: say('ready'), loading: say('loading'), readingMarks: say('reading marks'), cutting: say('cutting'), paused: say('paused'), fault: say('stopped') } as const;
+const aside = computed(() => (state.value === undefined ? say('not reached') : STATUS[state.value.status]));
 const progressWords = computed(() => {
   const program = state.value?.program;
   if (program === undefined || sent.value === undefined) return '';
-  if (machine.port.value.kind === 'serial') return `${Math.round(program.share * 100)} % handed over`;
-  const share = `${program.done} of ${program.strokes} lines`;
-  return state.value?.status === 'idle' ? (program.done === program.strokes ? `done, ${share}` : `stopped after ${share}`) : `${share}, ${timeWords(program.leftS)} left`;
+  if (machine.port.value.kind === 'serial') return say`${Math.round(program.share * 100)} % handed over`;
+  const share = say`${program.done} of ${program.strokes} lines`;
+  return state.value?.status === 'idle' ? (program.done === program.strokes ? say`done, ${share}` : say`stopped after ${share}`) : say`${share}, ${timeWords(program.leftS)} left`;
 });
 const cutWords = computed(() => {
   if (current.value === undefined) return '';
   const { forceG, speedMmS, passes } = materialOf(job.value, current.value.film.id).cut;
-  return `${forceG} g, ${speedMmS} mm/s, ${passes === 1 ? '1 pass' : `${passes} passes`}`;
+  return `${forceG} g, ${speedMmS} mm/s, ${passes === 1 ? say('1 pass') : say`${passes} passes`}`;
 });
 const send = (what: 'cut' | 'pen' | 'test'): void => void (current.value !== undefined && machine.send(current.value.film.id, current.value.sheet, what));
-const KINDS = { standIn: 'Stand-in cutter', serial: 'Cutter at a serial port' } as const;
+const KINDS = { standIn: say('Stand-in cutter'), serial: say('Cutter at a serial port') } as const;
 </script>
 
 <template>
@@ -103,13 +104,13 @@ const KINDS = { standIn: 'Stand-in cutter', serial: 'Cutter at a serial port' } 
     <template #tray>
       <TrayCard v-if="blocked !== undefined" title="Not ready to cut" mark="warning"><p class="told" role="alert">{{ blocked.what }} {{ blocked.todo }}</p></TrayCard>
       <TrayCard v-if="told !== undefined" title="Look at the cutter" mark="warning"><p class="told" role="alert">{{ told.what }} {{ told.todo }}</p></TrayCard>
-      <TrayCard title="Cutter" :about="state === undefined ? 'not reached yet' : `${state.name}: it reaches ${length(state.area.widthMm)} × ${length(state.area.heightMm)}`">
+      <TrayCard title="Cutter" :about="state === undefined ? $say('not reached yet') : $say`${state.name}: it reaches ${length(state.area.widthMm)} × ${length(state.area.heightMm)}`">
         <ChoiceInput v-if="machine.hasSerial" :model-value="machine.port.value.kind" :choices="KINDS" label="Cutter" @choose="machine.choose($event, { widthMm: sheetSize.widthMm, heightMm: sheetSize.heightMm })" />
         <p v-else class="soft">This browser has no serial interface: a cutter at a cable is fed with the files.</p>
         <template v-if="state !== undefined">
           <QuantityInput label="Origin from the left" kind="length" :unit="settings.unit" :model-value="state.origin.xMm" :most="state.area.widthMm" :disabled="isBusy" @update:model-value="machine.setOrigin($event, state.origin.yMm)" />
           <QuantityInput label="Origin from the front" kind="length" :unit="settings.unit" :model-value="state.origin.yMm" :most="state.area.heightMm" :disabled="isBusy" @update:model-value="machine.setOrigin(state.origin.xMm, $event)" />
-          <button type="button" class="plain-button" :aria-pressed="placing" :disabled="isBusy" @click="placing = !placing">{{ placing ? 'Press where the corner of the film lies' : 'Move the carriage there by hand' }}</button>
+          <button type="button" class="plain-button" :aria-pressed="placing" :disabled="isBusy" @click="placing = !placing">{{ placing ? $say('Press where the corner of the film lies') : $say('Move the carriage there by hand') }}</button>
         </template>
       </TrayCard>
       <PrintedCards v-if="isPrinted && blocked === undefined" :printed="printed" :machine="machine" :busy="isBusy" :missed="hasMissed" />
@@ -118,7 +119,7 @@ const KINDS = { standIn: 'Stand-in cutter', serial: 'Cutter at a serial port' } 
       <TrayCard v-if="!isPrinted" title="Sheets" about="one after the other, bottom first">
         <ol>
           <li v-for="(each, k) in all" :key="k">
-            <button type="button" class="sheet" :aria-current="k === at ? 'step' : undefined" :disabled="isBusy" @click="at = k"><i :style="{ background: each.film.colour }" aria-hidden="true" /><span>{{ nameOf(each) }}</span><b>{{ isCut(each) ? 'cut' : k === at ? (isLoaded ? 'loaded' : 'next') : '' }}</b></button>
+            <button type="button" class="sheet" :aria-current="k === at ? 'step' : undefined" :disabled="isBusy" @click="at = k"><i :style="{ background: each.film.colour }" aria-hidden="true" /><span>{{ nameOf(each) }}</span><b>{{ isCut(each) ? $say('cut') : k === at ? (isLoaded ? $say('loaded') : $say('next')) : '' }}</b></button>
           </li>
         </ol>
         <template v-if="current !== undefined && blocked === undefined">
@@ -139,7 +140,7 @@ const KINDS = { standIn: 'Stand-in cutter', serial: 'Cutter at a serial port' } 
             <div class="buttons">
               <button v-if="state?.status === 'fault'" type="button" class="plain-button main" @click="machine.resume">Go on</button>
               <button v-if="hasMissed" type="button" class="plain-button" @click="machine.missed">Send only what was missed</button>
-              <button v-if="state?.status !== 'fault'" type="button" class="plain-button main" @click="send('cut')">{{ isCut(current) ? 'Cut again' : 'Cut' }}</button>
+              <button v-if="state?.status !== 'fault'" type="button" class="plain-button main" @click="send('cut')">{{ isCut(current) ? $say('Cut again') : $say('Cut') }}</button>
               <button type="button" class="plain-button" @click="send('pen')">Pen drawing first</button>
               <button type="button" class="plain-button" @click="send('test')">Test cut</button>
               <button v-if="isCut(current) && at + 1 < all.length" type="button" class="plain-button" @click="at += 1">Next film</button>

@@ -2,14 +2,15 @@
 import { ref } from 'vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
+import { say } from '../../core/words/say.ts';
 
 defineProps<{ prints: boolean }>();
 /** What the stand-in can be told to do wrong, to see what happens then; and what its tools left on the sheet. */
-const MISHAPS = { none: 'nothing', noMat: 'no mat lies in it', portBusy: 'it is busy', connectionLost: 'the line is lost in mid-cut', pieceLifted: 'a piece lifts', bladeBlunt: 'the blade goes blunt', markHidden: 'a mark is covered' } as const;
+const MISHAPS = { none: say('nothing'), noMat: say('no mat lies in it'), portBusy: say('it is busy'), connectionLost: say('the line is lost in mid-cut'), pieceLifted: say('a piece lifts'), bladeBlunt: say('the blade goes blunt'), markHidden: say('a mark is covered') } as const;
 const chosen = ref<keyof typeof MISHAPS>('none');
-const PRINTER = { none: 'nothing', inkEnds: 'the ink ends on the page', wrongSide: 'the paper lies the wrong side up', refusesSize: 'it refuses the size' } as const;
+const PRINTER = { none: say('nothing'), inkEnds: say('the ink ends on the page'), wrongSide: say('the paper lies the wrong side up'), refusesSize: say('it refuses the size') } as const;
 const atPrinter = ref<keyof typeof PRINTER>('none');
-const HASTE = { '1': 'as fast as a real one', '5': 'five times as fast', '25': 'twenty-five times as fast' } as const;
+const HASTE = { '1': say('as fast as a real one'), '5': say('five times as fast'), '25': say('twenty-five times as fast') } as const;
 const haste = ref<keyof typeof HASTE>('5');
 const failed = ref(false);
 async function order(what: string, body: unknown, device = 'cutter'): Promise<void> {

@@ -6,19 +6,20 @@ import ChoiceInput from '../../ui/ChoiceInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import type { useMachine } from './useMachine.ts';
 import type { Printed } from './usePrinted.ts';
+import { decimals, say } from '../../core/words/say.ts';
 
 /** Printed first, cut afterwards: the page is printed, laid in the cutter, found by its marks and cut around what is on it. */
 const props = defineProps<{ printed: Printed; machine: ReturnType<typeof useMachine>; busy: boolean; missed: boolean }>();
 const { printerState, order, printing, printedPages, address, page, laid, seen, looking, print, pageCount, printIt, layIn, look, cutIt, told, fault } = props.printed;
 
 const papers = computed<Readonly<Record<string, string>>>(() => Object.fromEntries((printerState.value?.papers ?? []).map(({ paper, name, widthMm, heightMm }) => [paper, `${name}, ${widthMm} × ${heightMm} mm`])));
-const KINDS = { clear: 'clear decal paper', white: 'white decal paper', plain: 'plain paper, to try' } as const;
-const QUALITIES = { draft: 'draft', photo: 'photo quality' } as const;
-const pages = computed(() => Object.fromEntries(Array.from({ length: pageCount.value }, (_, k) => [String(k + 1), `page ${k + 1}`])));
+const KINDS = { clear: say('clear decal paper'), white: say('white decal paper'), plain: say('plain paper, to try') } as const;
+const QUALITIES = { draft: say('draft'), photo: say('photo quality') } as const;
+const pages = computed(() => Object.fromEntries(Array.from({ length: pageCount.value }, (_, k) => [String(k + 1), say`page ${k + 1}`])));
 const WHY: Readonly<Record<MarkFault, string>> = {
-  nothingDark: 'nothing dark there: it is covered, or the ink is too pale or missing',
-  hidden: 'not whole: something lies over it, or it was not printed to its end',
-  cutOff: 'only a part of it is in sight: the page lies too far off',
+  nothingDark: say('nothing dark there: it is covered, or the ink is too pale or missing'),
+  hidden: say('not whole: something lies over it, or it was not printed to its end'),
+  cutOff: say('only a part of it is in sight: the page lies too far off'),
 };
 const words = (mark: MarkSeen): string => ('why' in mark ? WHY[mark.why] : 'found');
 const isCut = computed(() => props.machine.isPageCut(page.value));
@@ -26,15 +27,15 @@ const canLook = computed(() => props.machine.port.value.look !== undefined);
 </script>
 
 <template>
-  <TrayCard title="Print" :about="printerState === undefined ? 'no printer answers' : `${printerState.name}: it leaves ${printerState.marginMm} mm bare at every edge`">
+  <TrayCard title="Print" :about="printerState === undefined ? $say('no printer answers') : $say`${printerState.name}: it leaves ${printerState.marginMm} mm bare at every edge`">
     <ChoiceInput :model-value="order.paper" :choices="papers" label="Paper size" @choose="order = { ...order, paper: $event }" />
     <ChoiceInput :model-value="order.kind" :choices="KINDS" label="What it is printed on" @choose="order = { ...order, kind: $event }" />
     <ChoiceInput :model-value="order.quality" :choices="QUALITIES" label="Quality" @choose="order = { ...order, quality: $event }" />
     <p v-if="told !== undefined" class="told" role="alert">{{ told.what }} {{ told.todo }}</p>
-    <div class="buttons"><button type="button" class="plain-button" :class="{ main: printedPages === 0 }" :disabled="printing || pageCount === 0" @click="printIt">{{ printing ? 'Printing…' : printedPages === 0 ? 'Print' : 'Print again' }}</button></div>
+    <div class="buttons"><button type="button" class="plain-button" :class="{ main: printedPages === 0 }" :disabled="printing || pageCount === 0" @click="printIt">{{ printing ? $say('Printing…') : printedPages === 0 ? $say('Print') : $say('Print again') }}</button></div>
     <template v-if="printedPages > 0 && address !== undefined">
       <ChoiceInput v-if="pageCount > 1" :model-value="String(page)" :choices="pages" label="Page" @choose="page = Number($event)" />
-      <a :href="address" target="_blank" rel="noopener" class="came"><img :src="address" :alt="`Page ${page} as it came out of the printer`" /></a>
+      <a :href="address" target="_blank" rel="noopener" class="came"><img :src="address" :alt="$say`Page ${page} as it came out of the printer`" /></a>
     </template>
   </TrayCard>
   <TrayCard title="Cut what was printed" about="by the marks in the corners of the page">
@@ -47,13 +48,13 @@ const canLook = computed(() => props.machine.port.value.look !== undefined);
       <ul v-if="seen !== undefined" aria-label="Marks">
         <li v-for="mark in seen.marks" :key="mark.corner" :class="{ lost: 'why' in mark }"><b>{{ mark.corner }}</b> {{ words(mark) }}</li>
       </ul>
-      <p v-if="seen?.toBed !== undefined" class="soft">{{ seen.marks.some((mark) => 'why' in mark) ? 'Three marks are enough, but none tells whether they agree.' : `They agree within ${Math.max(0.01, seen.worstMm ?? 0).toFixed(2)} mm.` }}</p>
+      <p v-if="seen?.toBed !== undefined" class="soft">{{ seen.marks.some((mark) => 'why' in mark) ? $say('Three marks are enough, but none tells whether they agree.') : $say`They agree within ${decimals(Math.max(0.01, seen.worstMm ?? 0), 2)} mm.` }}</p>
       <div class="buttons">
         <button v-if="laid === undefined" type="button" class="plain-button main" :disabled="busy" @click="layIn">It is laid in</button>
         <template v-else-if="!busy">
-          <button type="button" class="plain-button" :class="{ main: seen?.toBed === undefined }" :disabled="looking" @click="look">{{ looking ? 'Looking…' : seen === undefined ? 'Look for the marks' : 'Look again' }}</button>
+          <button type="button" class="plain-button" :class="{ main: seen?.toBed === undefined }" :disabled="looking" @click="look">{{ looking ? $say('Looking…') : seen === undefined ? $say('Look for the marks') : $say('Look again') }}</button>
           <button v-if="missed" type="button" class="plain-button" @click="machine.missed">Send only what was missed</button>
-          <button v-if="seen?.toBed !== undefined" type="button" class="plain-button" :class="{ main: !isCut }" @click="cutIt">{{ isCut ? 'Cut again' : 'Cut along it' }}</button>
+          <button v-if="seen?.toBed !== undefined" type="button" class="plain-button" :class="{ main: !isCut }" @click="cutIt">{{ isCut ? $say('Cut again') : $say('Cut along it') }}</button>
           <button type="button" class="plain-button" @click="layIn">Lay it in anew</button>
         </template>
       </div>

@@ -11,6 +11,7 @@ import type { MachinePort, MachineState } from '../../machines/machinePort.ts';
 import { serialCutter, type SerialPortLike } from '../../machines/serialCutter.ts';
 import type { ProgramRequest } from '../../engine/layoutProtocol.ts';
 import { useBench } from '../../stores/bench.ts';
+import { say } from '../../core/words/say.ts';
 
 const ASK_EVERY_MS = 250;
 /** A knife goes through at this share of the force that its material is cut with. */
@@ -86,7 +87,7 @@ export function useMachine() {
     sending.value = true;
     await order(async () => {
       const program = await made;
-      const { strokes } = readPlotter(new TextEncoder().encode(program), 'the program');
+      const { strokes } = readPlotter(new TextEncoder().encode(program), say('the program'));
       const before = sent.value;
       sent.value = { ...as, strokes };
       try {
@@ -152,5 +153,5 @@ export function useMachine() {
 async function asked(area: MachineState['area']): Promise<MachinePort> {
   const picked = await serial()?.requestPort().catch(() => undefined);
   if (picked === undefined) throw new AppError('cancelled');
-  return serialCutter(picked, area, 'Cutter at a serial port');
+  return serialCutter(picked, area, say('Cutter at a serial port'));
 }

@@ -8,13 +8,14 @@ import { httpPrinter, type PrinterState, type PrintOrder } from '../../machines/
 import { useBench } from '../../stores/bench.ts';
 import { today } from '../shared/today.ts';
 import type { useMachine } from './useMachine.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Why a page cannot be cut by its marks, and what helps. */
 const FAULTS: Readonly<Record<NonNullable<PageSeen['fault']>, Explanation>> = {
-  tooFew: { what: 'Fewer than three marks were found.', todo: 'See to those that are told below, then look for them again.' },
-  turned: { what: 'The page lies turned by half.', todo: 'Lay it with the corner that has the square at the upper left.' },
-  other: { what: 'These are not the marks of this page.', todo: 'Lay in the page that was printed for this job, at its true size.' },
-  bent: { what: 'The marks do not lie in one plane.', todo: 'Press the page flat on the mat, then look for them again.' },
+  tooFew: { what: say('Fewer than three marks were found.'), todo: say('See to those that are told below, then look for them again.') },
+  turned: { what: say('The page lies turned by half.'), todo: say('Lay it with the corner that has the square at the upper left.') },
+  other: { what: say('These are not the marks of this page.'), todo: say('Lay in the page that was printed for this job, at its true size.') },
+  bent: { what: say('The marks do not lie in one plane.'), todo: say('Press the page flat on the mat, then look for them again.') },
 };
 
 /** What is printed first and cut afterwards: the printer, the page in the cutter, and how its marks tell that it lies. */

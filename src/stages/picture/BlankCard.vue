@@ -16,6 +16,7 @@ import { useWorkshop } from '../../stores/workshop.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
+import { say } from '../../core/words/say.ts';
 
 /** What the design goes on, by which process, and how large. Blanks of one's own are those that any job on the shelf has. */
 const bench = useBench();
@@ -34,19 +35,19 @@ const choices = computed<readonly BlankChoice[]>(() => {
   return [...known.values()];
 });
 const length = (value: number): string => formatLength(mm(value), settings.unit);
-const blankNames = computed<Readonly<Record<string, string>>>(() => Object.fromEntries(choices.value.map(({ blank }) => [blank.name, `${blank.name} (${length(blank.widthMm)} × ${length(blank.heightMm)}${blank.round === true ? ', round' : ''})`])));
+const blankNames = computed<Readonly<Record<string, string>>>(() => Object.fromEntries(choices.value.map(({ blank }) => [blank.name, `${blank.name} (${length(blank.widthMm)} × ${length(blank.heightMm)}${blank.round === true ? say(', round') : ''})`])));
 const PROCESS_NAMES = Object.fromEntries(Object.entries(PROCESSES).map(([process, { name }]) => [process, name])) as Readonly<Record<Process, string>>;
 
 function choose(name: string): void {
   const choice = choices.value.find(({ blank }) => blank.name === name);
-  if (choice !== undefined) bench.commit(`Blank: ${name}`, onBlank(job.value, choice));
+  if (choice !== undefined) bench.commit(say`Blank: ${name}`, onBlank(job.value, choice));
 }
 
 const editing = ref(false);
 const changed = (change: Partial<Blank>): Job => ({ ...job.value, blank: ownBlank(job.value.blank, change) });
 function set(change: Partial<Blank>): void {
   bench.preview(changed(change));
-  bench.commitPreview('Own blank');
+  bench.commitPreview(say('Own blank'));
 }
 function rename(event: Event): void {
   const input = event.target as HTMLInputElement;
@@ -63,14 +64,14 @@ const part = computed(() => bench.part as TracedPart);
 const sized = (sizeMm: number): TracedPart => ({ ...part.value, size: { ...part.value.size, sizeMm } });
 function setSize(sizeMm: number): void {
   bench.previewPart(sized(sizeMm));
-  bench.commitPreview('Finished size');
+  bench.commitPreview(say('Finished size'));
 }
 </script>
 
 <template>
   <TrayCard title="Blank and process">
     <ChoiceInput :model-value="job.blank.name" :choices="blankNames" label="Blank" @choose="choose" />
-    <button type="button" class="plain-button" :aria-expanded="editing" @click="editing = !editing">{{ editing ? 'Done with the blank' : 'Change it, or make your own' }}</button>
+    <button type="button" class="plain-button" :aria-expanded="editing" @click="editing = !editing">{{ editing ? $say('Done with the blank') : $say('Change it, or make your own') }}</button>
     <template v-if="editing">
       <label class="field"><span>Name of the blank</span><input :value="job.blank.name" maxlength="120" @change="rename" /></label>
       <QuantityInput kind="length" label="Printable width" :unit="settings.unit" :model-value="job.blank.widthMm" :least="1" :most="10000" @change="bench.preview(changed({ widthMm: $event }))" @done="set({ widthMm: $event })" @cancel="bench.revert" />
@@ -82,10 +83,10 @@ function setSize(sizeMm: number): void {
       <label class="row"><span>Colour of the blank</span><input type="color" :value="job.blank.colour" @change="set({ colour: ($event.target as HTMLInputElement).value })" /></label>
       <label class="row"><span>Round or oval</span><ElSwitch size="small" :model-value="job.blank.round === true" @change="set({ round: $event === true })" /></label>
     </template>
-    <ChoiceInput :model-value="job.process" :choices="PROCESS_NAMES" label="Process" @choose="bench.commit(`Process: ${PROCESSES[$event].name}`, withProcess(job, $event))" />
+    <ChoiceInput :model-value="job.process" :choices="PROCESS_NAMES" label="Process" @choose="bench.commit($say`Process: ${PROCESSES[$event].name}`, withProcess(job, $event))" />
     <p class="about">{{ PROCESSES[job.process].about }}</p>
     <QuantityInput
-      kind="length" :label="part.size.by === 'width' ? 'Finished width' : 'Finished height'" :unit="settings.unit" :model-value="part.size.sizeMm" :least="1" :most="10000"
+      kind="length" :label="part.size.by === 'width' ? $say('Finished width') : $say('Finished height')" :unit="settings.unit" :model-value="part.size.sizeMm" :least="1" :most="10000"
       @change="bench.previewPart(sized($event))" @done="setSize($event)" @cancel="bench.revert"
     />
   </TrayCard>

@@ -5,20 +5,21 @@ import TrayCard from '../../ui/TrayCard.vue';
 import FilmsPicture from '../shared/FilmsPicture.vue';
 import PrintPicture from './PrintPicture.vue';
 import { useProposals } from './useProposals.ts';
+import { inSentence, say } from '../../core/words/say.ts';
 
 /** What kind of picture it is, and how a job may start with it: as small pictures of what would come of it, one of which is taken by a click. */
 const bench = useBench();
 const { found, views, taken, isAsItCame, take, asItCame } = useProposals();
 
-const KINDS = { line: 'Line drawing', flat: 'Flat colour', shaded: 'Shaded', photo: 'Photo' } as const;
+const KINDS = { line: say('Line drawing'), flat: say('Flat colour'), shaded: say('Shaded'), photo: say('Photo') } as const;
 const WIDTH = 76;
 const HEIGHT = 72;
 const box = computed(() => ({ x: 0, y: 0, width: bench.picture?.widthPx ?? 1, height: bench.picture?.heightPx ?? 1 }));
 </script>
 
 <template>
-  <TrayCard v-if="found !== undefined" title="First look" :about="`${KINDS[found.look.kind]}, ${Math.round(found.look.sure * 100)} % sure`">
-    <p v-if="taken !== undefined" class="started" aria-live="polite">Started as <b>{{ taken.title.toLowerCase() }}</b>. {{ taken.words }}</p>
+  <TrayCard v-if="found !== undefined" title="First look" :about="$say`${KINDS[found.look.kind]}, ${Math.round(found.look.sure * 100)} % sure`">
+    <p v-if="taken !== undefined" class="started" aria-live="polite">Started as <b>{{ inSentence(taken.title) }}</b>. {{ taken.words }}</p>
     <p v-else>{{ found.look.words }}</p>
     <div v-if="found.proposals.length > 0" class="ways" role="group" aria-label="Ways to start">
       <button v-for="proposal in found.proposals" :key="proposal.title" type="button" class="way" :title="proposal.words" :aria-pressed="proposal === taken" @click="take(proposal)">

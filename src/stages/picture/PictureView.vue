@@ -23,6 +23,7 @@ import { useReadout } from '../shared/useReadout.ts';
 import { useSharpPatch } from '../shared/useSharpPatch.ts';
 import BlankCard from './BlankCard.vue';
 import FirstLookCard from './FirstLookCard.vue';
+import { grouped, say } from '../../core/words/say.ts';
 
 const bench = useBench();
 const settings = useSettings();
@@ -55,26 +56,26 @@ const keywordText = ref<string>();
 function takeKeywords(text: string): void {
   keywordText.value = undefined;
   const keywords = [...new Set(text.split(',').map((word) => word.trim().slice(0, 40)).filter((word) => word !== ''))].slice(0, 40);
-  if (keywords.join() !== job.value.keywords.join()) change('Keywords', { keywords });
+  if (keywords.join() !== job.value.keywords.join()) change(say('Keywords'), { keywords });
 }
 function takeCollections(event: Event): void {
   const input = event.target as HTMLInputElement;
   const names = [...new Set(input.value.split(',').map((name) => name.trim().slice(0, 60)).filter((name) => name !== ''))].slice(0, 20);
   if (names.join() === (job.value.collections ?? []).join()) return;
   const { collections: _, ...rest } = job.value;
-  bench.commit('Collections', names.length === 0 ? rest : { ...rest, collections: names });
+  bench.commit(say('Collections'), names.length === 0 ? rest : { ...rest, collections: names });
 }
 function takeName(event: Event): void {
   const input = event.target as HTMLInputElement;
   const name = input.value.trim().slice(0, 120);
   if (name === '') input.value = job.value.name;
-  else if (name !== job.value.name) change('Name', { name });
+  else if (name !== job.value.name) change(say('Name'), { name });
 }
 function takeNote(event: Event): void {
   const note = (event.target as HTMLTextAreaElement).value.slice(0, 2000);
-  if (note !== job.value.rights.note) change('Whose picture', { rights: { ...job.value.rights, note } });
+  if (note !== job.value.rights.note) change(say('Whose picture'), { rights: { ...job.value.rights, note } });
 }
-const USES = { unknown: 'not asked yet', ours: 'our own', allowed: 'may be used', notForSale: 'not for sale' } as const;
+const USES = { unknown: say('not asked yet'), ours: say('our own'), allowed: say('may be used'), notForSale: say('not for sale') } as const;
 
 const judgement = computed(() => {
   const { picture, result, resolutionPxPerMm } = bench;
@@ -85,13 +86,13 @@ const judgement = computed(() => {
 const facts = computed(() => {
   const { picture } = bench;
   if (picture === undefined) return [];
-  const stated = picture.drawnSidePx !== undefined ? 'a drawing, any' : picture.statedDpi === undefined ? 'none' : `${picture.statedDpi} dpi`;
+  const stated = picture.drawnSidePx !== undefined ? say('a drawing, any') : picture.statedDpi === undefined ? say('none') : `${picture.statedDpi} dpi`;
   return [
-    ['Pixels', `${picture.widthPx.toLocaleString('en')} × ${picture.heightPx.toLocaleString('en')}`],
-    ['Colours in the file', picture.look.colours.toLocaleString('en')],
-    ['Clear parts', picture.look.hasClear ? 'yes' : 'none'],
-    ['Resolution in the file', stated],
-    ['At the finished size', `${Math.round((bench.resolutionPxPerMm ?? 0) * 25.4)} dpi`],
+    [say('Pixels'), `${grouped(picture.widthPx)} × ${grouped(picture.heightPx)}`],
+    [say('Colours in the file'), grouped(picture.look.colours)],
+    [say('Clear parts'), picture.look.hasClear ? say('yes') : say('none')],
+    [say('Resolution in the file'), stated],
+    [say('At the finished size'), `${Math.round((bench.resolutionPxPerMm ?? 0) * 25.4)} dpi`],
   ] as const;
 });
 </script>
@@ -113,7 +114,7 @@ const facts = computed(() => {
     <template #tray>
       <TracedChoice />
       <TrayCard title="Will it cut?" :mark="judgement !== undefined && judgement.verdict !== 'good' ? 'warning' : undefined">
-        <p class="judgement" aria-live="polite">{{ judgement?.words ?? 'Bring a picture in to see.' }}</p>
+        <p class="judgement" aria-live="polite">{{ judgement?.words ?? $say('Bring a picture in to see.') }}</p>
         <dl>
           <template v-for="[name, value] in facts" :key="name"><dt>{{ name }}</dt><dd>{{ value }}</dd></template>
         </dl>
@@ -127,11 +128,11 @@ const facts = computed(() => {
       </TrayCard>
       <BlankCard />
       <TrayCard title="Whose picture is it?">
-        <ChoiceInput :model-value="job.rights.use" :choices="USES" label="May it be used" @choose="change('May it be used', { rights: { ...job.rights, use: $event } })" />
+        <ChoiceInput :model-value="job.rights.use" :choices="USES" label="May it be used" @choose="change($say('May it be used'), { rights: { ...job.rights, use: $event } })" />
         <label class="field"><span>Note for the ticket</span><textarea rows="2" :value="job.rights.note" maxlength="2000" @change="takeNote" /></label>
       </TrayCard>
     </template>
-    <template #foot><button type="button" class="plain-button" @click="pickFiles">{{ bench.picture === undefined ? 'Choose a picture' : 'New job from a file' }}</button></template>
+    <template #foot><button type="button" class="plain-button" @click="pickFiles">{{ bench.picture === undefined ? $say('Choose a picture') : $say('New job from a file') }}</button></template>
   </StageLayout>
 </template>
 

@@ -4,6 +4,7 @@ import { asCame, isAsCame, isStartedWith, startedWith, type Proposal, type Propo
 import type { VariantView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useStock } from '../../stores/stock.ts';
+import { say } from '../../core/words/say.ts';
 
 /** How a job may be started, with what each of the ways would cut. */
 export function useProposals() {
@@ -49,11 +50,11 @@ export function useProposals() {
   const isAsItCame = computed(() => bench.job !== undefined && isAsCame(bench.job));
 
   function take(proposal: Proposal): void {
-    if (bench.job !== undefined) bench.commit(`Start: ${proposal.title}`, startedWith(bench.job, proposal));
+    if (bench.job !== undefined) bench.commit(say`Start: ${proposal.title}`, startedWith(bench.job, proposal));
   }
   /** Nothing cleaned, one film. */
   function asItCame(): void {
-    if (bench.job !== undefined) bench.commit('As it came', asCame(bench.job));
+    if (bench.job !== undefined) bench.commit(say('As it came'), asCame(bench.job));
   }
   return { found, views, taken, isAsItCame, take, asItCame };
 }

@@ -13,6 +13,7 @@ import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import FilmLook from './FilmLook.vue';
+import { say } from '../../core/words/say.ts';
 
 /** A film around and below all others, and the outermost edge alone. */
 defineProps<{ found: FoundFilms }>();
@@ -30,22 +31,22 @@ const USUAL: Around = { widthMm: 2, openings: 'filled' };
 const set = (label: string, change: Partial<Around>): void => bench.commitPart(label, changed({ ...(around.value ?? USUAL), ...change }));
 function setOutermost(on: boolean): void {
   const { outermost: _old, ...rest } = outline.value;
-  bench.commitPart(on ? 'Outer edge only' : 'All edges', { ...(bench.part as TracedPart), outline: on ? { ...rest, outermost: true } : rest });
+  bench.commitPart(on ? say('Outer edge only') : say('All edges'), { ...(bench.part as TracedPart), outline: on ? { ...rest, outermost: true } : rest });
 }
-const OPENINGS = { kept: 'kept open', filled: 'filled' } as const;
+const OPENINGS = { kept: say('kept open'), filled: say('filled') } as const;
 const state = computed(() => {
-  if (outline.value.outermost === true) return 'only the outer edge is cut';
-  return around.value === undefined ? 'none' : `${film.value.name}, ${formatLength(mm(around.value.widthMm), settings.unit)} wide, openings ${OPENINGS[around.value.openings]}`;
+  if (outline.value.outermost === true) return say('only the outer edge is cut');
+  return around.value === undefined ? say('none') : say`${film.value.name}, ${formatLength(mm(around.value.widthMm), settings.unit)} wide, openings ${OPENINGS[around.value.openings]}`;
 });
 </script>
 
 <template>
-  <TrayCard title="Border and back" :about="outline.outermost ? 'only the outer edge is cut' : around === undefined ? 'none' : 'one film around and below all others'" fold="Border" :folded-as="state">
-    <label class="row"><span>Border around everything</span><ElSwitch size="small" :model-value="around !== undefined" @change="bench.commitPart($event === true ? 'Border' : 'No border', changed($event === true ? USUAL : undefined))" /></label>
+  <TrayCard title="Border and back" :about="outline.outermost ? $say('only the outer edge is cut') : around === undefined ? $say('none') : $say('one film around and below all others')" fold="Border" :folded-as="state">
+    <label class="row"><span>Border around everything</span><ElSwitch size="small" :model-value="around !== undefined" @change="bench.commitPart($event === true ? $say('Border') : $say('No border'), changed($event === true ? USUAL : undefined))" /></label>
     <template v-if="around !== undefined">
-      <QuantityInput kind="length" label="Border width" :unit="settings.unit" :model-value="around.widthMm" :least="0" :most="100" :step="0.5" @change="bench.previewPart(changed({ ...around, widthMm: $event }))" @done="set('Border width', { widthMm: $event })" @cancel="bench.revert" />
+      <QuantityInput kind="length" label="Border width" :unit="settings.unit" :model-value="around.widthMm" :least="0" :most="100" :step="0.5" @change="bench.previewPart(changed({ ...around, widthMm: $event }))" @done="set($say('Border width'), { widthMm: $event })" @cancel="bench.revert" />
       <template v-if="!outline.outermost">
-        <label class="row"><span>Openings are</span><ChoiceInput class="narrow" small :model-value="around.openings" :choices="OPENINGS" label="Openings of the border" @choose="set('Openings of the border', { openings: $event })" /></label>
+        <label class="row"><span>Openings are</span><ChoiceInput class="narrow" small :model-value="around.openings" :choices="OPENINGS" label="Openings of the border" @choose="set($say('Openings of the border'), { openings: $event })" /></label>
         <div class="row">
           <span>Its film</span>
           <FilmLook class="narrow" :film="film" :found="found" of="the border’s film" />

@@ -3,6 +3,7 @@ import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { Film } from '../../core/film/film.ts';
 import { changeFilm, type FoundFilms } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Name and colour of a film. */
 const props = defineProps<{ film: Film; found: FoundFilms; of: string }>();
@@ -14,15 +15,15 @@ function change(label: string, changes: Partial<Film>): void {
 function rename({ target }: Event): void {
   const input = target as HTMLInputElement;
   const name = input.value.trim().slice(0, 120);
-  if (name !== '' && name !== props.film.name) change('Film name', { name });
+  if (name !== '' && name !== props.film.name) change(say('Film name'), { name });
   else input.value = props.film.name;
 }
 </script>
 
 <template>
   <span class="look">
-    <input :value="film.name" maxlength="120" :aria-label="`Name of ${of}`" @change="rename" />
-    <input type="color" :value="film.colour" :aria-label="`Colour of ${of}`" @change="change('Film colour', { colour: ($event.target as HTMLInputElement).value })" />
+    <input :value="film.name" maxlength="120" :aria-label="$say`Name of ${of}`" @change="rename" />
+    <input type="color" :value="film.colour" :aria-label="$say`Colour of ${of}`" @change="change($say('Film colour'), { colour: ($event.target as HTMLInputElement).value })" />
   </span>
 </template>
 

@@ -20,7 +20,7 @@ const films = computed<readonly Film[]>(() => {
 <template>
   <TrayCard v-if="films.length > 0" title="Films of these tones" about="names and colours">
     <div v-for="film in films" :key="film.id" class="row">
-      <FilmLook class="look" :film="film" :found="found" :of="`film ${film.name}`" />
+      <FilmLook class="look" :film="film" :found="found" :of="$say`film ${film.name}`" />
     </div>
   </TrayCard>
 </template>

@@ -4,6 +4,7 @@ import type { TracedPart } from '../../core/job/tracedPart.ts';
 import { holdOutlines, knowing, letGo } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Asks what becomes of outlines that are held by hand when what they were made from has changed. Until it is answered they stay. */
 const bench = useBench();
@@ -17,14 +18,14 @@ function keep(): void {
     const film = changed.value.find(({ film: { id } }) => id === each.film);
     return film === undefined ? [] : [{ ...each, from: film.mark }];
   });
-  bench.commitPart('Outlines kept as they are', holdOutlines(knowing(part, { tones: bench.result?.cut?.tones ?? [] }), outlines));
+  bench.commitPart(say('Outlines kept as they are'), holdOutlines(knowing(part, { tones: bench.result?.cut?.tones ?? [] }), outlines));
 }
-const anew = (): void => bench.commitPart('Outlines traced anew', changed.value.reduce((part, { film }) => letGo(part, film.id), bench.part as TracedPart));
+const anew = (): void => bench.commitPart(say('Outlines traced anew'), changed.value.reduce((part, { film }) => letGo(part, film.id), bench.part as TracedPart));
 </script>
 
 <template>
   <div v-if="changed.length > 0" class="table-note held" role="alert" @pointerdown.stop>
-    <p><b>{{ names }}</b> {{ changed.length === 1 ? 'is held by hand, and what it was made from has changed. It is cut as you left it.' : 'are held by hand, and what they were made from has changed. They are cut as you left them.' }}</p>
+    <p><b>{{ names }}</b> {{ changed.length === 1 ? $say('is held by hand, and what it was made from has changed. It is cut as you left it.') : $say('are held by hand, and what they were made from has changed. They are cut as you left them.') }}</p>
     <button type="button" class="plain-button" @click="keep">Keep mine</button>
     <button type="button" class="plain-button" @click="anew">Trace again</button>
   </div>

@@ -13,6 +13,7 @@ import QuantityInput from '../../ui/QuantityInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import MeetingPairs from '../shared/MeetingPairs.vue';
 import { MEETS } from './ways.ts';
+import { say } from '../../core/words/say.ts';
 
 /** How films meet: all of them, and single pairs otherwise. */
 const props = defineProps<{ separation: FlatSeparation | TonesSeparation }>();
@@ -21,11 +22,11 @@ const rack = useRack();
 const settings = useSettings();
 
 const ABOUT: Readonly<Record<Meet, string>> = {
-  stacked: 'upper films lie on full lower ones: easy to line up, thick',
-  inset: 'each film is cut out of the others: thin, must be exact',
-  middle: 'lower films run on to the middle of upper ones, as fills under lines do',
+  stacked: say('upper films lie on full lower ones: easy to line up, thick'),
+  inset: say('each film is cut out of the others: thin, must be exact'),
+  middle: say('lower films run on to the middle of upper ones, as fills under lines do'),
 };
-const KEEPS = { upper: 'the upper film', darker: 'the darker film' } as const;
+const KEEPS = { upper: say('the upper film'), darker: say('the darker film') } as const;
 
 type Change = Partial<Pick<FlatSeparation, 'meet' | 'reachMm' | 'keeps' | 'pairs'>>;
 const changed = (change: Change): TracedPart => {
@@ -49,10 +50,10 @@ const near = computed(() => props.separation.meet === 'inset' && films.value.len
 
 <template>
   <TrayCard title="How films meet" :about="ABOUT[separation.meet]">
-    <label class="row"><span>Films are</span><ChoiceInput class="narrow" small :model-value="separation.meet" :choices="MEETS" label="How films meet" @choose="set('How films meet', { meet: $event })" /></label>
+    <label class="row"><span>Films are</span><ChoiceInput class="narrow" small :model-value="separation.meet" :choices="MEETS" label="How films meet" @choose="set($say('How films meet'), { meet: $event })" /></label>
     <template v-if="separation.meet === 'inset'">
-      <QuantityInput kind="length" label="Reach under neighbours" :unit="settings.unit" :model-value="separation.reachMm ?? 0" :least="0" :most="20" :step="0.1" @change="drag({ reachMm: $event })" @done="set('Reach', { reachMm: $event })" @cancel="bench.revert" />
-      <label v-if="(separation.reachMm ?? 0) > 0" class="row"><span>Keep exact edge on</span><ChoiceInput class="narrow" small :model-value="separation.keeps ?? 'upper'" :choices="KEEPS" label="Which film keeps its exact edge" @choose="set('Exact edge', { keeps: $event })" /></label>
+      <QuantityInput kind="length" label="Reach under neighbours" :unit="settings.unit" :model-value="separation.reachMm ?? 0" :least="0" :most="20" :step="0.1" @change="drag({ reachMm: $event })" @done="set($say('Reach'), { reachMm: $event })" @cancel="bench.revert" />
+      <label v-if="(separation.reachMm ?? 0) > 0" class="row"><span>Keep exact edge on</span><ChoiceInput class="narrow" small :model-value="separation.keeps ?? 'upper'" :choices="KEEPS" label="Which film keeps its exact edge" @choose="set($say('Exact edge'), { keeps: $event })" /></label>
       <p v-if="near">The two films are nearly one colour: no reach is needed.</p>
     </template>
     <MeetingPairs :films="films" :pairs="pairs" :meets="MEETS" :meet="separation.meet" :reach-mm="separation.reachMm ?? 0" @drag="drag({ pairs: $event })" @set="(label, changed) => set(label, { pairs: changed })" />

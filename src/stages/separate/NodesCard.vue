@@ -7,6 +7,7 @@ import { useRack } from '../../stores/rack.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import NodeActs from '../shared/nodes/NodeActs.vue';
 import type { NodeEditing } from '../shared/nodes/useNodeEditing.ts';
+import { grouped } from '../../core/words/say.ts';
 
 /** What can be done with the nodes that are chosen, and which outlines are held by hand. */
 const props = defineProps<{ nodes: NodeEditing }>();
@@ -18,11 +19,11 @@ const held = computed(() => rack.films.filter((film) => film.held !== undefined)
 </script>
 
 <template>
-  <TrayCard title="Nodes" :about="facts.chosen === 0 ? `${facts.nodes.toLocaleString('en')} shown` : `${facts.chosen} of ${facts.nodes.toLocaleString('en')} selected`">
+  <TrayCard title="Nodes" :about="facts.chosen === 0 ? $say`${grouped(facts.nodes)} shown` : $say`${facts.chosen} of ${grouped(facts.nodes)} selected`">
     <NodeActs :nodes="nodes" />
     <div v-for="{ film } in held" :key="film.id" class="row">
       <span>{{ film.name }} is held by hand</span>
-      <button type="button" class="plain-button" @click="bench.commitPart(`${film.name} traced anew`, letGo(bench.part as TracedPart, film.id))">Trace again</button>
+      <button type="button" class="plain-button" @click="bench.commitPart($say`${film.name} traced anew`, letGo(bench.part as TracedPart, film.id))">Trace again</button>
     </div>
   </TrayCard>
 </template>

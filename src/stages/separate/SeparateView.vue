@@ -43,6 +43,7 @@ import { useSeparateScene, VIEWS, type View } from './useSeparateScene.ts';
 import { useVariant } from './useVariant.ts';
 import VariantCard from './VariantCard.vue';
 import { FRESH, mayLetGo, WAYS, type Way } from './ways.ts';
+import { say } from '../../core/words/say.ts';
 
 const bench = useBench();
 const settings = useSettings();
@@ -94,14 +95,14 @@ function release(at: TablePoint): void {
 
 const way = computed(() => part.value.separation.way);
 async function chooseWay(next: Way): Promise<void> {
-  if (next !== way.value && (await mayLetGo(part.value))) bench.commitPart(`Separate: ${WAYS[next]}`, withWay(part.value, found.value, FRESH[next]));
+  if (next !== way.value && (await mayLetGo(part.value))) bench.commitPart(say`Separate: ${WAYS[next]}`, withWay(part.value, found.value, FRESH[next]));
 }
 const orderOnRack = (id: string, to: number): void => {
-  if (way.value === 'flat') bench.commitPart('Order on the rack', moveFilm(part.value, found.value, id, to));
+  if (way.value === 'flat') bench.commitPart(say('Order on the rack'), moveFilm(part.value, found.value, id, to));
 };
 
 /** What stands on the two sides of the divider. */
-const SIDES: { readonly [V in View]?: readonly [string, string] } = { cut: ['art', 'cut'], proof: ['films over each other', 'where they differ from the art'], two: ['on the bench', 'the other'] };
+const SIDES: { readonly [V in View]?: readonly [string, string] } = { cut: [say('art'), say('cut')], proof: [say('films over each other'), say('where they differ from the art')], two: [say('on the bench'), say('the other')] };
 const names = computed(() => SIDES[view.value]);
 </script>
 

@@ -13,6 +13,7 @@ import { useStock } from '../../stores/stock.ts';
 import { useWorkshop } from '../../stores/workshop.ts';
 import TrayCard from '../../ui/TrayCard.vue';
 import StockDialog from './StockDialog.vue';
+import { decimals, say } from '../../core/words/say.ts';
 
 /** Which of the films on the shelf come nearest to the films of the part. */
 const props = defineProps<{ found: FoundFilms }>();
@@ -31,16 +32,16 @@ const rows = computed(() =>
     return { film, matches, isTaken: stock.films.some(({ name, colour }) => name === film.name && colour === film.colour) };
   }),
 );
-const differenceWords = (difference: number): string => `Δ ${difference.toFixed(difference < 10 ? 1 : 0)}`;
+const differenceWords = (difference: number): string => `Δ ${decimals(difference, difference < 10 ? 1 : 0)}`;
 const state = computed(() => {
   const taken = rows.value.filter(({ isTaken }) => isTaken).length;
-  return stock.films.length === 0 ? 'nothing written down yet' : `${taken} of ${rows.value.length} from the shelf`;
+  return stock.films.length === 0 ? say('nothing written down yet') : say`${taken} of ${rows.value.length} from the shelf`;
 });
 /** The part with films of the shelf, and the job with what these are made of. */
 function commit(label: string, part: TracedPart): void {
   bench.commit(label, withStockMaterials(withPart(bench.job as Job, part), stock.films, workshop.shelves.materials));
 }
-const take = (film: Film, from: Film): void => commit(`${film.name} from ${from.name}`, takeFromStock(bench.part as TracedPart, props.found, film.id, from));
+const take = (film: Film, from: Film): void => commit(say`${film.name} from ${from.name}`, takeFromStock(bench.part as TracedPart, props.found, film.id, from));
 </script>
 
 <template>
@@ -48,7 +49,7 @@ const take = (film: Film, from: Film): void => commit(`${film.name} from ${from.
     <div v-for="{ film, matches, isTaken } in rows" :key="film.id" class="row">
       <span class="which"><i :style="{ background: film.colour }" />{{ film.name }}</span>
       <ElDropdown v-if="matches.length > 0" trigger="click" placement="bottom-end" @command="take(film, $event as Film)">
-        <button type="button" class="plain-button" :aria-label="`Film from the shelf for ${film.name}`">{{ isTaken ? 'from the shelf' : `${matches[0].film.name}, ${differenceWords(matches[0].difference)}` }}</button>
+        <button type="button" class="plain-button" :aria-label="$say`Film from the shelf for ${film.name}`">{{ isTaken ? $say('from the shelf') : `${matches[0].film.name}, ${differenceWords(matches[0].difference)}` }}</button>
         <template #dropdown>
           <ElDropdownMenu>
             <ElDropdownItem v-for="match in matches" :key="match.film.id" :command="match.film"><i class="chip" :style="{ background: match.film.colour }" />{{ match.film.name }}<span class="off">{{ differenceWords(match.difference) }}</span></ElDropdownItem>
@@ -58,7 +59,7 @@ const take = (film: Film, from: Film): void => commit(`${film.name} from ${from.
     </div>
     <p v-if="stock.films.length === 0">The shelf is empty: write down the films that you have.</p>
     <div class="row">
-      <button type="button" class="plain-button" :disabled="stock.films.length === 0 || rows.length === 0" @click="commit('Films from the shelf', matchStock(bench.part as TracedPart, found, stock.films))">Use nearest for all</button>
+      <button type="button" class="plain-button" :disabled="stock.films.length === 0 || rows.length === 0" @click="commit($say('Films from the shelf'), matchStock(bench.part as TracedPart, found, stock.films))">Use nearest for all</button>
       <button type="button" class="plain-button" @click="editing = true">Edit my films…</button>
     </div>
     <StockDialog v-model="editing" />

@@ -24,9 +24,9 @@ function add(): void {
     <p v-if="stock.error !== undefined" role="alert">{{ explain(stock.error).what }} {{ explain(stock.error).todo }}</p>
     <ul aria-label="Films on the shelf">
       <li v-for="film in stock.films" :key="film.id">
-        <input type="color" :value="film.colour" :aria-label="`Colour of ${film.name}`" @change="stock.change(film.id, { colour: valueOf($event) })" />
-        <input class="name" :value="film.name" maxlength="120" :aria-label="`Name of ${film.name}`" @change="valueOf($event) !== '' && stock.change(film.id, { name: valueOf($event) })" />
-        <button type="button" class="plain-button" :aria-label="`Remove ${film.name}`" @click="stock.remove(film.id)">Remove</button>
+        <input type="color" :value="film.colour" :aria-label="$say`Colour of ${film.name}`" @change="stock.change(film.id, { colour: valueOf($event) })" />
+        <input class="name" :value="film.name" maxlength="120" :aria-label="$say`Name of ${film.name}`" @change="valueOf($event) !== '' && stock.change(film.id, { name: valueOf($event) })" />
+        <button type="button" class="plain-button" :aria-label="$say`Remove ${film.name}`" @click="stock.remove(film.id)">Remove</button>
       </li>
     </ul>
     <form @submit.prevent="add">

@@ -30,15 +30,15 @@ const withStep = (at: number, value: number): number[] => found.value.map((step,
 
 <template>
   <TrayCard title="Tones" about="each darker film lies on the lighter ones; the lightest is the blank">
-    <QuantityInput label="Tones with the blank" :model-value="separation.count" :least="2" :most="6" :digits="0" @change="drag({ count: Math.round($event), steps: undefined })" @done="set('Tones', { count: Math.round($event), steps: undefined })" @cancel="bench.revert" />
-    <label class="row"><span>Automatic steps</span><ElSwitch size="small" :model-value="separation.steps === undefined" :disabled="found.length === 0" @change="set('Steps between tones', { steps: $event === true ? undefined : found.map(Math.round) })" /></label>
+    <QuantityInput label="Tones with the blank" :model-value="separation.count" :least="2" :most="6" :digits="0" @change="drag({ count: Math.round($event), steps: undefined })" @done="set($say('Tones'), { count: Math.round($event), steps: undefined })" @cancel="bench.revert" />
+    <label class="row"><span>Automatic steps</span><ElSwitch size="small" :model-value="separation.steps === undefined" :disabled="found.length === 0" @change="set($say('Steps between tones'), { steps: $event === true ? undefined : found.map(Math.round) })" /></label>
     <StepsHistogram
       v-if="bench.result?.cut?.histogram !== undefined" :histogram="bench.result.cut.histogram" :steps="found" :greys="greys"
-      @change="(at: number, value: number) => drag({ steps: withStep(at, value) })" @done="(at: number, value: number) => set(`Step ${at + 1}`, { steps: withStep(at, value) })" @cancel="bench.revert"
+      @change="(at: number, value: number) => drag({ steps: withStep(at, value) })" @done="(at: number, value: number) => set($say`Step ${at + 1}`, { steps: withStep(at, value) })" @cancel="bench.revert"
     />
     <QuantityInput
-      v-for="(step, k) in found" :key="k" :label="`Step ${k + 1}, lightness`" :model-value="step" :least="0" :most="255" :digits="0"
-      @change="drag({ steps: withStep(k, $event) })" @done="set(`Step ${k + 1}`, { steps: withStep(k, $event) })" @cancel="bench.revert"
+      v-for="(step, k) in found" :key="k" :label="$say`Step ${k + 1}, lightness`" :model-value="step" :least="0" :most="255" :digits="0"
+      @change="drag({ steps: withStep(k, $event) })" @done="set($say`Step ${k + 1}`, { steps: withStep(k, $event) })" @cancel="bench.revert"
     />
   </TrayCard>
 </template>

@@ -11,6 +11,7 @@ import ChoiceInput from '../../ui/ChoiceInput.vue';
 import TrayCard from '../../ui/TrayCard.vue';
 import type { useVariant } from './useVariant.ts';
 import { mayLetGo } from './ways.ts';
+import { grouped, say } from '../../core/words/say.ts';
 
 /** The figures of what is on the bench and of a variant side by side. */
 const props = defineProps<{ variants: ReturnType<typeof useVariant> }>();
@@ -21,11 +22,11 @@ const { choices, variant, view, error, here, choose, take } = props.variants;
 const names = computed<Readonly<Record<string, string>>>(() => Object.fromEntries(choices.value.map(({ id, name }) => [id, name])));
 const timeWords = (seconds: number): string => (seconds < 90 ? `${Math.round(seconds)} s` : `${Math.round(seconds / 60)} min`);
 const ROWS: readonly (readonly [string, (figures: Figures) => string])[] = [
-  ['Pieces', ({ pieces }) => pieces.toLocaleString('en')],
-  ['Nodes', ({ nodes }) => nodes.toLocaleString('en')],
-  ['Cut length', ({ cutLengthMm }) => formatLength(mm(cutLengthMm), settings.unit, 0)],
-  ['Smallest piece', ({ smallestMm2 }) => formatArea(smallestMm2, settings.unit, smallestMm2 < 10 ? 1 : 0)],
-  ['Weeding, about', ({ weedingS }) => timeWords(weedingS)],
+  [say('Pieces'), ({ pieces }) => grouped(pieces)],
+  [say('Nodes'), ({ nodes }) => grouped(nodes)],
+  [say('Cut length'), ({ cutLengthMm }) => formatLength(mm(cutLengthMm), settings.unit, 0)],
+  [say('Smallest piece'), ({ smallestMm2 }) => formatArea(smallestMm2, settings.unit, smallestMm2 < 10 ? 1 : 0)],
+  [say('Weeding, about'), ({ weedingS }) => timeWords(weedingS)],
 ];
 async function takeIt(): Promise<void> {
   const next = variant.value?.part;

@@ -7,6 +7,7 @@ import { partAreas, splitTone, type FoundFilms } from '../../core/edit/paletteEd
 import type { PartsView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import { tellError } from '../shared/tellError.ts';
+import { say } from '../../core/words/say.ts';
 
 interface Frame {
   readonly left: number;
@@ -43,7 +44,7 @@ export function useParting(found: () => FoundFilms, onFraming: (on: boolean) => 
       note.value = `${what} ${todo}`;
       return;
     }
-    bench.commitPart('Tone split by colour', splitTone(bench.part as TracedPart, found(), tone, parts.colours));
+    bench.commitPart(say('Tone split by colour'), splitTone(bench.part as TracedPart, found(), tone, parts.colours));
   }
 
   /** Areas whose middle lies in the frame become a film of their own. */
@@ -55,9 +56,9 @@ export function useParting(found: () => FoundFilms, onFraming: (on: boolean) => 
     const like = found().films.find(({ id }) => id === found().tones[tone].film);
     if (parts === undefined || like === undefined) return;
     const inside = parts.areas.filter(({ middleXPx, middleYPx }) => middleXPx >= left && middleXPx <= right && middleYPx >= top && middleYPx <= bottom);
-    if (inside.length === 0) note.value = 'No area of that tone has its middle in the frame.';
-    else if (inside.length === parts.areas.length) note.value = 'All areas of that tone lie in the frame: there is nothing to part.';
-    else bench.commitPart(`${like.name} split by place`, partAreas(bench.part as TracedPart, found(), inside, like));
+    if (inside.length === 0) note.value = say('No area of that tone has its middle in the frame.');
+    else if (inside.length === parts.areas.length) note.value = say('All areas of that tone lie in the frame: there is nothing to part.');
+    else bench.commitPart(say`${like.name} split by place`, partAreas(bench.part as TracedPart, found(), inside, like));
   }
 
   useEventListener('keydown', (event: KeyboardEvent) => {

@@ -7,6 +7,7 @@ import { useRack } from '../../stores/rack.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';
 import type { Box } from '../../ui/viewport.ts';
 import { colourAt } from '../shared/colourAt.ts';
+import { say } from '../../core/words/say.ts';
 
 /** What an area becomes when it is pointed at: a film by its id, no film, or a cut of its own. */
 export type Target = `film:${string}` | 'none' | 'own';
@@ -55,19 +56,19 @@ export function usePointing(artBox: () => Box) {
     mode.value = 'off';
     if (cleanView === undefined) return;
     const colour = colourAt({ view: cleanView.pixels, widthPx: box.width, heightPx: box.height }, { x: x - box.x, y: y - box.y });
-    if (colour !== undefined) bench.commitPart(`Tone ${colour}`, picked === undefined ? addTone(part, found.value, colour) : setTone(part, found.value, picked, colour));
+    if (colour !== undefined) bench.commitPart(say`Tone ${colour}`, picked === undefined ? addTone(part, found.value, colour) : setTone(part, found.value, picked, colour));
   }
 
   function point(part: TracedPart, at: { readonly xPx: number; readonly yPx: number }): void {
     const now = filmAt(at);
     if (target.value === 'own') {
-      if (now === undefined) bench.commitPart('Area filled', fillArea(part, found.value, at));
-      else bench.commitPart('Area as a cut of its own', pointApart(part, found.value, at, now));
+      if (now === undefined) bench.commitPart(say('Area filled'), fillArea(part, found.value, at));
+      else bench.commitPart(say('Area as a cut of its own'), pointApart(part, found.value, at, now));
       return;
     }
     const id = target.value === 'none' ? null : target.value.slice('film:'.length);
     const name = found.value.films.find((film) => film.id === id)?.name;
-    bench.commitPart(name === undefined ? 'Area not cut' : `Area in ${name}`, pointAt(part, found.value, at, id));
+    bench.commitPart(name === undefined ? say('Area not cut') : say`Area in ${name}`, pointAt(part, found.value, at, id));
   }
 
   /** The uppermost film at a point. */

@@ -14,9 +14,10 @@ import { drawNodes } from '../shared/nodes/drawNodes.ts';
 import type { NodeEditing } from '../shared/nodes/useNodeEditing.ts';
 import type { useProof } from './useProof.ts';
 import type { useVariant } from './useVariant.ts';
+import { say } from '../../core/words/say.ts';
 
 /** How the art and its films are looked at. */
-export const VIEWS = [{ value: 'cut', name: 'art | cut' }, { value: 'over', name: 'lines over art' }, { value: 'nodes', name: 'nodes' }, { value: 'proof', name: 'proof' }, { value: 'two', name: 'two variants' }] as const;
+export const VIEWS = [{ value: 'cut', name: say('art | cut') }, { value: 'over', name: say('lines over art') }, { value: 'nodes', name: say('nodes') }, { value: 'proof', name: say('proof') }, { value: 'two', name: say('two variants') }] as const;
 export type View = (typeof VIEWS)[number]['value'];
 
 interface Parts {

@@ -9,6 +9,7 @@ import { countOfTones } from '../../core/edit/paletteEdits.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 import { variantsOf, type Variant } from './variants.ts';
+import { say } from '../../core/words/say.ts';
 
 const WAIT_MS = 250;
 
@@ -52,7 +53,7 @@ export function useVariant(isShown: Ref<boolean>) {
 
   function take(): void {
     const taken = variant.value;
-    if (taken !== undefined) bench.commitPart(`Variant: ${taken.name}`, taken.part);
+    if (taken !== undefined) bench.commitPart(say`Variant: ${taken.name}`, taken.part);
   }
   const choose = (id: string): void => void (wanted.value = id);
   return { choices, variant, view, error, here, choose, take };

@@ -2,6 +2,7 @@ import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { Separation } from '../../core/separate/separation.ts';
 import { findTonesAnew, type FoundFilms, withWay as inWay } from '../../core/edit/paletteEdits.ts';
 import { FRESH, MEETS, WAYS } from './ways.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Another way to cut the same art. */
 export interface Variant {
@@ -26,26 +27,26 @@ export function variantsOf(part: TracedPart, found: FoundFilms, tones = 3): Vari
   const add = (id: string, name: string, next: TracedPart): void => void variants.push({ id, name, part: next });
   if (separation.way === 'backDetail') {
     const { fineness } = separation;
-    if (fineness > 0) add('coarser', 'coarser detail', withWay({ ...separation, fineness: Math.max(0, fineness - FINENESS_STEP) }));
-    if (fineness < 100) add('finer', 'finer detail', withWay({ ...separation, fineness: Math.min(100, fineness + FINENESS_STEP) }));
+    if (fineness > 0) add('coarser', say('coarser detail'), withWay({ ...separation, fineness: Math.max(0, fineness - FINENESS_STEP) }));
+    if (fineness < 100) add('finer', say('finer detail'), withWay({ ...separation, fineness: Math.min(100, fineness + FINENESS_STEP) }));
   }
   if (separation.way === 'flat') {
     const counted = (count: number): TracedPart => findTonesAnew(part, found, count);
-    if (tones > 2) add('fewer', 'one tone fewer', counted(tones - 1));
-    if (tones < 32) add('more', 'one tone more', counted(tones + 1));
+    if (tones > 2) add('fewer', say('one tone fewer'), counted(tones - 1));
+    if (tones < 32) add('more', say('one tone more'), counted(tones + 1));
   }
   if (separation.way === 'tones') {
     const { steps: _steps, ...rest } = separation;
-    if (separation.count > 2) add('fewer', 'one tone fewer', withWay({ ...rest, count: separation.count - 1 }));
-    if (separation.count < 6) add('more', 'one tone more', withWay({ ...rest, count: separation.count + 1 }));
+    if (separation.count > 2) add('fewer', say('one tone fewer'), withWay({ ...rest, count: separation.count - 1 }));
+    if (separation.count < 6) add('more', say('one tone more'), withWay({ ...rest, count: separation.count + 1 }));
   }
   if (separation.way === 'flat' || separation.way === 'tones') {
     const meet = separation.meet === 'stacked' ? 'inset' : 'stacked';
-    add('meet', `films ${MEETS[meet]}`, withWay({ ...separation, meet }));
+    add('meet', say`films ${MEETS[meet]}`, withWay({ ...separation, meet }));
   }
-  add('looser', 'edges followed less closely', { ...part, outline: { ...outline, followPx: Math.min(5, outline.followPx * LOOSER), smoothPx: (outline.smoothPx ?? 0) + 1 } });
-  add('closer', 'edges followed more closely', { ...part, outline: { ...outline, followPx: Math.max(0.05, outline.followPx / LOOSER) } });
-  add('larger', 'small pieces left out', { ...part, outline: { ...outline, leastPieceMm2: Math.min(1000, Math.max(5, outline.leastPieceMm2 * 10)) } });
+  add('looser', say('edges followed less closely'), { ...part, outline: { ...outline, followPx: Math.min(5, outline.followPx * LOOSER), smoothPx: (outline.smoothPx ?? 0) + 1 } });
+  add('closer', say('edges followed more closely'), { ...part, outline: { ...outline, followPx: Math.max(0.05, outline.followPx / LOOSER) } });
+  add('larger', say('small pieces left out'), { ...part, outline: { ...outline, leastPieceMm2: Math.min(1000, Math.max(5, outline.leastPieceMm2 * 10)) } });
   for (const way of ['oneTone', 'flat', 'tones', 'backDetail'] as const) if (way !== separation.way) add(way, WAYS[way], inWay(part, found, FRESH[way]));
   return variants;
 }

@@ -1,13 +1,14 @@
 import { ElMessageBox } from 'element-plus';
 import type { TracedPart } from '../../core/job/tracedPart.ts';
 import type { Meet, Separation } from '../../core/separate/separation.ts';
+import { say } from '../../core/words/say.ts';
 
 export type Way = Separation['way'];
 
 /** What the ways of separating are called. */
-export const WAYS: Readonly<Record<Way, string>> = { oneTone: 'one colour', flat: 'flat colours', tones: 'tones of a photo', backDetail: 'back and detail' };
+export const WAYS: Readonly<Record<Way, string>> = { oneTone: say('one colour'), flat: say('flat colours'), tones: say('tones of a photo'), backDetail: say('back and detail') };
 
-export const MEETS: Readonly<Record<Meet, string>> = { stacked: 'stacked', inset: 'inset', middle: 'to the middle' };
+export const MEETS: Readonly<Record<Meet, string>> = { stacked: say('stacked'), inset: say('inset'), middle: say('to the middle') };
 
 /** How each way starts. */
 export const FRESH: { readonly [W in Way]: Extract<Separation, { way: W }> } = {
@@ -21,8 +22,8 @@ export const FRESH: { readonly [W in Way]: Extract<Separation, { way: W }> } = {
 export async function mayLetGo(part: TracedPart): Promise<boolean> {
   const count = part.outline.held?.length ?? 0;
   if (count === 0) return true;
-  const words = count === 1 ? 'One outline is held by hand and belongs to a film that will be another one.' : `${count} outlines are held by hand and belong to films that will be others.`;
-  return await ElMessageBox.confirm(`${words} Let go of ${count === 1 ? 'it' : 'them'}? Undo brings ${count === 1 ? 'it' : 'them'} back.`, 'Held by hand', { confirmButtonText: 'Let go', cancelButtonText: 'Leave as it is', type: 'warning' }).then(
+  const words = count === 1 ? say('One outline is held by hand and belongs to a film that will be another one.') : say`${count} outlines are held by hand and belong to films that will be others.`;
+  return await ElMessageBox.confirm(say`${words} Let go of ${count === 1 ? say('it') : say('them')}? Undo brings ${count === 1 ? say('it') : say('them')} back.`, say('Held by hand'), { confirmButtonText: say('Let go'), cancelButtonText: say('Leave as it is'), type: 'warning' }).then(
     () => true,
     () => false,
   );

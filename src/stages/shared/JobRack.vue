@@ -4,6 +4,7 @@ import { useBench } from '../../stores/bench.ts';
 import { useRack } from '../../stores/rack.ts';
 import { useSettings } from '../../stores/settings.ts';
 import FilmRack from '../../ui/FilmRack.vue';
+import { say } from '../../core/words/say.ts';
 
 /** The films of the job on the bench. */
 const bench = useBench();
@@ -16,7 +17,7 @@ const rolls = computed(() => {
 });
 defineProps<{ movable?: boolean }>();
 /** Without a cut there is no film; it is not told how many pieces of which. */
-const emptyWords = computed(() => (bench.picture === undefined && !bench.pictureFailed ? 'The films come with the picture.' : bench.result?.problem !== undefined ? 'No film yet: there is nothing to cut as it stands.' : 'Making films…'));
+const emptyWords = computed(() => (bench.picture === undefined && !bench.pictureFailed ? say('The films come with the picture.') : bench.result?.problem !== undefined ? say('No film yet: there is nothing to cut as it stands.') : say('Making films…')));
 const emit = defineEmits<{ move: [id: string, to: number] }>();
 </script>
 

@@ -5,6 +5,7 @@ import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
+import { say } from '../../core/words/say.ts';
 
 /** Single pairs of films that meet otherwise than the rest. */
 interface Pair {
@@ -17,7 +18,7 @@ const emit = defineEmits<{ drag: [pairs: Pair[]]; set: [label: string, pairs: Pa
 const bench = useBench();
 const settings = useSettings();
 
-const nameOf = (id: string): string => props.films.find((film) => film.id === id)?.name ?? 'a film that is not cut';
+const nameOf = (id: string): string => props.films.find((film) => film.id === id)?.name ?? say('a film that is not cut');
 const names = computed<Readonly<Record<string, string>>>(() => Object.fromEntries(props.films.map(({ id, name }) => [id, name])));
 const inset = 'inset' as Meets;
 
@@ -27,7 +28,7 @@ function add(): void {
   if (a === undefined || b === undefined || a === b) return;
   const others = props.pairs.filter(({ films: [x, y] }) => !(x === a && y === b) && !(x === b && y === a));
   adding.value = undefined;
-  emit('set', 'One pair set differently', [...others, { films: [a, b], meet: props.meet === 'stacked' ? inset : ('stacked' as Meets) }]);
+  emit('set', say('One pair set differently'), [...others, { films: [a, b], meet: props.meet === 'stacked' ? inset : ('stacked' as Meets) }]);
 }
 const withPair = (at: number, change: Partial<Pair>): Pair[] => props.pairs.map((pair, k) => (k === at ? { ...pair, ...change } : pair));
 </script>
@@ -36,7 +37,7 @@ const withPair = (at: number, change: Partial<Pair>): Pair[] => props.pairs.map(
   <div v-for="(pair, at) in pairs" :key="pair.films.join()" class="pair">
     <span>{{ nameOf(pair.films[0]) }} and {{ nameOf(pair.films[1]) }}</span>
     <div class="row">
-      <ChoiceInput class="narrow" small :model-value="pair.meet" :choices="meets" :label="`How ${nameOf(pair.films[0])} and ${nameOf(pair.films[1])} meet`" @choose="emit('set', 'How a pair meets', withPair(at, { meet: $event }))" />
+      <ChoiceInput class="narrow" small :model-value="pair.meet" :choices="meets" :label="$say`How ${nameOf(pair.films[0])} and ${nameOf(pair.films[1])} meet`" @choose="emit('set', 'How a pair meets', withPair(at, { meet: $event }))" />
       <button type="button" class="plain-button" @click="emit('set', 'Pair same as the rest', pairs.filter((_, k) => k !== at))">Same as the rest</button>
     </div>
     <QuantityInput v-if="pair.meet === 'inset'" kind="length" label="Reach of this pair" :unit="settings.unit" :model-value="pair.reachMm ?? reachMm" :least="0" :most="20" :step="0.1" @change="emit('drag', withPair(at, { reachMm: $event }))" @done="emit('set', 'Reach of a pair', withPair(at, { reachMm: $event }))" @cancel="bench.revert" />

@@ -16,13 +16,13 @@ const left = computed(() => leftMin.value ?? 0);
     <li v-for="(step, k) in steps" :key="k" :class="{ now: running?.step === k }">
       <span>{{ stepWords(step) }}</span>
       <template v-if="running?.step === k">
-        <b role="timer">{{ left > 0 ? `${waitWords(left)} left` : 'done' }}</b>
-        <button v-if="left > 0 || k + 1 === steps.length" type="button" class="plain-button" @click="stop">{{ left > 0 ? 'Stop' : 'Clear' }}</button>
+        <b role="timer">{{ left > 0 ? $say`${waitWords(left)} left` : $say('done') }}</b>
+        <button v-if="left > 0 || k + 1 === steps.length" type="button" class="plain-button" @click="stop">{{ left > 0 ? $say('Stop') : $say('Clear') }}</button>
         <button v-else type="button" class="plain-button" @click="start(k + 1)">Next</button>
       </template>
       <template v-else-if="step.waitMin > 0">
         <b>{{ waitWords(step.waitMin) }}</b>
-        <button type="button" class="plain-button" :aria-label="`Start ${stepWords(step)}`" @click="start(k)">Start</button>
+        <button type="button" class="plain-button" :aria-label="$say`Start ${stepWords(step)}`" @click="start(k)">Start</button>
       </template>
     </li>
   </ol>

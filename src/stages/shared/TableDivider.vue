@@ -32,7 +32,7 @@ function key(event: KeyboardEvent): void {
 
 <template>
   <div
-    ref="line" class="divider" :style="{ left: `${modelValue * 100}%` }" role="slider" tabindex="0" :aria-label="`Divider between ${left} and ${right}`" :aria-valuenow="Math.round(modelValue * 100)"
+    ref="line" class="divider" :style="{ left: `${modelValue * 100}%` }" role="slider" tabindex="0" :aria-label="$say`Divider between ${left} and ${right}`" :aria-valuenow="Math.round(modelValue * 100)"
     @pointerdown="down" @pointermove.stop="move" @pointerup.stop="held = false" @pointercancel="held = false" @keydown="key"
   >
     <span class="name left"><slot name="left">{{ left }}</slot></span><span class="grip" /><span class="name right"><slot name="right">{{ right }}</slot></span>

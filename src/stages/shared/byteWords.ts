@@ -1,4 +1,6 @@
-const UNITS = ['bytes', 'kB', 'MB', 'GB', 'TB'];
+import { decimals, say } from '../../core/words/say.ts';
+
+const UNITS = [say('bytes'), 'kB', 'MB', 'GB', 'TB'];
 
 /** A number of bytes as one reads it, such as `12.4 MB`; below a MB without a fraction. @param count not below 0. */
 export function byteWords(count: number): string {
@@ -7,5 +9,5 @@ export function byteWords(count: number): string {
     size /= 1000;
     unit++;
   }
-  return `${unit < 2 ? Math.round(size) : size.toFixed(1)} ${UNITS[unit]}`;
+  return `${unit < 2 ? Math.round(size) : decimals(size, 1)} ${UNITS[unit]}`;
 }

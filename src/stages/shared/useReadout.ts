@@ -2,9 +2,10 @@ import { computed, ref, shallowRef } from 'vue';
 import { useTimeoutFn } from '@vueuse/core';
 import { watch } from 'vue';
 import { dpiFromPxPerMm, mm, pxPerMm } from '../../core/units/length.ts';
-import { formatLength, trimNumber } from '../../core/units/parseLength.ts';
+import { formatLength, numberWords } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Work is announced only when it takes longer than this, ms. */
 const ANNOUNCE_AFTER_MS = 500;
@@ -27,11 +28,11 @@ export function useReadout() {
     if (pointerMm.value !== undefined) {
       list.push({ name: 'x', value: formatLength(mm(pointerMm.value.x), unit) }, { name: 'y', value: formatLength(mm(pointerMm.value.y), unit) });
     }
-    if (pointerMm.value !== undefined && pointerColour.value !== undefined) list.push({ name: 'colour', value: pointerColour.value, swatch: pointerColour.value });
-    if (bench.resolutionPxPerMm !== undefined && bench.picture !== undefined) list.push({ name: 'picture at this size', value: `${Math.round(dpiFromPxPerMm(pxPerMm(bench.resolutionPxPerMm)))} dpi` });
+    if (pointerMm.value !== undefined && pointerColour.value !== undefined) list.push({ name: say('colour'), value: pointerColour.value, swatch: pointerColour.value });
+    if (bench.resolutionPxPerMm !== undefined && bench.picture !== undefined) list.push({ name: say('picture at this size'), value: `${Math.round(dpiFromPxPerMm(pxPerMm(bench.resolutionPxPerMm)))} dpi` });
     return list;
   });
-  const zoom = computed(() => `${trimNumber(cssPxPerMm.value / settings.screenPxPerMm, 2)} × true size`);
+  const zoom = computed(() => say`${numberWords(cssPxPerMm.value / settings.screenPxPerMm, 2)} × true size`);
 
   const slow = ref(false);
   const { start, stop } = useTimeoutFn(() => (slow.value = true), ANNOUNCE_AFTER_MS, { immediate: false });
@@ -44,9 +45,9 @@ export function useReadout() {
   }, { immediate: true });
   const progress = computed(() => (slow.value ? bench.busy : undefined));
   const status = computed(() => {
-    if (slow.value) return 'working…';
+    if (slow.value) return say('working…');
     const ms = bench.result?.ms;
-    return `${zoom.value} · ${ms === undefined ? 'engine idle' : `last ${Math.round(ms.clean + ms.cut)} ms`}`;
+    return `${zoom.value} · ${ms === undefined ? say('engine idle') : say`last ${Math.round(ms.clean + ms.cut)} ms`}`;
   });
   return { pointerMm, pointerColour, cssPxPerMm, items, progress, status };
 }

@@ -5,6 +5,7 @@ import type { DamagedEntry } from '../../storage/ports.ts';
 import { useShelf } from '../../stores/shelf.ts';
 import { download } from '../shared/download.ts';
 import { safely } from '../shared/safely.ts';
+import { say } from '../../core/words/say.ts';
 
 /** Stored jobs that cannot be read: repaired, saved as they are, or deleted. */
 const shelf = useShelf();
@@ -12,7 +13,7 @@ const shelf = useShelf();
 const repair = (row: DamagedEntry): Promise<void> =>
   safely(async () => {
     const lost = await shelf.repair(row);
-    ElMessage.success({ message: lost.length === 0 ? `“${row.name}” is on the shelf again, whole.` : `“${row.name}” is on the shelf again. As in a new job: ${lost.join(', ')}.`, duration: 10_000, showClose: true });
+    ElMessage.success({ message: lost.length === 0 ? say`“${row.name}” is on the shelf again, whole.` : say`“${row.name}” is on the shelf again. As in a new job: ${lost.join(', ')}.`, duration: 10_000, showClose: true });
   });
 const saveDamaged = (row: DamagedEntry): Promise<void> =>
   safely(async () => {
@@ -21,14 +22,14 @@ const saveDamaged = (row: DamagedEntry): Promise<void> =>
   });
 const discard = (row: DamagedEntry): Promise<void> =>
   safely(async () => {
-    const answer = await ElMessageBox.confirm(`“${row.name}” cannot be brought back afterwards.`, 'Delete for good', { confirmButtonText: 'Delete', cancelButtonText: 'Cancel', type: 'warning' }).catch(() => 'cancel');
+    const answer = await ElMessageBox.confirm(say`“${row.name}” cannot be brought back afterwards.`, say('Delete for good'), { confirmButtonText: say('Delete'), cancelButtonText: say('Cancel'), type: 'warning' }).catch(() => 'cancel');
     if (answer === 'confirm') await shelf.discard(row.id);
   });
 </script>
 
 <template>
   <section v-if="shelf.damaged.length > 0" class="damaged" aria-label="Jobs that cannot be read">
-    <h2>{{ shelf.damaged.length === 1 ? 'One job cannot be read' : `${shelf.damaged.length} jobs cannot be read` }}</h2>
+    <h2>{{ shelf.damaged.length === 1 ? $say('One job cannot be read') : $say`${shelf.damaged.length} jobs cannot be read` }}</h2>
     <p>They are stored as they are. Repair makes a new job of everything in it that can be read, with its picture.</p>
     <ul>
       <li v-for="row in shelf.damaged" :key="row.id">

@@ -13,6 +13,7 @@ import { useWorkshop } from '../../stores/workshop.ts';
 import ChoiceInput from '../../ui/ChoiceInput.vue';
 import QuantityInput from '../../ui/QuantityInput.vue';
 import { safely } from '../shared/safely.ts';
+import { say } from '../../core/words/say.ts';
 
 /** A job once more: another name, blank, size or other words; what that does to the cut is told before it lies on the shelf. */
 const props = defineProps<{ job: Job | undefined }>();
@@ -21,7 +22,7 @@ const settings = useSettings();
 const workshop = useWorkshop();
 const { before, after, working, begin, check, made, leave } = useSameAgain();
 
-const SAME = 'the same blank';
+const SAME = say('the same blank');
 const form = reactive({ name: '', blank: SAME, widthMm: undefined as number | undefined, texts: {} as Record<string, string> });
 const letterings = computed(() => (props.job === undefined ? [] : letteringsOf(props.job)));
 
@@ -33,7 +34,7 @@ watch(() => props.job, (job) => {
 });
 
 const choices = computed(() => workshop.shelves.blanks.filter(({ blank }) => blank.name !== props.job?.blank.name));
-const blankNames = computed<Readonly<Record<string, string>>>(() => ({ [SAME]: `${props.job?.blank.name ?? ''}, as before`, ...Object.fromEntries(choices.value.map(({ blank }) => [blank.name, blank.name])) }));
+const blankNames = computed<Readonly<Record<string, string>>>(() => ({ [SAME]: say`${props.job?.blank.name ?? ''}, as before`, ...Object.fromEntries(choices.value.map(({ blank }) => [blank.name, blank.name])) }));
 const again = computed<Again>(() => ({
   name: form.name,
   blank: choices.value.find(({ blank }) => blank.name === form.blank),
@@ -47,11 +48,11 @@ watchDebounced(cutOf, () => {
 }, { debounce: 250 });
 
 const length = (value: number): string => formatLength(mm(value), settings.unit);
-const places = (count: number): string => (count === 0 ? 'nothing to look at' : count === 1 ? '1 place to look at' : `${count} places to look at`);
+const places = (count: number): string => (count === 0 ? say('nothing to look at') : count === 1 ? say('1 place to look at') : say`${count} places to look at`);
 const verdict = computed(() => {
-  if (after.value === undefined || before.value === undefined) return 'Looking at it…';
+  if (after.value === undefined || before.value === undefined) return say('Looking at it…');
   const { widthMm, heightMm, findings } = after.value;
-  return `${length(widthMm)} × ${length(heightMm)}, ${places(findings)}${findings === before.value.findings ? ', as before' : ` (before: ${places(before.value.findings)})`}`;
+  return `${length(widthMm)} × ${length(heightMm)}, ${places(findings)}${findings === before.value.findings ? say(', as before') : say` (before: ${places(before.value.findings)})`}`;
 });
 const isWorse = computed(() => (after.value?.findings ?? 0) > (before.value?.findings ?? 0));
 

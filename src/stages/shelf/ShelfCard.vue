@@ -6,6 +6,7 @@ import { PROCESSES } from '../../core/process/processes.ts';
 import type { ShelfEntry } from '../../storage/ports.ts';
 import { useShelf } from '../../stores/shelf.ts';
 import { SHELF_ACTIONS, type ShelfAction } from './shelfActions.ts';
+import { say } from '../../core/words/say.ts';
 
 const props = defineProps<{ entry: ShelfEntry }>();
 const emit = defineEmits<{ open: []; act: [action: ShelfAction] }>();
@@ -35,13 +36,13 @@ const process = computed(() => PROCESSES[props.entry.job.process].name);
 const order = computed(() => {
   const { order: own, process: by } = props.entry.job;
   if (own?.state === undefined && own?.customer === undefined && own?.due === undefined) return '';
-  return [stateWord(own.state ?? 'asked', by), own.customer, own.due === undefined ? undefined : `by ${own.due}`].filter((word) => word !== undefined).join(' · ');
+  return [stateWord(own.state ?? 'asked', by), own.customer, own.due === undefined ? undefined : say`by ${own.due}`].filter((word) => word !== undefined).join(' · ');
 });
 </script>
 
 <template>
   <article class="card">
-    <button type="button" class="open" :aria-label="`Open ${entry.job.name}`" @click="emit('open')">
+    <button type="button" class="open" :aria-label="$say`Open ${entry.job.name}`" @click="emit('open')">
       <span class="window"><img v-if="image !== undefined" :src="image" alt="" /><span v-else>no picture yet</span></span>
     </button>
     <div class="label">
@@ -52,9 +53,9 @@ const order = computed(() => {
         <p v-if="order !== ''" class="order">{{ order }}</p>
       </div>
       <!-- A menu costs more than the rest of a card: it is made when it is first asked for. -->
-      <button v-if="!hasMenu" type="button" class="more" aria-haspopup="menu" :aria-label="`More for ${entry.job.name}`" @click="openMenu">···</button>
+      <button v-if="!hasMenu" type="button" class="more" aria-haspopup="menu" :aria-label="$say`More for ${entry.job.name}`" @click="openMenu">···</button>
       <ElDropdown v-else ref="menu" trigger="click" @command="emit('act', $event as ShelfAction)">
-        <button type="button" class="more" :aria-label="`More for ${entry.job.name}`">···</button>
+        <button type="button" class="more" :aria-label="$say`More for ${entry.job.name}`">···</button>
         <template #dropdown>
           <ElDropdownMenu>
             <ElDropdownItem v-for="(name, action) in SHELF_ACTIONS" :key="action" :command="action" :divided="action === 'remove'">{{ name }}</ElDropdownItem>
@@ -62,7 +63,7 @@ const order = computed(() => {
         </template>
       </ElDropdown>
     </div>
-    <p v-if="entry.job.keywords.length + (entry.job.collections?.length ?? 0) > 0" class="keywords"><span v-for="name in entry.job.collections" :key="`in ${name}`" class="collection" :title="`in the collection ${name}`">{{ name }}</span><span v-for="word in entry.job.keywords" :key="word">{{ word }}</span></p>
+    <p v-if="entry.job.keywords.length + (entry.job.collections?.length ?? 0) > 0" class="keywords"><span v-for="name in entry.job.collections" :key="`in ${name}`" class="collection" :title="$say`in the collection ${name}`">{{ name }}</span><span v-for="word in entry.job.keywords" :key="word">{{ word }}</span></p>
   </article>
 </template>
 

@@ -22,6 +22,9 @@ import SameAgainDialog from './SameAgainDialog.vue';
 import type { ShelfAction } from './shelfActions.ts';
 import ShelfFilters from './ShelfFilters.vue';
 import { useShelfFind } from './useShelfFind.ts';
+import { say, sayOf } from '../../core/words/say.ts';
+import { LANGUAGE_NAMES } from '../../core/words/texts.ts';
+import { chooseLanguage, nextLanguage } from '../../ui/language.ts';
 
 const shelf = useShelf();
 const settings = useSettings();
@@ -44,14 +47,14 @@ const open = (entry: ShelfEntry): void => void router.push({ name: entry.stage, 
 
 const rename = (entry: ShelfEntry): Promise<void> =>
   safely(async () => {
-    const answer = await ElMessageBox.prompt('Name of the job', 'Rename', { inputValue: entry.job.name, inputPattern: /\S/, inputErrorMessage: 'It needs a name', confirmButtonText: 'Rename' }).then(({ value }) => value as unknown, () => undefined);
+    const answer = await ElMessageBox.prompt(say('Name of the job'), say('Rename'), { inputValue: entry.job.name, inputPattern: /\S/, inputErrorMessage: say('It needs a name'), confirmButtonText: say('Rename') }).then(({ value }) => value as unknown, () => undefined);
     if (typeof answer === 'string') await shelf.rename(entry.id, answer);
   });
 
 const remove = (entry: ShelfEntry): Promise<void> =>
   safely(async () => {
     await shelf.remove(entry.id);
-    undoNotice(`“${entry.job.name}” is off the shelf.`, () => void safely(() => shelf.restore(entry.id)));
+    undoNotice(say`“${entry.job.name}” is off the shelf.`, () => void safely(() => shelf.restore(entry.id)));
   });
 
 const keepCopy = (entry: ShelfEntry): Promise<void> =>
@@ -63,8 +66,8 @@ const keepCopy = (entry: ShelfEntry): Promise<void> =>
 const collect = (entry: ShelfEntry): Promise<void> =>
   safely(async () => {
     const known = [...new Set(shelf.entries.flatMap(({ job }) => job.collections ?? []))].sort((a, b) => a.localeCompare(b));
-    const about = known.length === 0 ? 'Collections, with commas: “Regatta, club shop”' : `Collections, with commas. There are: ${known.join(', ')}`;
-    const answer = await ElMessageBox.prompt(about, `Where “${entry.job.name}” belongs`, { inputValue: (entry.job.collections ?? []).join(', '), confirmButtonText: 'Take' }).then(({ value }) => value as unknown, () => undefined);
+    const about = known.length === 0 ? say('Collections, with commas: “Regatta, club shop”') : say`Collections, with commas. There are: ${known.join(', ')}`;
+    const answer = await ElMessageBox.prompt(about, say`Where “${entry.job.name}” belongs`, { inputValue: (entry.job.collections ?? []).join(', '), confirmButtonText: say('Take') }).then(({ value }) => value as unknown, () => undefined);
     if (typeof answer === 'string') await shelf.collect(entry.id, answer.split(','));
   });
 
@@ -90,17 +93,19 @@ const ACT: Readonly<Record<ShelfAction, (entry: ShelfEntry) => unknown>> = {
 };
 
 const keepAll = (): Promise<void> =>
-  safely(async () => download(`jobs, ${today()}.zip`, await shelf.archiveOfAll(shown.value.map(({ id }) => id)), 'application/zip'));
+  safely(async () => download(say`jobs, ${today()}.zip`, await shelf.archiveOfAll(shown.value.map(({ id }) => id)), 'application/zip'));
 
 const addDemo = (): Promise<void> =>
   safely(async () => {
     const count = await shelf.addDemo(false);
-    if (count === 0) ElMessage.warning('The demo jobs are not here. Run “npm run demo:build” and load the page again.');
+    if (count === 0) ElMessage.warning(say('The demo jobs are not here. Run “npm run demo:build” and load the page again.'));
   });
 /** While the demo jobs come in the shelf is not called empty. */
 const openHelp = inject(OPEN_HELP, () => undefined);
 const filling = inject(FILLING, ref(false));
 const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
+const THEME_WORDS = { auto: sayOf('theme', 'auto'), light: sayOf('theme', 'light'), dark: sayOf('theme', 'dark') } as const;
+const next = nextLanguage();
 </script>
 
 <template>
@@ -109,8 +114,9 @@ const THEMES = { auto: 'light', light: 'dark', dark: 'auto' } as const;
       <button type="button" title="Help (F1)" @click="openHelp">Help</button>
       <RouterLink :to="{ name: 'workshop' }">Workshop</RouterLink>
       <RouterLink :to="{ name: 'keeping' }">Safe keeping</RouterLink>
-      <button type="button" :title="`Theme: ${settings.theme}`" @click="settings.theme = THEMES[settings.theme]">Theme: {{ settings.theme }}</button>
+      <button type="button" title="Light or dark" @click="settings.theme = THEMES[settings.theme]">Theme: {{ THEME_WORDS[settings.theme] }}</button>
       <button type="button" title="Unit of all lengths" @click="settings.unit = settings.unit === 'mm' ? 'in' : 'mm'">Unit: {{ settings.unit }}</button>
+      <button type="button" :lang="next" title="Language" @click="chooseLanguage(next)">{{ LANGUAGE_NAMES[next] }}</button>
     </nav>
     <header>
       <div class="title">

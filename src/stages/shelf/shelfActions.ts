@@ -1,3 +1,5 @@
+import { say } from '../../core/words/say.ts';
+
 /** What can be done with a job as it lies on the shelf. */
-export const SHELF_ACTIONS = { again: 'Same again…', versions: 'Versions…', collect: 'Collections…', rename: 'Rename…', duplicate: 'Duplicate', keep: 'Save as a file', remove: 'Delete' } as const;
+export const SHELF_ACTIONS = { again: say('Same again…'), versions: say('Versions…'), collect: say('Collections…'), rename: say('Rename…'), duplicate: say('Duplicate'), keep: say('Save as a file'), remove: say('Delete') } as const;
 export type ShelfAction = keyof typeof SHELF_ACTIONS;

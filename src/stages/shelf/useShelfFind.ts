@@ -1,13 +1,14 @@
 import { computed, reactive, ref, watch } from 'vue';
 import { jobText, wordsOfSearch } from '../../core/job/jobText.ts';
-import { ORDER_STATES, type OrderState } from '../../core/job/order.ts';
+import { ORDER_STATES, stateWord, type OrderState } from '../../core/job/order.ts';
 import { PROCESSES, type Process } from '../../core/process/processes.ts';
 import type { ShelfEntry } from '../../storage/ports.ts';
 import { useShelf } from '../../stores/shelf.ts';
+import { say } from '../../core/words/say.ts';
 
 const DAY_MS = 24 * 3600 * 1000;
 /** How long ago a job was changed last. */
-export const SINCE = { any: 'changed at any time', week: 'changed this week', month: 'changed this month', year: 'changed this year' } as const;
+export const SINCE = { any: say('changed at any time'), week: say('changed this week'), month: say('changed this month'), year: say('changed this year') } as const;
 export type Since = keyof typeof SINCE;
 const SINCE_DAYS: Readonly<Record<Since, number>> = { any: Infinity, week: 7, month: 31, year: 366 };
 const ANY = 'any';
@@ -51,11 +52,11 @@ export function useShelfFind() {
 
   const named = (all: string, names: readonly string[]): Readonly<Record<string, string>> => Object.fromEntries([[ANY, all], ...[...new Set(names)].sort((a, b) => a.localeCompare(b)).map((name) => [name, name])]);
   const choices = computed(() => ({
-    process: { [ANY]: 'every process', ...Object.fromEntries(Object.entries(PROCESSES).filter(([process]) => shelf.entries.some(({ job }) => job.process === process)).map(([process, { name }]) => [process, name])) },
-    state: { [ANY]: 'in any state', ...Object.fromEntries(ORDER_STATES.map((state) => [state, state])) },
-    blank: named('on every blank', shelf.entries.map(({ job }) => job.blank.name)),
-    film: named('of every film', shelf.entries.flatMap(({ job }) => job.films.map(({ name }) => name))),
-    ...(shelf.entries.some(({ job }) => job.collections !== undefined) ? { collection: named('of every collection', shelf.entries.flatMap(({ job }) => job.collections ?? [])) } : {}),
+    process: { [ANY]: say('every process'), ...Object.fromEntries(Object.entries(PROCESSES).filter(([process]) => shelf.entries.some(({ job }) => job.process === process)).map(([process, { name }]) => [process, name])) },
+    state: { [ANY]: say('in any state'), ...Object.fromEntries(ORDER_STATES.map((state) => [state, stateWord(state, 'htv')])) },
+    blank: named(say('on every blank'), shelf.entries.map(({ job }) => job.blank.name)),
+    film: named(say('of every film'), shelf.entries.flatMap(({ job }) => job.films.map(({ name }) => name))),
+    ...(shelf.entries.some(({ job }) => job.collections !== undefined) ? { collection: named(say('of every collection'), shelf.entries.flatMap(({ job }) => job.collections ?? [])) } : {}),
     since: SINCE,
   }));
   const isNarrowed = computed(() => find.process !== ANY || find.state !== ANY || find.blank !== ANY || find.film !== ANY || find.collection !== ANY || find.since !== 'any');

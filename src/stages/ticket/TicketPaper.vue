@@ -32,9 +32,9 @@ const code = computed(() => {
         <h3>{{ view.ticket.name }}</h3>
         <p>Ticket · {{ date }}</p>
       </div>
-      <svg :viewBox="`-4 -4 ${view.qr.size + 8} ${view.qr.size + 8}`" role="img" :aria-label="`Code of the job${view.ticket.code === undefined ? '' : `, ${view.ticket.code}`}`"><rect x="-4" y="-4" width="100%" height="100%" fill="#fff" /><path :d="code" shape-rendering="crispEdges" /></svg>
+      <svg :viewBox="`-4 -4 ${view.qr.size + 8} ${view.qr.size + 8}`" role="img" :aria-label="$say`Code of the job${view.ticket.code === undefined ? '' : `, ${view.ticket.code}`}`"><rect x="-4" y="-4" width="100%" height="100%" fill="#fff" /><path :d="code" shape-rendering="crispEdges" /></svg>
     </header>
-    <canvas ref="canvas" role="img" :aria-label="`${view.ticket.name} on ${view.ticket.blank}`" />
+    <canvas ref="canvas" role="img" :aria-label="$say`${view.ticket.name} on ${view.ticket.blank}`" />
     <section v-for="{ title, rows, colour } in sections" :key="title">
       <h4><i v-if="colour !== undefined" :style="{ background: colour }" aria-hidden="true" />{{ title }}</h4>
       <dl>

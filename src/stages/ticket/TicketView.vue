@@ -15,6 +15,8 @@ import { useReadout } from '../shared/useReadout.ts';
 import OrderCard from './OrderCard.vue';
 import TicketPaper from './TicketPaper.vue';
 import { useTicket } from './useTicket.ts';
+import { stateWord } from '../../core/job/order.ts';
+import { say } from '../../core/words/say.ts';
 
 const bench = useBench();
 const settings = useSettings();
@@ -22,19 +24,19 @@ const { job, view, sections, order, change, proof } = useTicket();
 const { hand, handing, name } = useHandOff();
 const { items, progress, status } = useReadout();
 const page = ref<'a4' | 'letter'>('a4');
-const PAGES = { a4: 'A4', letter: 'Letter' } as const;
+const PAGES = { a4: 'A4', letter: say('Letter') } as const;
 const steps = computed(() => view.value?.ticket.steps ?? []);
 const save = (): void =>
   void hand(async () => {
     const of = bench.ofJob();
-    const fileName = `${name.value}, ticket.pdf`;
+    const fileName = say`${name.value}, ticket.pdf`;
     if (of !== undefined) download(fileName, await bench.ticketPdf({ ...of, unit: settings.unit, page: page.value, date: today() }), 'application/pdf');
     return fileName;
   });
 </script>
 
 <template>
-  <StageLayout title="Ticket" :aside="order.state ?? 'asked'">
+  <StageLayout title="Ticket" :aside="stateWord(order.state ?? 'asked', job?.process ?? 'htv')">
     <template #table>
       <div v-if="bench.pictureInfo !== undefined" class="desk" tabindex="0" role="region" aria-label="The ticket as it is printed">
         <TicketPaper v-if="view !== undefined" :view="view" :sections="sections" :proof="proof" :date="today()" />

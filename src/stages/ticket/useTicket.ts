@@ -10,6 +10,7 @@ import { useSettings } from '../../stores/settings.ts';
 import { useVersions } from '../../stores/versions.ts';
 import { tellError } from '../shared/tellError.ts';
 import { useMadeAnew } from '../shared/useMadeAnew.ts';
+import { say } from '../../core/words/say.ts';
 
 const WAIT_MS = 250;
 
@@ -41,11 +42,11 @@ export function useTicket() {
   function change(label: string, changes: Partial<Order>): void {
     bench.commit(label, { ...job.value, order: withSettings(order.value, changes) });
     // What the customer has agreed to is kept as it is now.
-    if (changes.state === 'approved' && bench.entry !== undefined) void versions.keep(bench.entry.id, job.value, 'as approved').catch((error: unknown) => tellError(asAppError(error, 'storageFailed')));
+    if (changes.state === 'approved' && bench.entry !== undefined) void versions.keep(bench.entry.id, job.value, say('as approved')).catch((error: unknown) => tellError(asAppError(error, 'storageFailed')));
   }
   // A job that has a ticket is found again by its code.
   watch(() => bench.entry?.id, () => {
-    if (bench.entry !== undefined && order.value.code === undefined) change('Ticket', { code: orderCode(crypto.getRandomValues(new Uint8Array(8))) });
+    if (bench.entry !== undefined && order.value.code === undefined) change(say('Ticket'), { code: orderCode(crypto.getRandomValues(new Uint8Array(8))) });
   }, { immediate: true });
   const proof = shallowRef<ImageBitmap>();
   watch(view, async (made) => {

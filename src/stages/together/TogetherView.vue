@@ -24,6 +24,7 @@ import { drawMirrorBand, drawOrigin, drawSheet } from '../layout/drawSheet.ts';
 import SheetSwitch from '../layout/SheetSwitch.vue';
 import { download } from '../shared/download.ts';
 import StageLayout from '../shared/StageLayout.vue';
+import { say } from '../../core/words/say.ts';
 
 /** Several jobs on the sheets of the films that they share. */
 const together = useTogether();
@@ -31,7 +32,7 @@ const settings = useSettings();
 const workshop = useWorkshop();
 const shelf = useShelf();
 void workshop.load();
-const TURNS = { free: 'any way', quarter: 'by quarters', none: 'not at all: grain, shine' } as const;
+const TURNS = { free: say('any way'), quarter: say('by quarters'), none: say('not at all: grain, shine') } as const;
 const length = (value: number): string => formatLength(mm(value), settings.unit);
 
 const filmAt = ref(0);
@@ -51,7 +52,7 @@ const draw: DrawScene = (context, at) => {
   const { colour } = film.value.film;
   drawSheet(context, at, sheet.value, path.value, { film: colour, clear: backdropPaint('hatch', '#ffffff', [colour], settings.isDark), artIsOpening: false }, 0);
   drawOrigin(context, at, sheet.value, own.value.origin);
-  if (film.value.mirrored) drawMirrorBand(context, at, sheet.value, 'reads backwards · cut from the back · carrier side down');
+  if (film.value.mirrored) drawMirrorBand(context, at, sheet.value, say('reads backwards · cut from the back · carrier side down'));
   drawNumbers(context, at, numbers.value);
 };
 
@@ -65,8 +66,8 @@ function load(id: string): void {
 }
 const copiesOf = (id: string): number => together.picked.find(({ entryId }) => entryId === id)?.copies ?? 0;
 const numberOf = (id: string): number => together.picked.findIndex(({ entryId }) => entryId === id) + 1;
-const readout = computed(() => (sheet.value === undefined ? [] : [{ name: 'uses', value: `${length(sheet.value.used.widthMm)} × ${length(sheet.value.used.heightMm)}` }]));
-const state = computed(() => (together.laid.length === 0 ? 'not laid yet' : together.isCurrent ? 'laid' : 'changed since'));
+const readout = computed(() => (sheet.value === undefined ? [] : [{ name: say('uses'), value: `${length(sheet.value.used.widthMm)} × ${length(sheet.value.used.heightMm)}` }]));
+const state = computed(() => (together.laid.length === 0 ? say('not laid yet') : together.isCurrent ? say('laid') : say('changed since')));
 function look(k: number): void {
   filmAt.value = k;
   sheetAt.value = 0;
@@ -79,7 +80,7 @@ function look(k: number): void {
       <template #views>
         <RouterLink class="plain-button" :to="{ name: 'shelf' }">All jobs</RouterLink>
         <div v-if="together.laid.length > 0" class="films" role="group" aria-label="Films">
-          <button v-for="(each, k) in together.laid" :key="k" type="button" class="plain-button" :aria-pressed="each === film" @click="look(k)"><i :style="{ background: each.film.colour }" />{{ each.film.name }}: {{ each.jobs.length === 1 ? `job ${each.jobs[0]}` : `jobs ${each.jobs.join(', ')}` }}</button>
+          <button v-for="(each, k) in together.laid" :key="k" type="button" class="plain-button" :aria-pressed="each === film" @click="look(k)"><i :style="{ background: each.film.colour }" />{{ each.film.name }}: {{ each.jobs.length === 1 ? $say`job ${each.jobs[0]}` : $say`jobs ${each.jobs.join(', ')}` }}</button>
         </div>
       </template>
       <template #table>
@@ -91,9 +92,9 @@ function look(k: number): void {
           <p>Choose jobs on the right: what they cut of the same film is laid on the same sheets, and saves what each would leave over.</p>
         </div>
       </template>
-      <template #readout><ReadoutStrip :items="readout" :status="together.share === undefined ? '' : 'laying out…'" :progress="together.share" @cancel="together.stop" /></template>
+      <template #readout><ReadoutStrip :items="readout" :status="together.share === undefined ? '' : $say('laying out…')" :progress="together.share" @cancel="together.stop" /></template>
       <template #tray>
-        <TrayCard title="Jobs" :about="together.picked.length === 0 ? 'none chosen yet' : `${together.picked.length} chosen`">
+        <TrayCard title="Jobs" :about="together.picked.length === 0 ? $say('none chosen yet') : $say`${together.picked.length} chosen`">
           <template #icon><Files /></template>
           <p v-if="shelf.loaded && together.choices.length === 0">No job on the shelf is cut of film.</p>
           <div v-for="{ id, job } in together.choices" :key="id" class="job">
@@ -104,8 +105,8 @@ function look(k: number): void {
         <TrayCard title="Sheet" :about="`${length(own.widthMm)} × ${length(own.heightMm)}`">
           <template #icon><RectangleHorizontal /></template>
           <ChoiceInput :model-value="machine" :choices="machineNames" label="Cutter" @choose="load" />
-          <QuantityInput kind="length" label="Width" :unit="settings.unit" :model-value="own.widthMm" :least="20" :most="10000" @done="set({ sheet: { ...own, name: 'Own size', widthMm: $event } })" />
-          <QuantityInput kind="length" label="Length" :unit="settings.unit" :model-value="own.heightMm" :least="20" :most="10000" @done="set({ sheet: { ...own, name: 'Own size', heightMm: $event } })" />
+          <QuantityInput kind="length" label="Width" :unit="settings.unit" :model-value="own.widthMm" :least="20" :most="10000" @done="set({ sheet: { ...own, name: $say('Own size'), widthMm: $event } })" />
+          <QuantityInput kind="length" label="Length" :unit="settings.unit" :model-value="own.heightMm" :least="20" :most="10000" @done="set({ sheet: { ...own, name: $say('Own size'), heightMm: $event } })" />
         </TrayCard>
         <TrayCard title="How they lie" about="nested by their outlines, turned over never">
           <template #icon><Spool /></template>
@@ -116,7 +117,7 @@ function look(k: number): void {
         <p v-if="together.error !== undefined" class="problem" role="alert">{{ explain(together.error).what }} {{ explain(together.error).todo }}</p>
       </template>
       <template #foot>
-        <button v-if="together.share === undefined" type="button" class="plain-button main" :disabled="together.picked.length === 0" @click="together.lay">{{ together.laid.length === 0 ? 'Lay them out' : 'Lay them out again' }}</button>
+        <button v-if="together.share === undefined" type="button" class="plain-button main" :disabled="together.picked.length === 0" @click="together.lay">{{ together.laid.length === 0 ? $say('Lay them out') : $say('Lay them out again') }}</button>
         <button v-else type="button" class="plain-button" @click="together.stop">Stop</button>
         <button type="button" class="plain-button" :disabled="together.laid.length === 0 || !together.isCurrent" @click="download('Several jobs, sheets.zip', together.zip(), 'application/zip')">Save the sheets</button>
       </template>

@@ -17,7 +17,7 @@ async function start(): Promise<void> {
 <template>
   <section v-if="isNew" class="first" aria-label="First visit">
     <p><b>New here?</b> Make a first shirt from a customer’s picture: seven things to do, a few minutes.</p>
-    <button type="button" class="plain-button main" :disabled="beginning" @click="start">{{ beginning ? 'The picture is coming…' : 'Make a first shirt' }}</button>
+    <button type="button" class="plain-button main" :disabled="beginning" @click="start">{{ beginning ? $say('The picture is coming…') : $say('Make a first shirt') }}</button>
     <button type="button" class="plain-button" @click="leave">Not now</button>
   </section>
 </template>

@@ -5,9 +5,10 @@ import type { Job } from '../../core/job/job.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useShelf } from '../../stores/shelf.ts';
 import { TOUR_STEPS } from './tourSteps.ts';
+import { say } from '../../core/words/say.ts';
 
 const PICTURE = '/demo/pictures/crew-crest.jpg';
-const NAME = 'First shirt';
+const NAME = say('First shirt');
 const LOOK_EVERY_MS = 250;
 
 interface TourState {

@@ -34,7 +34,7 @@ watch([picture, canvas], ([made, on]) => {
 
 <template>
   <figure :aria-label="label">
-    <canvas v-show="picture !== undefined" ref="canvas" role="img" :aria-label="`The finished blank, ${label}`" />
+    <canvas v-show="picture !== undefined" ref="canvas" role="img" :aria-label="$say`The finished blank, ${label}`" />
     <p v-if="problem !== undefined">{{ problem }}</p>
     <p v-else-if="picture === undefined" role="status">It is being drawn…</p>
     <figcaption>{{ label }}</figcaption>

@@ -17,6 +17,7 @@ import { undoNotice } from '../shared/undoNotice.ts';
 import { useReadout } from '../shared/useReadout.ts';
 import { safely } from '../shared/safely.ts';
 import OnBlankPicture from './OnBlankPicture.vue';
+import { moment, say } from '../../core/words/say.ts';
 
 /** The job as it was at some time, beside how it is now. */
 const bench = useBench();
@@ -34,7 +35,7 @@ const chosenId = ref<string>();
 const chosen = computed(() => store.versions.find(({ id }) => id === chosenId.value) ?? store.versions[0]);
 const now = computed(() => bench.job as Job);
 const differences = computed(() => (chosen.value === undefined ? [] : differencesOf(chosen.value.job, now.value, settings.unit)));
-const when = ({ at }: JobVersion): string => new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
+const when = ({ at }: JobVersion): string => moment(at, { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
 const nameOf = (version: JobVersion): string => (version.note === '' ? when(version) : version.note);
 
 const note = ref('');
@@ -49,8 +50,8 @@ const keep = (): Promise<void> =>
 function takeBack(version: JobVersion): void {
   const { order: _, ...then } = version.job;
   const { order } = now.value;
-  bench.commit(`Version “${nameOf(version)}” taken back`, order === undefined ? then : { ...then, order });
-  ElMessage({ message: 'Taken back. Undo brings the other state again.', duration: 4000 });
+  bench.commit(say`Version “${nameOf(version)}” taken back`, order === undefined ? then : { ...then, order });
+  ElMessage({ message: say('Taken back. Undo brings the other state again.'), duration: 4000 });
 }
 const asOwn = (version: JobVersion): Promise<void> =>
   safely(async () => {
@@ -61,22 +62,22 @@ const asOwn = (version: JobVersion): Promise<void> =>
 const remove = (version: JobVersion): Promise<void> =>
   safely(async () => {
     await store.remove(version);
-    undoNotice(`“${nameOf(version)}” is not kept any more.`, () => void safely(() => store.putBack(version)));
+    undoNotice(say`“${nameOf(version)}” is not kept any more.`, () => void safely(() => store.putBack(version)));
   });
 const rename = (version: JobVersion): Promise<void> =>
   safely(async () => {
-    const answer = await ElMessageBox.prompt('Note', 'What this version is', { inputValue: version.note, confirmButtonText: 'Take' }).then(({ value }) => value as unknown, () => undefined);
+    const answer = await ElMessageBox.prompt(say('Note'), say('What this version is'), { inputValue: version.note, confirmButtonText: say('Take') }).then(({ value }) => value as unknown, () => undefined);
     if (typeof answer === 'string') await store.putBack({ ...version, note: answer.trim().slice(0, 2000) });
   });
 </script>
 
 <template>
-  <StageLayout title="Versions" :aside="store.versions.length === 0 ? 'none kept yet' : `${store.versions.length} kept`">
+  <StageLayout title="Versions" :aside="store.versions.length === 0 ? $say('none kept yet') : $say`${store.versions.length} kept`">
     <template #table>
       <NeedsPicture v-if="bench.pictureInfo === undefined" />
       <div v-else class="table">
         <div class="pictures">
-          <OnBlankPicture v-if="chosen !== undefined" :key="chosen.id" :job="chosen.job" :label="`then: ${nameOf(chosen)}`" />
+          <OnBlankPicture v-if="chosen !== undefined" :key="chosen.id" :job="chosen.job" :label="$say`then: ${nameOf(chosen)}`" />
           <OnBlankPicture :job="now" label="now" />
         </div>
         <section class="differences" aria-label="What is different">

@@ -13,6 +13,7 @@ import { tellError } from '../shared/tellError.ts';
 import { undoNotice } from '../shared/undoNotice.ts';
 import ShelfForm from './ShelfForm.vue';
 import { completedRow, fieldsOf, freshRow, newId, rowWords, SHELF_ABOUT, SHELF_NAMES, type ShelfName, type ShelfRow } from './shelves.ts';
+import { say } from '../../core/words/say.ts';
 
 /** What the workshop has: its films, what they are made of, its machines and blanks. */
 const workshop = useWorkshop();
@@ -43,7 +44,7 @@ async function add(): Promise<void> {
 async function remove(): Promise<void> {
   const [before, of, name] = [rows.value, shelf.value, words.value[Math.min(chosen.value, words.value.length - 1)]?.name ?? ''];
   await keep(before.filter((each) => each !== row.value));
-  undoNotice(`“${name}” is off the shelf.`, () => {
+  undoNotice(say`“${name}” is off the shelf.`, () => {
     shelf.value = of;
     void keep(before);
   });
@@ -60,7 +61,7 @@ async function takeFile(): Promise<void> {
   const [before, name] = [workshop.asFile(), file.name];
   try {
     await workshop.take(await file.text(), name);
-    undoNotice(`The shelves are those of “${name}”.`, () => void workshop.take(before, 'the shelves before'));
+    undoNotice(say`The shelves are those of “${name}”.`, () => void workshop.take(before, say('the shelves before')));
   } catch (error) {
     tellError(asAppError(error, 'unexpected'));
   }
@@ -92,7 +93,7 @@ async function takeFile(): Promise<void> {
         </ul>
         <p v-else class="empty">Nothing on this shelf. Add what you have.</p>
       </section>
-      <aside v-if="row !== undefined" :aria-label="`Settings of ${words[rows.indexOf(row)]?.name ?? ''}`">
+      <aside v-if="row !== undefined" :aria-label="$say`Settings of ${words[rows.indexOf(row)]?.name ?? ''}`">
         <ShelfForm :entry="row" :groups="groups" @change="change" />
         <footer><button type="button" class="plain-button" @click="remove">Take off the shelf</button></footer>
       </aside>

@@ -11,6 +11,7 @@ import { CORNERS, MARK_RADIUS_MM, marksOf, workArea, type Paper } from './markSh
 import { matchMarks, missesMm, settled, type MatchedSheet } from './matchMarks.ts';
 import { rectangleAspect } from './rectangleAspect.ts';
 import { rectified, type SheetArea } from './rectify.ts';
+import { say } from '../../words/say.ts';
 
 export type PointPx = readonly [number, number];
 
@@ -147,7 +148,9 @@ function isBlurred(rings: readonly FoundMark[]): boolean {
 }
 
 /** Names of the corners for messages, in the order of `CORNERS`. */
-const CORNER_NAMES = ['upper left', 'upper right', 'lower right', 'lower left'];
+const CORNER_NAMES = [say('upper left'), say('upper right'), say('lower right'), say('lower left')];
+/** Names of the sides that begin at them, clockwise. */
+const SIDE_NAMES = [say('top'), say('right'), say('bottom'), say('left')];
 
 function assertGood(sheet: MatchedSheet, luma: Uint8Array, photo: Rgba8, allowMissing: boolean): void {
   const { found, paper, view } = sheet;
@@ -169,8 +172,8 @@ function assertGood(sheet: MatchedSheet, luma: Uint8Array, photo: Rgba8, allowMi
 function nameOf(k: number): string {
   const corner = (CORNERS as readonly number[]).indexOf(k);
   if (corner >= 0) return CORNER_NAMES[corner];
-  const side = ['top', 'right', 'bottom', 'left'][CORNERS.findLastIndex((first) => k > first)];
-  return `number ${k - CORNERS[['top', 'right', 'bottom', 'left'].indexOf(side)]} of the ${side} side`;
+  const side = CORNERS.findLastIndex((first) => k > first);
+  return say`number ${k - CORNERS[side]} of the ${SIDE_NAMES[side]} side`;
 }
 
 /** Lightness that is burnt out, and the share of a mark's place that must be. */

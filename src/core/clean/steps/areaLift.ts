@@ -3,6 +3,7 @@ import { artXFromPicture, artYFromPicture } from '../../raster/art.ts';
 import { findsInPicture, placesInArt } from '../finds.ts';
 import { liftAt } from '../liftAt.ts';
 import { pointSchema, sparedSchema, stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 /** Largest tolerance that a lift tells apart, in perceptual difference. */
 export const MAX_TOLERANCE = 25;
@@ -29,7 +30,7 @@ export const areaLiftSchema = z.strictObject({
 export type AreaLiftStep = z.infer<typeof areaLiftSchema>;
 
 export const areaLift: StepKind<AreaLiftStep> = {
-  about: 'Takes out the area of one colour that is connected to a point.',
+  about: say('Takes out the area of one colour that is connected to a point.'),
   revision: 4,
   readsSize: false,
   *run(art, step) {

@@ -4,6 +4,7 @@ import { colourMask } from '../liftMask.ts';
 import { clearLifted } from '../softenLift.ts';
 import { MAX_TOLERANCE } from './areaLift.ts';
 import { stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 export const colourLiftSchema = z.strictObject({
   kind: z.literal('colourLift'),
@@ -15,7 +16,7 @@ export const colourLiftSchema = z.strictObject({
 export type ColourLiftStep = z.infer<typeof colourLiftSchema>;
 
 export const colourLift: StepKind<ColourLiftStep> = {
-  about: 'Takes one colour out wherever it is.',
+  about: say('Takes one colour out wherever it is.'),
   revision: 2,
   readsSize: false,
   *run(art, step) {

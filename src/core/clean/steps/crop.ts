@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { cropArt } from '../../raster/crop.ts';
 import { rectSchema, stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 export const cropSchema = z.strictObject({
   kind: z.literal('crop'),
@@ -11,7 +12,7 @@ export const cropSchema = z.strictObject({
 export type CropStep = z.infer<typeof cropSchema>;
 
 export const crop: StepKind<CropStep> = {
-  about: 'Keeps a rectangle of the picture.',
+  about: say('Keeps a rectangle of the picture.'),
   revision: 1,
   readsSize: false,
   *run(art, step) {

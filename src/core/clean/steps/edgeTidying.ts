@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { tidyEdges } from '../tidyEdges.ts';
 import { stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 export const MAX_TIDY_PX = 20;
 
@@ -13,7 +14,7 @@ export const edgeTidyingSchema = z.strictObject({
 export type EdgeTidyingStep = z.infer<typeof edgeTidyingSchema>;
 
 export const edgeTidying: StepKind<EdgeTidyingStep> = {
-  about: 'Smooths jagged edges of flat art; corners, thin parts and counters stay.',
+  about: say('Smooths jagged edges of flat art; corners, thin parts and counters stay.'),
   revision: 2,
   readsSize: false,
   *run(art, step) {

@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { enlarge } from '../enlarge.ts';
 import { stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 export const enlargingSchema = z.strictObject({ kind: z.literal('enlarging'), ...stepBase, times: z.union([z.literal(2), z.literal(4)]) });
 export type EnlargingStep = z.infer<typeof enlargingSchema>;
 
 export const enlarging: StepKind<EnlargingStep> = {
-  about: 'Makes small flat art two or four times as large, without steps or blur.',
+  about: say('Makes small flat art two or four times as large, without steps or blur.'),
   revision: 2,
   readsSize: false,
   *run(art, step) {

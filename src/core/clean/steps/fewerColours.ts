@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { fewerColours as reduce } from '../fewerColours.ts';
 import { stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 export const fewerColoursSchema = z.strictObject({
   kind: z.literal('fewerColours'),
@@ -11,7 +12,7 @@ export const fewerColoursSchema = z.strictObject({
 export type FewerColoursStep = z.infer<typeof fewerColoursSchema>;
 
 export const fewerColours: StepKind<FewerColoursStep> = {
-  about: 'Brings the art to its few real tones; edges stay as sharp and as smooth as they came.',
+  about: say('Brings the art to its few real tones; edges stay as sharp and as smooth as they came.'),
   revision: 2,
   readsSize: false,
   *run(art, step) {

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { findsInPicture, placesInArt, rectInArt } from '../finds.ts';
 import { mendGaps } from '../mendGaps.ts';
 import { rectSchema, sparedSchema, stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 export const gapMendingSchema = z.strictObject({
   kind: z.literal('gapMending'),
@@ -15,7 +16,7 @@ export const gapMendingSchema = z.strictObject({
 export type GapMendingStep = z.infer<typeof gapMendingSchema>;
 
 export const gapMending: StepKind<GapMendingStep> = {
-  about: 'Closes breaks in drawn lines, in their own direction and width.',
+  about: say('Closes breaks in drawn lines, in their own direction and width.'),
   revision: 2,
   readsSize: false,
   *run(art, step) {

@@ -3,6 +3,7 @@ import { AppError } from '../../errors/appError.ts';
 import { withAlpha } from '../../raster/art.ts';
 import { applyLevels, fullContrast } from '../levels.ts';
 import { stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 export const levelsSchema = z.strictObject({
   kind: z.literal('levels'),
@@ -12,7 +13,7 @@ export const levelsSchema = z.strictObject({
     z.literal('auto'),
     z
       .strictObject({ black: z.number().min(0).max(254), white: z.number().min(1).max(255) })
-      .refine(({ black, white }) => black < white, 'black must lie below white'),
+      .refine(({ black, white }) => black < white, say('black must lie below white')),
   ]),
   gamma: z.number().min(0.1).max(10),
   /** −1 to 1: half the range darker or lighter. */
@@ -25,7 +26,7 @@ export const levelsSchema = z.strictObject({
 export type LevelsStep = z.infer<typeof levelsSchema>;
 
 export const levels: StepKind<LevelsStep> = {
-  about: 'Black and white point, brightness, contrast, colour, inversion.',
+  about: say('Black and white point, brightness, contrast, colour, inversion.'),
   revision: 2,
   readsSize: false,
   *run(art, { points, gamma, brightness, contrast, saturation, invert }) {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { levelLight } from '../levelLight.ts';
 import { stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 export const lightLevellingSchema = z.strictObject({
   kind: z.literal('lightLevelling'),
@@ -11,7 +12,7 @@ export const lightLevellingSchema = z.strictObject({
 export type LightLevellingStep = z.infer<typeof lightLevellingSchema>;
 
 export const lightLevelling: StepKind<LightLevellingStep> = {
-  about: 'Takes shadow, uneven light and paper tone out of a scan or photo.',
+  about: say('Takes shadow, uneven light and paper tone out of a scan or photo.'),
   revision: 2,
   readsSize: false,
   *run(art, step) {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { pickLines } from '../pickLines.ts';
 import { stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 export const linePickSchema = z.strictObject({
   kind: z.literal('linePick'),
@@ -13,7 +14,7 @@ export const linePickSchema = z.strictObject({
 export type LinePickStep = z.infer<typeof linePickSchema>;
 
 export const linePick: StepKind<LinePickStep> = {
-  about: 'Keeps ink and drops pencil, watermarks and paper by its contrast.',
+  about: say('Keeps ink and drops pencil, watermarks and paper by its contrast.'),
   revision: 2,
   readsSize: false,
   *run(art, step) {

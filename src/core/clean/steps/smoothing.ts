@@ -3,6 +3,7 @@ import { withAlpha } from '../../raster/art.ts';
 import { noiseLevel } from '../noiseLevel.ts';
 import { smoothArt } from '../smoothArt.ts';
 import { stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 export const smoothingSchema = z.strictObject({
   kind: z.literal('smoothing'),
@@ -13,7 +14,7 @@ export const smoothingSchema = z.strictObject({
 export type SmoothingStep = z.infer<typeof smoothingSchema>;
 
 export const smoothing: StepKind<SmoothingStep> = {
-  about: 'Smooths noise and compression marks and keeps the edges.',
+  about: say('Smooths noise and compression marks and keeps the edges.'),
   revision: 2,
   readsSize: false,
   *run(art, step) {

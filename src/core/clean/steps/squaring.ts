@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { artFromPicture, pictureFromArt } from '../../raster/art.ts';
 import { squarePicture, type SquaringMarks } from '../squaring/squarePicture.ts';
 import { pointSchema, stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 const lengthMm = z.number().positive().max(10_000);
 
@@ -25,7 +26,7 @@ export const squaringSchema = z.strictObject({
 export type SquaringStep = z.infer<typeof squaringSchema>;
 
 export const squaring: StepKind<SquaringStep> = {
-  about: 'Makes a photo taken at an angle flat and true to scale, by the mark sheet or four corners.',
+  about: say('Makes a photo taken at an angle flat and true to scale, by the mark sheet or four corners.'),
   revision: 1,
   readsSize: false,
   isBase: true,

@@ -7,6 +7,7 @@ import { keepWithin } from '../keepWithin.ts';
 import { paintStroke, type Stroke } from '../paintStrokes.ts';
 import { MAX_TOLERANCE } from './areaLift.ts';
 import { stepBase, type StepContext, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 export const MAX_BRUSH_PX = 2000;
 export const strokeSchema = z.strictObject({
@@ -22,7 +23,7 @@ export const rubOutSchema = z.strictObject({ kind: z.literal('rubOut'), ...stepB
 export const bringBackSchema = z.strictObject({ kind: z.literal('bringBack'), ...stepBase, strokes: z.array(strokeSchema).max(5000) });
 export const MAX_STROKES = 5000;
 /** A stroke of ink, in its own colour. */
-export const inkStrokeSchema = strokeSchema.extend({ colour: z.string().regex(/^#[0-9a-f]{6}$/, 'a colour is written #rrggbb in lower case') });
+export const inkStrokeSchema = strokeSchema.extend({ colour: z.string().regex(/^#[0-9a-f]{6}$/, say('a colour is written #rrggbb in lower case')) });
 export const drawInSchema = z.strictObject({ kind: z.literal('drawIn'), ...stepBase, strokes: z.array(inkStrokeSchema).max(MAX_STROKES) });
 export type DrawInStep = z.infer<typeof drawInSchema>;
 export type RubOutStep = z.infer<typeof rubOutSchema>;
@@ -58,7 +59,7 @@ function coverOf(art: Art, strokes: RubOutStep['strokes'], colours: Art): Uint8A
 }
 
 export const rubOut: StepKind<RubOutStep> = {
-  about: 'Clears what a round brush goes over.',
+  about: say('Clears what a round brush goes over.'),
   revision: 1,
   readsSize: false,
   *run(art, step) {
@@ -71,7 +72,7 @@ export const rubOut: StepKind<RubOutStep> = {
 };
 
 export const bringBack: StepKind<BringBackStep> = {
-  about: 'Restores the picture where a round brush goes over it.',
+  about: say('Restores the picture where a round brush goes over it.'),
   revision: 1,
   readsSize: false,
   *run(art, step, context) {
@@ -82,7 +83,7 @@ export const bringBack: StepKind<BringBackStep> = {
 };
 
 export const drawIn: StepKind<DrawInStep> = {
-  about: 'Draws with a round brush in a colour of the art, also over what is clear.',
+  about: say('Draws with a round brush in a colour of the art, also over what is clear.'),
   revision: 1,
   readsSize: false,
   *run(art, step) {

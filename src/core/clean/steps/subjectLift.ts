@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { liftSubject } from '../subject/liftSubject.ts';
 import { placedStroke, strokeSchema } from './strokes.ts';
 import { stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 export const MAX_RIM_PX = 300;
 
@@ -21,7 +22,7 @@ export const subjectLiftSchema = z.strictObject({
 export type SubjectLiftStep = z.infer<typeof subjectLiftSchema>;
 
 export const subjectLift: StepKind<SubjectLiftStep> = {
-  about: 'Finds the subject and takes out everything else; strokes correct it.',
+  about: say('Finds the subject and takes out everything else; strokes correct it.'),
   revision: 4,
   readsSize: false,
   *run(art, step) {

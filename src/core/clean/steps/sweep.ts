@@ -4,6 +4,7 @@ import { within } from '../../task/task.ts';
 import { findsInPicture, placesInArt } from '../finds.ts';
 import { sweepArt } from '../sweepTones.ts';
 import { sparedSchema, stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 export const sweepSchema = z.strictObject({
   kind: z.literal('sweep'),
@@ -17,7 +18,7 @@ export const sweepSchema = z.strictObject({
 export type SweepStep = z.infer<typeof sweepSchema>;
 
 export const sweep: StepKind<SweepStep> = {
-  about: 'Removes specks and fills pinholes below a size.',
+  about: say('Removes specks and fills pinholes below a size.'),
   revision: 5,
   readsSize: true,
   *run(art, step, context) {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { turnArt } from '../../raster/turn.ts';
 import { stepBase, type StepKind } from './step.ts';
+import { say } from '../../words/say.ts';
 
 export const MAX_STRAIGHTEN_DEG = 45;
 
@@ -17,7 +18,7 @@ export const turnSchema = z.strictObject({
 export type TurnStep = z.infer<typeof turnSchema>;
 
 export const turn: StepKind<TurnStep> = {
-  about: 'Turns the picture by quarters, straightens it or mirrors the art itself.',
+  about: say('Turns the picture by quarters, straightens it or mirrors the art itself.'),
   revision: 2,
   readsSize: false,
   isBase: true,

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { NodeEditing } from './useNodeEditing.ts';
+import { say } from '../../../core/words/say.ts';
 
 /** What can be done with the nodes that are chosen. */
 const props = defineProps<{ nodes: NodeEditing }>();
 const { can, facts, message, canEdit, act } = props.nodes;
 const hint = computed(() => {
-  if (!canEdit.value) return 'Making outlines…';
-  if (facts.value.chosen === 0) return 'Click a node or drag a frame around several. Double-click an edge to add one.';
-  return 'Drag, or nudge with the arrow keys. A handle that is dragged with Alt moves alone.';
+  if (!canEdit.value) return say('Making outlines…');
+  if (facts.value.chosen === 0) return say('Click a node or drag a frame around several. Double-click an edge to add one.');
+  return say('Drag, or nudge with the arrow keys. A handle that is dragged with Alt moves alone.');
 });
 </script>
 

@@ -6,15 +6,16 @@ import type { TablePoint } from '../../../ui/useTableView.ts';
 import { isTyping } from '../isTyping.ts';
 import { MOST_HANDLED } from './drawNodes.ts';
 import { hitAt, nodesWithin, refAt } from './nodeHits.ts';
+import { say } from '../../../core/words/say.ts';
 
 /** Presses no further apart than this are a double click, ms. */
 const TWICE_MS = 450;
 
 /** Why an edit was not made, in words. */
 const REFUSALS: Readonly<Record<Refusal, string>> = {
-  filmsMeet: 'Three films meet at that node: it holds them together and has to stay.',
-  notOneOutline: 'Choose two nodes of one outline.',
-  notEnds: 'Choose two open ends of one film.',
+  filmsMeet: say('Three films meet at that node: it holds them together and has to stay.'),
+  notOneOutline: say('Choose two nodes of one outline.'),
+  notEnds: say('Choose two open ends of one film.'),
 };
 
 /** A node by its film and place: numbers change when an outline is put together anew, places do not. */
@@ -125,7 +126,7 @@ export function useNodeEditing(isOn: Readonly<Ref<boolean>>, scale: Readonly<Ref
     }
     if (held === undefined || edited.value === undefined) return;
     if (held.kind === 'nodes') choose(held.refs);
-    keep(held.kind === 'handle' ? 'Handle moved' : held.refs.length === 1 ? 'Node moved' : `${held.refs.length} nodes moved`, held.base, edited.value);
+    keep(held.kind === 'handle' ? say('Handle moved') : held.refs.length === 1 ? say('Node moved') : say`${held.refs.length} nodes moved`, held.base, edited.value);
   }
 
   function keep(label: string, base: readonly FilmPaths[], next: readonly FilmPaths[]): void {
@@ -148,12 +149,12 @@ export function useNodeEditing(isOn: Readonly<Ref<boolean>>, scale: Readonly<Ref
     const all = films.value;
     if (action === 'add') {
       const at = side.value ?? (first === undefined ? undefined : { film: first.film, path: first.path, side: first.node, t: 0.5 });
-      if (at !== undefined) take('Node added', { films: addNode(all, at) }, false);
-    } else if (action === 'remove') take(refs.value.length === 1 ? 'Node taken out' : `${refs.value.length} nodes taken out`, removeNodes(all, refs.value));
-    else if (action === 'corner' || action === 'smooth') take(action === 'corner' ? 'Made a corner' : 'Made smooth', { films: shapeNodes(all, refs.value, action) }, false);
-    else if (action === 'open') take('Cut open', cutOpen(all, first, gapPx()));
-    else if (action === 'straighten') take('Made straight', straighten(all, first, second), false);
-    else take('Ends joined', joinEnds(all, first, second, gapPx() * 1.5));
+      if (at !== undefined) take(say('Node added'), { films: addNode(all, at) }, false);
+    } else if (action === 'remove') take(refs.value.length === 1 ? say('Node taken out') : say`${refs.value.length} nodes taken out`, removeNodes(all, refs.value));
+    else if (action === 'corner' || action === 'smooth') take(action === 'corner' ? say('Made a corner') : say('Made smooth'), { films: shapeNodes(all, refs.value, action) }, false);
+    else if (action === 'open') take(say('Cut open'), cutOpen(all, first, gapPx()));
+    else if (action === 'straighten') take(say('Made straight'), straighten(all, first, second), false);
+    else take(say('Ends joined'), joinEnds(all, first, second, gapPx() * 1.5));
   }
   /** An outline is cut open by a millimetre at the finished size. */
   const gapPx = subject.perMm;
@@ -181,7 +182,7 @@ export function useNodeEditing(isOn: Readonly<Ref<boolean>>, scale: Readonly<Ref
     const base = films.value;
     const next = moveNodes(base, held, dx, dy);
     choose(held, next);
-    keep(held.length === 1 ? 'Node moved' : `${held.length} nodes moved`, base, next);
+    keep(held.length === 1 ? say('Node moved') : say`${held.length} nodes moved`, base, next);
   }
 
   /** What the chosen nodes allow. */
