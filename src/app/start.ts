@@ -1,3 +1,4 @@
+import { provideGlobalConfig } from 'element-plus';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import { language } from '../core/words/say.ts';
@@ -11,9 +12,11 @@ import App from './App.vue';
 import { makeRouter } from './router.ts';
 
 /** Starts the application in the language that was taken up. */
-export function start(): void {
+export async function start(): Promise<void> {
   document.documentElement.lang = language();
   const app = createApp(App).use(sayInTemplates);
+  // The components' own words; their types take this for the declaration of a property.
+  if (language() === 'de') provideGlobalConfig({ locale: (await import('element-plus/es/locale/lang/de.mjs')).default } as never, app, true);
   provideServices(app, { engine: browserEngine(), storage: new DexieStorage(undefined, BUILD), signal: new TabSignal() });
   app.use(createPinia()).use(makeRouter()).mount('#app');
 }

@@ -52,7 +52,7 @@ const FACTS: { readonly [S in Stage]: (state: SlipState) => string } = {
   assemble: ({ job, result, unit }) => {
     const design = result?.cut?.design;
     const { by, sizeMm } = tracedPart(job).size;
-    if (design === undefined) return `${by} ${formatLength(mm(sizeMm), unit)}`;
+    if (design === undefined) return by === 'width' ? say`width ${formatLength(mm(sizeMm), unit)}` : say`height ${formatLength(mm(sizeMm), unit)}`;
     const [w, h] = unit === 'mm' ? [design.widthMm, design.heightMm] : [design.widthMm / 25.4, design.heightMm / 25.4];
     return `${numberWords(w, unit === 'mm' ? 0 : 2)} × ${numberWords(h, unit === 'mm' ? 0 : 2)} ${unit}`;
   },

@@ -90,7 +90,7 @@ export function nameOfObject(object: DesignObject, pictureName?: string): string
     case 'traced':
       return pictureName ?? say('Traced art');
     case 'lettering':
-      return `“${object.lettering.text.replace(/\s+/g, ' ').slice(0, 40)}”`;
+      return say`“${object.lettering.text.replace(/\s+/g, ' ').slice(0, 40)}”`;
     case 'figure':
       return FIGURE_FORMS[object.shape.form].name;
     case 'imported':

@@ -9,7 +9,7 @@ export interface Explanation {
 
 type Rule = (d: ErrorDetails) => Explanation;
 
-const named = (d: ErrorDetails): string => (d['file'] === undefined ? say('The file') : `“${d['file']}”`);
+const named = (d: ErrorDetails): string => (d['file'] === undefined ? say('The file') : say`“${d['file']}”`);
 
 /** By how much a layout is over, in the directions in which it is. */
 const overWords = (d: ErrorDetails): string =>

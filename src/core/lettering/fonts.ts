@@ -1,8 +1,13 @@
 import type { FontFace } from './fontFace.ts';
+import { say } from '../words/say.ts';
 
 /** In what manner a font is drawn. */
 export const MANNERS = ['block', 'slab', 'condensed', 'round', 'script', 'brush', 'hand', 'stencil', 'athletic', 'serif', 'deco', 'blackletter'] as const;
 export type Manner = (typeof MANNERS)[number];
+export const MANNER_WORDS: Readonly<Record<Manner, string>> = {
+  ...{ block: say('block'), slab: say('slab'), condensed: say('condensed'), round: say('round'), script: say('script'), brush: say('brush') },
+  ...{ hand: say('hand'), stencil: say('stencil'), athletic: say('athletic'), serif: say('serif'), deco: say('deco'), blackletter: say('blackletter') },
+};
 
 /** A font that is shipped: open, under the SIL Open Font License. */
 export interface ShippedFont {

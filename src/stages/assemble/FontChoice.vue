@@ -3,7 +3,7 @@ import { ElCheckbox, ElOption, ElSelect } from 'element-plus';
 import { computed, onMounted, ref, shallowRef, type Component } from 'vue';
 import { asAppError } from '../../core/errors/appError.ts';
 import type { Job } from '../../core/job/job.ts';
-import { cutsWell, fontNamed, MANNERS, SHIPPED_FONTS, type Manner } from '../../core/lettering/fonts.ts';
+import { cutsWell, fontNamed, MANNER_WORDS, SHIPPED_FONTS, type Manner } from '../../core/lettering/fonts.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
@@ -28,7 +28,7 @@ const { engine } = useServices();
 
 type Group = Manner | 'all' | 'own';
 const manner = ref<Group>('all');
-const MANNER_NAMES = { all: say('every manner'), ...(Object.fromEntries(MANNERS.map((each) => [each, each])) as Record<Manner, string>), own: say('brought in') };
+const MANNER_NAMES = { all: say('every manner'), ...MANNER_WORDS, own: say('brought in') };
 const onlyGood = ref(false);
 const own = shallowRef<readonly string[]>([]);
 onMounted(async () => (own.value = await ownFontNames().catch(() => [])));
@@ -43,7 +43,7 @@ interface Row {
 const rows = computed((): Row[] => {
   const shipped = SHIPPED_FONTS.filter((each) => manner.value === 'all' || each.manner === manner.value).map((each): Row => ({
     name: each.name,
-    label: `${each.name}, ${each.manner}`,
+    label: `${each.name}, ${MANNER_WORDS[each.manner]}`,
     tooThin: cutsWell(each, props.capitalMm, limitMm.value) ? undefined : say`thinnest ${formatLength(mm(each.thinnest * props.capitalMm), settings.unit)}`,
   }));
   const mine = manner.value === 'all' || manner.value === 'own' ? own.value.map((name): Row => ({ name, label: say`${name}, brought in`, tooThin: undefined })) : [];

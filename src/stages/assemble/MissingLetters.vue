@@ -21,7 +21,7 @@ watch(() => props.missing.join(''), look, { immediate: true });
 
 <template>
   <p class="missing" role="status">
-    {{ font }} has no {{ missing.map((each) => `“${each}”`).join(', ') }}.
+    {{ font }} has no {{ missing.map((each) => $say`“${each}”`).join(', ') }}.
     <template v-if="having !== undefined && having.length > 0">It is in:
       <button v-for="name in having" :key="name" type="button" class="plain-button" @click="emit('choose', name)">{{ name }}</button></template>
     <template v-else-if="having !== undefined">No shipped font has it: bring in a font file.</template>

@@ -36,7 +36,7 @@ export function useHandOff() {
   const blocked = computed(() => {
     if (bench.result?.problem !== undefined) return explain(bench.result.problem);
     if (bench.error !== undefined && bench.error.code !== 'workerLost') return explain(bench.error);
-    if (cut.value === undefined) return { what: say('There is no sheet yet.'), todo: say('Bring in a picture first.') };
+    if (cut.value === undefined) return { what: say('There is no sheet yet.'), todo: job.value.pictures.length === 0 ? say('Bring in a picture first.') : say('It is being made.') };
     const error = misfitOf(cut.value);
     return error === undefined ? undefined : explain(error);
   });
