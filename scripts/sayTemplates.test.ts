@@ -21,6 +21,13 @@ describe('texts in templates', () => {
     for (const said of ['"yes, {0}", (a)', '"not so"', '"row {0}", (each)', '"of {0}", (film)']) expect(code).toContain(`$say(${said})`);
   });
 
+  it('leave branches within a loop what they are: one of them is shown', () => {
+    const code = compiled('<template v-for="each in list" :key="each"><i v-if="each === 1">one</i><i v-else-if="each === 2">two</i><i v-else>{{ each }} more</i><p v-if="a">of it</p></template>');
+    expect(code.match(/\(each === [12]\)/g)).toEqual(['(each === 1)', '(each === 2)']);
+    expect(code.match(/"i"/g)).toHaveLength(3);
+    expect(code).toMatch(/\(each === 1\)\s*\?[\s\S]*\(each === 2\)\s*\?[\s\S]*\$say\("\{0\} more", \(each\)\)/);
+  });
+
   it('are those of attributes that are read or heard, and of no others', () => {
     const code = compiled('<Foo label="The film" class="wide card" name="side" aria-label="Films" />');
     expect(code).toContain('_ctx.$say("The film")');

@@ -73,5 +73,7 @@ function bound(prop: AttributeNode): DirectiveNode {
 export const sayTemplates: NodeTransform = (node) => {
   if (node.type !== NodeTypes.ELEMENT && node.type !== NodeTypes.ROOT && node.type !== NodeTypes.IF_BRANCH && node.type !== NodeTypes.FOR) return;
   if (node.type === NodeTypes.ELEMENT) (node as ElementNode).props = node.props.map((prop) => (isRead(prop) ? bound(prop) : prop));
-  node.children = runsOf(node.children as TemplateChildNode[]).flatMap((run) => (isRun(run) ? asOne(run) : [run])) as typeof node.children;
+  // In place: a loop and what it was made of hold the same children.
+  const children = node.children as TemplateChildNode[];
+  children.splice(0, children.length, ...runsOf(children).flatMap((run) => (isRun(run) ? asOne(run) : [run])));
 };
