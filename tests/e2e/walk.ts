@@ -47,7 +47,9 @@ export async function act(page: Page, action: string, pick: <Value>(list: readon
     const select = await some('.tray .el-select');
     if (select === undefined) return;
     await select.click();
-    const option = page.getByRole('option').filter({ visible: true });
+    // Those of this list: one that was open before may still be fading.
+    const list = await select.getByRole('combobox').getAttribute('aria-controls');
+    const option = page.locator(`[id="${list}"]`).getByRole('option').filter({ visible: true });
     const count = await option.count();
     if (count > 0) await option.nth(Math.floor(random() * count)).click();
     else await page.keyboard.press('Escape');
