@@ -59,7 +59,7 @@ function makingSection(ticket: Ticket, length: (mm: number) => string, size: (wi
     [say('Process'), PROCESSES[process].name],
     [say('Finished'), size(widthMm, heightMm)],
     [say('Place'), say`${length(place.belowMm)} below the ${place.from === 'collar' ? say('collar') : say('top of its area')}, ${off}`],
-    [say('Mirrored'), `${mirrored ? say('yes') : say('no')}, ${PROCESSES[process].lies}${againstProcess ? ': AGAINST THE PROCESS' : ''}`],
+    [say('Mirrored'), `${mirrored ? say('yes') : say('no')}, ${PROCESSES[process].lies}${againstProcess ? say(': AGAINST THE PROCESS') : ''}`],
     [pages === undefined ? say('Sheet') : say('Page'), `${sheet.name}, ${size(sheet.widthMm, sheet.heightMm)}`],
     pages === undefined ? [say('Copies'), String(copies)] : [say('Printed'), say`${counted(pages.motifs, say('motif'), say('motifs'))} on ${counted(pages.count, say('page'), say('pages'))}, ${pages.paper}`],
   ];
