@@ -71,6 +71,41 @@ describe('a job on the bench', () => {
     expect(await stored()).toBe('Newer');
   });
 
+  it('is saved as it is shown when a change is undone while it is being written', async () => {
+    const { bench, storage, name, stored } = await started();
+    name('Before');
+    await bench.saveNow();
+    const writing = held();
+    storage.gate = writing.promise;
+    name('Changed');
+    const first = bench.saveNow();
+    bench.undo();
+    await nextTick();
+    writing.release();
+    await first;
+    expect([bench.job?.name, bench.saving, await stored()]).toEqual(['Before', true, 'Changed']);
+    await until(() => !bench.saving);
+    expect(await stored()).toBe('Before');
+  });
+
+  it('is so too when the writing takes longer than the wait after a change', async () => {
+    const { bench, storage, name, stored } = await started();
+    name('Before');
+    await bench.saveNow();
+    const writing = held();
+    storage.gate = writing.promise;
+    name('Changed');
+    const first = bench.saveNow();
+    bench.undo();
+    await nextTick();
+    const second = bench.saveNow();
+    await nextTick();
+    expect(bench.saving).toBe(true);
+    writing.release();
+    await Promise.all([first, second]);
+    expect([bench.saving, await stored()]).toEqual([false, 'Before']);
+  });
+
   it('is not written over by a thumbnail of what it was before it was changed and changed back', async () => {
     const { bench, engine, storage, name, stored } = await started();
     const making = held();

@@ -27,8 +27,12 @@ export function keepJob({ entry, job, present, pictureKey, commit }: OnBench) {
   const saveError = shallowRef<AppError>();
 
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let writing: Promise<void> | undefined;
+  /** Writings under way, and those that wait for them. */
+  let asked = 0;
   watch(job, (next, before) => {
-    if (next === undefined || before === undefined || entry.value?.job === next) return;
+    // What is on the shelf already need not be saved, unless another state is being written over it.
+    if (next === undefined || before === undefined || (entry.value?.job === next && asked === 0)) return;
     saving.value = true;
     clearTimeout(timer);
     timer = setTimeout(() => void saveNow(), SAVE_AFTER_MS);
@@ -50,17 +54,28 @@ export function keepJob({ entry, job, present, pictureKey, commit }: OnBench) {
     commit(say('Changed in another tab'), found.job);
   }
 
+  /** Saves what has changed; one writing after the other, each of the job as it stands when its turn comes. */
   async function saveNow(stage?: string): Promise<void> {
     clearTimeout(timer);
     timer = undefined;
+    asked++;
+    try {
+      while (writing !== undefined) await writing.catch(() => 'told to who asked for it');
+      await (writing = write(stage));
+    } finally {
+      writing = undefined;
+      asked--;
+      // What has changed while this was written waits for its own turn.
+      saving.value = timer !== undefined || asked > 0;
+    }
+  }
+
+  async function write(stage?: string): Promise<void> {
     const current = entry.value;
     const now = present();
     if (current === undefined || now === undefined) return;
-    if (current.job === now && (stage === undefined || stage === current.stage)) {
-      saving.value = false;
-      return;
-    }
     const changed = current.job !== now;
+    if (!changed && (stage === undefined || stage === current.stage)) return;
     try {
       const saved = await shelf.save({ ...current, job: now, updatedAt: changed ? Date.now() : current.updatedAt, stage: stage ?? current.stage });
       // Its picture may have become another one meanwhile.
@@ -70,9 +85,6 @@ export function keepJob({ entry, job, present, pictureKey, commit }: OnBench) {
     } catch (caught) {
       if (!isAppError(caught)) throw caught;
       saveError.value = caught;
-    } finally {
-      // What has changed while this was written waits for its own turn.
-      saving.value = timer !== undefined;
     }
   }
 
