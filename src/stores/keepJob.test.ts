@@ -125,4 +125,17 @@ describe('a job on the bench', () => {
     await new Promise((resolve) => setTimeout(resolve, 60));
     expect([bench.job?.name, await stored()]).toEqual(['First', 'First']);
   });
+
+  it('is not written over by a thumbnail when another tab has saved it meanwhile and that is not yet told', async () => {
+    const { bench, engine, storage, name, stored } = await started();
+    const making = held();
+    engine.thumbnails = making.promise;
+    name('Here');
+    await bench.saveNow();
+    const row = (await storage.get(bench.entry!.id)) as ShelfEntry;
+    await storage.put({ ...row, job: { ...row.job, name: 'Elsewhere' } });
+    making.release();
+    await new Promise((resolve) => setTimeout(resolve, 120));
+    expect(await stored()).toBe('Elsewhere');
+  });
 });

@@ -93,10 +93,12 @@ export function keepJob({ entry, job, present, pictureKey, commit }: OnBench) {
     const key = pictureKey();
     if (key === undefined) return;
     const thumbnail = await engine.export({ pictureKey: key, job: saved, kind: 'thumbnail' }).catch(() => undefined);
-    const row = entry.value?.id === id ? entry.value : await storage.get(id);
-    // A newer job brings its own.
+    const stored = await storage.get(id).catch(() => undefined);
+    const row = entry.value?.id === id ? entry.value : stored;
+    // A newer job brings its own, also one that another tab has saved and not yet told.
+    if (thumbnail === undefined || row === undefined || JSON.stringify(stored?.job) !== JSON.stringify(saved)) return;
     // After undo and redo the job may be this one again while its row still holds another, which must not be written over what is being saved.
-    if (thumbnail === undefined || row === undefined || (entry.value?.id === id && (present() !== saved || row.job !== saved))) return;
+    if (entry.value?.id === id && (present() !== saved || row.job !== saved)) return;
     const kept = await shelf.save({ ...row, thumbnail }).catch(() => undefined);
     if (kept !== undefined && entry.value?.id === id) entry.value = { ...entry.value, thumbnail };
   }
