@@ -42,9 +42,9 @@ test('a newcomer makes a first shirt, told step by step, in at most 25 actions',
   await type(page.getByLabel('Width', { exact: true }), '180');
   await step('See it on the shirt');
   await press(tab('Lay out'));
-  await press(page.getByRole('radio', { name: 'on the blank' }));
+  await press(page.getByRole('radio', { name: 'on the blank', exact: true }));
   await step('A second shirt');
-  await press(page.getByRole('radio', { name: 'sheet' }));
+  await press(page.getByRole('radio', { name: 'sheet', exact: true }));
   await type(page.getByLabel('On this sheet'), '2');
   await step('To the cutter');
   await press(tab('Hand off'));
