@@ -70,7 +70,7 @@ describe('steps', () => {
     const words = Object.fromEntries((Object.keys(STEP_KINDS) as StepKindName[]).map((kind) => [kind, stepWords(made[kind], undefined)]));
     expect(words).toEqual({
       squaring: 'by the mark sheet', turn: 'as it came', crop: '9 × 9 px', enlarging: '2 times as large', levels: 'black and white found by itself', lightLevelling: 'strength 100 %', smoothing: 'differences up to 16',
-      fewerColours: 'tones found by itself', gapMending: 'gaps up to 12 px', linePick: 'detail 40 %', subjectLift: 'all but the subject', areaLift: 'tolerance found by itself', colourLift: '#ffffff, tolerance 4', rubOut: '0 strokes',
+      fewerColours: 'tones found by itself', gapMending: 'gaps up to 12 px', linePick: 'detail 40 %', subjectLift: 'all but the subject', areaLift: 'tolerance found by itself', colourLift: '#ffffff and up to 4 from it', rubOut: '0 strokes',
       drawIn: '0 strokes', bringBack: '0 strokes', sweep: 'specks under 1 mm²', edgeTidying: 'jags of 2 px',
     });
   });

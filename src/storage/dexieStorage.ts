@@ -114,6 +114,14 @@ export class DexieStorage implements JobStorage {
     return guarded(async () => (await this.db.thumbnails.get(id))?.bytes);
   }
 
+  keepThumbnail(id: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> {
+    return guarded(() =>
+      this.db.transaction('rw', this.db.entries, this.db.thumbnails, async () => {
+        if ((await this.db.entries.where('id').equals(id).count()) > 0) await this.db.thumbnails.put({ id, bytes });
+      }),
+    );
+  }
+
   put({ thumbnail, ...entry }: ShelfEntry, pictures: readonly PictureFile[] = []): Promise<void> {
     return this.makingRoom(() =>
       this.db.transaction('rw', this.db.entries, this.db.pictures, this.db.thumbnails, async () => {

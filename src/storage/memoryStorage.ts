@@ -28,6 +28,10 @@ export class MemoryStorage implements JobStorage {
     return this.thumbnails.get(id);
   }
 
+  async keepThumbnail(id: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> {
+    if (this.entries.has(id)) this.thumbnails.set(id, bytes);
+  }
+
   async put({ thumbnail, ...entry }: ShelfEntry, pictures: readonly PictureFile[] = []): Promise<void> {
     const stored = [...this.pictures.values(), ...pictures].reduce((sum, file) => sum + file.bytes.length, 0);
     if (pictures.length > 0 && stored > this.roomBytes) throw new AppError('storageFull');

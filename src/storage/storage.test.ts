@@ -44,6 +44,15 @@ describe.each(Object.entries(kinds))('%s storage', (_name, make) => {
     expect(await storage.thumbnail('a')).toBeUndefined();
   });
 
+  it('writes a thumbnail alone without touching the job, and none of a job that is gone', async () => {
+    const storage = make();
+    await storage.put(entry('a', 1));
+    await storage.keepThumbnail('a', new Uint8Array([9]));
+    await storage.keepThumbnail('gone', new Uint8Array([9]));
+    expect([await storage.thumbnail('a'), await storage.thumbnail('gone')]).toEqual([new Uint8Array([9]), undefined]);
+    expect(await storage.get('a')).toEqual(entry('a', 1));
+  });
+
   it('keeps a picture while any job uses it', async () => {
     const storage = make();
     await storage.put(pictured('a', 1), [picture]);

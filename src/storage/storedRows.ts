@@ -26,14 +26,17 @@ export function pictureIdsOf({ job, pictureId }: Pick<StoredEntry, 'job' | 'pict
   return pictureId === undefined ? named : [...named, pictureId];
 }
 
-export function checkedEntry(row: StoredEntry): ShelfEntry | undefined {
+/** What is read of a row; undefined when it does not pass. */
+function ifWhole<Value>(read: () => Value): Value | undefined {
   try {
-    return presentEntry(row);
+    return read();
   } catch (error) {
     if (!isAppError(error)) throw error;
     return undefined;
   }
 }
+
+export const checkedEntry = (row: StoredEntry): ShelfEntry | undefined => ifWhole(() => presentEntry(row));
 
 export function damagedEntry({ id, job, pictureId, updatedAt, deletedAt }: StoredEntry): DamagedEntry | undefined {
   if (deletedAt !== undefined) return undefined;
@@ -47,20 +50,6 @@ export function damagedEntry({ id, job, pictureId, updatedAt, deletedAt }: Store
   }
 }
 
-export function checkedVersion(row: JobVersion): JobVersion | undefined {
-  try {
-    return { ...row, job: readJob(row.job) };
-  } catch (error) {
-    if (!isAppError(error)) throw error;
-    return undefined;
-  }
-}
+export const checkedVersion = (row: JobVersion): JobVersion | undefined => ifWhole(() => ({ ...row, job: readJob(row.job) }));
 
-export function checkedRecipe(row: NamedRecipe): NamedRecipe | undefined {
-  try {
-    return { ...row, recipe: readRecipe(row.recipe) };
-  } catch (error) {
-    if (!isAppError(error)) throw error;
-    return undefined;
-  }
-}
+export const checkedRecipe = (row: NamedRecipe): NamedRecipe | undefined => ifWhole(() => ({ ...row, recipe: readRecipe(row.recipe) }));

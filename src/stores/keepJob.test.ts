@@ -71,17 +71,23 @@ describe('a job on the bench', () => {
     expect(await stored()).toBe('Newer');
   });
 
-  it('is saved as it is shown when a change is undone while it is being written', async () => {
-    const { bench, storage, name, stored } = await started();
-    name('Before');
-    await bench.saveNow();
+  /** A change that is undone while it is being written. */
+  async function undoneWhileWritten() {
+    const all = await started();
+    all.name('Before');
+    await all.bench.saveNow();
     const writing = held();
-    storage.gate = writing.promise;
-    name('Changed');
-    const first = bench.saveNow();
-    bench.undo();
+    all.storage.gate = writing.promise;
+    all.name('Changed');
+    const first = all.bench.saveNow();
+    all.bench.undo();
     await nextTick();
-    writing.release();
+    return { ...all, first, release: writing.release };
+  }
+
+  it('is saved as it is shown when a change is undone while it is being written', async () => {
+    const { bench, stored, first, release } = await undoneWhileWritten();
+    release();
     await first;
     expect([bench.job?.name, bench.saving, await stored()]).toEqual(['Before', true, 'Changed']);
     await until(() => !bench.saving);
@@ -89,19 +95,11 @@ describe('a job on the bench', () => {
   });
 
   it('is so too when the writing takes longer than the wait after a change', async () => {
-    const { bench, storage, name, stored } = await started();
-    name('Before');
-    await bench.saveNow();
-    const writing = held();
-    storage.gate = writing.promise;
-    name('Changed');
-    const first = bench.saveNow();
-    bench.undo();
-    await nextTick();
+    const { bench, stored, first, release } = await undoneWhileWritten();
     const second = bench.saveNow();
     await nextTick();
     expect(bench.saving).toBe(true);
-    writing.release();
+    release();
     await Promise.all([first, second]);
     expect([bench.saving, await stored()]).toEqual([false, 'Before']);
   });

@@ -27,12 +27,11 @@ export function keepJob({ entry, job, present, pictureKey, commit }: OnBench) {
   const saveError = shallowRef<AppError>();
 
   let timer: ReturnType<typeof setTimeout> | undefined;
-  let writing: Promise<void> | undefined;
-  /** Writings under way, and those that wait for them. */
-  let asked = 0;
+  /** The last of the writings that are under way or wait for one. */
+  let last: Promise<void> | undefined;
   watch(job, (next, before) => {
     // What is on the shelf already need not be saved, unless another state is being written over it.
-    if (next === undefined || before === undefined || (entry.value?.job === next && asked === 0)) return;
+    if (next === undefined || before === undefined || (entry.value?.job === next && last === undefined)) return;
     saving.value = true;
     clearTimeout(timer);
     timer = setTimeout(() => void saveNow(), SAVE_AFTER_MS);
@@ -58,15 +57,14 @@ export function keepJob({ entry, job, present, pictureKey, commit }: OnBench) {
   async function saveNow(stage?: string): Promise<void> {
     clearTimeout(timer);
     timer = undefined;
-    asked++;
+    const own = last === undefined ? write(stage) : last.then(() => write(stage), () => write(stage));
+    last = own;
     try {
-      while (writing !== undefined) await writing.catch(() => 'told to who asked for it');
-      await (writing = write(stage));
+      await own;
     } finally {
-      writing = undefined;
-      asked--;
+      if (last === own) last = undefined;
       // What has changed while this was written waits for its own turn.
-      saving.value = timer !== undefined || asked > 0;
+      saving.value = timer !== undefined || last !== undefined;
     }
   }
 
@@ -93,14 +91,10 @@ export function keepJob({ entry, job, present, pictureKey, commit }: OnBench) {
     const key = pictureKey();
     if (key === undefined) return;
     const thumbnail = await engine.export({ pictureKey: key, job: saved, kind: 'thumbnail' }).catch(() => undefined);
-    const stored = await storage.get(id).catch(() => undefined);
-    const row = entry.value?.id === id ? entry.value : stored;
-    // A newer job brings its own, also one that another tab has saved and not yet told.
-    if (thumbnail === undefined || row === undefined || JSON.stringify(stored?.job) !== JSON.stringify(saved)) return;
-    // After undo and redo the job may be this one again while its row still holds another, which must not be written over what is being saved.
-    if (entry.value?.id === id && (present() !== saved || row.job !== saved)) return;
-    const kept = await shelf.save({ ...row, thumbnail }).catch(() => undefined);
-    if (kept !== undefined && entry.value?.id === id) entry.value = { ...entry.value, thumbnail };
+    // A newer job brings its own.
+    if (thumbnail === undefined || (entry.value?.id === id && present() !== saved)) return;
+    await shelf.keepThumbnail(id, thumbnail).catch(() => 'it is made again after the next change');
+    if (entry.value?.id === id) entry.value = { ...entry.value, thumbnail };
   }
 
   return { saving, saveError, saveNow };

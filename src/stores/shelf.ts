@@ -111,6 +111,13 @@ export const useShelf = defineStore('shelf', () => {
     return entry;
   }
 
+  /** Keeps a small picture of a job, which stays as it is. */
+  async function keepThumbnail(id: string, thumbnail: Uint8Array<ArrayBuffer>): Promise<void> {
+    await storage.keepThumbnail(id, thumbnail);
+    signal.tell(id);
+    all.value = all.value.map((entry) => (entry.id === id ? { ...entry, thumbnail } : entry));
+  }
+
   /** The job as its picture proposes, where that is sure; as it is otherwise, also when the look fails. */
   async function started(job: Job, pictureKey: string): Promise<Job> {
     await stock.load();
@@ -279,5 +286,5 @@ export const useShelf = defineStore('shelf', () => {
     return names.length;
   }
 
-  return { entries, damaged, loaded, load, repair, damagedFile, discard, save, addFile, traced, duplicate, putBeside, collect, rename, remove, restore, thumbnailOf, archiveOf, archiveOfAll, purgeDeleted, addDemo };
+  return { entries, damaged, loaded, load, repair, damagedFile, discard, save, keepThumbnail, addFile, traced, duplicate, putBeside, collect, rename, remove, restore, thumbnailOf, archiveOf, archiveOfAll, purgeDeleted, addDemo };
 });

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it } from 'vitest';
-import { counted, decimals, grouped, inSentence, moment, say, sayOf, speak } from './say.ts';
+import { counted, decimals, grouped, inSentence, dateWords, say, sayOf, speak } from './say.ts';
 
 const GERMAN = { 'Films': 'Folien', '{0} of {1} films': 'von {1} Folien {0}', 'light (theme)': 'hell', 'film': 'Folie', 'films': 'Folien' };
 afterEach(() => speak('en', {}));
@@ -19,7 +19,7 @@ describe('say', () => {
     expect(say`${2} of ${3.5} films`).toBe('von 3,5 Folien 2');
     expect([sayOf('theme', 'light'), sayOf('pressure', 'light')]).toEqual(['hell', 'light']);
     expect([inSentence('Fläche freistellen'), decimals(1.25, 1), grouped(12_345)]).toEqual(['Fläche freistellen', '1,3', '12.345']);
-    expect(moment(new Date(2026, 10, 28, 9, 5), { dateStyle: 'long', timeStyle: 'short' })).toBe('28. November 2026 um 09:05');
+    expect(dateWords(new Date(2026, 10, 28, 9, 5), { dateStyle: 'long', timeStyle: 'short' })).toBe('28. November 2026 um 09:05');
   });
 
   it('counts one and several', () => {

@@ -12,13 +12,13 @@ export const LANGUAGES = ['en', 'de'] as const;
 export type Language = (typeof LANGUAGES)[number];
 
 let spoken: Language = 'en';
-let words: Words = {};
+let words: ReadonlyMap<string, string> = new Map();
 const keys = new WeakMap<TemplateStringsArray, string>();
 
 /** Takes up a language and its texts. */
 export function speak(language: Language, texts: Words): void {
   spoken = language;
-  words = texts;
+  words = new Map(Object.entries(texts));
 }
 
 /** The language that is spoken. */
@@ -30,12 +30,12 @@ export const language = (): Language => spoken;
  */
 export function say(text: string | TemplateStringsArray, ...values: readonly unknown[]): string {
   const key = typeof text === 'string' ? text : keyOf(text);
-  const said = Object.hasOwn(words, key) ? (words[key] as string) : key;
+  const said = words.get(key) ?? key;
   return values.length === 0 ? said : said.replaceAll(/\{(\d)\}/g, (whole, place: string) => (Number(place) < values.length ? written(values[Number(place)]) : whole));
 }
 
 /** A word that another language says in several ways, with what it is about: `sayOf('theme', 'light')`. */
-export const sayOf = (about: string, text: string): string => (Object.hasOwn(words, `${text} (${about})`) ? (words[`${text} (${about})`] as string) : text);
+export const sayOf = (about: string, text: string): string => words.get(`${text} (${about})`) ?? text;
 
 function keyOf(parts: TemplateStringsArray): string {
   let key = keys.get(parts);
@@ -61,4 +61,4 @@ export const grouped = (value: number): string => value.toLocaleString(spoken);
 export const counted = (count: number, one: string, many: string): string => `${grouped(count)} ${count === 1 ? one : many}`;
 
 /** A moment as a date, or a date and time. */
-export const moment = (at: Date | number, how: Intl.DateTimeFormatOptions): string => new Date(at).toLocaleString(spoken === 'en' ? 'en-GB' : spoken, how);
+export const dateWords = (at: Date | number, how: Intl.DateTimeFormatOptions): string => new Date(at).toLocaleString(spoken === 'en' ? 'en-GB' : spoken, how);

@@ -75,7 +75,7 @@ function reportWords(step: Step, facts: StepReport['facts'], unit: LengthUnit): 
       return step.enclosed ? `${tolerance} · ${counted(facts['enclosed'] ?? 0, say('enclosed area'), say('enclosed areas'))}` : tolerance;
     }
     case 'colourLift':
-      return say`${step.colour}, tolerance ${numberWords(step.tolerance, 1)}`;
+      return say`${step.colour} and up to ${numberWords(step.tolerance, 1)} from it`;
     case 'rubOut':
     case 'bringBack':
     case 'drawIn':

@@ -8,7 +8,7 @@ import { download } from '../shared/download.ts';
 import { today } from '../shared/today.ts';
 import { safely } from '../shared/safely.ts';
 import { byteWords } from '../shared/byteWords.ts';
-import { moment, say } from '../../core/words/say.ts';
+import { dateWords, say } from '../../core/words/say.ts';
 
 /** How safe the jobs are: what they take, copies of them, and whether Limner works without a network. */
 const keeping = useKeeping();
@@ -18,7 +18,7 @@ void safely(keeping.load);
 
 const jobs = computed(() => (shelf.entries.length === 1 ? say('1 job') : say`${shelf.entries.length} jobs`));
 const share = computed(() => (keeping.usedBytes === undefined || keeping.roomBytes === undefined ? 0 : Math.min(100, (100 * keeping.usedBytes) / keeping.roomBytes)));
-const copied = computed(() => (keeping.copiedAt === undefined ? say('No copies were made yet.') : say`Copies were made last on ${moment(keeping.copiedAt, { dateStyle: 'long', timeStyle: 'short' })}.`));
+const copied = computed(() => (keeping.copiedAt === undefined ? say('No copies were made yet.') : say`Copies were made last on ${dateWords(keeping.copiedAt, { dateStyle: 'long', timeStyle: 'short' })}.`));
 const uncopied = computed(() => (keeping.uncopied === 0 ? say('Every job has its newest copy there.') : keeping.uncopied === 1 ? say('One job is newer than its copy there.') : say`${keeping.uncopied} jobs are newer than their copies there.`));
 const OFFLINE = {
   impossible: say('This browser does not keep the application’s files here: Limner needs the network to start. Jobs are in the browser all the same.'),

@@ -25,6 +25,9 @@ export interface TourStep {
 const sizeOf = (job: Job): string => JSON.stringify(tracedPart(job).size);
 const tonesOf = (job: Job): string => JSON.stringify(tracedPart(job).separation);
 
+/** Whether a button saves by what it says, wherever a language has the verb. */
+const saves = (pressed: string): boolean => pressed.toLowerCase().includes(say('Save').toLowerCase());
+
 /** A first shirt, from the customer's picture to the files for the cutter. */
 export const TOUR_STEPS: readonly TourStep[] = [
   { title: say('What does it go on?'), words: say('This is what the customer sent: the crest of a rowing crew. On the right, under “Blank and process”, take another shirt from the list, such as “Shirt, adult M”. Size and process follow.'), at: `.el-select:has([aria-label="${say('Blank')}"])`, isDone: ({ job, before }) => job.blank.name !== before.blank.name },
@@ -33,5 +36,5 @@ export const TOUR_STEPS: readonly TourStep[] = [
   { title: say('Make it the right size'), words: say('Press “Assemble” on the left. On the right, type 180 at “Width” and press Enter. The other side follows.'), at: `[aria-label="${say('Width')}"], .tab:nth-of-type(4)`, isDone: ({ job, before }) => sizeOf(job) !== sizeOf(before) },
   { title: say('See it on the shirt'), words: say('Press “Lay out” on the left. Each film is a sheet, mirrored by itself, for it is cut from the back. Above the table, press “on the blank”.'), at: '[role="radio"]:nth-of-type(4), .tab:nth-of-type(5)', isDone: ({ pressed }) => pressed === say('on the blank') },
   { title: say('A second shirt'), words: say('Press “sheet” above the table. On the right, under “Copies”, type 2 and press Enter: the sheet is laid out for two.'), at: `[aria-label="${say('On this sheet')}"], [aria-label="${say('Copies')}"]`, isDone: ({ job }) => job.layout.copies > 1 },
-  { title: say('To the cutter'), words: say('Press “Hand off” on the left, then the red button: the files go to your downloads, a sheet for each film, at true size.'), at: '.plain-button.main, .tab:nth-of-type(6)', isDone: ({ page, pressed }) => page === 'handoff' && /* wherever a language has the verb */ pressed.toLowerCase().includes(say('Save').toLowerCase()) },
+  { title: say('To the cutter'), words: say('Press “Hand off” on the left, then the red button: the files go to your downloads, a sheet for each film, at true size.'), at: '.plain-button.main, .tab:nth-of-type(6)', isDone: ({ page, pressed }) => page === 'handoff' && saves(pressed) },
 ];

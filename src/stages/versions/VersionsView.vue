@@ -17,7 +17,7 @@ import { undoNotice } from '../shared/undoNotice.ts';
 import { useReadout } from '../shared/useReadout.ts';
 import { safely } from '../shared/safely.ts';
 import OnBlankPicture from './OnBlankPicture.vue';
-import { moment, say } from '../../core/words/say.ts';
+import { dateWords, say } from '../../core/words/say.ts';
 
 /** The job as it was at some time, beside how it is now. */
 const bench = useBench();
@@ -35,7 +35,7 @@ const chosenId = ref<string>();
 const chosen = computed(() => store.versions.find(({ id }) => id === chosenId.value) ?? store.versions[0]);
 const now = computed(() => bench.job as Job);
 const differences = computed(() => (chosen.value === undefined ? [] : differencesOf(chosen.value.job, now.value, settings.unit)));
-const when = ({ at }: JobVersion): string => moment(at, { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
+const when = ({ at }: JobVersion): string => dateWords(at, { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' });
 const nameOf = (version: JobVersion): string => (version.note === '' ? when(version) : version.note);
 
 const note = ref('');
