@@ -106,11 +106,4 @@ p {
   grid-template-columns: minmax(0, 1fr);
   gap: 4px;
 }
-/* A choice whose words take two lines. */
-.body :deep(.el-checkbox) {
-  height: auto;
-  min-height: 30px;
-  margin-right: 0;
-  white-space: normal;
-}
 </style>

@@ -132,6 +132,12 @@ async function drop(): Promise<void> {
 <style scoped src="../shared/rows.css" />
 
 <style scoped>
+/* Its words may take two lines. */
+.row :deep(.el-checkbox) {
+  height: auto;
+  margin-right: 0;
+  white-space: normal;
+}
 .fonts {
   width: 168px;
 }
