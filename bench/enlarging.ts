@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { cubicEnlarged } from '../src/core/clean/cubicEnlarged.ts';
-import { enlarge } from '../src/core/clean/enlarge.ts';
+import { drawnLarger } from '../src/core/run/drawnLarger.ts';
 import { artFromPicture } from '../src/core/raster/art.ts';
 import { makeRgba8 } from '../src/core/raster/raster.ts';
 import { finish } from '../src/core/task/task.ts';
@@ -45,7 +45,7 @@ export async function benchEnlarging(): Promise<void> {
     const rows: Record<string, { levels: number; edgePx: number }[]> = {};
     for (const svg of drawings) {
       const [small, truth] = await Promise.all([raster(svg, SMALL), raster(svg, side)]);
-      const ours = finish(enlarge(artFromPicture(makeRgba8(SMALL, SMALL, small, true)), times)).colour.data as Uint8Array;
+      const ours = finish(drawnLarger(artFromPicture(makeRgba8(SMALL, SMALL, small, true)), times)).colour.data as Uint8Array;
       (rows[`${times}×, ours`] ??= []).push(scored(ours, truth, side));
       const cubic = new Uint8Array(side * side * 4);
       for (let c = 0; c < 4; c++) cubicEnlarged(Float32Array.from({ length: SMALL * SMALL }, (_, i) => small[i * 4 + c]), SMALL, SMALL, times).forEach((v, i) => (cubic[i * 4 + c] = Math.max(0, Math.min(255, v))));

@@ -21,7 +21,7 @@ const FROM_RESTLESS = 0.3;
  */
 export function* enlarge(art: Art, times: 2 | 4): Task<Art> {
   const { width, height } = art;
-  if (width * height * times * times > MAX_ENLARGED_PIXELS) throw new AppError('enlargedTooLarge', { times, megapixels: MAX_ENLARGED_PIXELS / 1e6 });
+  assertEnlargeable(art, times);
   const [outWidth, outHeight] = [width * times, height * times];
   const source = channelsOf(art);
   const putBack = isRestless(art.colour) ? FROM_RESTLESS : 1;
@@ -36,6 +36,11 @@ export function* enlarge(art: Art, times: 2 | 4): Task<Art> {
   }
   const frame = { ...art.frame, scale: art.frame.scale * times };
   return { kind: 'art', width: outWidth, height: outHeight, colour: makeRgba8(outWidth, outHeight, data, true), alpha: alphaOut, frame };
+}
+
+/** @throws AppError `enlargedTooLarge`. */
+export function assertEnlargeable({ width, height }: Art, times: number): void {
+  if (width * height * times * times > MAX_ENLARGED_PIXELS) throw new AppError('enlargedTooLarge', { times, megapixels: MAX_ENLARGED_PIXELS / 1e6 });
 }
 
 const clampByte = (value: number): number => (value <= 0 ? 0 : value >= 255 ? 255 : Math.round(value));

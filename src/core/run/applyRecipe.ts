@@ -8,6 +8,7 @@ import { canonicalJson, hashText } from '../task/hash.ts';
 import { Memo } from '../task/memo.ts';
 import { STEP_KINDS, STEP_NAMES, type Recipe, type Step } from '../clean/recipe.ts';
 import { say } from '../words/say.ts';
+import { drawnLarger } from './drawnLarger.ts';
 
 /** What became of one step. A step that could not apply is passed over and says why. */
 export interface StepReport {
@@ -71,7 +72,7 @@ export function* applyRecipe({ picture, pictureKey, recipe, finished, kept }: Re
       steps.push({ id: step.id, ...known });
       continue;
     }
-    const context: StepContext = { picture: base.art, finished };
+    const context: StepContext = { picture: base.art, finished, enlarge: drawnLarger };
     let outcome: StepOutcome;
     try {
       outcome = yield* within(kind.run(art, step, context), index / active.length, (index + 1) / active.length);

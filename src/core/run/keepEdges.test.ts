@@ -4,7 +4,8 @@ import type { Rgb } from '../colour/oklab.ts';
 import { artFromPicture, type Art } from '../raster/art.ts';
 import { finish } from '../task/task.ts';
 import { STEP_KINDS, type Step } from '../clean/recipe.ts';
-import type { StepKind } from '../clean/steps/step.ts';
+import type { StepContext, StepKind } from '../clean/steps/step.ts';
+import { drawnLarger } from './drawnLarger.ts';
 
 const SIZE = 120;
 const [X, Y, RADIUS] = [60.3, 58.6, 33.4];
@@ -31,13 +32,13 @@ function inkPx2({ colour: { data }, alpha }: Art): number {
   return sum;
 }
 
+const contextOf = (picture: Art): StepContext => ({ picture, finished: { by: 'width', sizeMm: 100, turnDeg: 0 }, enlarge: drawnLarger });
+
 describe('clean-up steps', () => {
   it.each(STEPS)('leave an edge where it is inside of its pixels: %o', (settings) => {
     const art = artFromPicture(pictureFromShare(disc(SIZE, SIZE, X, Y, RADIUS), NAVY, PAPER));
     const step = { id: 's', enabled: true, v: 1, ...settings } as Step;
-    const { art: after } = finish(
-      (STEP_KINDS[step.kind] as StepKind<Step>).run(art, step, { picture: art, finished: { by: 'width', sizeMm: 100, turnDeg: 0 } }),
-    );
+    const { art: after } = finish((STEP_KINDS[step.kind] as StepKind<Step>).run(art, step, contextOf(art)));
     // What the whole edge may be off by, px: the area that came or went over the length of the edge.
     expect(Math.abs(inkPx2(after) - Math.PI * RADIUS ** 2) / (2 * Math.PI * RADIUS)).toBeLessThan(0.04);
   });
@@ -54,7 +55,7 @@ describe('clean-up steps', () => {
     }
     const art = artFromPicture({ kind: 'rgba8', width: SIZE, height: SIZE, data, opaque: true });
     const step = { id: 's', enabled: true, v: 1, kind: 'areaLift', at: { xPx: 2, yPx: 2 }, tolerance: 3, enclosed: false, soft: true } as Step;
-    const { art: after } = finish((STEP_KINDS.areaLift as StepKind<Step>).run(art, step, { picture: art, finished: { by: 'width', sizeMm: 100, turnDeg: 0 } }));
+    const { art: after } = finish((STEP_KINDS.areaLift as StepKind<Step>).run(art, step, contextOf(art)));
     let lost = 0;
     for (let y = 0; y < SIZE; y++)
       for (let x = 0; x < SIZE; x++) if (Math.hypot(x + 0.5 - X, y + 0.5 - Y) < RADIUS - half - 0.7 && after.alpha[y * SIZE + x] !== 255) lost++;

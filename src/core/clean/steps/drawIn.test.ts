@@ -4,9 +4,10 @@ import { artFromPicture, withAlpha, type Art } from '../../raster/art.ts';
 import { finish } from '../../task/task.ts';
 import { mendGaps } from '../mendGaps.ts';
 import { drawIn, type DrawInStep } from './strokes.ts';
+import { enlarge } from '../enlarge.ts';
 import type { StepContext } from './step.ts';
 
-const contextOf = (art: Art): StepContext => ({ picture: art, finished: { by: 'width', sizeMm: 100, turnDeg: 0 } });
+const contextOf = (art: Art): StepContext => ({ picture: art, finished: { by: 'width', sizeMm: 100, turnDeg: 0 }, enlarge });
 const drawn = (art: Art, strokes: DrawInStep['strokes']): Art =>
   finish(drawIn.run(art, { kind: 'drawIn', id: 'd', enabled: true, v: 1, strokes }, contextOf(art))).art;
 const pixel = ({ width, colour: { data }, alpha }: Art, x: number, y: number): number[] => [

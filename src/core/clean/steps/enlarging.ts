@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { enlarge } from '../enlarge.ts';
 import { stepBase, type StepKind } from './step.ts';
 import { say } from '../../words/say.ts';
 
@@ -8,9 +7,9 @@ export type EnlargingStep = z.infer<typeof enlargingSchema>;
 
 export const enlarging: StepKind<EnlargingStep> = {
   about: say('Makes small flat art two or four times as large, without steps or blur.'),
-  revision: 2,
+  revision: 3,
   readsSize: false,
-  *run(art, step) {
+  *run(art, step, { enlarge }) {
     const large = yield* enlarge(art, step.times);
     return { art: large, facts: { widthPx: large.width, heightPx: large.height } };
   },

@@ -33,6 +33,8 @@ export interface StepContext {
   /** The picture as it came, or as the last step that turned or squared it left it; its pixels may be fewer than the art's. */
   readonly picture: Art;
   readonly finished: FinishedSize;
+  /** Makes art larger. Flat art is drawn anew from its outlines for it, which steps know nothing of: who runs them does. */
+  readonly enlarge: (art: Art, times: 2 | 4) => Task<Art>;
 }
 
 /** Numbers that a step found out, for its card: tolerance, counts. */

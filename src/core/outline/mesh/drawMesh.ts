@@ -1,0 +1,144 @@
+import type { Rgb } from '../../colour/oklab.ts';
+import { CLEAR } from '../../raster/labelMap.ts';
+import { makeRgba8, type Rgba8 } from '../../raster/raster.ts';
+import type { Task } from '../../task/task.ts';
+import type { Curves } from '../curves.ts';
+import { flatten } from '../flatten.ts';
+import type { ArcMesh } from './arcMesh.ts';
+
+/** Largest distance of chords from the curves, px of what is drawn. */
+const CHORD_PX = 0.02;
+/** Rows between pauses. */
+const ROWS = 256;
+
+export interface DrawnMesh {
+  readonly colour: Rgba8;
+  readonly alpha: Uint8Array;
+}
+
+/**
+ * Draws the areas of a mesh, so many times as large as its art. Every pixel is the exact mean of what lies in it: each chord adds, to its row, the difference
+ * of the colours on its two sides times the area that it cuts off, and sums along the row give the picture (the accumulation buffer of R. Levien's font-rs,
+ * 2016, with colours in the place of coverage).
+ * @param tones colours of the labels; `CLEAR` is clear.
+ */
+export function* drawMesh(mesh: ArcMesh, tones: readonly Rgb[], times: number): Task<DrawnMesh> {
+  const [width, height] = [mesh.width * times, mesh.height * times];
+  const chords = chordsOf(mesh, times);
+  const byRow = chordsByRow(chords, height);
+  const data = new Uint8Array(width * height * 4).fill(255);
+  const alpha = new Uint8Array(width * height);
+  const row = new Float64Array((width + 2) * 4);
+  const step = new Float64Array(4);
+  for (let y = 0; y < height; y++) {
+    row.fill(0);
+    for (let k = byRow.first[y]; k < byRow.first[y + 1]; k++) addChord(row, step, chords, byRow.chords[k], tones, mesh, y, width);
+    writeRow(row, data, alpha, y * width, width);
+    if (y % ROWS === ROWS - 1) yield y / height;
+  }
+  return { colour: makeRgba8(width, height, data, true), alpha };
+}
+
+/** Chords of all arcs, in px of what is drawn, and the arc of each. */
+interface Chords {
+  readonly from: Float64Array;
+  readonly to: Float64Array;
+  readonly arc: Int32Array;
+}
+
+function chordsOf({ curves }: ArcMesh, times: number): Chords {
+  const { points, starts } = flatten(curves, CHORD_PX / times);
+  const count = points.length / 2;
+  const [from, to, arc] = [new Float64Array(2 * count), new Float64Array(2 * count), new Int32Array(count)];
+  for (let k = 0; k + 1 < starts.length; k++) {
+    for (let i = starts[k]; i < starts[k + 1]; i++) {
+      const isLast = i + 1 === starts[k + 1];
+      arc[i] = k;
+      for (const c of [0, 1]) {
+        from[2 * i + c] = points[2 * i + c] * times;
+        // An open arc ends where its last curve does, not where it began.
+        to[2 * i + c] = (isLast ? endOf(curves, k, c) : points[2 * i + 2 + c]) * times;
+      }
+    }
+  }
+  return { from, to, arc };
+}
+
+const endOf = ({ coords, coordStart }: Curves, arc: number, c: number): number => coords[coordStart[arc + 1] - 2 + c];
+
+/** Which chords reach into each row. */
+function chordsByRow({ from, to, arc }: Chords, height: number): { first: Int32Array; chords: Int32Array } {
+  const rowsOf = (k: number): [number, number] => {
+    const [low, high] = [Math.min(from[2 * k + 1], to[2 * k + 1]), Math.max(from[2 * k + 1], to[2 * k + 1])];
+    return [Math.max(0, Math.floor(low)), Math.min(height - 1, Math.ceil(high) - 1)];
+  };
+  const first = new Int32Array(height + 1);
+  for (let k = 0; k < arc.length; k++) for (let [y, end] = rowsOf(k); y <= end; y++) first[y + 1]++;
+  for (let y = 0; y < height; y++) first[y + 1] += first[y];
+  const chords = new Int32Array(first[height]);
+  const next = first.slice();
+  for (let k = 0; k < arc.length; k++) for (let [y, end] = rowsOf(k); y <= end; y++) chords[next[y]++] = k;
+  return { first, chords };
+}
+
+/** Adds to a row what changes at a chord: from the colour on its one side to that on the other, for as much of the row as it runs through. */
+function addChord(row: Float64Array, step: Float64Array, { from, to, arc }: Chords, k: number, tones: readonly Rgb[], { arcs }: ArcMesh, y: number, width: number): void {
+  const [x0, y0, x1, y1] = [from[2 * k], from[2 * k + 1], to[2 * k], to[2 * k + 1]];
+  if (y0 === y1) return;
+  writeStep(step, arcs.left[arc[k]], arcs.right[arc[k]], tones);
+  const slope = (x1 - x0) / (y1 - y0);
+  const xAt = (at: number): number => Math.max(0, Math.min(width, x0 + (at - y0) * slope));
+  const [top, bottom] = [Math.max(y, Math.min(y0, y1)), Math.min(y + 1, Math.max(y0, y1))];
+  const sign = y1 > y0 ? 1 : -1;
+  const [xTop, xBottom] = [xAt(top), xAt(bottom)];
+  const [left, right] = [Math.min(xTop, xBottom), Math.max(xTop, xBottom)];
+  const all = sign * (bottom - top);
+  if (right - left < 1e-9) {
+    addSpan(row, step, left, left, all);
+    return;
+  }
+  for (let a = left; a < right; ) {
+    const b = Math.min(right, Math.floor(a) + 1);
+    addSpan(row, step, a, b, (all * (b - a)) / (right - left));
+    a = b;
+  }
+}
+
+/** A chord from `a` to `b` within one pixel that goes down by `rise` of the row. */
+function addSpan(row: Float64Array, step: Float64Array, a: number, b: number, rise: number): void {
+  const x = Math.floor(a);
+  const after = rise * ((a + b) / 2 - x);
+  for (let c = 0; c < 4; c++) {
+    row[4 * x + c] += step[c] * (rise - after);
+    row[4 * x + 4 + c] += step[c] * after;
+  }
+}
+
+/** What a chord that goes down changes from its left on the picture to its right; colours are premultiplied. Going down, the left of travel is the picture's right. */
+function writeStep(step: Float64Array, left: number, right: number, tones: readonly Rgb[]): void {
+  step.fill(0);
+  for (const [label, sign] of [
+    [left, 1],
+    [right, -1],
+  ]) {
+    if (label === CLEAR) continue;
+    const { r, g, b } = tones[label];
+    step[0] += sign * r;
+    step[1] += sign * g;
+    step[2] += sign * b;
+    step[3] += sign * 255;
+  }
+}
+
+function writeRow(row: Float64Array, data: Uint8Array, alpha: Uint8Array, start: number, width: number): void {
+  const sum = [0, 0, 0, 0];
+  for (let x = 0, i = start; x < width; x++, i++) {
+    for (let c = 0; c < 4; c++) sum[c] += row[4 * x + c];
+    alpha[i] = byteOf(sum[3]);
+    // What is all but clear has the colour beside it.
+    if (sum[3] < 0.5) for (let c = 0; c < 3; c++) data[4 * i + c] = x === 0 ? 255 : data[4 * i - 4 + c];
+    else for (let c = 0; c < 3; c++) data[4 * i + c] = byteOf((sum[c] * 255) / sum[3]);
+  }
+}
+
+const byteOf = (value: number): number => (value <= 0 ? 0 : value >= 255 ? 255 : Math.round(value));

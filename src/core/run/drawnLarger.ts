@@ -1,0 +1,37 @@
+import { calmedArt } from '../clean/calmedArt.ts';
+import { assertEnlargeable, enlarge } from '../clean/enlarge.ts';
+import { isRestless } from '../clean/isRestless.ts';
+import { traceMesh } from '../outline/mesh/arcMesh.ts';
+import { drawMesh } from '../outline/mesh/drawMesh.ts';
+import { DEFAULT_OUTLINE } from '../outline/traceOutline.ts';
+import type { Art } from '../raster/art.ts';
+import { evenTones } from '../separate/evenTones.ts';
+import { within, type Task } from '../task/task.ts';
+import { isLacking, lackingIn, withArtNear } from './lackingIn.ts';
+
+/** Edges are followed closer than for cutting, px, since what is drawn is traced again and both err; in restless art less close, or its ripples are drawn. */
+const FOLLOW_PX = 0.08;
+const FOLLOW_RESTLESS_PX = 0.15;
+
+/**
+ * Art so many times as large. What is in even tones is drawn anew from its outlines, so that its edges are as clean as those that are cut, but by its own pixels
+ * (`enlarge`) where the drawing lacks what they hold; other art by its pixels alone.
+ * @throws AppError `enlargedTooLarge`.
+ */
+export function* drawnLarger(art: Art, times: 2 | 4): Task<Art> {
+  assertEnlargeable(art, times);
+  const drawn = yield* within(drawnFrom(art, times), 0, 0.5);
+  if (drawn === undefined) return yield* within(enlarge(art, times), 0.5, 1);
+  const lacking = lackingIn(drawn, art, (yield* calmedArt(art)).noise);
+  return isLacking(lacking) ? withArtNear(lacking, drawn, yield* within(enlarge(art, times), 0.5, 1), times) : drawn;
+}
+
+/** The drawing of art in even tones. */
+function* drawnFrom(art: Art, times: number): Task<Art | undefined> {
+  const flat = yield* within(evenTones(art), 0, 0.5);
+  if (flat === undefined) return undefined;
+  const followPx = isRestless(art.colour) ? FOLLOW_RESTLESS_PX : FOLLOW_PX;
+  const mesh = yield* within(traceMesh(art, flat.labels, flat.tones, { ...DEFAULT_OUTLINE, followPx }), 0.5, 0.7);
+  const { colour, alpha } = yield* within(drawMesh(mesh, flat.tones, times), 0.7, 1);
+  return { kind: 'art', width: colour.width, height: colour.height, colour, alpha, frame: { ...art.frame, scale: art.frame.scale * times } };
+}
