@@ -47,6 +47,18 @@ export function colourDifference(a: Rgb, b: Rgb): number {
   return Math.hypot(lab[0] - lab[3], lab[1] - lab[4], lab[2] - lab[5]);
 }
 
+/**
+ * By how much the tint of a colour differs from that of another one in more or less light, units of `colourDifference`: in OKLab less light brings a colour nearer
+ * to black along a straight line.
+ */
+export function tintDifference(colour: Rgb, lit: Rgb): number {
+  const lab = new Float64Array(6);
+  writeOklab(colour.r, colour.g, colour.b, lab, 0);
+  writeOklab(lit.r, lit.g, lit.b, lab, 3);
+  const light = lab[3] === 0 ? 0 : lab[0] / lab[3];
+  return Math.hypot(lab[1] - light * lab[4], lab[2] - light * lab[5]);
+}
+
 /** The inverse of `writeOklab`, clipped to what sRGB has. */
 export function rgbFromOklab(l: number, a: number, b: number): Rgb {
   const long = ((l + 0.3963377774 * a + 0.2158037573 * b) / 100) ** 3;

@@ -1,16 +1,12 @@
 import { AppError } from '../../errors/appError.ts';
-import { colourDifference } from '../../colour/oklab.ts';
 import { artFromPicture, type Art } from '../../raster/art.ts';
-import { eachBorderPixel } from '../../raster/eachBorderPixel.ts';
 import { fillRegions, labelRegions, largestRegion } from '../../raster/labelRegions.ts';
 import type { Rgba8 } from '../../raster/raster.ts';
 import { shrinkToSide } from '../../raster/shrink.ts';
 import { within, type Task } from '../../task/task.ts';
-import { middleColour } from '../middleColour.ts';
 import { isInEvenTones } from '../isInEvenTones.ts';
-import { clearLifted } from '../softenLift.ts';
-import { toneLabels } from '../fewerColours.ts';
 import { paintStroke } from '../paintStrokes.ts';
+import { clearAround } from './clearAround.ts';
 import { correctSubject } from './correctSubject.ts';
 import { findSubject, type FoundSubject } from './findSubject.ts';
 import { MARK } from './marks.ts';
@@ -75,61 +71,6 @@ export function* liftSubject(art: Art, strokes: readonly SubjectStroke[] = [], {
   // Dust that was left over is no subject, unless one said so.
   if (left < LEAST_LEFT * lifted.alpha.length && !strokes.some(({ says }) => says === 'keep')) throw new AppError('noSubject');
   return { art: lifted, areaPx2, isSure: found.isSure };
-}
-
-/** An area of one tone that is nearly all on one side is on that side as a whole. */
-const NEARLY_ALL = 0.9;
-
-/** A tone so far from the ground's, perceptual difference, is not the ground in shadow. */
-const NO_SHADOW = 20;
-/** More of the picture than this in tones nearer to the ground's is shadow on it. */
-const MOST_SHADED = 0.004;
-/** A tone that has so much of the border is the ground of flat art. */
-const PLAIN_AROUND = 0.6;
-
-/**
- * In flat art areas go or stay as a whole, thin lines and small bits too, and the edge is known as exactly as after a lift by pointing. Where one tone has most
- * of the border it is the ground, and what has quite another tone and does not touch the border is not.
- * @param isSaid whether strokes said what stays: then that counts alone. @returns undefined where a shadow lies on the ground, which is no flat art then.
- */
-function* clearAround(art: Art, mask: Uint8Array, isSaid: boolean): Task<Art | undefined> {
-  const { width, height, alpha } = art;
-  const { labels, tones } = yield* within(toneLabels(art, 'auto', true), 0, 0.9);
-  const regions = labelRegions(labels, width, height, 'each', false);
-  const stays = new Float64Array(regions.count);
-  const tone = new Uint8Array(regions.count);
-  for (let run = 0; run < regions.runStart.length; run++) {
-    const k = regions.regionOfRun[run];
-    tone[k] = labels[regions.runStart[run]];
-    for (let i = regions.runStart[run]; i < regions.runEnd[run]; i++) stays[k] += mask[i];
-  }
-  const around = isSaid ? -1 : toneAround(labels, alpha, width, height);
-  const isFar = tones.map((other) => around >= 0 && colourDifference(other, tones[around]) >= NO_SHADOW);
-  let shaded = 0;
-  for (let k = 0; k < regions.count; k++) if (around >= 0 && tone[k] !== around && !isFar[tone[k]]) shaded += regions.area[k] - stays[k];
-  if (shaded > MOST_SHADED * labels.length) return undefined;
-  const isLifted = (k: number, i: number): boolean => {
-    if (around >= 0 && regions.touchesBorder[k] !== 0 && tone[k] === around) return true;
-    if (around >= 0 && regions.touchesBorder[k] === 0 && isFar[tone[k]]) return false;
-    const share = stays[k] / regions.area[k];
-    return share >= NEARLY_ALL ? false : share <= 1 - NEARLY_ALL ? true : mask[i] === 0;
-  };
-  const lifted = new Uint8Array(mask.length);
-  for (let run = 0; run < regions.runStart.length; run++) {
-    const k = regions.regionOfRun[run];
-    for (let i = regions.runStart[run]; i < regions.runEnd[run]; i++) if (alpha[i] !== 0 && isLifted(k, i)) lifted[i] = 1;
-  }
-  return clearLifted(art, lifted, middleColour(art, lifted), true);
-}
-
-/** The tone that most of the border has, −1 where none has enough of it. */
-function toneAround(labels: Uint8Array, alpha: Uint8Array, width: number, height: number): number {
-  const votes = new Uint32Array(256);
-  eachBorderPixel(width, height, (i) => {
-    if (alpha[i] !== 0) votes[labels[i]]++;
-  });
-  const most = Math.max(...votes);
-  return most >= PLAIN_AROUND * 2 * (width + height) ? votes.indexOf(most) : -1;
 }
 
 /** Less of the picture than this is no subject. */
