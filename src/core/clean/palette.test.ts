@@ -4,15 +4,21 @@ import { colourDifference, type Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { finish } from '../task/task.ts';
 import { toneLabels } from './fewerColours.ts';
+import { findPalette } from './palette.ts';
+import { PLAIN } from './plainPixels.ts';
 
 const WHITE: Rgb = { r: 255, g: 255, b: 255 };
 const CREAM: Rgb = { r: 245, g: 233, b: 209 };
 const BLUE: Rgb = { r: 36, g: 80, b: 154 };
 const GREEN: Rgb = { r: 60, g: 122, b: 75 };
 const INK: Rgb = { r: 28, g: 27, b: 34 };
+const SAND: Rgb = { r: 227, g: 207, b: 164 };
+const YELLOW: Rgb = { r: 242, g: 182, b: 50 };
 const GREY: Rgb = { r: 200, g: 202, b: 206 };
 
 const tonesOf = (art: Art): readonly Rgb[] => finish(toneLabels(art, 'auto', true)).tones;
+/** Of art of which every pixel is read. */
+const paletteOf = ({ colour, alpha }: Art): readonly Rgb[] => findPalette(colour, new Uint8Array(alpha.length).fill(PLAIN), 'auto');
 const has = (tones: readonly Rgb[], tone: Rgb): boolean => tones.some((other) => colourDifference(tone, other) < 5);
 const mixed = (a: Rgb, b: Rgb, share: number): Rgb => ({ r: a.r + (b.r - a.r) * share, g: a.g + (b.g - a.g) * share, b: a.b + (b.b - a.b) * share });
 
@@ -32,6 +38,23 @@ describe('the number of tones', () => {
       tonesOf(paintedArt(300, 300, (x, y) => (Math.hypot(x - 220, y - 200) < radius ? GREEN : x < 110 ? BLUE : x < 160 ? { r: 84, g: 164, b: 40 } : WHITE)));
     expect(has(dot(7), GREEN)).toBe(true);
     expect(has(dot(0), GREEN)).toBe(false);
+  });
+
+  it('counts a small patch of which little is inside beside a near tone, unless others mix to it', () => {
+    const found = (tone: Rgb): readonly Rgb[] =>
+      paletteOf(paintedArt(200, 200, (x, y) => (x >= 150 && x < 156 && y >= 150 && y < 157 ? tone : x < 60 ? SAND : WHITE)));
+    expect(has(found(YELLOW), YELLOW)).toBe(true);
+    expect(found(YELLOW)).toHaveLength(3);
+    expect(found(mixed(SAND, WHITE, 0.5))).toHaveLength(2);
+  });
+
+  it('joins what is no tone before two that are', () => {
+    // Two near tones, small, and specks of a third one in which nothing is inside: it costs more to join those, being far from all.
+    const art = paintedArt(200, 200, (x, y) =>
+      y >= 180 && y < 188 && x >= 20 && x < 28 ? SAND : y >= 180 && y < 188 && x >= 60 && x < 68 ? YELLOW : Math.floor(y) === 20 && x < 60 && Math.floor(x) % 2 === 0 ? INK : WHITE,
+    );
+    const tones = paletteOf(art);
+    expect([has(tones, SAND), has(tones, YELLOW), has(tones, INK)]).toEqual([true, true, false]);
   });
 
   it('takes hairlines that lie between rows of pixels for one ink', () => {

@@ -37,6 +37,8 @@ const MIXED = 7;
 const LEAST_DISTINCT_SHARE = 0.0008;
 /** A tone with so many pixels inside of areas, px of the picture, is one whatever its share: mixtures lie along edges and have none. */
 const LEAST_SOLID = 14;
+/** Fewer do where no two others mix to it: compression ripples over most of a small area. */
+const LEAST_SOLID_DISTINCT = 6;
 /** Of a colour that is only there in lines of its own this share is enough; so many are looked at, the most frequent ones. */
 const LEAST_LINE_SHARE = 0.0001;
 const MOST_LINE_TONES = 12;
@@ -71,8 +73,12 @@ export function findPalette(picture: Rgba8, plain: Uint8Array, count: ToneCount,
   joinLineMixtures(kept, picture, plain, step);
   // Near tones that meet at edges are not one; asked for so many, the nearest are joined all the same.
   const near = count === 'auto' ? nearTones(kept, picture, plain, total, step) : () => false;
+  // What is no tone joins another, not two tones each other, however much less that costs.
+  const areTones = (x: Heap, y: Heap): boolean =>
+    count === 'auto' && kept.length <= MAX_TONES && distance2(x, y) >= APART * APART && isTone(x, kept, total, step) && isTone(y, kept, total, step);
+  const apart = (x: Heap, y: Heap): boolean => near(x, y) || areTones(x, y);
   while (kept.length > Math.max(count === 'auto' ? 1 : count, held.length)) {
-    const { first, second, distance } = cheapestPair(kept, total, near);
+    const { first, second, distance } = cheapestPair(kept, total, apart);
     if (first < 0 || (count === 'auto' && distance >= APART && kept.length <= MAX_TONES && kept.every((heap) => isTone(heap, kept, total, step)))) break;
     join(kept, first, second);
   }
@@ -146,7 +152,8 @@ function isOnTheWay(heap: Heap, from: Heap, to: Heap): boolean {
 /** @param step one of so many pixels was looked at. */
 function isTone(heap: Heap, heaps: readonly Heap[], total: number, step: number): boolean {
   if (heap.held === true || heap.line === true || heap.count >= total * LEAST_SHARE || heap.solid * step >= LEAST_SOLID) return true;
-  if (heap.count < total * LEAST_DISTINCT_SHARE || heaps.some((other) => other !== heap && distance2(other, heap) < DISTINCT * DISTINCT)) return false;
+  const isAlone = (): boolean => heap.count >= total * LEAST_DISTINCT_SHARE && heaps.every((other) => other === heap || distance2(other, heap) >= DISTINCT * DISTINCT);
+  if (heap.solid * step < LEAST_SOLID_DISTINCT && !isAlone()) return false;
   const larger = heaps.filter(({ count }) => count > heap.count);
   return larger.every((a, k) => larger.slice(k + 1).every((b) => offTheWay2(heap, a, b) > MIXED * MIXED));
 }
