@@ -10,7 +10,7 @@ import { resample } from '../raster/shrink.ts';
  * noise and the ripples of compression cancel out in it, a line or a dot that is not drawn does not. Restless art ripples over more pixels.
  */
 const LACKING = 24;
-const LACKING_RESTLESS = 36;
+const LACKING_RESTLESS = 60;
 const LACKING_NOISY = 2;
 /** So many times as much in one colour: compression keeps colour coarsely. */
 const OF_COLOUR = 2.5;
