@@ -117,7 +117,7 @@ const tones = computed(() => (props.step.kind !== 'fewerColours' || props.step.t
     <slot v-else-if="step.kind === 'squaring'" />
     <template v-else-if="step.kind === 'enlarging'">
       <div class="row"><span>Times as large</span><ViewSwitch :model-value="step.times === 2 ? '2' : '4'" :choices="TIMES" label="Times as large" @update:model-value="set({ times: $event === '2' ? 2 : 4 })" /></div>
-      <p>For small flat art. Bring it to fewer colours first where it is noisy.</p>
+      <p>Flat art is drawn anew from its outlines; shaded art is made larger as it is.</p>
     </template>
     <template v-else-if="step.kind === 'edgeTidying'">
       <QuantityInput label="Smooth jagged edges up to" suffix="px" :model-value="step.amountPx" :least="0.5" :most="MAX_TIDY_PX" :step="0.1" @change="drag({ amountPx: $event })" @done="set({ amountPx: $event })" @cancel="bench.revert" />
