@@ -72,6 +72,10 @@ describe('trace --recipe', () => {
     };
     const [plainBox, largeBox] = [await boxOf(), await boxOf('--recipe', enlarged)];
     for (const k of [0, 1]) expect(Math.abs(plainBox[k] - largeBox[k])).toBeLessThan(0.3);
+    // A step that is given as an option does what it does in a recipe.
+    expect((await limner('clean', flag, '--recipe', enlarged, '--out', at('step.png'))).code).toBe(0);
+    expect((await limner('clean', flag, '--enlarge', '2', '--out', at('option.png'))).code).toBe(0);
+    expect(await readFile(at('option.png'))).toEqual(await readFile(at('step.png')));
   });
 
   it('says what is wrong with a recipe, and does not write over it', async () => {

@@ -1,7 +1,6 @@
 import { basename } from 'node:path';
 import { AppError } from '../../src/core/errors/appError.ts';
 import { explain } from '../../src/core/errors/explain.ts';
-import { enlarge } from '../../src/core/clean/enlarge.ts';
 import { fewerColours } from '../../src/core/clean/fewerColours.ts';
 import { levelLight } from '../../src/core/clean/levelLight.ts';
 import { applyLevels, fullContrast, type Levels } from '../../src/core/clean/levels.ts';
@@ -13,6 +12,7 @@ import { MAX_STRAIGHTEN_DEG } from '../../src/core/clean/steps/turn.ts';
 import { sweepArt } from '../../src/core/clean/sweepTones.ts';
 import { tidyEdges } from '../../src/core/clean/tidyEdges.ts';
 import { applyRecipe } from '../../src/core/run/applyRecipe.ts';
+import { drawnLarger } from '../../src/core/run/drawnLarger.ts';
 import { hashBytes } from '../../src/core/task/hash.ts';
 import { readRecipe } from '../../src/core/job/readJob.ts';
 import type { Recipe } from '../../src/core/clean/recipe.ts';
@@ -73,7 +73,7 @@ const STEPS: Readonly<Record<string, { takes?: string; about: string; run: Clean
   colours: { takes: 'auto or 2 to 32', about: 'bring it to so many real tones, counting the background', run: (art, parsed) => finish(fewerColours(art, autoOrNumber(parsed, 'colours', 2, 32))).art },
   'mend-gaps': { takes: 'a width in px', about: 'close breaks in drawn lines up to this width', run: (art, parsed) => finish(mendGaps(art, numberOption(parsed, 'mend-gaps', 1, 500) ?? 12)).art },
   'pick-lines': { takes: 'detail, 0 to 1', about: 'keep ink, clear pencil, watermarks and paper', run: (art, parsed) => finish(pickLines(art, numberOption(parsed, 'pick-lines', 0, 1) ?? 0.4)).art },
-  enlarge: { takes: '2 or 4', about: 'make small flat art so many times as large, without steps or blur', run: (art, parsed) => finish(enlarge(art, timesOf(parsed))) },
+  enlarge: { takes: '2 or 4', about: 'make small flat art so many times as large, without steps or blur', run: (art, parsed) => finish(drawnLarger(art, timesOf(parsed))) },
   tidy: { takes: 'an amount in px', about: 'smooth jagged edges by this amount; corners stay', run: (art, parsed) => finish(tidyEdges(art, numberOption(parsed, 'tidy', 0.5, MAX_TIDY_PX) ?? 2)).art },
   turn: { takes: '90, 180 or 270', about: 'turn clockwise', run: (art, parsed) => turnArt(art, { mirrored: false, quarters: quartersOf(parsed), angleDeg: 0 }) },
   straighten: { takes: 'degrees, -45 to 45', about: 'turn by a small angle clockwise', run: (art, parsed) => turnArt(art, { mirrored: false, quarters: 0, angleDeg: numberOption(parsed, 'straighten', -MAX_STRAIGHTEN_DEG, MAX_STRAIGHTEN_DEG) ?? 0 }) },

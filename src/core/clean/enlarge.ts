@@ -17,14 +17,14 @@ const FROM_RESTLESS = 0.3;
  * Enlarges flat art without steps or blur. Cubic convolution gives a smooth picture; across each edge it is made as steep as a sharp edge of the larger picture
  * is; and what the result, averaged over the old pixels, differs from the picture is put back, from restless art in part, so that edges stand where the old
  * mixed pixels say (M. Irani & S. Peleg, "Improving resolution by image registration", CVGIP 53(3), 1991, doi:10.1016/1049-9652(91)90045-L).
- * @throws AppError `enlargedTooLarge`.
+ * @param restless whether the art is; of a part of one, whether the whole is. @throws AppError `enlargedTooLarge`.
  */
-export function* enlarge(art: Art, times: 2 | 4): Task<Art> {
+export function* enlarge(art: Art, times: 2 | 4, restless = isRestless(art.colour)): Task<Art> {
   const { width, height } = art;
   assertEnlargeable(art, times);
   const [outWidth, outHeight] = [width * times, height * times];
   const source = channelsOf(art);
-  const putBack = isRestless(art.colour) ? FROM_RESTLESS : 1;
+  const putBack = restless ? FROM_RESTLESS : 1;
   const colour = yield* enlargedChannels(source.slice(0, 3), width, height, times, putBack);
   const isPlain = source[3].every((v) => v === 255);
   const [alpha] = isPlain ? [undefined] : yield* enlargedChannels([source[3]], width, height, times, 1);

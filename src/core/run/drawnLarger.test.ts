@@ -63,10 +63,19 @@ describe('drawnLarger', () => {
       [11, 10],
       [10, 11],
       [11, 11],
+      // Across the border of two tiles.
+      [96, 10],
+      [95, 10],
+      [96, 11],
+      [95, 11],
     ])
       data.fill(0, 4 * (y * 128 + x), 4 * (y * 128 + x) + 3);
     const large = finish(drawnLarger({ ...art, colour: makeRgba8(128, 128, data, true) }, 2));
     expect(large.colour.data[4 * (21 * 256 + 21)]).toBeLessThan(40);
+    // As they are when all of the picture is enlarged by its pixels.
+    const whole = finish(enlarge({ ...art, colour: makeRgba8(128, 128, data, true) }, 2));
+    const rowOf = ({ colour }: Art, x: number, y: number): Uint8Array => colour.data.subarray(4 * (y * 256 + x), 4 * (y * 256 + x + 10));
+    for (const x of [17, 187]) for (let y = 17; y < 27; y++) expect(rowOf(large, x, y)).toEqual(rowOf(whole, x, y));
     // Far from it the drawing stands.
     expect(difference(large, sailAt(2)).most).toBeGreaterThan(200);
     expect(large.colour.data.subarray(4 * 256 * 40)).toEqual(finish(drawnLarger(art, 2)).colour.data.subarray(4 * 256 * 40));

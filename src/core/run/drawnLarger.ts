@@ -23,7 +23,7 @@ export function* drawnLarger(art: Art, times: 2 | 4): Task<Art> {
   const drawn = yield* within(drawnFrom(art, times), 0, 0.5);
   if (drawn === undefined) return yield* within(enlarge(art, times), 0.5, 1);
   const lacking = lackingIn(drawn, art, (yield* calmedArt(art)).noise);
-  return isLacking(lacking) ? withArtNear(lacking, drawn, yield* within(enlarge(art, times), 0.5, 1), times) : drawn;
+  return isLacking(lacking) ? yield* within(withArtNear(lacking, drawn, art, times), 0.5, 1) : drawn;
 }
 
 /** The drawing of art in even tones. */

@@ -1,9 +1,11 @@
 import { lumaOf } from '../colour/hex.ts';
+import { enlarge } from '../clean/enlarge.ts';
 import { isRestless } from '../clean/isRestless.ts';
 import { pictureFromArt, type Art } from '../raster/art.ts';
 import { boxBlurred } from '../raster/boxBlur.ts';
-import { makeRgba8 } from '../raster/raster.ts';
+import { cropArt } from '../raster/crop.ts';
 import { resample } from '../raster/shrink.ts';
+import { finish, type Task } from '../task/task.ts';
 
 /**
  * Where the mean over 3 × 3 px differs from a drawing by more than this, levels of light or of alpha, so much more a level of noise, the drawing lacks something:
@@ -58,21 +60,57 @@ function markOver(marks: Uint8Array, off: Float32Array, width: number, height: n
   }
 }
 
-/** A drawing with the enlarged art itself near to what it lacks. @param times so many px of both lie on one of the marks, across and down. */
-export function withArtNear(lacking: Lacking, drawn: Art, art: Art, times: number): Art {
-  const share = shareNear(lacking);
-  const data = drawn.colour.data.slice();
-  const alpha = drawn.alpha.slice();
-  for (let y = 0, i = 0; y < drawn.height; y++) {
-    const row = Math.floor(y / times) * lacking.width;
-    for (let x = 0; x < drawn.width; x++, i++) {
-      const part = share[row + Math.floor(x / times)];
-      if (part <= 0) continue;
-      alpha[i] = Math.round(alpha[i] + part * (art.alpha[i] - alpha[i]));
-      for (let j = 4 * i; j < 4 * i + 3; j++) data[j] = Math.round(data[j] + part * (art.colour.data[j] - data[j]));
+/**
+ * A drawing with the enlarged art itself near to what it lacks; only there the art is enlarged, tile by tile. `drawn` is changed.
+ * @param times so many px of the drawing lie on one of the art, across and down.
+ */
+export function* withArtNear({ width, height, marks }: Lacking, drawn: Art, art: Art, times: 2 | 4): Task<Art> {
+  const share = shareNear({ width, height, marks });
+  const restless = isRestless(art.colour);
+  const fromCorner: Art = { ...art, frame: { leftPx: 0, topPx: 0, scale: 1 } };
+  for (let top = 0; top < height; top += TILE_PX) {
+    for (let left = 0; left < width; left += TILE_PX) {
+      const tile = { left, top, right: Math.min(width, left + TILE_PX), bottom: Math.min(height, top + TILE_PX) };
+      if (!hasShare(share, width, tile)) continue;
+      const [x, y] = [Math.max(0, left - BESIDE_PX), Math.max(0, top - BESIDE_PX)];
+      const around = cropArt(fromCorner, { xPx: x, yPx: y, widthPx: tile.right + BESIDE_PX - x, heightPx: tile.bottom + BESIDE_PX - y });
+      mix(drawn, finish(enlarge(around, times, restless)), { x: x * times, y: y * times }, share, tile, times);
+      yield (top + (left / width) * TILE_PX) / height;
     }
   }
-  return { ...drawn, colour: makeRgba8(drawn.width, drawn.height, data, true), alpha };
+  return drawn;
+}
+
+/** Side of the squares that are enlarged by themselves, px, and what is enlarged with them: further pixels have no part in what a pixel becomes. */
+const TILE_PX = 96;
+const BESIDE_PX = 16;
+
+interface Tile {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+function hasShare(share: Float32Array, width: number, { left, top, right, bottom }: Tile): boolean {
+  for (let y = top; y < bottom; y++) for (let i = y * width + left; i < y * width + right; i++) if (share[i] > 0) return true;
+  return false;
+}
+
+/** Mixes a tile's share of an enlarged part into a drawing. @param at where the part lies in the drawing, px. */
+function mix(drawn: Art, part: Art, at: { readonly x: number; readonly y: number }, share: Float32Array, tile: Tile, times: number): void {
+  const { alpha, width } = drawn;
+  const { data } = drawn.colour;
+  for (let y = tile.top * times; y < tile.bottom * times; y++) {
+    const row = Math.floor(y / times) * (width / times);
+    for (let x = tile.left * times; x < tile.right * times; x++) {
+      const taken = share[row + Math.floor(x / times)];
+      if (taken <= 0) continue;
+      const [to, from] = [y * width + x, (y - at.y) * part.width + x - at.x];
+      alpha[to] = Math.round(alpha[to] + taken * (part.alpha[from] - alpha[to]));
+      for (let c = 0; c < 3; c++) data[4 * to + c] = Math.round(data[4 * to + c] + taken * (part.colour.data[4 * from + c] - data[4 * to + c]));
+    }
+  }
 }
 
 /** How much of the art itself is taken at each pixel, 0 to 1. */
