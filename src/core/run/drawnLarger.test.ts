@@ -98,11 +98,11 @@ describe('drawnLarger', () => {
 describe('lackingIn', () => {
   it('takes noise for none of it, and a missing line for all of its length', () => {
     const [art, large] = [sailAt(1), sailAt(2)];
-    expect(isLacking(lackingIn(large, art, 0))).toBe(false);
-    expect(isLacking(lackingIn(large, noisy(art, 8), 6))).toBe(false);
+    expect(isLacking(lackingIn(large, art, { noise: 0, restless: false }))).toBe(false);
+    expect(isLacking(lackingIn(large, noisy(art, 8), { noise: 6, restless: true }))).toBe(false);
     const data = art.colour.data.slice();
     for (let x = 5; x < 120; x++) data.fill(90, 4 * (12 * 128 + x), 4 * (12 * 128 + x) + 3);
-    const { marks } = lackingIn(large, { ...art, colour: makeRgba8(128, 128, data, true) }, 0);
+    const { marks } = lackingIn(large, { ...art, colour: makeRgba8(128, 128, data, true) }, { noise: 0, restless: false });
     for (let x = 5; x < 120; x++) expect(marks[12 * 128 + x]).toBe(1);
     expect(marks.subarray(16 * 128).includes(1)).toBe(false);
   });

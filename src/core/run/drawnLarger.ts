@@ -20,17 +20,18 @@ const FOLLOW_RESTLESS_PX = 0.15;
  */
 export function* drawnLarger(art: Art, times: 2 | 4): Task<Art> {
   assertEnlargeable(art, times);
-  const drawn = yield* within(drawnFrom(art, times), 0, 0.5);
-  if (drawn === undefined) return yield* within(enlarge(art, times), 0.5, 1);
-  const lacking = lackingIn(drawn, art, (yield* calmedArt(art)).noise);
-  return isLacking(lacking) ? yield* within(withArtNear(lacking, drawn, art, times), 0.5, 1) : drawn;
+  const restless = isRestless(art.colour);
+  const drawn = yield* within(drawnFrom(art, times, restless), 0, 0.5);
+  if (drawn === undefined) return yield* within(enlarge(art, times, restless), 0.5, 1);
+  const lacking = lackingIn(drawn, art, { noise: (yield* calmedArt(art)).noise, restless });
+  return isLacking(lacking) ? yield* within(withArtNear(lacking, drawn, art, times, restless), 0.5, 1) : drawn;
 }
 
 /** The drawing of art in even tones. */
-function* drawnFrom(art: Art, times: number): Task<Art | undefined> {
+function* drawnFrom(art: Art, times: number, restless: boolean): Task<Art | undefined> {
   const flat = yield* within(evenTones(art), 0, 0.5);
   if (flat === undefined) return undefined;
-  const followPx = isRestless(art.colour) ? FOLLOW_RESTLESS_PX : FOLLOW_PX;
+  const followPx = restless ? FOLLOW_RESTLESS_PX : FOLLOW_PX;
   const mesh = yield* within(traceMesh(art, flat.labels, flat.tones, { ...DEFAULT_OUTLINE, followPx }), 0.5, 0.7);
   const { colour, alpha } = yield* within(drawMesh(mesh, flat.tones, times), 0.7, 1);
   return { kind: 'art', width: colour.width, height: colour.height, colour, alpha, frame: { ...art.frame, scale: art.frame.scale * times } };

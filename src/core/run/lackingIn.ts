@@ -1,6 +1,5 @@
 import { lumaOf } from '../colour/hex.ts';
 import { enlarge } from '../clean/enlarge.ts';
-import { isRestless } from '../clean/isRestless.ts';
 import { pictureFromArt, type Art } from '../raster/art.ts';
 import { boxBlurred } from '../raster/boxBlur.ts';
 import { cropArt } from '../raster/crop.ts';
@@ -20,6 +19,12 @@ const OF_COLOUR = 2.5;
 const AROUND_PX = 3;
 const FADE_PX = 1.5;
 
+/** How restless an art is: its noise, levels, and whether noise or compression ripples over its plain places. */
+export interface Unrest {
+  readonly noise: number;
+  readonly restless: boolean;
+}
+
 /** Marks of an art's pixels. */
 export interface Lacking {
   readonly width: number;
@@ -29,8 +34,8 @@ export interface Lacking {
 
 export const isLacking = ({ marks }: Lacking): boolean => marks.includes(1);
 
-/** 1 for each pixel of an art of which a larger drawing, averaged over it and those around it, is something else. @param noise of the art, levels. */
-export function lackingIn(drawn: Art, art: Art, noise: number): Lacking {
+/** 1 for each pixel of an art of which a larger drawing, averaged over it and those around it, is something else. */
+export function lackingIn(drawn: Art, art: Art, { noise, restless }: Unrest): Lacking {
   const { width, height } = art;
   const now = resample(pictureFromArt(drawn), 0, 0, drawn.width, drawn.height, width, height).data;
   const was = pictureFromArt(art).data;
@@ -42,7 +47,7 @@ export function lackingIn(drawn: Art, art: Art, noise: number): Lacking {
     alpha[i] = now[j + 3] - was[j + 3];
     light[i] = lumaOf({ r: red[i], g: green[i], b: blue[i] });
   }
-  const most = (isRestless(art.colour) ? LACKING_RESTLESS : LACKING) + LACKING_NOISY * noise;
+  const most = (restless ? LACKING_RESTLESS : LACKING) + LACKING_NOISY * noise;
   const marks = new Uint8Array(width * height);
   for (const off of [light, alpha]) markOver(marks, off, width, height, most);
   for (const off of [red, green, blue]) markOver(marks, off, width, height, OF_COLOUR * most);
@@ -62,11 +67,10 @@ function markOver(marks: Uint8Array, off: Float32Array, width: number, height: n
 
 /**
  * A drawing with the enlarged art itself near to what it lacks; only there the art is enlarged, tile by tile. `drawn` is changed.
- * @param times so many px of the drawing lie on one of the art, across and down.
+ * @param times so many px of the drawing lie on one of the art, across and down. @param restless whether the art is.
  */
-export function* withArtNear({ width, height, marks }: Lacking, drawn: Art, art: Art, times: 2 | 4): Task<Art> {
+export function* withArtNear({ width, height, marks }: Lacking, drawn: Art, art: Art, times: 2 | 4, restless: boolean): Task<Art> {
   const share = shareNear({ width, height, marks });
-  const restless = isRestless(art.colour);
   const fromCorner: Art = { ...art, frame: { leftPx: 0, topPx: 0, scale: 1 } };
   for (let top = 0; top < height; top += TILE_PX) {
     for (let left = 0; left < width; left += TILE_PX) {

@@ -5,7 +5,7 @@ import { meshRegions, type MeshRegions } from '../outline/mesh/meshRegions.ts';
 import type { OutlineOptions } from '../outline/traceOutline.ts';
 import type { Art } from '../raster/art.ts';
 import { BACK, backDetail, DETAIL } from '../separate/backDetail.ts';
-import { flatTones, type FlatTones } from '../separate/flatTones.ts';
+import { flatTones, LEAST_NOISE_PX2, type FlatTones } from '../separate/flatTones.ts';
 import { lightnessTones } from '../separate/lightnessTones.ts';
 import { within, type Task } from '../task/task.ts';
 import type { HeldTone, OneToneSeparation, Separation } from '../separate/separation.ts';
@@ -23,9 +23,6 @@ export interface TracedTones {
   /** Of photos: how much of it is how light, 256 counts. */
   readonly histogram?: Float64Array;
 }
-
-/** Bits of a tone smaller than this are noise, px² of the picture. */
-const LEAST_NOISE_PX2 = 5;
 
 /** Detail that was calmed over a width is followed within this share of it: closer there is nothing of the art. */
 const CALM_FOLLOWS = 0.1;

@@ -4,10 +4,8 @@ import { isAppError } from '../errors/appError.ts';
 import type { Art } from '../raster/art.ts';
 import { CLEAR, type LabelMap } from '../raster/labelMap.ts';
 import type { Task } from '../task/task.ts';
-import { flatTones, type FlatTones } from './flatTones.ts';
+import { flatTones, LEAST_NOISE_PX2, type FlatTones } from './flatTones.ts';
 
-/** Bits of a tone smaller than this are noise, px². */
-const LEAST_NOISE_PX2 = 5;
 /** Art is in even tones when nearly all of its plain pixels, away from edges, are this near to their tone, levels; so much more a level of noise. */
 const OFF_TONE = 9;
 const OFF_TONE_NOISY = 3;

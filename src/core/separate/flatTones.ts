@@ -17,6 +17,9 @@ const RESTLESS = 0.35;
 /** Of so many pixels one is looked at for that; prime, so that no pattern is missed. */
 const EVERY = 7;
 
+/** Bits of a tone smaller than this are noise, px² of the picture. */
+export const LEAST_NOISE_PX2 = 5;
+
 export interface FlatTonesOptions {
   /** Tones with the background, 2 to 32, or found; where the background is clear it is one of them. Or the tones that are there. */
   readonly count: number | 'auto' | readonly Rgb[];
