@@ -11,8 +11,8 @@ describe('warming up', () => {
   it('goes through to the films of its own drawing', async () => {
     let asked = 0;
     await warmUp(() => ++asked > 0);
-    // It gave way many times on its way.
-    expect(asked).toBeGreaterThan(20);
+    // It gave way before it proposed, cleaned and cut, however fast the machine is.
+    expect(asked).toBeGreaterThanOrEqual(3);
   });
 
   it('ends without a fault as soon as it is not wanted', async () => {
