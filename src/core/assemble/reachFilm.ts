@@ -189,6 +189,11 @@ class ReachPlaces implements CrackPlaces {
     return this.pairs === 0 ? 1 : this.widths / this.pairs;
   }
 
+  /** It runs along many edges, and along lines that are none. */
+  stray(): undefined {
+    return undefined;
+  }
+
   private endPair(): void {
     if (this.left === this.right) return;
     this.widths += this.places.edgeWidthPx();

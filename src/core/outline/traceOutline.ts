@@ -1,17 +1,19 @@
 import { AppError } from '../errors/appError.ts';
 import { signedArea } from '../geometry/rings.ts';
 import type { ShareMap } from '../raster/raster.ts';
-import { finish, type Task } from '../task/task.ts';
+import { finish, within, type Task } from '../task/task.ts';
 import { alignCorners } from './alignCorners.ts';
 import { circleOf, QUARTER } from './circle.ts';
+import type { CorneredEdge } from './cornerCheck.ts';
 import { findCorners, type Corner, type Ring } from './corners.ts';
 import { CurvesBuilder, type Curves } from './curves.ts';
 import { ellipseOf, type Ellipse } from './ellipse.ts';
 import { goesAround } from './goesAround.ts';
 import { isolines } from './isoline.ts';
-import { JointFinder } from './joints.ts';
+import { JointFinder, type FitOptions } from './joints.ts';
 import { parentRings } from './nesting.ts';
 import { withParallels } from './parallels.ts';
+import { settleCorners, type DrawnEdge } from './settleCorners.ts';
 import { closedSection, sectionBetween, type Section } from './section.ts';
 
 export interface OutlineOptions {
@@ -46,18 +48,29 @@ export function* traceOutline(share: ShareMap, options: OutlineOptions = DEFAULT
   const parent = parentRings(crossings, count, (k) => area[k] < 0);
   const { keep, renumbered } = keptRings(area, parent, options.leastAreaPx2);
   const builder = new CurvesBuilder();
-  const finder = new JointFinder({ tolerancePx: options.followPx, straightPx: options.followPx * STRAIGHT_SHARE });
+  const fit: FitOptions = { tolerancePx: options.followPx, straightPx: options.followPx * STRAIGHT_SHARE };
+  const finder = new JointFinder(fit);
+  const cornered = new Map<number, DrawnEdge>();
   let sincePause = 0;
   for (const [done, k] of keep.entries()) {
     const ring = ringOf(points, starts[k], starts[k + 1]);
-    drawRing(builder, ring, area[k], renumbered[k], options, finder);
+    const corners = drawRing(builder, ring, area[k], renumbered[k], options, finder);
+    const draw: DrawnEdge['draw'] = (to, others) => void drawRing(to, ring, area[k], renumbered[k], options, finder, others);
+    if (corners.length > 0) cornered.set(done, inShares(share, { ring, corners, fit, calmPx: options.smoothPx ?? 0 }, draw));
     sincePause += ring.n;
     if (sincePause > 4000) {
       sincePause = 0;
-      yield 0.3 + (0.7 * done) / keep.length;
+      yield 0.3 + (0.6 * done) / keep.length;
     }
   }
-  return options.shapes ? withParallels(builder.build(), options.followPx) : builder.build();
+  const drawn = yield* within(settleCorners(builder.build(), cornered, share.width, share.height), 0.9, 1);
+  return options.shapes ? withParallels(drawn, options.followPx) : drawn;
+}
+
+/** A ring of a share map with its corners: inside of it, on the right of travel, there is all, outside nothing. */
+function inShares({ data, width }: ShareMap, own: Pick<CorneredEdge, 'ring' | 'corners' | 'fit' | 'calmPx'>, draw: DrawnEdge['draw']): DrawnEdge {
+  const valueAt = (x: number, y: number): number => data[y * width + x] / 255;
+  return { edge: () => ({ ...own, trimPx: TRIM_PX, edgeWidthPx: 1, stray: 0, valueAt, stepOf: () => -1 }), draw };
 }
 
 /** `traceOutline` in one go. */
@@ -111,23 +124,35 @@ function roundOf(ring: Ring, tolerancePx: number): Ellipse | undefined {
   return round !== undefined && goesAround(ring, round, tolerancePx) ? round : undefined;
 }
 
-/** Draws a closed ring: as a round, or corner to corner, or as one smooth round. */
-export function drawRing(builder: CurvesBuilder, ring: Ring, area: number, parent: number, options: RingOptions, finder: JointFinder): void {
-  const round = options.shapes ? roundOf(ring, options.followPx) : undefined;
+/**
+ * Draws a closed ring: as a round, or corner to corner, or as one smooth round.
+ * @param known its corners, where they are known. @returns its corners; a round has none.
+ */
+export function drawRing(
+  builder: CurvesBuilder,
+  ring: Ring,
+  area: number,
+  parent: number,
+  options: RingOptions,
+  finder: JointFinder,
+  known?: readonly Corner[],
+): readonly Corner[] {
+  const round = options.shapes && known === undefined ? roundOf(ring, options.followPx) : undefined;
   if (round !== undefined) {
     drawEllipse(builder, round, area > 0, parent);
-    return;
+    return [];
   }
+  const corners = known ?? cornersOf(ring, options);
   const trimPx = TRIM_PX * (options.edgeWidthPx ?? 1);
-  const corners = alignCorners(
-    ring,
-    findCorners(ring, { leastTurnRad: options.cornerRad, edgeWidthPx: options.edgeWidthPx ?? 1 }),
-    options.followPx * STRAIGHT_SHARE,
-    trimPx,
-  );
   const sections =
     corners.length === 0 ? [closedSection(ring, calmestPoint(ring), options.smoothPx)] : sectionsBetween(ring, corners, trimPx, options.smoothPx);
   drawSections(builder, sections, parent, finder);
+  return corners;
+}
+
+/** The corners of an edge, on the straight sides that end at them. */
+export function cornersOf(ring: Ring, { cornerRad, followPx, edgeWidthPx = 1 }: RingOptions): Corner[] {
+  return alignCorners(ring, findCorners(ring, { leastTurnRad: cornerRad, edgeWidthPx }), followPx * STRAIGHT_SHARE, TRIM_PX * edgeWidthPx);
 }
 
 /** Points within this length of a corner lie on its rounding, px. */

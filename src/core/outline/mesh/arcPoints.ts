@@ -19,6 +19,16 @@ export interface CrackPlaces {
   crossing(left: number, across: number, along: number, every: boolean): number;
   /** Width over which the tones mix at the edges placed since, px. */
   edgeWidthPx(): number;
+  /** How restless the tones are beside the edges placed since; undefined when it is not known. */
+  stray(): Stray | undefined;
+}
+
+/** How far plain pixels beside an edge stray from their tone: by noise, or by what compression leaves around edges. */
+export interface Stray {
+  /** The middle one of them, as a share of the way between the edge's two tones. */
+  readonly middle: number;
+  /** How many pixels say so. */
+  readonly count: number;
 }
 
 /** The points of an arc with what they say of its picture. */
@@ -28,6 +38,9 @@ export interface ArcPoints {
   readonly edgeWidthPx: number;
   /** How far the points stray, px. */
   readonly roughPx: number;
+  /** The same of neighbouring points alone, in which the shape of the edge hardly shows, and compression neither. */
+  readonly finelyRoughPx: number;
+  readonly stray: Stray | undefined;
 }
 
 /**
@@ -44,7 +57,7 @@ export function arcPoints(arcs: CrackArcs, arc: number, places: CrackPlaces): Ar
   let n = collect(arcs, from, to, places, false, x, y);
   if (n < (closed ? FEW_CLOSED : FEW_OPEN)) n = collect(arcs, from, to, places, true, x, y);
   const ring = ringFrom(x.subarray(0, n), y.subarray(0, n), closed);
-  return { ring, edgeWidthPx: places.edgeWidthPx(), roughPx: roughness(ring) };
+  return { ring, edgeWidthPx: places.edgeWidthPx(), roughPx: roughness(ring, LAG), finelyRoughPx: roughness(ring, 1), stray: places.stray() };
 }
 
 function ringFrom(x: Float64Array, y: Float64Array, closed: boolean): Ring {
@@ -98,16 +111,16 @@ const LAG = 3;
 
 /**
  * How far the points of an edge stray from a smooth line, px (standard deviation): from third differences, which a curve hardly has, by their median, which
- * corners do not move. 0 for edges too short to say.
+ * corners do not move. @param lag points between those compared. 0 for edges too short to say.
  */
-function roughness({ n, x, y, closed }: Ring): number {
-  const count = closed ? n : n - 3 * LAG;
+function roughness({ n, x, y, closed }: Ring, lag: number): number {
+  const count = closed ? n : n - 3 * lag;
   if (n < 4 * LAG || count < 1) return 0;
   const off = new Float64Array(count);
   for (let k = 0; k < count; k++) {
-    const b = (k + LAG) % n;
-    const c = (k + 2 * LAG) % n;
-    const d = (k + 3 * LAG) % n;
+    const b = (k + lag) % n;
+    const c = (k + 2 * lag) % n;
+    const d = (k + 3 * lag) % n;
     const dx = x[d] - x[k];
     const dy = y[d] - y[k];
     const length = Math.sqrt(dx * dx + dy * dy);

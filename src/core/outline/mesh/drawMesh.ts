@@ -2,8 +2,7 @@ import type { Rgb } from '../../colour/oklab.ts';
 import { CLEAR } from '../../raster/labelMap.ts';
 import { makeRgba8, type Rgba8 } from '../../raster/raster.ts';
 import type { Task } from '../../task/task.ts';
-import type { Curves } from '../curves.ts';
-import { flatten } from '../flatten.ts';
+import { chordsByRow, ringChords, type RingChords } from '../rowChords.ts';
 import type { ArcMesh } from './arcMesh.ts';
 
 /** Largest distance of chords from the curves, px of what is drawn. */
@@ -24,7 +23,7 @@ export interface DrawnMesh {
  */
 export function* drawMesh(mesh: ArcMesh, tones: readonly Rgb[], times: number): Task<DrawnMesh> {
   const [width, height] = [mesh.width * times, mesh.height * times];
-  const chords = chordsOf(mesh, times);
+  const chords = ringChords(mesh.curves, CHORD_PX, times);
   const byRow = chordsByRow(chords, height);
   const data = new Uint8Array(width * height * 4).fill(255);
   const alpha = new Uint8Array(width * height);
@@ -39,53 +38,11 @@ export function* drawMesh(mesh: ArcMesh, tones: readonly Rgb[], times: number): 
   return { colour: makeRgba8(width, height, data, true), alpha };
 }
 
-/** Chords of all arcs, in px of what is drawn, and the arc of each. */
-interface Chords {
-  readonly from: Float64Array;
-  readonly to: Float64Array;
-  readonly arc: Int32Array;
-}
-
-function chordsOf({ curves }: ArcMesh, times: number): Chords {
-  const { points, starts } = flatten(curves, CHORD_PX / times);
-  const count = points.length / 2;
-  const [from, to, arc] = [new Float64Array(2 * count), new Float64Array(2 * count), new Int32Array(count)];
-  for (let k = 0; k + 1 < starts.length; k++) {
-    for (let i = starts[k]; i < starts[k + 1]; i++) {
-      const isLast = i + 1 === starts[k + 1];
-      arc[i] = k;
-      for (const c of [0, 1]) {
-        from[2 * i + c] = points[2 * i + c] * times;
-        // An open arc ends where its last curve does, not where it began.
-        to[2 * i + c] = (isLast ? endOf(curves, k, c) : points[2 * i + 2 + c]) * times;
-      }
-    }
-  }
-  return { from, to, arc };
-}
-
-const endOf = ({ coords, coordStart }: Curves, arc: number, c: number): number => coords[coordStart[arc + 1] - 2 + c];
-
-/** Which chords reach into each row. */
-function chordsByRow({ from, to, arc }: Chords, height: number): { first: Int32Array; chords: Int32Array } {
-  const rowsOf = (k: number): [number, number] => {
-    const [low, high] = [Math.min(from[2 * k + 1], to[2 * k + 1]), Math.max(from[2 * k + 1], to[2 * k + 1])];
-    return [Math.max(0, Math.floor(low)), Math.min(height - 1, Math.ceil(high) - 1)];
-  };
-  const first = new Int32Array(height + 1);
-  for (let k = 0; k < arc.length; k++) for (let [y, end] = rowsOf(k); y <= end; y++) first[y + 1]++;
-  for (let y = 0; y < height; y++) first[y + 1] += first[y];
-  const chords = new Int32Array(first[height]);
-  const next = first.slice();
-  for (let k = 0; k < arc.length; k++) for (let [y, end] = rowsOf(k); y <= end; y++) chords[next[y]++] = k;
-  return { first, chords };
-}
-
 /** Adds to a row what changes at a chord: from the colour on its one side to that on the other, for as much of the row as it runs through. */
-function addChord(row: Float64Array, step: Float64Array, { from, to, arc }: Chords, k: number, tones: readonly Rgb[], { arcs }: ArcMesh, y: number, width: number): void {
+function addChord(row: Float64Array, step: Float64Array, { from, to, ring }: RingChords, k: number, tones: readonly Rgb[], { arcs }: ArcMesh, y: number, width: number): void {
   const [x0, y0, x1, y1] = [from[2 * k], from[2 * k + 1], to[2 * k], to[2 * k + 1]];
   if (y0 === y1) return;
-  writeStep(step, arcs.left[arc[k]], arcs.right[arc[k]], tones);
+  writeStep(step, arcs.left[ring[k]], arcs.right[ring[k]], tones);
   const slope = (x1 - x0) / (y1 - y0);
   const xAt = (at: number): number => Math.max(0, Math.min(width, x0 + (at - y0) * slope));
   const [top, bottom] = [Math.max(y, Math.min(y0, y1)), Math.min(y + 1, Math.max(y0, y1))];

@@ -3,7 +3,7 @@ import type { Rgb } from '../../colour/oklab.ts';
 import type { Art } from '../../raster/art.ts';
 import { CLEAR } from '../../raster/labelMap.ts';
 import { wordsOf } from '../../raster/raster.ts';
-import type { CrackPlaces } from './arcPoints.ts';
+import type { CrackPlaces, Stray } from './arcPoints.ts';
 
 /** How far across an edge shares are summed to each side, px: soft edges are rarely wider. */
 const REACH = 4;
@@ -13,6 +13,8 @@ const THIN_REACH = 7;
 const WIDEST = 2.5;
 /** A share this near to none or all counts as the end of the edge, of 255. */
 const NEAR = 18;
+/** What strays further than this, of 255, belongs to another edge. */
+const FURTHEST_STRAY = 64;
 /**
  * A colour of a strip's profile may lie so far outside of the triangle of its three tones, as a share of its sides, and off its plane, of 255; else a fourth
  * tone has a part in it.
@@ -62,6 +64,7 @@ export class EdgePlaces implements CrackPlaces {
     this.second = second;
     this.mixed = 0;
     this.placed = 0;
+    this.strays.fill(0);
     if (first === CLEAR || second === CLEAR) return;
     const a = this.tones[first];
     const b = this.tones[second];
@@ -171,9 +174,36 @@ export class EdgePlaces implements CrackPlaces {
       sum += value;
       before = value;
       this.mixedHere += (value * (255 - value)) / 65025;
-      if (value <= NEAR) return sum;
+      if (value > NEAR) continue;
+      this.noteStray(own, i + away);
+      return sum;
     }
     return -1;
+  }
+
+  /** Notes how far the pixel beyond the end of an edge strays from the tone that is alone there. */
+  private noteStray(own: number, cell: number): void {
+    const i = this.pixelOf(cell);
+    if (i < 0 || this.cells[cell] !== own) return;
+    const { first, second, way } = this;
+    let off = own === second ? 255 : 0;
+    if (first === CLEAR || second === CLEAR) off -= this.share(cell);
+    else {
+      const word = this.words[i];
+      off -= (word & 255) * way[0] + ((word >> 8) & 255) * way[1] + ((word >> 16) & 255) * way[2] + way[3];
+    }
+    if (off < 0) off = -off;
+    if (off < FURTHEST_STRAY) this.strays[off | 0]++;
+  }
+
+  stray(): Stray {
+    const { strays } = this;
+    let count = 0;
+    for (let k = 0; k < FURTHEST_STRAY; k++) count += strays[k];
+    let left = count / 2;
+    let k = 0;
+    while (k < FURTHEST_STRAY && strays[k] < left) left -= strays[k++];
+    return { middle: count === 0 ? 0 : (k + left / strays[k]) / 255, count };
   }
 
   /**
@@ -203,6 +233,8 @@ export class EdgePlaces implements CrackPlaces {
     return this.solveStrip(start, across, n, lead, before, own, behind);
   }
 
+  /** How many pixels beyond the ends of the edges placed stray so far, of 255, from the tone that is alone there. */
+  private readonly strays = new Uint32Array(FURTHEST_STRAY);
   private readonly total = new Float64Array(4);
   private readonly one = new Float64Array(4);
 
