@@ -4,6 +4,7 @@ import { wordsOf, type Rgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
 import { calmedArt } from './calmedArt.ts';
 import { findPalette, type Tone, type ToneCount } from './palette.ts';
+import { inkOfStrokes } from './inkOfStrokes.ts';
 import { PLAIN } from './plainPixels.ts';
 import { redrawEdges } from './redrawEdges.ts';
 import { settleMixed } from './settleMixed.ts';
@@ -24,7 +25,7 @@ export interface FewerColours {
  * @param count tones including the background, 2 to 32, or `auto`.
  */
 export function* fewerColours(art: Art, count: number | 'auto'): Task<FewerColours> {
-  const { tones, labels } = yield* within(toneLabels(art, count, true), 0, 0.8);
+  const { tones, labels } = yield* within(toneLabels(art, count, 'none'), 0, 0.8);
   if (tones.length < 2) return { art, tones, labels };
   return { art: withAlpha(art, art.alpha, yield* within(redrawEdges(art, labels, tones), 0.8, 1)), tones, labels };
 }
@@ -32,20 +33,27 @@ export function* fewerColours(art: Art, count: number | 'auto'): Task<FewerColou
 /**
  * The tones of `fewerColours` and which of them every pixel has.
  * @param count as for `fewerColours`, or the tones themselves.
- * @param noSingles gives pixels that stand alone the tone around them; off to see specks. @param held tones that are among those found in any case.
+ * @param singles which pixels that stand alone keep their tone; the others take that around them. @param held tones that are among those found in any case.
  */
-export function* toneLabels(art: Art, count: ToneCount | readonly Rgb[], noSingles: boolean, held: readonly Rgb[] = []): Task<Omit<FewerColours, 'art'>> {
+export function* toneLabels(art: Art, count: ToneCount | readonly Rgb[], singles: Singles, held: readonly Rgb[] = []): Task<Omit<FewerColours, 'art'>> {
   const { width, height } = art;
   const { noise, smooth, plain } = yield* within(calmedArt(art), 0, 0.55);
   const tones = isPalette(count) ? count.map((tone): Tone => ({ ...tone, count: 0 })) : findPalette(smooth, plain, count, held);
+  if (tones.length === 1 && count !== 1 && !isPalette(count)) {
+    const ink = inkOfStrokes(smooth, art.alpha, tones[0]);
+    if (ink !== undefined) tones.push(ink);
+  }
   if (tones.length < 2) return { tones, labels: new Uint8Array(width * height) };
   const labels = nearestTones(smooth, tones);
   yield 0.65;
   const core = coresOf(labels, plain, width, height);
   yield 0.7;
   const settled = yield* within(settleMixed({ smooth, labels, core, tones, slack: 14 + 2 * noise }), 0.7, 0.95);
-  return { tones, labels: noSingles ? withoutSingles(settled, width, height) : settled };
+  return { tones, labels: singles === 'all' ? settled : withoutSingles(settled, width, height, singles === 'ofBits') };
 }
+
+/** Of what stands alone, all keeps its tone; or that of small areas alone, such as the eye of a letter, but not the tips of large ones; or none does. */
+export type Singles = 'all' | 'ofBits' | 'none';
 
 const isPalette = (count: ToneCount | readonly Rgb[]): count is readonly Rgb[] => Array.isArray(count);
 
@@ -122,8 +130,11 @@ function coresRow(labels: Uint8Array, plain: Uint8Array, core: Uint8Array, width
   if ((columns >= 2 || (columns === 1 && width === 1)) && plain[last] === PLAIN) core[last] = 1;
 }
 
-/** A pixel that none or one of its eight neighbours shares takes the tone that most of them have. */
-function withoutSingles(labels: Uint8Array, width: number, height: number): Uint8Array {
+/** Connected bits with fewer pixels than this are no tips of anything. */
+const MOST_OF_BIT = 5;
+
+/** A pixel that none or one of its eight neighbours shares takes the tone that most of them have. @param keepBits leaves it alone in a bit of a few pixels. */
+function withoutSingles(labels: Uint8Array, width: number, height: number, keepBits: boolean): Uint8Array {
   const out = labels.slice();
   const votes = new Uint8Array(32);
   for (let y = 1; y < height - 1; y++) {
@@ -133,10 +144,28 @@ function withoutSingles(labels: Uint8Array, width: number, height: number): Uint
       votes.fill(0);
       let most = t;
       for (let dy = -width; dy <= width; dy += width) for (let dx = -1; dx <= 1; dx++) if (dx !== 0 || dy !== 0) votes[labels[i + dy + dx]]++;
-      if (votes[t] > 1) continue;
+      if (votes[t] > 1 || (keepBits && isBit(labels, width, height, i))) continue;
       for (let k = 0; k < 32; k++) if (votes[k] > votes[most]) most = k;
       out[i] = most;
     }
   }
   return out;
+}
+
+/** Whether a pixel is one of a few, connected also over corners, that have its tone. */
+function isBit(labels: Uint8Array, width: number, height: number, start: number): boolean {
+  const bit = [start];
+  for (let k = 0; k < bit.length; k++) {
+    const x = bit[k] % width;
+    const y = (bit[k] - x) / width;
+    for (let v = Math.max(0, y - 1); v <= Math.min(height - 1, y + 1); v++) {
+      for (let u = Math.max(0, x - 1); u <= Math.min(width - 1, x + 1); u++) {
+        const j = v * width + u;
+        if (labels[j] !== labels[start] || bit.includes(j)) continue;
+        if (bit.length + 1 >= MOST_OF_BIT) return false;
+        bit.push(j);
+      }
+    }
+  }
+  return true;
 }

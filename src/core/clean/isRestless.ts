@@ -6,6 +6,8 @@ const RIPPLE = 4;
 /** Flat art is restless when so many of its blocks without an edge ripple, and so many for each block with one: soft tails of edges do too, in far fewer. */
 const OF_PLAIN = 0.04;
 const OF_EDGES = 0.6;
+/** Where fewer blocks than this share are without an edge, noise is so strong that it looks like edges. */
+const LEAST_PLAIN = 0.05;
 
 /**
  * Whether flat art carries noise or what compression leaves around edges, which a mean over the picture does not tell from a clean one (`noiseLevel`): most of
@@ -15,6 +17,7 @@ export function isRestless(picture: Rgba8): boolean {
   const { width, height } = picture;
   const seen = { plain: 0, rippled: 0, edges: 0 };
   for (let y = 1; y < height - 1; y += 2) lookAlong(picture, y, seen);
+  if (seen.plain < LEAST_PLAIN * (seen.plain + seen.edges)) return true;
   return seen.rippled > OF_PLAIN * seen.plain && seen.rippled > OF_EDGES * seen.edges && width > 2;
 }
 

@@ -16,7 +16,7 @@ const SAND: Rgb = { r: 227, g: 207, b: 164 };
 const YELLOW: Rgb = { r: 242, g: 182, b: 50 };
 const GREY: Rgb = { r: 200, g: 202, b: 206 };
 
-const tonesOf = (art: Art): readonly Rgb[] => finish(toneLabels(art, 'auto', true)).tones;
+const tonesOf = (art: Art): readonly Rgb[] => finish(toneLabels(art, 'auto', 'none')).tones;
 /** Of art of which every pixel is read. */
 const paletteOf = ({ colour, alpha }: Art): readonly Rgb[] => findPalette(colour, new Uint8Array(alpha.length).fill(PLAIN), 'auto');
 const has = (tones: readonly Rgb[], tone: Rgb): boolean => tones.some((other) => colourDifference(tone, other) < 5);

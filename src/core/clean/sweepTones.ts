@@ -17,7 +17,7 @@ const MOST_TONES = 32;
  */
 export function* sweepTones(art: Art, areaPx2: number, spared: Places = []): Task<{ art: Art; specks: number; finds: readonly Find[] }> {
   const { width, height } = art;
-  const { labels, tones } = yield* within(toneLabels(art, 'auto', false), 0, 0.8);
+  const { labels, tones } = yield* within(toneLabels(art, 'auto', 'all'), 0, 0.8);
   const regions = labelRegions(labels, width, height, 'each', true);
   const chosen = Uint8Array.from(regions.area, (area) => (area < areaPx2 ? 1 : 0));
   sparesEdges(regions, chosen, labels, width, height);

@@ -9,6 +9,10 @@ const FURTHEST = 3;
  * lie nearer.
  */
 const OFF_THE_WAY = 60;
+/** Beside lines that compression has left ripples around nothing is plain: then a pixel is that its four neighbours are as near to as this, levels of 255. */
+const RIPPLE = 40;
+/** Rows and columns at the picture's frame that are not looked at. */
+const MARGIN = FURTHEST + 1;
 
 /**
  * Marks, beside what is plain, the pixels of lines too thin to have any: with plain areas on both sides and a colour that no mixture of the two makes. Where a
@@ -19,14 +23,14 @@ const OFF_THE_WAY = 60;
 export function markThinLines(picture: Rgba8, plain: Uint8Array): void {
   const { width, height } = picture;
   const words = wordsOf(picture);
-  for (let y = FURTHEST; y < height - FURTHEST; y++) markRow(words, plain, width, y * width + FURTHEST, (y + 1) * width - FURTHEST);
+  for (let y = MARGIN; y < height - MARGIN; y++) markRow(words, plain, width, y * width + MARGIN, (y + 1) * width - MARGIN);
 }
 
 function markRow(words: Int32Array, plain: Uint8Array, width: number, from: number, to: number): void {
   for (let i = from; i < to; i++) {
     if (plain[i] !== 0 || !goesOn(words, i, width)) continue;
-    if (isLine(words, plain, i, 1) || isLine(words, plain, i, width) || isLine(words, plain, i, width + 1) || isLine(words, plain, i, width - 1))
-      plain[i] = NARROW;
+    const isLine = (across: number): boolean => isLineAcross(words, plain, width, i, across);
+    if (isLine(1) || isLine(width) || isLine(width + 1) || isLine(width - 1)) plain[i] = NARROW;
   }
 }
 
@@ -38,16 +42,24 @@ function goesOn(words: Int32Array, i: number, width: number): boolean {
   return false;
 }
 
-function isLine(words: Int32Array, plain: Uint8Array, i: number, across: number): boolean {
-  const before = plainBeside(plain, i, -across);
+function isLineAcross(words: Int32Array, plain: Uint8Array, width: number, i: number, across: number): boolean {
+  const before = plainBeside(words, plain, width, i, -across);
   if (before < 0) return false;
-  const after = plainBeside(plain, i, across);
+  const after = plainBeside(words, plain, width, i, across);
   return after >= 0 && isOffTheWay(words[i], words[before], words[after]);
 }
 
-function plainBeside(plain: Uint8Array, i: number, across: number): number {
+/** The nearest plain pixel to one side, or else the nearest that is plain but for ripples; −1 when there is neither near. */
+function plainBeside(words: Int32Array, plain: Uint8Array, width: number, i: number, across: number): number {
   for (let k = NEAREST; k <= FURTHEST; k++) if (plain[i + k * across] === PLAIN) return i + k * across;
+  for (let k = NEAREST; k <= FURTHEST; k++) if (isRippled(words, width, i + k * across)) return i + k * across;
   return -1;
+}
+
+function isRippled(words: Int32Array, width: number, i: number): boolean {
+  const own = words[i];
+  const isNear = (j: number): boolean => distance2(own, words[j]) <= RIPPLE * RIPPLE;
+  return isNear(i - 1) && isNear(i + 1) && isNear(i - width) && isNear(i + width);
 }
 
 const distance2 = (a: number, b: number): number =>

@@ -37,7 +37,7 @@ const SMALLEST_JAG = 0.2;
  */
 export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
   const { width, height } = art;
-  const { tones, labels } = yield* within(toneLabels(art, 'auto', true), 0, 0.4);
+  const { tones, labels } = yield* within(toneLabels(art, 'auto', 'none'), 0, 0.4);
   const clear = tones.length;
   let isClear = false;
   for (let i = 0; i < labels.length; i++) {

@@ -82,7 +82,7 @@ const isFlat = ({ tones, explained, off }: Tones, noise: number): boolean => exp
 
 /** How many tones, how much of the picture they explain, and how much of it is not ground. */
 function tonesOf(art: Art): Tones {
-  const { tones, labels } = finish(toneLabels(art, 'auto', true));
+  const { tones, labels } = finish(toneLabels(art, 'auto', 'none'));
   const before = art.colour.data;
   let like = 0;
   let off = 0;

@@ -42,7 +42,7 @@ export function* traceTones(separation: FilmsSeparation, art: Art, options: Outl
   if (separation.way === 'flat') {
     const rgbOf = ({ colour }: HeldTone): Rgb => rgbFromHex(colour) as Rgb;
     const tones = yield* within(
-      flatTones(art, { count: separation.palette?.map(rgbOf) ?? separation.count, held: separation.kept?.map(rgbOf) ?? [], leastAreaPx2 }),
+      flatTones(art, { count: separation.palette?.map(rgbOf) ?? separation.count, held: separation.kept?.map(rgbOf) ?? [], leastAreaPx2: options.leastAreaPx2 }),
       0,
       0.6,
     );

@@ -4,7 +4,7 @@ import { isAppError } from '../errors/appError.ts';
 import type { Art } from '../raster/art.ts';
 import { CLEAR, type LabelMap } from '../raster/labelMap.ts';
 import type { Task } from '../task/task.ts';
-import { flatTones, LEAST_NOISE_PX2, type FlatTones } from './flatTones.ts';
+import { flatTones, type FlatTones } from './flatTones.ts';
 
 /** Art is in even tones when nearly all of its plain pixels, away from edges, are this near to their tone, levels; so much more a level of noise. */
 const OFF_TONE = 9;
@@ -21,7 +21,7 @@ const TELLING_PX = 24;
 export function* evenTones(art: Art): Task<FlatTones | undefined> {
   let flat: FlatTones;
   try {
-    flat = yield* flatTones(art, { count: 'auto', leastAreaPx2: LEAST_NOISE_PX2 });
+    flat = yield* flatTones(art, { count: 'auto', leastAreaPx2: 0 });
   } catch (error) {
     // Noise, or all in one tone.
     if (isAppError(error)) return undefined;

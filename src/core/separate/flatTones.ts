@@ -1,4 +1,5 @@
 import { toneLabels } from '../clean/fewerColours.ts';
+import { isRestless } from '../clean/isRestless.ts';
 import type { Tone } from '../clean/palette.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { AppError } from '../errors/appError.ts';
@@ -19,13 +20,15 @@ const EVERY = 7;
 
 /** Bits of a tone smaller than this are noise, px² of the picture. */
 export const LEAST_NOISE_PX2 = 5;
+/** In art that carries none they may be the eye of a small letter, down to this. */
+const LEAST_CALM_PX2 = 2;
 
 export interface FlatTonesOptions {
   /** Tones with the background, 2 to 32, or found; where the background is clear it is one of them. Or the tones that are there. */
   readonly count: number | 'auto' | readonly Rgb[];
   /** Tones that are among those found in any case. */
   readonly held?: readonly Rgb[];
-  /** Connected bits smaller than this go to what surrounds them, px². */
+  /** Connected bits smaller than this go to what surrounds them, px², and those that are noise. */
   readonly leastAreaPx2: number;
 }
 
@@ -49,12 +52,14 @@ export function* flatTones(art: Art, { count, held, leastAreaPx2 }: FlatTonesOpt
   refuseRestless(art);
   const clearAround = !opaque && borderShare(alpha, width, height, (value) => value < 128) > 0.5;
   const wanted = typeof count !== 'number' || !clearAround ? count : Math.max(1, count - 1);
-  const { tones, labels } = yield* within(toneLabels(art, wanted, true, held), 0, 0.9);
+  const isNoisy = isRestless(art.colour);
+  const { tones, labels } = yield* within(toneLabels(art, wanted, isNoisy ? 'none' : 'ofBits', held), 0, 0.9);
   const data = labels;
   if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;
   if (!opaque && !data.some((label) => label !== CLEAR)) throw new AppError('nothingToCut');
   if (opaque && tones.length < 2) throw new AppError('oneColour', count === 1 ? { asked: 1 } : {});
-  const swept = sweepLabels(dropSlivers(makeLabelMap(width, height, data), art.colour, tones), leastAreaPx2);
+  const noisePx2 = (isNoisy ? LEAST_NOISE_PX2 : LEAST_CALM_PX2) * Math.max(1, art.frame.scale ** 2);
+  const swept = sweepLabels(dropSlivers(makeLabelMap(width, height, data), art.colour, tones), Math.max(noisePx2, leastAreaPx2));
   return { labels: swept, tones, ground: groundOf(swept) };
 }
 

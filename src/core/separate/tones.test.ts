@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import { codeOf } from '../../../tests/fixtures/errorCode.ts';
-import { artFromText, paintedArt, randomFrom } from '../../../tests/fixtures/shapes.ts';
+import { artFromText, BLACK, paintedArt, randomFrom, WHITE } from '../../../tests/fixtures/shapes.ts';
+import { toneLabels } from '../clean/fewerColours.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { artFromPicture, withAlpha } from '../raster/art.ts';
 import { CLEAR, makeLabelMap, type LabelMap } from '../raster/labelMap.ts';
@@ -230,6 +231,32 @@ describe('flatTones', () => {
     const checker = artFromText(Array.from({ length: 12 }, (_, y) => '#.'.repeat(7).slice(y % 2, (y % 2) + 13)));
     expect(codeOf(() => finish(flatTones(checker, { count: 'auto', leastAreaPx2: 1 })))).toBe('tooIntricate');
     expect(codeOf(() => finish(flatTones(artFromText(['    ', '    ', '    ']), { count: 3, leastAreaPx2: 1 })))).toBe('nothingToCut');
+  });
+});
+
+describe('bits of a few pixels', () => {
+  const isBit = (x: number, y: number): boolean => (Math.floor(x) === 20 && y > 14 && y < 17) || (Math.floor(x) === 30 && Math.floor(y) === 15);
+  const isField = (x: number, y: number): boolean => Math.hypot(x - 32, y - 24) < 18.2;
+  const wedge = (x: number, y: number): boolean => y > 44 && x > 4 && x < 60 - (y - 44) * 8;
+
+  it('stay in calm art, down to two of them', () => {
+    const art = paintedArt(64, 48, (x, y) => (isField(x, y) && !isBit(x, y) ? BLACK : WHITE));
+    const { labels } = finish(flatTones(art, { count: 2, leastAreaPx2: 0 }));
+    expect(labels.data[14 * 64 + 20]).toBe(labels.data[0]);
+    expect(labels.data[16 * 64 + 20]).toBe(labels.data[0]);
+    expect(labels.data[15 * 64 + 30]).toBe(labels.data[24 * 64 + 32]);
+  });
+
+  it('are noise where there is any, and tips of larger areas are none', () => {
+    const noisy = paintedArt(64, 48, (x, y) => {
+      const off = ((Math.floor(x) * 7919 + Math.floor(y) * 104_729) % 41) - 20;
+      const { r, g, b } = isField(x, y) && !isBit(x, y) ? { r: 60, g: 60, b: 60 } : { r: 200, g: 200, b: 200 };
+      return { r: r + off, g: g + off, b: b + off };
+    });
+    const { labels } = finish(flatTones(noisy, { count: 2, leastAreaPx2: 0 }));
+    expect(labels.data[15 * 64 + 20]).toBe(labels.data[24 * 64 + 32]);
+    const art = paintedArt(64, 48, (x, y) => (wedge(x, y) ? BLACK : WHITE));
+    expect(finish(toneLabels(art, 2, 'ofBits')).labels).toEqual(finish(toneLabels(art, 2, 'none')).labels);
   });
 });
 
