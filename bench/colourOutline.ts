@@ -13,7 +13,7 @@ import { colourLibraries, type ColourLibrary, type ColourShape } from './colourL
 import { CONDITIONS, degraded, type Condition } from './degrade.ts';
 import { compareTones, type ToneComparison } from './toneTruth.ts';
 
-const ours = (meet: Meet): ColourLibrary => ({
+export const ours = (meet: Meet): ColourLibrary => ({
   name: `limner ${meet}`,
   async trace(picture, tones) {
     const separation = { way: 'flat', count: tones.length, meet } as const;

@@ -10,6 +10,7 @@ import { benchEnlarging } from './enlarging.ts';
 import { benchFirstRun } from './firstRun.ts';
 import { benchGaps } from './gaps.ts';
 import { benchLarge } from './large.ts';
+import { benchLetters } from './letters.ts';
 import { benchLifts } from './lifts.ts';
 import { benchMutations } from './mutations.ts';
 import { benchNesting } from './nesting.ts';
@@ -27,6 +28,6 @@ import { benchSteps } from './steps.ts';
 import { benchStages } from './stages.ts';
 
 /** All benches, or those named on the command line. */
-const BENCHES: Readonly<Record<string, () => Promise<void>>> = { outline: benchOutline, films: benchColourOutline, composed: benchComposed, road: benchRoad, 'first-run': benchFirstRun, open: benchOpen, large: benchLarge, parts: benchParts, nesting: benchNesting, bridges: benchBridges, sheets: benchSheets, files: benchFiles, shelf: benchShelf, mutations: benchMutations, colours: benchFewerColours, sweep: benchSweep, dots: benchDots, gaps: benchGaps, 'rough-gaps': benchRoughGaps, lifts: benchLifts, enclosed: benchEnclosed, subjects: benchSubjects, photographs: benchPhotographs, enlarging: benchEnlarging, tidying: benchTidying, squares: benchSquares, stages: benchStages, tones: benchTones, between: benchBetween, proposals: benchProposals, steps: benchSteps };
+const BENCHES: Readonly<Record<string, () => Promise<void>>> = { outline: benchOutline, films: benchColourOutline, composed: benchComposed, letters: benchLetters, road: benchRoad, 'first-run': benchFirstRun, open: benchOpen, large: benchLarge, parts: benchParts, nesting: benchNesting, bridges: benchBridges, sheets: benchSheets, files: benchFiles, shelf: benchShelf, mutations: benchMutations, colours: benchFewerColours, sweep: benchSweep, dots: benchDots, gaps: benchGaps, 'rough-gaps': benchRoughGaps, lifts: benchLifts, enclosed: benchEnclosed, subjects: benchSubjects, photographs: benchPhotographs, enlarging: benchEnlarging, tidying: benchTidying, squares: benchSquares, stages: benchStages, tones: benchTones, between: benchBetween, proposals: benchProposals, steps: benchSteps };
 const wanted = process.argv.slice(2);
 for (const [name, bench] of Object.entries(BENCHES)) if (wanted.length === 0 || wanted.includes(name)) await bench();
