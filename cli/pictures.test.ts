@@ -77,6 +77,41 @@ describe('clean', () => {
     expect(statedDpi(new Uint8Array(await readFile(at('t.png'))), 'png')).toBeCloseTo(200, 0);
     for (const wrong of [['--enlarge', '3'], ['--turn', '45'], ['--tidy', '0'], ['--straighten', '80']]) expect((await limner('clean', file, '--out', at('x.png'), ...wrong)).code).toBe(2);
   });
+
+  it('makes the steps of a recipe of its options: the same pixels', async () => {
+    const file = await save('options.png', await image().flatten({ background: '#fff' }).png().toBuffer());
+    const base = { enabled: true, v: 1 };
+    const recipe = [
+      { id: 'a', kind: 'crop', rect: { xPx: 4, yPx: 2, widthPx: 70, heightPx: 54 }, ...base },
+      { id: 'b', kind: 'smoothing', strength: 20, ...base },
+      { id: 'c', kind: 'levels', points: { black: 10, white: 240 }, gamma: 1.2, saturation: 1, invert: false, ...base },
+      { id: 'd', kind: 'turn', mirrored: false, quarters: 1, angleDeg: 0, ...base },
+      { id: 'e', kind: 'edgeTidying', amountPx: 1.5, ...base },
+    ];
+    await writeFile(at('options.json'), JSON.stringify(recipe));
+    expect((await limner('clean', file, '--recipe', at('options.json'), '--out', at('recipe.png'))).code).toBe(0);
+    expect((await limner('clean', file, '--crop', '4,2,70,54', '--smooth', '20', '--levels', '10,240,1.2', '--turn', '90', '--tidy', '1.5', '--out', at('options-out.png'))).code).toBe(0);
+    expect(await pixels('options-out.png')).toEqual(await pixels('recipe.png'));
+  });
+
+  it('sweeps by px of the art, whatever the finished size, and says when a step cannot be done', async () => {
+    const data = new Uint8Array(120 * 90 * 4).fill(255);
+    const fill = (left: number, top: number, side: number): void => {
+      for (let y = top; y < top + side; y++) for (let x = left; x < left + side; x++) data.fill(0, 4 * (y * 120 + x), 4 * (y * 120 + x) + 3);
+    };
+    fill(40, 30, 30);
+    fill(10, 10, 3);
+    fill(100, 70, 4);
+    const file = await save('specks.png', await sharp(data, { raw: { width: 120, height: 90, channels: 4 } }).png().toBuffer());
+    for (const width of ['30mm', '400mm']) {
+      expect((await limner('clean', file, '--sweep', '12', '--width', width, '--force', '--out', at('swept.png'))).code).toBe(0);
+      const swept = await pixels('swept.png');
+      const darkAt = (x: number, y: number): boolean => swept.data[(y * 120 + x) * 4] < 128 && swept.data[(y * 120 + x) * 4 + 3] > 128;
+      expect([darkAt(11, 11), darkAt(101, 71), darkAt(55, 45)]).toEqual([false, true, true]);
+    }
+    const plain = await save('plain-sheet.png', await sharp({ create: { width: 40, height: 40, channels: 3, background: '#cde' } }).png().toBuffer());
+    expect((await limner('clean', plain, '--full-contrast', '--out', at('x.png'))).code).toBe(1);
+  });
 });
 
 describe('unusual files', () => {
