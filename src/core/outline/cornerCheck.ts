@@ -1,9 +1,9 @@
 import type { Corner, Ring } from './corners.ts';
 import { freeEndAt, type End } from './cubicFit.ts';
 import { cubicAt, type Curves } from './curves.ts';
+import { DrawnChords } from './drawnChords.ts';
 import { chordCount } from './flatten.ts';
 import { JointFinder, type FitOptions } from './joints.ts';
-import { chordsByRow, ringChords, type RingChords, type RowChords } from './rowChords.ts';
 import { closedSection, sectionBetween, sectionWithin, type Section } from './section.ts';
 import { SharesWithin, type PixelBox } from './sharesWithin.ts';
 
@@ -46,13 +46,6 @@ const UNEXPLAINED = 0.06;
 /** How often all corners of an edge are gone through: one that moves changes what its neighbours explain. */
 const ROUNDS = 2;
 
-/** Chords that were drawn of a ring, or are no longer. */
-interface Change {
-  readonly chords: readonly number[];
-  readonly ring: number;
-  readonly sign: 1 | -1;
-}
-
 interface Choice {
   readonly corners: readonly Corner[];
   readonly chords: readonly number[];
@@ -66,8 +59,7 @@ interface Choice {
  */
 export class CornerCheck {
   private readonly finder = new JointFinder({ tolerancePx: 1, straightPx: 1 });
-  private drawnRows: (RingChords & RowChords) | undefined;
-  private readonly changes: Change[] = [];
+  private drawn: DrawnChords | undefined;
 
   /** @param curves all that is drawn of the picture. @param width, height of the picture, px. */
   constructor(
@@ -75,6 +67,10 @@ export class CornerCheck {
     private readonly width: number,
     private readonly height: number,
   ) {}
+
+  private get chords(): DrawnChords {
+    return (this.drawn ??= new DrawnChords(this.curves, CHORD_PX, this.height));
+  }
 
   /** The corners of an edge, which is this ring of the curves, as they stand before the picture; undefined when all stand as they are. */
   settle(edge: CorneredEdge, ring: number): readonly Corner[] | undefined {
@@ -91,7 +87,7 @@ export class CornerCheck {
         if (gapOf(edge.ring, corner) < LEAST_GAP * edge.edgeWidthPx || stretches.shorterAt(corners, at) > LONG_PX) continue;
         const choice = this.bestAt(edge, stretches, corners, at, ring);
         if (choice === undefined) continue;
-        this.changes.push({ chords: stretches.at(corners, at), ring, sign: -1 }, { chords: choice.chords, ring, sign: 1 });
+        this.chords.replace(ring, stretches.at(corners, at), choice.chords);
         corners = choice.corners;
         const count = corners.length;
         for (let k = at - 1; k <= at + 1 && count > 0; k++) beside.add(corners[(k + count) % count]);
@@ -106,7 +102,8 @@ export class CornerCheck {
     const corner = corners[at];
     const box = this.boxOf(edge.ring, corner);
     if (box.right <= box.left || box.bottom <= box.top) return undefined;
-    const drawn = this.drawn(box, edge.stepOf);
+    const drawn = new SharesWithin(box);
+    this.chords.addTo(drawn, edge.stepOf);
     const seen = valuesIn(box, edge);
     const now = misfit(drawn, seen, edge.edgeWidthPx);
     if (now.worst < SUSPECT + SUSPECT_STRAYS * edge.stray) return undefined;
@@ -137,26 +134,6 @@ export class CornerCheck {
       right: Math.min(this.width, Math.floor(Math.max(px, corner.x)) + AROUND + 1),
       bottom: Math.min(this.height, Math.floor(Math.max(py, corner.y)) + AROUND + 1),
     };
-  }
-
-  private rows(): RingChords & RowChords {
-    if (this.drawnRows !== undefined) return this.drawnRows;
-    const chords = ringChords(this.curves, CHORD_PX);
-    return (this.drawnRows = { ...chords, ...chordsByRow(chords, this.height) });
-  }
-
-  /** What the pixels of a box would show of all that is drawn. */
-  private drawn(box: PixelBox, stepOf: (ring: number) => number): SharesWithin {
-    const { from, to, ring, first, chords } = this.rows();
-    const out = new SharesWithin(box);
-    for (let y = box.top; y < box.bottom; y++) {
-      for (let i = first[y]; i < first[y + 1]; i++) {
-        const k = chords[i];
-        out.addInRow(y, from[2 * k], from[2 * k + 1], to[2 * k], to[2 * k + 1], stepOf(ring[k]));
-      }
-    }
-    for (const change of this.changes) out.addAll(change.chords, change.sign * stepOf(change.ring));
-    return out;
   }
 }
 
