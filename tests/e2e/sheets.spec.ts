@@ -147,6 +147,8 @@ test('the workshop’s own limits are those of the check, also in a job that was
   await page.getByRole('button', { name: /^Materials/ }).click();
   await page.getByRole('button', { name: /^Gloss adhesive vinyl/ }).click();
   await page.getByRole('button', { name: 'Add', exact: true }).click();
+  // Its settings have come before its name is typed.
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('New material');
   await page.getByLabel('Name', { exact: true }).fill('Thick outdoor vinyl');
   await page.getByLabel('Name', { exact: true }).press('Tab');
   await setQuantity(page, 'Strip', '6 mm');
