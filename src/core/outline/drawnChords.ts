@@ -28,7 +28,7 @@ export class DrawnChords {
   /** @param tolerancePx largest distance of the chords from the curves. @param height of the picture, px. */
   constructor(curves: Curves, tolerancePx: number, height: number) {
     this.chords = ringChords(curves, tolerancePx);
-    const { from, to, ring } = this.chords;
+    const { from, ring } = this.chords;
     const count = curves.parent.length;
     this.first = new Int32Array(count + 1);
     for (const k of ring) this.first[k + 1]++;
@@ -39,10 +39,7 @@ export class DrawnChords {
       if (isOpenRing(curves, k) || box.right - box.left > SMALL_PX || box.bottom - box.top > SMALL_PX) isLarge[k] = 1;
       else this.small.add({ ...box, ring: k });
     }
-    const large = ring.map((of, k) => (isLarge[of] === 1 ? k : -1)).filter((k) => k >= 0);
-    const pick = (values: Float64Array): Float64Array => Float64Array.from({ length: 2 * large.length }, (_, i) => values[2 * large[i >> 1] + (i & 1)]);
-    const { first, chords } = chordsByRow({ from: pick(from), to: pick(to), ring: large }, height);
-    this.rows = { first, chords: chords.map((k) => large[k]) };
+    this.rows = chordsByRow(this.chords, height, (k) => isLarge[k] === 1);
   }
 
   /** Other chords of a ring take the place of some, x0, y0, x1, y1 of each: both begin and end at the same places, so that they differ only where they lie. */

@@ -1,3 +1,5 @@
+import { alongRow } from './rowChords.ts';
+
 /** A box of whole pixels; right and bottom are exclusive. */
 export interface PixelBox {
   readonly left: number;
@@ -8,8 +10,7 @@ export interface PixelBox {
 
 /**
  * What the pixels of a box show of areas whose edges are given as chords: each the exact mean of what lies in it. A chord adds to its rows what changes at it,
- * times the area that it cuts off; sums along the rows give the pixels (the accumulation buffer of R. Levien's font-rs, 2016). Chords left of the box count as
- * well, those right of it do not matter.
+ * times the area that it cuts off; sums along the rows give the pixels. Chords left of the box count as well, those right of it do not matter.
  */
 export class SharesWithin {
   private readonly changes: Float64Array;
@@ -42,41 +43,12 @@ export class SharesWithin {
 
   /** The part of a chord that lies in one row of the box. */
   addInRow(y: number, x0: number, y0: number, x1: number, y1: number, step: number): void {
-    if (y0 === y1) return;
-    const { left, right, top: first } = this.box;
-    const slope = (x1 - x0) / (y1 - y0);
-    const top = Math.max(y, Math.min(y0, y1));
-    const bottom = Math.min(y + 1, Math.max(y0, y1));
-    const xTop = x0 + (top - y0) * slope;
-    const xBottom = x0 + (bottom - y0) * slope;
-    const rise = (y1 > y0 ? step : -step) * (bottom - top);
-    let a = Math.min(xTop, xBottom) - left;
-    const b = Math.max(xTop, xBottom) - left;
-    const width = right - left;
-    const row = (y - first) * this.stride;
-    if (a >= width) return;
-    const perPx = b - a < 1e-9 ? 0 : rise / (b - a);
-    if (a < 0) {
-      this.changes[row] += b <= 0 ? rise : -a * perPx;
-      if (b <= 0) return;
-      a = 0;
-    }
-    if (perPx === 0) {
-      this.span(row, a, a, rise);
-      return;
-    }
-    for (const end = Math.min(b, width); a < end; ) {
-      const next = Math.min(end, Math.floor(a) + 1);
-      this.span(row, a, next, perPx * (next - a));
-      a = next;
-    }
-  }
-
-  private span(row: number, a: number, b: number, rise: number): void {
-    const x = Math.floor(a);
-    const after = rise * ((a + b) / 2 - x);
-    this.changes[row + x] += rise - after;
-    this.changes[row + x + 1] += after;
+    const { left, right, top } = this.box;
+    const row = (y - top) * this.stride;
+    alongRow(y, x0, y0, x1, y1, left, right - left, (x, here, next) => {
+      this.changes[row + x] += step * here;
+      this.changes[row + x + 1] += step * next;
+    });
   }
 
   /** The pixels row by row. @param blur share of each neighbour, above, below, left and right, that a pixel takes of them. */

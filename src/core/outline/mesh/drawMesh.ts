@@ -2,7 +2,7 @@ import type { Rgb } from '../../colour/oklab.ts';
 import { CLEAR } from '../../raster/labelMap.ts';
 import { makeRgba8, type Rgba8 } from '../../raster/raster.ts';
 import type { Task } from '../../task/task.ts';
-import { chordsByRow, ringChords, type RingChords } from '../rowChords.ts';
+import { alongRow, chordsByRow, ringChords, type RingChords } from '../rowChords.ts';
 import type { ArcMesh } from './arcMesh.ts';
 
 /** Largest distance of chords from the curves, px of what is drawn. */
@@ -40,35 +40,13 @@ export function* drawMesh(mesh: ArcMesh, tones: readonly Rgb[], times: number): 
 
 /** Adds to a row what changes at a chord: from the colour on its one side to that on the other, for as much of the row as it runs through. */
 function addChord(row: Float64Array, step: Float64Array, { from, to, ring }: RingChords, k: number, tones: readonly Rgb[], { arcs }: ArcMesh, y: number, width: number): void {
-  const [x0, y0, x1, y1] = [from[2 * k], from[2 * k + 1], to[2 * k], to[2 * k + 1]];
-  if (y0 === y1) return;
   writeStep(step, arcs.left[ring[k]], arcs.right[ring[k]], tones);
-  const slope = (x1 - x0) / (y1 - y0);
-  const xAt = (at: number): number => Math.max(0, Math.min(width, x0 + (at - y0) * slope));
-  const [top, bottom] = [Math.max(y, Math.min(y0, y1)), Math.min(y + 1, Math.max(y0, y1))];
-  const sign = y1 > y0 ? 1 : -1;
-  const [xTop, xBottom] = [xAt(top), xAt(bottom)];
-  const [left, right] = [Math.min(xTop, xBottom), Math.max(xTop, xBottom)];
-  const all = sign * (bottom - top);
-  if (right - left < 1e-9) {
-    addSpan(row, step, left, left, all);
-    return;
-  }
-  for (let a = left; a < right; ) {
-    const b = Math.min(right, Math.floor(a) + 1);
-    addSpan(row, step, a, b, (all * (b - a)) / (right - left));
-    a = b;
-  }
-}
-
-/** A chord from `a` to `b` within one pixel that goes down by `rise` of the row. */
-function addSpan(row: Float64Array, step: Float64Array, a: number, b: number, rise: number): void {
-  const x = Math.floor(a);
-  const after = rise * ((a + b) / 2 - x);
-  for (let c = 0; c < 4; c++) {
-    row[4 * x + c] += step[c] * (rise - after);
-    row[4 * x + 4 + c] += step[c] * after;
-  }
+  alongRow(y, from[2 * k], from[2 * k + 1], to[2 * k], to[2 * k + 1], 0, width, (x, here, next) => {
+    for (let c = 0; c < 4; c++) {
+      row[4 * x + c] += step[c] * here;
+      row[4 * x + 4 + c] += step[c] * next;
+    }
+  });
 }
 
 /** What a chord that goes down changes from its left on the picture to its right; colours are premultiplied. Going down, the left of travel is the picture's right. */
