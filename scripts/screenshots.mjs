@@ -97,6 +97,8 @@ const VIEWS = [
   } },
   { name: 'together', async act(page) {
     await page.getByRole('link', { name: 'Several on one sheet' }).click();
+    // On the shelf a click on a job's name would open it.
+    await page.getByRole('button', { name: 'Lay them out' }).waitFor();
     await page.getByText('Crew crest').click();
     await page.getByText('Crest, one film').click();
     await page.getByLabel('Copies', { exact: true }).last().fill('3');
