@@ -17,6 +17,8 @@ export default defineConfig({
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    // Less to draw and to wait for; walks.spec and firstShirt.spec move as they do for most people.
+    contextOptions: { reducedMotion: 'reduce' },
     // Every test has a browser of its own, and would fetch all files once more; offline.spec allows it.
     serviceWorkers: 'block',
     actionTimeout: 10_000,

@@ -8,6 +8,7 @@ import { inkOfStrokes } from './inkOfStrokes.ts';
 import { PLAIN } from './plainPixels.ts';
 import { redrawEdges } from './redrawEdges.ts';
 import { settleMixed } from './settleMixed.ts';
+import { settleStrokes } from './strokes/settleStrokes.ts';
 
 export interface FewerColours {
   readonly art: Art;
@@ -48,7 +49,8 @@ export function* toneLabels(art: Art, count: ToneCount | readonly Rgb[], singles
   yield 0.65;
   const core = coresOf(labels, plain, width, height);
   yield 0.7;
-  const settled = yield* within(settleMixed({ smooth, labels, core, tones, slack: 14 + 2 * noise }), 0.7, 0.95);
+  const settled = yield* within(settleMixed({ smooth, labels, core, tones, slack: 14 + 2 * noise }), 0.7, 0.93);
+  yield* within(settleStrokes(settled, { smooth, nearest: labels, core, tones }), 0.93, 0.98);
   return { tones, labels: singles === 'all' ? settled : withoutSingles(settled, width, height, singles === 'ofBits') };
 }
 

@@ -1,0 +1,36 @@
+import { within, type Task } from '../../task/task.ts';
+import { findStrokes, type TonedArt } from './findStrokes.ts';
+import { growStroke } from './growStroke.ts';
+import { StrokeColours } from './strokeColours.ts';
+import { tonesOfStrokes } from './tonesOfStrokes.ts';
+
+const HALF = 127.5;
+const STROKES_PER_TURN = 500;
+
+/**
+ * Gives strokes too thin to have an inside, as those of small lettering, one tone from end to end. A pixel of such a stroke is mixed with its ground, and
+ * compression has spread its tint, so that by itself it may look like the ground, or like a third tone; all pixels of a letter, or of a word, together tell
+ * whose mixtures with the ground they are. From where there is at least half of that tone it goes on along the crest of the stroke.
+ * @param settled the tone of every pixel so far; changed.
+ */
+export function* settleStrokes(settled: Uint8Array, art: TonedArt): Task<void> {
+  const strokes = yield* within(findStrokes(art), 0, 0.6);
+  const { pixels, starts, grounds } = strokes;
+  const tones = yield* within(tonesOfStrokes(art, strokes, settled), 0.6, 0.9);
+  const colours = new StrokeColours(art.smooth, art.tones);
+  // How much of a pixel the tone covers, of 255: of the pixels of the stroke that is being drawn; 0 elsewhere.
+  const cover = new Uint8Array(settled.length);
+  for (const [k, tone] of tones.entries()) {
+    if (k % STROKES_PER_TURN === STROKES_PER_TURN - 1) yield 0.9 + (0.1 * k) / tones.length;
+    if (tone === undefined) continue;
+    const own = pixels.slice(starts[k], starts[k + 1]);
+    colours.read(own, 0, own.length, grounds[k]);
+    let most = 0;
+    for (let i = 0; i < own.length; i++) most = Math.max(most, (cover[own[i]] = Math.max(1, Math.min(255, Math.round(255 * colours.share(i, tone))))));
+    // A stroke between two rows of pixels may have less than half of all.
+    const least = Math.min(HALF, most);
+    for (const i of own) settled[i] = cover[i] >= least ? tone : grounds[k];
+    growStroke(own, cover, settled, tone, art.smooth.width);
+    for (const i of own) cover[i] = 0;
+  }
+}
