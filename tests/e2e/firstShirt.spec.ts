@@ -1,6 +1,8 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { openShelfWith, settled, test } from './bench.ts';
 
+test.use({ contextOptions: { reducedMotion: 'no-preference' } });
+
 /** Counts what a newcomer does: each press, each number that is typed. */
 function countedOn(page: Page): { press(on: Locator): Promise<void>; type(on: Locator, text: string): Promise<void>; readonly count: number } {
   let count = 0;

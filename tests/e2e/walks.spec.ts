@@ -3,6 +3,8 @@ import { randomFrom } from '../fixtures/shapes.ts';
 import { openJob, settled, test } from './bench.ts';
 import { act, ACTIONS_OF, facts, STAGES, stored } from './walk.ts';
 
+test.use({ contextOptions: { reducedMotion: 'no-preference' } });
+
 /** Seeds of the walks and how long each is; more than run each time can be asked for, to soak it. */
 const SEEDS = Number(process.env['LIMNER_WALKS'] ?? 1);
 const FIRST_SEED = Number(process.env['LIMNER_FIRST_WALK'] ?? 1);
