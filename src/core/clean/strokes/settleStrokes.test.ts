@@ -85,6 +85,18 @@ describe('strokes without an inside', () => {
     expect(labels.subarray(30 * SIZE).includes(3)).toBe(false);
   });
 
+  it('leave dots that they touch their own tone', () => {
+    const green: Rgb = { r: 187, g: 212, b: 94 };
+    const art = drawn(WHITE, [
+      { ink: green, from: [20, 24], to: [20.1, 24], widePx: 4 },
+      { ink: green, from: [40, 26], to: [40.1, 26], widePx: 4 },
+      { ink: NAVY, from: [8, 29.4], to: [56, 29.9], widePx: 1.4 },
+    ]);
+    const labels = labelsOf(tintHalved(art), [WHITE, green, NAVY]);
+    expect(countOf(labels, 1)).toBeGreaterThan(16);
+    expect(followed(labels, 2, [8, 29.4], [56, 29.9])).toBe(1);
+  });
+
   it('of a lighter tone that darker ones could be mixed to stay of it', () => {
     const [black, grey] = [{ r: 20, g: 20, b: 20 }, { r: 138, g: 138, b: 138 }];
     const line = { ink: grey, from: [8, 32], to: [56, 32], widePx: 2 } as const;

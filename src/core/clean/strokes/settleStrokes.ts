@@ -1,4 +1,5 @@
 import { within, type Task } from '../../task/task.ts';
+import { CLEARLY, explaining, type Difference } from './explaining.ts';
 import { findStrokes, type TonedArt } from './findStrokes.ts';
 import { growStroke } from './growStroke.ts';
 import { StrokeColours } from './strokeColours.ts';
@@ -6,6 +7,9 @@ import { tonesOfStrokes } from './tonesOfStrokes.ts';
 
 const HALF = 127.5;
 const STROKES_PER_TURN = 500;
+/** A stroke goes on along pixels that it covers by at least this much, of 255, and that differ from the ground by more levels than compression leaves there. */
+const LEAST_COVER = 50;
+const LEAST_GROWN = 45;
 
 /**
  * Gives strokes too thin to have an inside, as those of small lettering, one tone from end to end. A pixel of such a stroke is mixed with its ground, and
@@ -29,8 +33,26 @@ export function* settleStrokes(settled: Uint8Array, art: TonedArt): Task<void> {
     for (let i = 0; i < own.length; i++) most = Math.max(most, (cover[own[i]] = Math.max(1, Math.min(255, Math.round(255 * colours.share(i, tone))))));
     // A stroke between two rows of pixels may have less than half of all.
     const least = Math.min(HALF, most);
-    for (const i of own) settled[i] = cover[i] >= least ? tone : grounds[k];
-    growStroke(own, cover, settled, tone, art.smooth.width);
+    const kept = tonesOfTheirOwn(settled, own, grounds[k], tone, art);
+    for (const i of own) if (!kept.has(settled[i])) settled[i] = cover[i] >= least ? tone : grounds[k];
+    growStroke(own, cover, settled, tone, art.smooth.width, Math.max(LEAST_COVER, (255 * LEAST_GROWN) / colours.distance(tone)));
     for (const i of own) cover[i] = 0;
   }
+}
+
+/** Third tones that pixels of a stroke have for good: their mixtures with the ground explain those pixels clearly better than the tone of the stroke does, as of a dot that it touches. */
+function tonesOfTheirOwn(settled: Uint8Array, pixels: readonly number[], ground: number, tone: number, { smooth, tones }: TonedArt): Set<number> {
+  const { data } = smooth;
+  const { r, g, b } = tones[ground];
+  const sums = new Map<number, [number, number, number]>();
+  for (const i of pixels) {
+    if (settled[i] === ground || settled[i] === tone) continue;
+    const sum = sums.get(settled[i]) ?? [0, 0, 0];
+    sum[0] += data[4 * i] - r;
+    sum[1] += data[4 * i + 1] - g;
+    sum[2] += data[4 * i + 2] - b;
+    sums.set(settled[i], sum);
+  }
+  const isOwn = ([third, sum]: [number, Difference]): boolean => explaining(tones, [third, tone], ground, sum, CLEARLY).join() === `${third}`;
+  return new Set([...sums].filter(isOwn).map(([third]) => third));
 }

@@ -36,6 +36,13 @@ export class StrokeColours {
     return along / (x * x + y * y + z * z);
   }
 
+  /** How far a tone is from the ground, levels as edges weigh them. */
+  distance(tone: number): number {
+    const { edge } = this;
+    const [g, t] = [3 * this.ground, 3 * tone];
+    return Math.hypot(edge[t] - edge[g], edge[t + 1] - edge[g + 1], edge[t + 2] - edge[g + 2]);
+  }
+
   /** The sum of the pixels' squared differences from the ground. */
   difference(): number {
     const { colours, edge } = this;

@@ -1,5 +1,5 @@
-import type { Rgb } from '../../colour/oklab.ts';
 import type { Task } from '../../task/task.ts';
+import { CLEARLY, explaining, type Difference } from './explaining.ts';
 import type { Strokes, TonedArt } from './findStrokes.ts';
 import { StrokeColours } from './strokeColours.ts';
 
@@ -7,10 +7,7 @@ import { StrokeColours } from './strokeColours.ts';
 const MOST_OFF = 0.15;
 /** A stroke a pixel wide covers half of the pixels at its thickest, wherever it runs between them; less than this is another tone's. */
 const THICKEST = 0.45;
-/** A tone that explains a stroke better than all others by this factor is its own. */
-const CLEARLY = 3;
-/** Tones that leave no more than this share unexplained, or no more than the best by this factor, cannot be told apart by colours. */
-const AS_WELL_SHARE = 0.02;
+/** Tones that leave no more than the best by this factor unexplained cannot be told apart by colours. */
 const AS_WELL = 1.1;
 /** Strokes stand together when they are in squares this large, px, that touch: letters of a word. */
 const SQUARE_PX = 32;
@@ -24,10 +21,8 @@ interface Evidence {
   /** The tones of which it may be, by the colours of its pixels. */
   readonly likely: readonly number[];
   /** The sum of the differences from the ground of all pixels of it and around it: compression spreads tint, but the sum stays. */
-  readonly sum: Vector;
+  readonly sum: Difference;
 }
-
-type Vector = readonly [number, number, number];
 
 /**
  * The tone of each stroke: that whose mixtures with the ground its pixels are. Where its own colours do not tell, because compression has spread their tint,
@@ -50,29 +45,17 @@ export function* tonesOfStrokes(art: TonedArt, strokes: Strokes, settled: Uint8A
   return grounds.map((ground, k) => {
     const { likely, sum } = evidence[k];
     if (likely.length < 2) return likely[0];
-    const own = explaining(likely, sum, ground, art.tones, CLEARLY);
+    const own = explaining(art.tones, likely, ground, sum, CLEARLY);
     if (own.length === 1) return own[0];
     const together = beside.of(k).reduce((all, other) => added(all, evidence[other].sum), sum);
-    const best = explaining(likely, together, ground, art.tones, AS_WELL);
+    const best = explaining(art.tones, likely, ground, together, AS_WELL);
     const votes = art.tones.map(() => 0);
     for (let i = starts[k]; i < starts[k + 1]; i++) votes[settled[pixels[i]]]++;
     return best.reduce((most, tone) => (votes[tone] > votes[most] ? tone : most));
   });
 }
 
-const added = (a: Vector, b: Vector): Vector => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
-
-/** Of some tones, those that explain a sum of differences from a ground best, or as well as the best by a factor. */
-function explaining(likely: readonly number[], sum: Vector, ground: number, tones: readonly Rgb[], factor: number): number[] {
-  const all = sum[0] ** 2 + sum[1] ** 2 + sum[2] ** 2;
-  const left = likely.map((tone) => {
-    const way = [tones[tone].r - tones[ground].r, tones[tone].g - tones[ground].g, tones[tone].b - tones[ground].b];
-    const dot = Math.max(0, way[0] * sum[0] + way[1] * sum[1] + way[2] * sum[2]);
-    return all - dot ** 2 / (way[0] ** 2 + way[1] ** 2 + way[2] ** 2);
-  });
-  const bound = Math.max(factor * Math.min(...left), AS_WELL_SHARE * all);
-  return likely.filter((_, k) => left[k] <= bound);
-}
+const added = (a: Difference, b: Difference): Difference => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 
 class EvidenceReader {
   private readonly colours: StrokeColours;
@@ -95,7 +78,7 @@ class EvidenceReader {
     return { likely, sum: likely.length < 2 ? [0, 0, 0] : this.sumAround(pixels, ground) };
   }
 
-  private sumAround(pixels: readonly number[], ground: number): Vector {
+  private sumAround(pixels: readonly number[], ground: number): Difference {
     const { seen } = this;
     const { tones, smooth, core } = this.art;
     const { width, height, data } = smooth;
