@@ -2,7 +2,7 @@
 import { ref } from 'vue';
 import { formatLength, type LengthUnit } from '../core/units/parseLength.ts';
 import { mm } from '../core/units/length.ts';
-import { decimals } from '../core/words/say.ts';
+import { decimals, grouped } from '../core/words/say.ts';
 
 /** A roll of film as the rack shows it. */
 export interface Roll {
@@ -50,7 +50,7 @@ const areaText = (areaMm2: number, unit: LengthUnit): string => (unit === 'mm' ?
         <circle cx="104" cy="14" r="6.4" fill="#e9d9b8" /><circle cx="104" cy="14" r="3.4" fill="#fff" />
       </svg>
       <span class="name">{{ roll.name }}<i v-if="roll.places > 0" class="pin" :title="roll.places === 1 ? $say('1 place to look at') : $say`${roll.places} places to look at`">{{ roll.places > 999 ? '999+' : roll.places }}</i></span>
-      <span class="facts">{{ roll.pieces === 1 ? $say('1 piece') : $say`${roll.pieces} pieces` }} · {{ areaText(roll.areaMm2, unit) }}</span>
+      <span class="facts">{{ roll.pieces === 1 ? $say('1 piece') : $say`${grouped(roll.pieces)} pieces` }} · {{ areaText(roll.areaMm2, unit) }}</span>
     </button>
     <p v-if="rolls.length > 1" class="note" :title="$say`Goes on left to right, bottom first${fixed === true ? '' : $say('; drag to change')}`">goes on left to right, bottom first{{ fixed === true ? '' : $say('; drag to change') }}</p>
     <slot />

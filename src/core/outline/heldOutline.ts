@@ -2,6 +2,7 @@ import { followedBy, inverseOf, scaling, translation, type Affine } from '../geo
 import type { Frame } from '../raster/art.ts';
 import { hashText } from '../task/hash.ts';
 import type { Curves } from './curves.ts';
+import { curvesFromPaths, type EditPath } from './edit/editPath.ts';
 import { nestRings } from './nestRings.ts';
 import type { HeldOutline } from './outlineSettings.ts';
 import { curvesFromPathData, pathData } from './pathData.ts';
@@ -23,6 +24,21 @@ const HELD_DIGITS = 6;
 
 /** How an outline, in px of the picture, is written when it is held by hand. */
 export const heldPath = (curves: Curves): string => pathData(curves, HELD_DIGITS);
+
+/** Edited paths are never changed in place: the text of one is written once. */
+const texts = new WeakMap<EditPath, string>();
+
+/** How one edited path, in px of the picture, is written when it is held by hand. */
+export function heldText(path: EditPath): string {
+  const known = texts.get(path);
+  if (known !== undefined) return known;
+  const text = heldPath(curvesFromPaths([path]));
+  texts.set(path, text);
+  return text;
+}
+
+/** The same of several, one after the other: which lies in which is read from how they lie. */
+export const heldPathOf = (paths: readonly EditPath[]): string => paths.map(heldText).join('');
 
 /** An outline held by hand, in art px. */
 export const heldCurves = (held: HeldOutline, frame: Frame): Curves =>

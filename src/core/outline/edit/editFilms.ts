@@ -1,9 +1,8 @@
-import { isEnd, isSmooth, nodeAt, placeOn, sideAt, sideCount, type EditNode, type EditPath, type Point } from './editPath.ts';
+import { isEnd, isNear, isSmooth, nodeAt, placeOn, sideAt, sideCount, type EditNode, type EditPath, type Point, type Side } from './editPath.ts';
 import {
   cornered,
   distance,
   handleMoved,
-  isNear,
   nodeAdded,
   nodeRemoved,
   sameSide,
@@ -16,6 +15,7 @@ import {
   withReplaced,
   type Replacement,
 } from './nodeEdits.ts';
+import { mayReach } from './pathBox.ts';
 
 /** The outlines of a film while they are edited. */
 export interface FilmPaths {
@@ -67,8 +67,10 @@ const replaceAll = (films: readonly FilmPaths[], replacements: readonly Replacem
 export function moveNodes(films: readonly FilmPaths[], refs: readonly NodeRef[], dx: number, dy: number): FilmPaths[] {
   const places = refs.map((ref) => nodeAt(pathOf(films, ref), ref.node));
   return mapPaths(films, (path) => {
-    if (!path.nodes.some((node) => places.some((place) => isNear(place, node)))) return path;
-    return { ...path, nodes: path.nodes.map((node) => (places.some((place) => isNear(place, node)) ? movedNode(node, dx, dy) : node)) };
+    const here = places.filter((place) => mayReach(path, place));
+    if (here.length === 0) return path;
+    const nodes = path.nodes.map((node) => (here.some((place) => isNear(place, node)) ? movedNode(node, dx, dy) : node));
+    return nodes.every((node, k) => node === path.nodes[k]) ? path : { ...path, nodes };
   });
 }
 
@@ -102,7 +104,10 @@ export function shapeNodes(films: readonly FilmPaths[], refs: readonly NodeRef[]
 const replaceSides = (films: readonly FilmPaths[], replacements: readonly Replacement[]): FilmPaths[] =>
   mapPaths(films, (path) =>
     replacements.reduce((now, { from: [from], to: [to] }) => {
+      if (!mayReach(now, from.from) || !mayReach(now, from.to)) return now;
       for (let k = 0; k < sideCount(now); k++) {
+        const node = nodeAt(now, k);
+        if (!isNear(node, from.from) && !isNear(node, from.to)) continue;
         const side = sideAt(now, k);
         if (sameSide(side, from)) return withSide(now, k, to.out, to.in);
         if (sameSide(side, turnedSide(from))) return withSide(now, k, to.in, to.out);
@@ -116,6 +121,7 @@ function withSide(path: EditPath, k: number, out: Point | undefined, arriving: P
   return {
     ...path,
     nodes: path.nodes.map((node, at): EditNode => {
+      if (at !== k && at !== end) return node;
       const { in: oldIn, out: oldOut } = node;
       const nextOut = at === k ? out : oldOut;
       const nextIn = at === end ? arriving : oldIn;
@@ -160,12 +166,22 @@ const sameOutline = (a: NodeRef, b: NodeRef): boolean => a.film === b.film && a.
 function meetsWithin(films: readonly FilmPaths[], { from }: Replacement): boolean {
   return films.some(({ paths }) =>
     paths.some((path) => {
-      const has = from.map((side) =>
-        Array.from({ length: sideCount(path) }, (_, k) => sideAt(path, k)).some((own) => sameSide(own, side) || sameSide(own, turnedSide(side))),
-      );
+      if (!from.some((side) => mayReach(path, side.from) && mayReach(path, side.to))) return false;
+      const has = from.map((side) => hasSide(path, side));
       return has.includes(true) && has.includes(false);
     }),
   );
+}
+
+/** Whether an outline has a side, in either direction. */
+function hasSide(path: EditPath, side: Side): boolean {
+  const turned = turnedSide(side);
+  for (let k = 0; k < sideCount(path); k++) {
+    const node = nodeAt(path, k);
+    if (isNear(node, side.from) && sameSide(sideAt(path, k), side)) return true;
+    if (isNear(node, side.to) && sameSide(sideAt(path, k), turned)) return true;
+  }
+  return false;
 }
 
 /** A straight line from one node to another of the same outline, along the way with fewer nodes, or the shorter one. */

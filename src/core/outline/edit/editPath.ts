@@ -28,6 +28,11 @@ export interface Side {
   readonly to: Point;
 }
 
+/** Places nearer than this are one node of neighbouring films, px: what is held by hand is kept to a millionth. */
+export const NEAR_PX = 2e-5;
+
+export const isNear = (a: Point, b: Point): boolean => Math.abs(a.x - b.x) < NEAR_PX && Math.abs(a.y - b.y) < NEAR_PX;
+
 export const sideCount = ({ closed, nodes }: EditPath): number => (closed ? nodes.length : nodes.length - 1);
 
 /** Whether a node is one of the two ends of an open outline. */
@@ -60,10 +65,33 @@ export function placeOn(side: Side, t: number): Point {
   return { x: w0 * a.x + w1 * b.x + w2 * c.x + w3 * d.x, y: w0 * a.y + w1 * b.y + w2 * c.y + w3 * d.y };
 }
 
-/** The rings of an outline as editable paths, in their order. */
-export function pathsFromCurves(curves: Curves): EditPath[] {
-  return Array.from(curves.parent.keys(), (ring) => pathFromRing(curves, ring));
+/**
+ * The rings of an outline as editable paths, in their order.
+ * @param before as they were last made: those that are the same still are the same objects, so that an edit takes time by what it changes.
+ */
+export function pathsFromCurves(curves: Curves, before: readonly EditPath[] = []): EditPath[] {
+  return Array.from(curves.parent.keys(), (ring) => (ring < before.length && isRing(before[ring], curves, ring) ? before[ring] : pathFromRing(curves, ring)));
 }
+
+/** Whether a path is a ring of an outline, node for node. */
+function isRing(path: EditPath, curves: Curves, ring: number): boolean {
+  const { verbs, coords, verbStart, coordStart } = curves;
+  const sides = verbStart[ring + 1] - verbStart[ring];
+  if (path.closed === isOpenRing(curves, ring) || sideCount(path) !== sides) return false;
+  const { nodes } = path;
+  for (let k = 0, at = coordStart[ring]; k < sides; k++) {
+    const from = nodes[k];
+    const to = nodes[k + 1 < nodes.length ? k + 1 : 0];
+    const isLine = verbs[verbStart[ring] + k] === LINE;
+    if (isLine !== (from.out === undefined && to.in === undefined) || !isAt(from, coords, at)) return false;
+    if (!isLine && !(isAt(from.out ?? from, coords, at + 2) && isAt(to.in ?? to, coords, at + 4))) return false;
+    at += isLine ? 2 : 6;
+    if (!isAt(to, coords, at)) return false;
+  }
+  return true;
+}
+
+const isAt = (point: Point, coords: Float64Array, at: number): boolean => Math.abs(point.x - coords[at]) < NEAR_PX && Math.abs(point.y - coords[at + 1]) < NEAR_PX;
 
 function pathFromRing(curves: Curves, ring: number): EditPath {
   const { verbs, coords, verbStart, coordStart } = curves;

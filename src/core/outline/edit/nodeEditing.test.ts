@@ -1,10 +1,7 @@
 import { areaOf } from '../../../../tests/fixtures/areaOf.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { flatFilms } from '../../../../tests/fixtures/flatFilms.ts';
-import { paintedArt, WHITE } from '../../../../tests/fixtures/shapes.ts';
-import { flatTones } from '../../separate/flatTones.ts';
-import { finish } from '../../task/task.ts';
+import { fieldsToEdit as start, tracedFields as traced } from '../../../../tests/fixtures/tracedFields.ts';
 import { isProperlyNested } from '../checkCurves.ts';
 import { isOpenRing, nodeCount, ringCount } from '../curves.ts';
 import { nestRings } from '../nestRings.ts';
@@ -23,19 +20,8 @@ import {
   type FilmPaths,
   type NodeRef,
 } from './editFilms.ts';
-import { curvesFromPaths, isSmooth, isStraight, nodeAt, pathsFromCurves, placeOn, sideAt, sideCount, type EditPath, type Side } from './editPath.ts';
-import { distance, isNear, sameSide, turnedSide } from './nodeEdits.ts';
-
-/** Three fields side by side with a round sun that lies in two of them, inset. */
-const art = paintedArt(120, 80, (x, y) => {
-  if (y < 10.4 || y > 69.7 || x < 9.3 || x > 110.8) return WHITE;
-  if (Math.hypot(x - 45.3, y - 40.2) < 15.1) return { r: 242, g: 182, b: 50 };
-  return x < 45.4 ? { r: 179, g: 38, b: 46 } : x < 80.6 ? { r: 36, g: 80, b: 154 } : { r: 20, g: 120, b: 60 };
-});
-const { films: traced } = finish(
-  flatFilms(art, finish(flatTones(art, { count: 5, leastAreaPx2: 5 })), 'inset', { followPx: 0.2, cornerRad: 0.42, shapes: true }),
-);
-const start: FilmPaths[] = traced.map(({ tone, curves }) => ({ id: `tone-${tone}`, paths: pathsFromCurves(curves) }));
+import { curvesFromPaths, isNear, isSmooth, isStraight, nodeAt, pathsFromCurves, placeOn, sideAt, sideCount, type EditPath, type Side } from './editPath.ts';
+import { distance, sameSide, turnedSide } from './nodeEdits.ts';
 
 const sidesOf = (films: readonly FilmPaths[]): { film: string; side: Side }[] =>
   films.flatMap(({ id, paths }) => paths.flatMap((path) => Array.from({ length: sideCount(path) }, (_, k) => ({ film: id, side: sideAt(path, k) }))));

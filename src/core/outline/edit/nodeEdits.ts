@@ -1,5 +1,6 @@
 import { CubicFit, endAt, type FittedCubic } from '../cubicFit.ts';
-import { between, controlsOf, isStraight, nodeAt, placeOn, sideAt, sideCount, type EditNode, type EditPath, type Point, type Side } from './editPath.ts';
+import { between, controlsOf, isNear, isStraight, nodeAt, placeOn, sideAt, sideCount, type EditNode, type EditPath, type Point, type Side } from './editPath.ts';
+import { mayReach } from './pathBox.ts';
 
 /** Consecutive sides of one outline and what stands in their place: what neighbours that share them take over. */
 export interface Replacement {
@@ -96,11 +97,6 @@ export function sideChanges(before: EditPath, after: EditPath): Replacement[] {
   return changes;
 }
 
-/** Places nearer than this are one node of neighbouring films, px: what is held by hand is kept to a millionth. */
-const NEAR_PX = 2e-5;
-
-export const isNear = (a: Point, b: Point): boolean => Math.abs(a.x - b.x) < NEAR_PX && Math.abs(a.y - b.y) < NEAR_PX;
-
 const sameHandle = (a: Point | undefined, b: Point | undefined): boolean => (a === undefined || b === undefined ? a === b : isNear(a, b));
 
 /** Whether two sides are the same line or curve in the same direction. */
@@ -115,6 +111,7 @@ export const turnedSide = (side: Side): Side => ({
 
 /** The path with a run of sides replaced wherever it has them, in either direction; the path itself when it has not. */
 export function withReplaced(path: EditPath, { from, to }: Replacement): EditPath {
+  if (!mayReach(path, from[0].from) || !mayReach(path, from[0].to)) return path;
   const forward = runAt(path, from);
   if (forward >= 0) return replacedAt(path, forward, from.length, to);
   const turned = [...from].reverse().map(turnedSide);
@@ -126,7 +123,7 @@ function runAt(path: EditPath, run: readonly Side[]): number {
   const sides = sideCount(path);
   if (run.length > sides) return -1;
   const last = path.closed ? sides : sides - run.length + 1;
-  for (let k = 0; k < last; k++) if (run.every((side, j) => sameSide(sideAt(path, k + j), side))) return k;
+  for (let k = 0; k < last; k++) if (isNear(nodeAt(path, k), run[0].from) && run.every((side, j) => sameSide(sideAt(path, k + j), side))) return k;
   return -1;
 }
 

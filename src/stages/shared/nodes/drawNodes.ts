@@ -1,7 +1,8 @@
 import type { FilmPaths, NodeRef, SideRef } from '../../../core/outline/edit/editFilms.ts';
-import { curvesFromPaths, isEnd, placeOn, sideAt, type Point } from '../../../core/outline/edit/editPath.ts';
-import { pathFromCurves } from '../../../ui/draw/curvePath.ts';
+import { isEnd, placeOn, sideAt, type EditPath, type Point } from '../../../core/outline/edit/editPath.ts';
+import { pathBox, type Box } from '../../../core/outline/edit/pathBox.ts';
 import { strokeCutLine } from '../../../ui/draw/cutLines.ts';
+import { lineOf, linesOf } from './pathLines.ts';
 import { toScreenX, toScreenY, type Size, type Viewport } from '../../../ui/viewport.ts';
 
 export interface NodeScene {
@@ -15,18 +16,27 @@ export interface NodeScene {
 /** With more nodes chosen than this, handles would hide the art. */
 export const MOST_HANDLED = 8;
 
+/** So few outlines in view are drawn one by one: of what is drawn together much lies far outside. */
+const FEW = 400;
+
 const PAPER = '#fffdf8';
 const MADDER = '#9e2f4b';
 
+/** With more nodes in view than this they would hide the art, and take long to draw: those that are chosen are shown alone. */
+const MOST_MARKED = 4000;
+
 /** Outlines with their nodes: round where the outline is open, the chosen ones full and with their handles. */
 export function drawNodes(context: CanvasRenderingContext2D, view: Viewport, { films, chosen, side, frame }: NodeScene, size: Size): void {
-  for (const { paths } of films) strokeCutLine(context, pathFromCurves(curvesFromPaths(paths)), view);
-  context.save();
-  context.lineWidth = 1.4;
-  context.strokeStyle = MADDER;
   const x = (point: Point): number => toScreenX(view, point.x);
   const y = (point: Point): number => toScreenY(view, point.y);
   const isIn = (point: Point): boolean => x(point) > -9 && y(point) > -9 && x(point) < size.width + 9 && y(point) < size.height + 9;
+  const isBoxIn = ({ left, top, right, bottom }: Box): boolean => x({ x: right, y: 0 }) > -9 && x({ x: left, y: 0 }) < size.width + 9 && y({ x: 0, y: bottom }) > -9 && y({ x: 0, y: top }) < size.height + 9;
+  const inView = films.flatMap(({ id, paths }) => paths.flatMap((path, k) => (isBoxIn(pathBox(path)) ? [{ key: `${id} ${k}`, path }] : [])));
+  if (inView.length <= FEW) for (const { path } of inView) strokeCutLine(context, lineOf(path), view);
+  else for (const { paths } of films) for (const { box, line } of linesOf(paths)) if (isBoxIn(box)) strokeCutLine(context, line, view);
+  context.save();
+  context.lineWidth = 1.4;
+  context.strokeStyle = MADDER;
   const mark = (point: Point, full: boolean, isEnd: boolean): void => {
     context.fillStyle = full ? MADDER : PAPER;
     context.beginPath();
@@ -35,12 +45,13 @@ export function drawNodes(context: CanvasRenderingContext2D, view: Viewport, { f
     context.fill();
     context.stroke();
   };
-  for (const { id, paths } of films) {
-    for (const [k, path] of paths.entries()) {
-      for (const [node, place] of path.nodes.entries()) {
-        if (isIn(place)) mark(place, chosen.some((ref) => ref.film === id && ref.path === k && ref.node === node), isEnd(path, node));
-      }
-    }
+  const chosenOf = new Map<string, Set<number>>();
+  for (const { film, path, node } of chosen) chosenOf.set(`${film} ${path}`, (chosenOf.get(`${film} ${path}`) ?? new Set()).add(node));
+  const isMarked = countIn(inView, isIn) <= MOST_MARKED;
+  for (const { key, path } of inView) {
+    const own = chosenOf.get(key);
+    if (!isMarked && own === undefined) continue;
+    for (const [node, place] of path.nodes.entries()) if ((isMarked || own?.has(node) === true) && isIn(place)) mark(place, own?.has(node) === true, isEnd(path, node));
   }
   for (const ref of chosen.length > MOST_HANDLED ? [] : chosen) {
     const node = films.find(({ id }) => id === ref.film)?.paths[ref.path]?.nodes[ref.node];
@@ -63,6 +74,16 @@ export function drawNodes(context: CanvasRenderingContext2D, view: Viewport, { f
     context.strokeRect(x(frame.from), y(frame.from), x(frame.to) - x(frame.from), y(frame.to) - y(frame.from));
   }
   context.restore();
+}
+
+/** How many nodes are in view, counted no further than is marked. */
+function countIn(paths: readonly { readonly path: EditPath }[], isIn: (point: Point) => boolean): number {
+  let count = 0;
+  for (const { path } of paths) {
+    for (const place of path.nodes) if (isIn(place)) count++;
+    if (count > MOST_MARKED) break;
+  }
+  return count;
 }
 
 function drawAdding(context: CanvasRenderingContext2D, films: readonly FilmPaths[], side: SideRef, x: (point: Point) => number, y: (point: Point) => number): void {

@@ -1,5 +1,6 @@
 import type { FilmPaths, NodeRef, SideRef } from '../../../core/outline/edit/editFilms.ts';
-import { nodeAt, placeOn, sideAt, sideCount, type Point } from '../../../core/outline/edit/editPath.ts';
+import { nodeAt, placeOn, sideAt, sideCount, type EditPath, type Point } from '../../../core/outline/edit/editPath.ts';
+import { doMeet, isWithin, pathBox } from '../../../core/outline/edit/pathBox.ts';
 
 export type Hit =
   | { readonly kind: 'handle'; readonly ref: NodeRef; readonly which: 'in' | 'out' }
@@ -29,8 +30,10 @@ function nearestNode(films: readonly FilmPaths[], at: Point, withinPx: number): 
   let best: NodeRef | undefined;
   let least = withinPx;
   for (const { id, paths } of [...films].reverse()) {
-    for (const [path, { nodes }] of paths.entries()) {
-      for (const [node, place] of nodes.entries()) {
+    for (const [path, outline] of paths.entries()) {
+      if (!isWithin(pathBox(outline), at, least)) continue;
+      for (const [node, place] of outline.nodes.entries()) {
+        if (Math.abs(place.x - at.x) > least || Math.abs(place.y - at.y) > least) continue;
         const away = apart(place, at);
         if (away > least || (best !== undefined && away === least)) continue;
         least = away;
@@ -46,10 +49,10 @@ function nearestSide(films: readonly FilmPaths[], at: Point, withinPx: number): 
   let least = withinPx;
   for (const { id, paths } of [...films].reverse()) {
     for (const [path, outline] of paths.entries()) {
+      if (!isWithin(pathBox(outline), at, least)) continue;
       for (let k = 0; k < sideCount(outline); k++) {
+        if (!mayPass(outline, k, at, least)) continue;
         const side = sideAt(outline, k);
-        const reach = [side.from, side.to, side.out ?? side.from, side.in ?? side.to];
-        if (at.x < Math.min(...reach.map(({ x }) => x)) - least || at.x > Math.max(...reach.map(({ x }) => x)) + least || at.y < Math.min(...reach.map(({ y }) => y)) - least || at.y > Math.max(...reach.map(({ y }) => y)) + least) continue;
         const { t, away } = nearestOn(side, at);
         if (away >= least) continue;
         least = away;
@@ -58,6 +61,20 @@ function nearestSide(films: readonly FilmPaths[], at: Point, withinPx: number): 
     }
   }
   return best;
+}
+
+/** Whether a side may pass within a distance of a place: all of a curve lies among its ends and handles. */
+function mayPass(path: EditPath, k: number, at: Point, within: number): boolean {
+  const from = nodeAt(path, k);
+  const to = nodeAt(path, k + 1);
+  const out = from.out ?? from;
+  const arriving = to.in ?? to;
+  return (
+    at.x >= Math.min(from.x, out.x, arriving.x, to.x) - within &&
+    at.x <= Math.max(from.x, out.x, arriving.x, to.x) + within &&
+    at.y >= Math.min(from.y, out.y, arriving.y, to.y) - within &&
+    at.y <= Math.max(from.y, out.y, arriving.y, to.y) + within
+  );
 }
 
 /** The place of a side nearest to a point: probed, then narrowed down between its neighbours. */
@@ -84,8 +101,9 @@ function nearestOn(side: Parameters<typeof placeOn>[0], at: Point): { t: number;
 /** The node of a film at a place; undefined when there is none any more. */
 export function refAt(films: readonly FilmPaths[], { film, ...at }: Point & { readonly film: string }): NodeRef | undefined {
   const paths = films.find(({ id }) => id === film)?.paths ?? [];
-  for (const [path, { nodes }] of paths.entries()) {
-    const node = nodes.findIndex((each) => apart(each, at) < SAME_PX);
+  for (const [path, outline] of paths.entries()) {
+    if (!isWithin(pathBox(outline), at, SAME_PX)) continue;
+    const node = outline.nodes.findIndex((each) => apart(each, at) < SAME_PX);
     if (node >= 0) return { film, path, node };
   }
   return undefined;
@@ -95,8 +113,6 @@ export function refAt(films: readonly FilmPaths[], { film, ...at }: Point & { re
 export function nodesWithin(films: readonly FilmPaths[], a: Point, b: Point): NodeRef[] {
   const [left, right] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
   const [top, bottom] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];
-  return films.flatMap(({ id, paths }) => paths.flatMap((path, k) => path.nodes.flatMap((_, node) => {
-    const { x, y } = nodeAt(path, node);
-    return x >= left && x <= right && y >= top && y <= bottom ? [{ film: id, path: k, node }] : [];
-  })));
+  const frame = { left, top, right, bottom };
+  return films.flatMap(({ id, paths }) => paths.flatMap((path, k) => (doMeet(pathBox(path), frame) ? path.nodes.flatMap((place, node) => (isWithin(frame, place, 0) ? [{ film: id, path: k, node }] : [])) : [])));
 }
