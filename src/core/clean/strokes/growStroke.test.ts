@@ -8,7 +8,7 @@ function grown(rows: readonly string[]): string[] {
   const text = rows.map((row) => row.padEnd(WIDTH, '.')).join('');
   const cover = Uint8Array.from([...text].map((c) => (/\d/.test(c) ? Math.round(25.5 * Number(c)) : 0)));
   const labels = Uint8Array.from([...text].map((c, i) => (c === '*' || cover[i] >= 128 ? 1 : 0)));
-  growStroke([...cover.keys()].filter((i) => cover[i] > 0), cover, labels, 1, WIDTH, 50);
+  growStroke([...cover.keys()].filter((i) => cover[i] > 0), cover, labels, { tone: 1, ground: 0, width: WIDTH, least: 50 });
   const drawn = [...labels].map((label) => (label === 1 ? '#' : '.')).join('');
   return rows.map((row, y) => drawn.slice(y * WIDTH, y * WIDTH + row.length));
 }

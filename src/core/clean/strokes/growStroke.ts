@@ -1,18 +1,28 @@
 /** Next to a crest, or one further, there is less than this share of what it has. */
 const VALLEY = 0.8;
 
+interface Growth {
+  readonly tone: number;
+  /** The tone around the stroke: it takes no other's pixels. */
+  readonly ground: number;
+  /** Width of the picture, px. */
+  readonly width: number;
+  /** Cover, of 255, down to which it goes on. */
+  readonly least: number;
+}
+
 /**
  * Lets a stroke go on from the pixels of its tone along its crest, where half of no pixel is covered because it runs between two rows of them, or is thinner
  * than half a pixel (hysteresis: J. Canny, "A computational approach to edge detection", IEEE PAMI 8(6), 1986, doi:10.1109/TPAMI.1986.4767851).
- * @param least cover along which it goes on. @param pixels those of the stroke. @param cover how much of each the tone covers, of 255; 0 for all others. @param labels the tone of every pixel; changed.
+ * @param pixels those of the stroke. @param cover how much of each the tone covers, of 255; 0 for all others. @param labels the tone of every pixel; changed.
  */
-export function growStroke(pixels: readonly number[], cover: Uint8Array, labels: Uint8Array, tone: number, width: number, least: number): void {
+export function growStroke(pixels: readonly number[], cover: Uint8Array, labels: Uint8Array, { tone, ground, width, least }: Growth): void {
   const crest = new Crest(cover, labels, tone, width);
   const grown = pixels.filter((i) => labels[i] === tone);
   const next: number[] = [];
   for (let head = 0; head < grown.length; head++) {
     for (let up = -width; up <= width; up += width) {
-      for (let k = grown[head] + up - 1; k <= grown[head] + up + 1; k++) if (cover[k] >= least && labels[k] !== tone && crest.isOn(k)) next.push(k);
+      for (let k = grown[head] + up - 1; k <= grown[head] + up + 1; k++) if (cover[k] >= least && labels[k] === ground && crest.isOn(k)) next.push(k);
     }
     // Only now, so that they are all measured beside the same neighbours.
     for (const k of next) labels[k] = tone;

@@ -21,38 +21,63 @@ export function* settleStrokes(settled: Uint8Array, art: TonedArt): Task<void> {
   const strokes = yield* within(findStrokes(art), 0, 0.6);
   const { pixels, starts, grounds } = strokes;
   const tones = yield* within(tonesOfStrokes(art, strokes, settled), 0.6, 0.9);
-  const colours = new StrokeColours(art.smooth, art.tones);
-  // How much of a pixel the tone covers, of 255: of the pixels of the stroke that is being drawn; 0 elsewhere.
-  const cover = new Uint8Array(settled.length);
+  const drawing = new StrokeDrawing(settled, art);
   for (const [k, tone] of tones.entries()) {
+    if (tone !== undefined) drawing.draw(pixels.slice(starts[k], starts[k + 1]), grounds[k], tone);
     if (k % STROKES_PER_TURN === STROKES_PER_TURN - 1) yield 0.9 + (0.1 * k) / tones.length;
-    if (tone === undefined) continue;
-    const own = pixels.slice(starts[k], starts[k + 1]);
-    colours.read(own, 0, own.length, grounds[k]);
-    let most = 0;
-    for (let i = 0; i < own.length; i++) most = Math.max(most, (cover[own[i]] = Math.max(1, Math.min(255, Math.round(255 * colours.share(i, tone))))));
-    // A stroke between two rows of pixels may have less than half of all.
-    const least = Math.min(HALF, most);
-    const kept = tonesOfTheirOwn(settled, own, grounds[k], tone, art);
-    for (const i of own) if (!kept.has(settled[i])) settled[i] = cover[i] >= least ? tone : grounds[k];
-    growStroke(own, cover, settled, tone, art.smooth.width, Math.max(LEAST_COVER, (255 * LEAST_GROWN) / colours.distance(tone)));
-    for (const i of own) cover[i] = 0;
   }
 }
 
-/** Third tones that pixels of a stroke have for good: their mixtures with the ground explain those pixels clearly better than the tone of the stroke does, as of a dot that it touches. */
-function tonesOfTheirOwn(settled: Uint8Array, pixels: readonly number[], ground: number, tone: number, { smooth, tones }: TonedArt): Set<number> {
-  const { data } = smooth;
-  const { r, g, b } = tones[ground];
-  const sums = new Map<number, [number, number, number]>();
-  for (const i of pixels) {
-    if (settled[i] === ground || settled[i] === tone) continue;
-    const sum = sums.get(settled[i]) ?? [0, 0, 0];
-    sum[0] += data[4 * i] - r;
-    sum[1] += data[4 * i + 1] - g;
-    sum[2] += data[4 * i + 2] - b;
-    sums.set(settled[i], sum);
+/** Gives the pixels of one stroke after the other its tone or that of its ground. */
+class StrokeDrawing {
+  private readonly colours: StrokeColours;
+  /** How much of a pixel the tone covers, of 255: of the pixels of the stroke that is being drawn; 0 elsewhere. */
+  private readonly cover: Uint8Array;
+
+  constructor(
+    private readonly settled: Uint8Array,
+    private readonly art: TonedArt,
+  ) {
+    this.colours = new StrokeColours(art.smooth, art.tones);
+    this.cover = new Uint8Array(settled.length);
   }
-  const isOwn = ([third, sum]: [number, Difference]): boolean => explaining(tones, [third, tone], ground, sum, CLEARLY).join() === `${third}`;
-  return new Set([...sums].filter(isOwn).map(([third]) => third));
+
+  draw(pixels: readonly number[], ground: number, tone: number): void {
+    const { settled, art, colours, cover } = this;
+    colours.read(pixels, ground);
+    let most = 0;
+    for (const [k, i] of pixels.entries()) {
+      cover[i] = Math.max(1, Math.min(255, Math.round(255 * colours.share(k, tone))));
+      most = Math.max(most, cover[i]);
+    }
+    // A stroke between two rows of pixels may have less than half of all.
+    const least = Math.min(HALF, most);
+    const kept = this.ownTones(pixels, ground, tone);
+    for (const i of pixels) if (!kept.has(settled[i])) settled[i] = cover[i] >= least ? tone : ground;
+    const leastGrown = Math.max(LEAST_COVER, (255 * LEAST_GROWN) / colours.distance(tone));
+    growStroke(pixels, cover, settled, { tone, ground, width: art.smooth.width, least: leastGrown });
+    for (const i of pixels) cover[i] = 0;
+  }
+
+  /**
+   * Third tones that pixels of a stroke have for good, as those of a dot that it touches: their mixtures with the ground explain those pixels clearly better
+   * than the tone of the stroke does.
+   */
+  private ownTones(pixels: readonly number[], ground: number, tone: number): Set<number> {
+    const { settled } = this;
+    const { smooth, tones } = this.art;
+    const { data } = smooth;
+    const { r, g, b } = tones[ground];
+    const sums = new Map<number, [number, number, number]>();
+    for (const i of pixels) {
+      if (settled[i] === ground || settled[i] === tone) continue;
+      const sum = sums.get(settled[i]) ?? [0, 0, 0];
+      sum[0] += data[4 * i] - r;
+      sum[1] += data[4 * i + 1] - g;
+      sum[2] += data[4 * i + 2] - b;
+      sums.set(settled[i], sum);
+    }
+    const isOwn = ([third, sum]: [number, Difference]): boolean => !explaining(tones, [third, tone], ground, sum, CLEARLY).includes(tone);
+    return new Set([...sums].filter(isOwn).map(([third]) => third));
+  }
 }

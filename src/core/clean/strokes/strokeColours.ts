@@ -18,13 +18,13 @@ export class StrokeColours {
     this.edge = forEdges(tones);
   }
 
-  /** Takes up the pixels from one to before another of a list, on a ground. */
-  read(pixels: readonly number[], from: number, to: number, ground: number): void {
+  /** Takes up the pixels of a stroke on a ground. */
+  read(pixels: readonly number[], ground: number): void {
     const { data } = this;
     this.ground = ground;
-    this.count = to - from;
+    this.count = pixels.length;
     if (3 * this.count > this.colours.length) this.colours = new Float64Array(6 * this.count);
-    for (let k = from; k < to; k++) writeForEdges(data[4 * pixels[k]], data[4 * pixels[k] + 1], data[4 * pixels[k] + 2], this.colours, 3 * (k - from));
+    for (const [k, i] of pixels.entries()) writeForEdges(data[4 * i], data[4 * i + 1], data[4 * i + 2], this.colours, 3 * k);
   }
 
   /** How far the k-th pixel is on the way from the ground to a tone. */

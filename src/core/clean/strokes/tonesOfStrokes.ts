@@ -11,10 +11,9 @@ const THICKEST = 0.45;
 const AS_WELL = 1.1;
 /** Strokes stand together when they are in squares this large, px, that touch: letters of a word. */
 const SQUARE_PX = 32;
-const PIXELS_PER_TURN = 50_000;
-
 /** Tint spreads so far around a stroke, px. */
 const SPREAD_PX = 2;
+const PIXELS_PER_TURN = 50_000;
 
 /** What is known of a stroke. */
 interface Evidence {
@@ -57,6 +56,7 @@ export function* tonesOfStrokes(art: TonedArt, strokes: Strokes, settled: Uint8A
 
 const added = (a: Difference, b: Difference): Difference => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 
+/** Reads what is known of one stroke after the other. */
 class EvidenceReader {
   private readonly colours: StrokeColours;
   private readonly seen: Uint8Array;
@@ -66,9 +66,9 @@ class EvidenceReader {
     this.seen = new Uint8Array(art.nearest.length);
   }
 
-  read(pixels: number[], ground: number): Evidence {
+  read(pixels: readonly number[], ground: number): Evidence {
     const { colours, art } = this;
-    colours.read(pixels, 0, pixels.length, ground);
+    colours.read(pixels, ground);
     const most = MOST_OFF * colours.difference();
     const likely = [...art.tones.keys()].filter((tone) => {
       if (tone === ground) return false;
