@@ -8,6 +8,7 @@ import { inkOfStrokes } from './inkOfStrokes.ts';
 import { PLAIN } from './plainPixels.ts';
 import { redrawEdges } from './redrawEdges.ts';
 import { settleMixed } from './settleMixed.ts';
+import { bringBack, type Dot } from './strokes/dots.ts';
 import { settleStrokes } from './strokes/settleStrokes.ts';
 
 export interface FewerColours {
@@ -16,6 +17,11 @@ export interface FewerColours {
   readonly tones: readonly Tone[];
   /** Index into `tones` for every pixel; what is clear has the nearest one too. */
   readonly labels: Uint8Array;
+}
+
+export interface ToneLabels extends Omit<FewerColours, 'art'> {
+  /** Dots as small as noise, among what stands alone. */
+  readonly dots: readonly Dot[];
 }
 
 /**
@@ -36,7 +42,7 @@ export function* fewerColours(art: Art, count: number | 'auto'): Task<FewerColou
  * @param count as for `fewerColours`, or the tones themselves.
  * @param singles which pixels that stand alone keep their tone; the others take that around them. @param held tones that are among those found in any case.
  */
-export function* toneLabels(art: Art, count: ToneCount | readonly Rgb[], singles: Singles, held: readonly Rgb[] = []): Task<Omit<FewerColours, 'art'>> {
+export function* toneLabels(art: Art, count: ToneCount | readonly Rgb[], singles: Singles, held: readonly Rgb[] = []): Task<ToneLabels> {
   const { width, height } = art;
   const { noise, smooth, plain } = yield* within(calmedArt(art), 0, 0.55);
   const tones = isPalette(count) ? count.map((tone): Tone => ({ ...tone, count: 0 })) : findPalette(smooth, plain, count, held);
@@ -44,14 +50,17 @@ export function* toneLabels(art: Art, count: ToneCount | readonly Rgb[], singles
     const ink = inkOfStrokes(smooth, art.alpha, tones[0]);
     if (ink !== undefined) tones.push(ink);
   }
-  if (tones.length < 2) return { tones, labels: new Uint8Array(width * height) };
+  if (tones.length < 2) return { tones, labels: new Uint8Array(width * height), dots: [] };
   const labels = nearestTones(smooth, tones);
   yield 0.65;
   const core = coresOf(labels, plain, width, height);
   yield 0.7;
   const settled = yield* within(settleMixed({ smooth, labels, core, tones, slack: 14 + 2 * noise }), 0.7, 0.93);
-  yield* within(settleStrokes(settled, { smooth, nearest: labels, core, tones }), 0.93, 0.98);
-  return { tones, labels: singles === 'all' ? settled : withoutSingles(settled, width, height, singles === 'ofBits') };
+  const dots = yield* within(settleStrokes(settled, { smooth, nearest: labels, core, tones }), 0.93, 0.98);
+  if (singles === 'all') return { tones, labels: settled, dots };
+  const kept = withoutSingles(settled, width, height, singles === 'ofBits');
+  bringBack(dots, kept);
+  return { tones, labels: kept, dots };
 }
 
 /** Of what stands alone, all keeps its tone; or that of small areas alone, such as the eye of a letter, but not the tips of large ones; or none does. */

@@ -1,6 +1,7 @@
 import { toneLabels } from '../clean/fewerColours.ts';
 import { isRestless } from '../clean/isRestless.ts';
 import type { Tone } from '../clean/palette.ts';
+import { bringBack } from '../clean/strokes/dots.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { AppError } from '../errors/appError.ts';
 import { isOpaque, type Art } from '../raster/art.ts';
@@ -53,13 +54,14 @@ export function* flatTones(art: Art, { count, held, leastAreaPx2 }: FlatTonesOpt
   const clearAround = !opaque && borderShare(alpha, width, height, (value) => value < 128) > 0.5;
   const wanted = typeof count !== 'number' || !clearAround ? count : Math.max(1, count - 1);
   const isNoisy = isRestless(art.colour);
-  const { tones, labels } = yield* within(toneLabels(art, wanted, isNoisy ? 'none' : 'ofBits', held), 0, 0.9);
+  const { tones, labels, dots } = yield* within(toneLabels(art, wanted, isNoisy ? 'none' : 'ofBits', held), 0, 0.9);
   const data = labels;
   if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;
   if (!opaque && !data.some((label) => label !== CLEAR)) throw new AppError('nothingToCut');
   if (opaque && tones.length < 2) throw new AppError('oneColour', count === 1 ? { asked: 1 } : {});
   const noisePx2 = (isNoisy ? LEAST_NOISE_PX2 : LEAST_CALM_PX2) * Math.max(1, art.frame.scale ** 2);
   const swept = sweepLabels(dropSlivers(makeLabelMap(width, height, data), art.colour, tones), Math.max(noisePx2, leastAreaPx2));
+  if (isNoisy) bringBack(dots.filter(({ areaPx2 }) => areaPx2 >= leastAreaPx2), swept.data);
   return { labels: swept, tones, ground: groundOf(swept) };
 }
 

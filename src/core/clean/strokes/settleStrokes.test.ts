@@ -97,6 +97,19 @@ describe('strokes without an inside', () => {
     expect(followed(labels, 2, [8, 29.4], [56, 29.9])).toBe(1);
   });
 
+  it('have their dots, which are as small as noise, and no specks for dots', () => {
+    const stem = { ink: NAVY, from: [30.4, 30], to: [30.4, 40], widePx: 1.6 } as const;
+    const speck = { r: 190, g: 196, b: 206 };
+    const art = drawn(WHITE, [stem, { ink: NAVY, from: [30.4, 26.2], to: [30.4, 26.3], widePx: 1.7 }, { ink: speck, from: [50, 20], to: [50, 20.1], widePx: 1.7 }]);
+    const { labels, dots } = finish(toneLabels(art, TONES, 'none'));
+    expect(dots).toHaveLength(1);
+    expect(dots[0]).toMatchObject({ tone: 3, ground: 0 });
+    expect(dots[0].areaPx2).toBeGreaterThan(1);
+    expect(dots[0].areaPx2).toBeLessThan(3);
+    for (const i of dots[0].pixels) expect([labels[i], Math.round(i / SIZE) >= 24 && Math.round(i / SIZE) <= 28]).toEqual([3, true]);
+    expect(countOf(labels.subarray(0, 24 * SIZE), 3)).toBe(0);
+  });
+
   it('of a lighter tone that darker ones could be mixed to stay of it', () => {
     const [black, grey] = [{ r: 20, g: 20, b: 20 }, { r: 138, g: 138, b: 138 }];
     const line = { ink: grey, from: [8, 32], to: [56, 32], widePx: 2 } as const;

@@ -1,5 +1,6 @@
 import { within, type Task } from '../../task/task.ts';
 import { CLEARLY, explaining, type Difference } from './explaining.ts';
+import { dotsAmong, type Dot } from './dots.ts';
 import { findStrokes, type TonedArt } from './findStrokes.ts';
 import { growStroke } from './growStroke.ts';
 import { StrokeColours } from './strokeColours.ts';
@@ -15,17 +16,19 @@ const LEAST_GROWN = 45;
  * Gives strokes too thin to have an inside, as those of small lettering, one tone from end to end. A pixel of such a stroke is mixed with its ground, and
  * compression has spread its tint, so that by itself it may look like the ground, or like a third tone; all pixels of a letter, or of a word, together tell
  * whose mixtures with the ground they are. From where there is at least half of that tone it goes on along the crest of the stroke.
- * @param settled the tone of every pixel so far; changed.
+ * @param settled the tone of every pixel so far; changed. @returns the dots among them, which are as small as noise.
  */
-export function* settleStrokes(settled: Uint8Array, art: TonedArt): Task<void> {
+export function* settleStrokes(settled: Uint8Array, art: TonedArt): Task<Dot[]> {
   const strokes = yield* within(findStrokes(art), 0, 0.6);
   const { pixels, starts, grounds } = strokes;
   const tones = yield* within(tonesOfStrokes(art, strokes, settled), 0.6, 0.9);
   const drawing = new StrokeDrawing(settled, art);
+  const dots: Dot[] = [];
   for (const [k, tone] of tones.entries()) {
-    if (tone !== undefined) drawing.draw(pixels.slice(starts[k], starts[k + 1]), grounds[k], tone);
+    if (tone !== undefined) dots.push(...drawing.draw(pixels.slice(starts[k], starts[k + 1]), grounds[k], tone));
     if (k % STROKES_PER_TURN === STROKES_PER_TURN - 1) yield 0.9 + (0.1 * k) / tones.length;
   }
+  return dots;
 }
 
 /** Gives the pixels of one stroke after the other its tone or that of its ground. */
@@ -42,7 +45,8 @@ class StrokeDrawing {
     this.cover = new Uint8Array(settled.length);
   }
 
-  draw(pixels: readonly number[], ground: number, tone: number): void {
+  /** Gives the dots that it is, or is made of. */
+  draw(pixels: readonly number[], ground: number, tone: number): Dot[] {
     const { settled, art, colours, cover } = this;
     colours.read(pixels, ground);
     let most = 0;
@@ -56,7 +60,9 @@ class StrokeDrawing {
     for (const i of pixels) if (!kept.has(settled[i])) settled[i] = cover[i] >= least ? tone : ground;
     const leastGrown = Math.max(LEAST_COVER, (255 * LEAST_GROWN) / colours.distance(tone));
     growStroke(pixels, cover, settled, { tone, ground, width: art.smooth.width, least: leastGrown });
+    const dots = dotsAmong(pixels.filter((i) => settled[i] === tone), cover, { tone, ground, fullLevels: colours.distance(tone), width: art.smooth.width });
     for (const i of pixels) cover[i] = 0;
+    return dots;
   }
 
   /**
