@@ -75,7 +75,7 @@ class EvidenceReader {
       const explained = colours.unexplained(tone);
       return explained.most >= THICKEST && explained.left <= most;
     });
-    return { likely, sum: likely.length < 2 ? [0, 0, 0] : this.sumAround(pixels, ground) };
+    return { likely, sum: likely.length === 0 ? [0, 0, 0] : this.sumAround(pixels, ground) };
   }
 
   private sumAround(pixels: readonly number[], ground: number): Difference {

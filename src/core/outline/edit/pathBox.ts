@@ -1,17 +1,11 @@
+import type { Bounds } from '../curves.ts';
 import { NEAR_PX, type EditPath, type Point } from './editPath.ts';
 
-export interface Box {
-  readonly left: number;
-  readonly top: number;
-  readonly right: number;
-  readonly bottom: number;
-}
-
 /** Paths are never changed in place: the box of one is read once. */
-const boxes = new WeakMap<EditPath, Box>();
+const boxes = new WeakMap<EditPath, Bounds>();
 
 /** The box around the nodes and handles of a path, and so around all of it. */
-export function pathBox(path: EditPath): Box {
+export function pathBox(path: EditPath): Bounds {
   const known = boxes.get(path);
   if (known !== undefined) return known;
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
@@ -32,10 +26,10 @@ export function pathBox(path: EditPath): Box {
 }
 
 /** Whether a place lies in a box, or within so much of it. */
-export const isWithin = ({ left, top, right, bottom }: Box, { x, y }: Point, margin: number): boolean =>
+export const isWithin = ({ left, top, right, bottom }: Bounds, { x, y }: Point, margin: number): boolean =>
   x >= left - margin && x <= right + margin && y >= top - margin && y <= bottom + margin;
 
-export const doMeet = (a: Box, b: Box): boolean => a.left <= b.right && b.left <= a.right && a.top <= b.bottom && b.top <= a.bottom;
+export const doMeet = (a: Bounds, b: Bounds): boolean => a.left <= b.right && b.left <= a.right && a.top <= b.bottom && b.top <= a.bottom;
 
 /** Whether a path may have a node at a place. */
 export const mayReach = (path: EditPath, at: Point): boolean => isWithin(pathBox(path), at, NEAR_PX);

@@ -1,6 +1,7 @@
 import type { FilmPaths, NodeRef, SideRef } from '../../../core/outline/edit/editFilms.ts';
 import { isEnd, placeOn, sideAt, type EditPath, type Point } from '../../../core/outline/edit/editPath.ts';
-import { pathBox, type Box } from '../../../core/outline/edit/pathBox.ts';
+import { pathBox } from '../../../core/outline/edit/pathBox.ts';
+import type { Bounds } from '../../../core/outline/curves.ts';
 import { strokeCutLine } from '../../../ui/draw/cutLines.ts';
 import { lineOf, linesOf } from './pathLines.ts';
 import { toScreenX, toScreenY, type Size, type Viewport } from '../../../ui/viewport.ts';
@@ -23,14 +24,14 @@ const PAPER = '#fffdf8';
 const MADDER = '#9e2f4b';
 
 /** With more nodes in view than this they would hide the art, and take long to draw: those that are chosen are shown alone. */
-const MOST_MARKED = 4000;
+export const MOST_MARKED = 4000;
 
 /** Outlines with their nodes: round where the outline is open, the chosen ones full and with their handles. */
 export function drawNodes(context: CanvasRenderingContext2D, view: Viewport, { films, chosen, side, frame }: NodeScene, size: Size): void {
   const x = (point: Point): number => toScreenX(view, point.x);
   const y = (point: Point): number => toScreenY(view, point.y);
   const isIn = (point: Point): boolean => x(point) > -9 && y(point) > -9 && x(point) < size.width + 9 && y(point) < size.height + 9;
-  const isBoxIn = ({ left, top, right, bottom }: Box): boolean => x({ x: right, y: 0 }) > -9 && x({ x: left, y: 0 }) < size.width + 9 && y({ x: 0, y: bottom }) > -9 && y({ x: 0, y: top }) < size.height + 9;
+  const isBoxIn = ({ left, top, right, bottom }: Bounds): boolean => x({ x: right, y: 0 }) > -9 && x({ x: left, y: 0 }) < size.width + 9 && y({ x: 0, y: bottom }) > -9 && y({ x: 0, y: top }) < size.height + 9;
   const inView = films.flatMap(({ id, paths }) => paths.flatMap((path, k) => (isBoxIn(pathBox(path)) ? [{ key: `${id} ${k}`, path }] : [])));
   if (inView.length <= FEW) for (const { path } of inView) strokeCutLine(context, lineOf(path), view);
   else for (const { paths } of films) for (const { box, line } of linesOf(paths)) if (isBoxIn(box)) strokeCutLine(context, line, view);

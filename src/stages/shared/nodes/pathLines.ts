@@ -1,5 +1,6 @@
 import { nodeAt, sideCount, type EditPath } from '../../../core/outline/edit/editPath.ts';
-import { pathBox, type Box } from '../../../core/outline/edit/pathBox.ts';
+import { pathBox } from '../../../core/outline/edit/pathBox.ts';
+import type { Bounds } from '../../../core/outline/curves.ts';
 
 /** Paths that are drawn as one: few enough that an edit makes little anew, and many enough that a frame draws few. */
 const TOGETHER = 64;
@@ -8,7 +9,7 @@ const TOGETHER = 64;
 interface Lines {
   readonly paths: readonly EditPath[];
   readonly line: Path2D;
-  readonly box: Box;
+  readonly box: Bounds;
 }
 
 const single = new WeakMap<EditPath, Path2D>();
@@ -58,7 +59,7 @@ function drawn(paths: readonly EditPath[]): Path2D {
   return line;
 }
 
-function boxOf(paths: readonly EditPath[]): Box {
+function boxOf(paths: readonly EditPath[]): Bounds {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
   for (const path of paths) {
     const box = pathBox(path);
