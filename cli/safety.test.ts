@@ -95,7 +95,7 @@ describe('results', () => {
 
   it('say on a terminal how far a single picture is, and leave nothing of it behind', async () => {
     let err = '';
-    const noisy = await sharp({ create: { width: 1400, height: 1100, channels: 3, background: '#888', noise: { type: 'gaussian', mean: 128, sigma: 30 } } }).blur(6).png().toBuffer();
+    const noisy = await sharp({ create: { width: 600, height: 480, channels: 3, background: '#888', noise: { type: 'gaussian', mean: 128, sigma: 30 } } }).blur(6).png().toBuffer();
     await writeFile(at('noisy.png'), noisy);
     const code = await main(['trace', at('noisy.png'), '--tones', '4', '--out', at('noisy.svg')], { out: () => undefined, err: (text) => (err += text), live: true });
     expect(code).toBe(0);
