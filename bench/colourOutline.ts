@@ -58,7 +58,7 @@ async function measure(drawing: ColourDrawing, picture: Rgba8, tracers: readonly
 async function table(title: string, drawings: readonly ColourDrawing[], condition: Condition, tracers: readonly ColourLibrary[]): Promise<void> {
   const all = new Map<string, Row[]>();
   for (const drawing of drawings) {
-    const picture = await degraded((pixels) => colourSvgOf(drawing, pixels, false), condition);
+    const picture = await degraded((pixels) => colourSvgOf(drawing, pixels, condition === 'steps'), condition);
     for (const [name, row] of await measure(drawing, picture, tracers)) all.set(name, [...(all.get(name) ?? []), row]);
   }
   const medians = new Map([...all].map(([name, rows]) => [name, Object.fromEntries(LESS.map((key) => [key, median(rows.map((row) => row[key]))])) as unknown as Row]));
@@ -77,7 +77,7 @@ const COMPOSED = 12;
 
 async function tables(title: string, drawings: readonly ColourDrawing[]): Promise<void> {
   const tracers = [ours('stacked'), ours('inset'), ...(await colourLibraries())];
-  for (const condition of CONDITIONS) await table(title, drawings, condition, tracers);
+  for (const condition of [...CONDITIONS, 'steps'] as const) await table(title, drawings, condition, tracers);
 }
 
 /** Fidelity, nodes, seams and time of outlines in colour beside general-purpose libraries. */

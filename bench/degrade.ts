@@ -2,7 +2,8 @@ import sharp from 'sharp';
 import { makeRgba8, type Rgba8 } from '../src/core/raster/raster.ts';
 import { randomFrom, svgOf, type Drawing } from './drawings.ts';
 
-export type Condition = 'clean' | 'jpeg40' | 'small' | 'noise8';
+/** `steps`: as drawn without mixed pixels, which the caller sees to. */
+export type Condition = 'clean' | 'jpeg40' | 'small' | 'noise8' | 'steps';
 export const CONDITIONS: readonly Condition[] = ['clean', 'jpeg40', 'small', 'noise8'];
 
 /** The drawing as a picture in one of the conditions in which customers send them. */

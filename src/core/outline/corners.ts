@@ -14,6 +14,15 @@ export interface Ring {
   readonly closed: boolean;
 }
 
+/** The edge through points, with the distance along it. */
+export function ringThrough(x: Float64Array, y: Float64Array, closed: boolean): Ring {
+  const n = x.length;
+  const along = new Float64Array(n + 1);
+  for (let k = 1; k < n; k++) along[k] = along[k - 1] + Math.sqrt((x[k] - x[k - 1]) ** 2 + (y[k] - y[k - 1]) ** 2);
+  if (n > 0) along[n] = along[n - 1] + (closed ? Math.sqrt((x[0] - x[n - 1]) ** 2 + (y[0] - y[n - 1]) ** 2) : 0);
+  return { n, x, y, along, closed };
+}
+
 /** The point after or before one; −1 beyond the end of an open edge. */
 export function neighbour(ring: Ring, k: number, step: 1 | -1): number {
   const next = k + step;

@@ -13,8 +13,9 @@ import { isolines } from './isoline.ts';
 import { JointFinder, type FitOptions } from './joints.ts';
 import { parentRings } from './nesting.ts';
 import { withParallels } from './parallels.ts';
-import { settleCorners, type DrawnEdge } from './settleCorners.ts';
 import { closedSection, sectionBetween, type Section } from './section.ts';
+import { settleCorners, type DrawnEdge } from './settleCorners.ts';
+import { STEPLESS, withoutSteps } from './withoutSteps.ts';
 
 export interface OutlineOptions {
   /** How closely the curves follow the edge: largest distance, px. Range 0.05 to 5. */
@@ -48,15 +49,17 @@ export function* traceOutline(share: ShareMap, options: OutlineOptions = DEFAULT
   const parent = parentRings(crossings, count, (k) => area[k] < 0);
   const { keep, renumbered } = keptRings(area, parent, options.leastAreaPx2);
   const builder = new CurvesBuilder();
-  const fit: FitOptions = { tolerancePx: options.followPx, straightPx: options.followPx * STRAIGHT_SHARE };
-  const finder = new JointFinder(fit);
+  const finder = new JointFinder(fitOf(options.followPx));
   const cornered = new Map<number, DrawnEdge>();
   let sincePause = 0;
   for (const [done, k] of keep.entries()) {
-    const ring = ringOf(points, starts[k], starts[k + 1]);
-    const corners = drawRing(builder, ring, area[k], renumbered[k], options, finder);
-    const draw: DrawnEdge['draw'] = (to, others) => void drawRing(to, ring, area[k], renumbered[k], options, finder, others);
-    if (corners.length > 0) cornered.set(done, inShares(share, { ring, corners, fit, calmPx: options.smoothPx ?? 0 }, draw));
+    const { ring, own, fit } = drawingOf(ringOf(points, starts[k], starts[k + 1]), options);
+    const draw = (to: CurvesBuilder, known?: readonly Corner[]): readonly Corner[] => {
+      finder.follow(fit);
+      return drawRing(to, ring, area[k], renumbered[k], own, finder, known);
+    };
+    const corners = draw(builder);
+    if (corners.length > 0) cornered.set(done, inShares(share, { ring, corners, fit, calmPx: options.smoothPx ?? 0, edgeWidthPx: own.edgeWidthPx ?? 1 }, draw));
     sincePause += ring.n;
     if (sincePause > 4000) {
       sincePause = 0;
@@ -67,10 +70,20 @@ export function* traceOutline(share: ShareMap, options: OutlineOptions = DEFAULT
   return options.shapes ? withParallels(drawn, options.followPx) : drawn;
 }
 
+const fitOf = (followPx: number, rmsPx?: number): FitOptions => ({ tolerancePx: followPx, straightPx: followPx * STRAIGHT_SHARE, ...(rmsPx === undefined ? {} : { rmsPx }) });
+
+/** What a half-way line is drawn from and by: one that runs in steps is led through their middle. */
+function drawingOf(found: Ring, options: OutlineOptions): { ring: Ring; own: RingOptions; fit: FitOptions } {
+  const ring = withoutSteps(found);
+  if (ring === undefined) return { ring: found, own: options, fit: fitOf(options.followPx) };
+  const followPx = Math.max(options.followPx, STEPLESS.followPx);
+  return { ring, own: { ...options, followPx, edgeWidthPx: STEPLESS.widthPx }, fit: fitOf(followPx, STEPLESS.rmsPx) };
+}
+
 /** A ring of a share map with its corners: inside of it, on the right of travel, there is all, outside nothing. */
-function inShares({ data, width }: ShareMap, own: Pick<CorneredEdge, 'ring' | 'corners' | 'fit' | 'calmPx'>, draw: DrawnEdge['draw']): DrawnEdge {
+function inShares({ data, width }: ShareMap, own: Pick<CorneredEdge, 'ring' | 'corners' | 'fit' | 'calmPx' | 'edgeWidthPx'>, draw: DrawnEdge['draw']): DrawnEdge {
   const valueAt = (x: number, y: number): number => data[y * width + x] / 255;
-  return { edge: () => ({ ...own, trimPx: TRIM_PX, edgeWidthPx: 1, stray: 0, valueAt, stepOf: () => -1 }), draw };
+  return { edge: () => ({ ...own, trimPx: TRIM_PX * own.edgeWidthPx, stray: 0, valueAt, stepOf: () => -1 }), draw };
 }
 
 /** `traceOutline` in one go. */

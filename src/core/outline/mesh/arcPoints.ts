@@ -1,4 +1,5 @@
-import type { Ring } from '../corners.ts';
+import { ringThrough, type Ring } from '../corners.ts';
+import { STEPLESS, withoutSteps } from '../withoutSteps.ts';
 import { leftCell, type CrackArcs } from './crackArcs.ts';
 
 /** An arc with fewer points keeps every crossing, also those that place the edge poorly. */
@@ -36,6 +37,8 @@ export interface ArcPoints {
   readonly ring: Ring;
   /** Width over which its tones mix, px: 1 when only area sampling mixed them. */
   readonly edgeWidthPx: number;
+  /** Whether none of its pixels was mixed: its points were led through the middle of their steps. */
+  readonly isStepped: boolean;
   /** How far the points stray, px. */
   readonly roughPx: number;
   /** The same of neighbouring points alone, in which the shape of the edge hardly shows, and compression neither. */
@@ -56,16 +59,10 @@ export function arcPoints(arcs: CrackArcs, arc: number, places: CrackPlaces): Ar
   const y = new Float64Array(to - from);
   let n = collect(arcs, from, to, places, false, x, y);
   if (n < (closed ? FEW_CLOSED : FEW_OPEN)) n = collect(arcs, from, to, places, true, x, y);
-  const ring = ringFrom(x.subarray(0, n), y.subarray(0, n), closed);
-  return { ring, edgeWidthPx: places.edgeWidthPx(), roughPx: roughness(ring, LAG), finelyRoughPx: roughness(ring, 1), stray: places.stray() };
-}
-
-function ringFrom(x: Float64Array, y: Float64Array, closed: boolean): Ring {
-  const n = x.length;
-  const along = new Float64Array(n + 1);
-  for (let k = 1; k < n; k++) along[k] = along[k - 1] + Math.sqrt((x[k] - x[k - 1]) ** 2 + (y[k] - y[k - 1]) ** 2);
-  if (n > 0) along[n] = along[n - 1] + (closed ? Math.sqrt((x[0] - x[n - 1]) ** 2 + (y[0] - y[n - 1]) ** 2) : 0);
-  return { n, x, y, along, closed };
+  const found = ringThrough(x.subarray(0, n), y.subarray(0, n), closed);
+  const stepless = withoutSteps(found);
+  const ring = stepless ?? found;
+  return { ring, edgeWidthPx: stepless === undefined ? places.edgeWidthPx() : STEPLESS.widthPx, isStepped: stepless !== undefined, roughPx: roughness(ring, LAG), finelyRoughPx: roughness(ring, 1), stray: places.stray() };
 }
 
 function collect(arcs: CrackArcs, from: number, to: number, places: CrackPlaces, every: boolean, x: Float64Array, y: Float64Array): number {

@@ -1,3 +1,4 @@
+import type { Ring } from '../corners.ts';
 import type { ArcPoints } from './arcPoints.ts';
 import type { CrackArcs } from './crackArcs.ts';
 
@@ -9,6 +10,8 @@ const ENOUGH = 96;
 /** Where neighbouring points of long edges stray by more than this, px, and by so many px per share that plain pixels do, the art itself is jagged. */
 const JAGGED_PX = 0.12;
 const JAGGED_PER_STRAY = 15;
+/** What is narrower than this in the mean, px, as letters are, turns as often as a jagged edge does. */
+const BROAD_PX = 4;
 /** So many pixels beside an edge say how restless its tones are; an edge with fewer goes by all between the same two tones, or by all there are. */
 const ENOUGH_STRAYS = 24;
 /**
@@ -36,7 +39,7 @@ export function commonRoughness({ left, right, count }: CrackArcs, points: reado
   }
   const ofLong = (arcs: readonly number[]): LongEdges => ({
     roughPx: middleOf(arcs, points, ({ roughPx }) => roughPx),
-    isJagged: middleOf(arcs, points, ({ finelyRoughPx, stray }) => (finelyRoughPx > JAGGED_PER_STRAY * (stray?.middle ?? 0) ? finelyRoughPx : 0)) > JAGGED_PX,
+    isJagged: middleOf(arcs.filter((k) => isBroad(points[k].ring)), points, ({ finelyRoughPx, stray }) => (finelyRoughPx > JAGGED_PER_STRAY * (stray?.middle ?? 0) ? finelyRoughPx : 0)) > JAGGED_PX,
   });
   const overall = ofLong(all);
   const ofPair = new Map([...pairs].map(([pair, arcs]) => [pair, arcs.reduce((sum, k) => sum + points[k].ring.n, 0) >= ENOUGH ? ofLong(arcs) : overall]));
@@ -45,6 +48,14 @@ export function commonRoughness({ left, right, count }: CrackArcs, points: reado
     const { roughPx, isJagged } = ofPair.get(pairOf(arc)) ?? overall;
     return Math.min(points[arc].roughPx, roughPx, isJagged ? Infinity : mostOf(arc));
   };
+}
+
+/** Whether what an edge goes around is broad, so that it turns slowly and strays by teeth alone; one that has ends may be the edge of anything. */
+function isBroad({ n, x, y, along, closed }: Ring): boolean {
+  if (!closed) return true;
+  let twice = 0;
+  for (let k = 0, last = n - 1; k < n; last = k++) twice += x[last] * y[k] - x[k] * y[last];
+  return Math.abs(twice) >= BROAD_PX * along[n];
 }
 
 interface LongEdges {

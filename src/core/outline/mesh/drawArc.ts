@@ -6,6 +6,7 @@ import type { CurvesBuilder } from '../curves.ts';
 import type { JointFinder } from '../joints.ts';
 import { sectionWithin, type Section } from '../section.ts';
 import { cornersOf, drawRing, drawSections, STRAIGHT_SHARE, TRIM_PX, type RingOptions } from '../traceOutline.ts';
+import { STEPLESS } from '../withoutSteps.ts';
 import type { MeshOptions } from './arcMesh.ts';
 import type { ArcPoints } from './arcPoints.ts';
 import { commonRoughness } from './commonRoughness.ts';
@@ -33,10 +34,10 @@ export interface ArcDrawing extends Omit<CorneredEdge, 'corners' | 'valueAt' | '
 export function arcDrawings(arcs: CrackArcs, points: readonly ArcPoints[], ends: readonly (End | undefined)[], options: MeshOptions): (arc: number) => ArcDrawing {
   const roughOf = commonRoughness(arcs, points);
   return (arc) => {
-    const { ring, edgeWidthPx, stray } = points[arc];
+    const { ring, edgeWidthPx, stray, isStepped } = points[arc];
     const roughPx = roughOf(arc);
     const followPx = followOf(arcs, arc, options);
-    const tolerancePx = Math.max(followPx, ROUGH_FOLLOWS * roughPx);
+    const tolerancePx = Math.max(followPx, isStepped ? STEPLESS.followPx : 0, ROUGH_FOLLOWS * roughPx);
     const calmPx = Math.max(options.smoothPx ?? 0, roughPx > ROUGH_FROM_PX ? Math.min(MOST_CALM_PX, ROUGH_CALM * roughPx) : 0);
     const [from, to] = [ends[2 * arc], ends[2 * arc + 1]];
     return {
@@ -45,7 +46,7 @@ export function arcDrawings(arcs: CrackArcs, points: readonly ArcPoints[], ends:
       trimPx: TRIM_PX * edgeWidthPx,
       calmPx,
       edgeWidthPx,
-      fit: { tolerancePx, straightPx: tolerancePx * STRAIGHT_SHARE, rmsPx: Math.max(followPx * ROUGH_RMS, 2 * roughPx) },
+      fit: { tolerancePx, straightPx: tolerancePx * STRAIGHT_SHARE, rmsPx: Math.max(followPx * ROUGH_RMS, isStepped ? STEPLESS.rmsPx : 0, 2 * roughPx) },
       stray: stray?.middle ?? 0,
       options: { ...options, followPx: Math.max(options.followPx, tolerancePx), edgeWidthPx, smoothPx: calmPx },
     };
