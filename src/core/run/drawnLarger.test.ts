@@ -55,6 +55,19 @@ describe('drawnLarger', () => {
     expect(difference(large, sailAt(2)).mean).toBeLessThan(0.5 * difference(finish(enlarge(noisy(sailAt(1), 8), 2)), sailAt(2)).mean);
   });
 
+  it('draws the edges of art without mixed pixels through the middle of their steps, and keeps its lines', () => {
+    const data = new Uint8Array(sailAt(1).colour.data).map((value, i) => (i % 4 === 3 ? 255 : value < 138 ? 20 : 255));
+    // A line a pixel wide.
+    for (let x = 20; x < 110; x++) data.fill(20, 4 * (118 * 128 + x), 4 * (118 * 128 + x) + 3);
+    const large = finish(drawnLarger({ ...sailAt(1), colour: makeRgba8(128, 128, data, true) }, 2));
+    expect(large.colour.data[4 * (237 * 256 + 120)]).toBeLessThan(60);
+    // As the drawing itself at that size, but for the line: a quarter as far from it as steps twice as large.
+    const above = (art: Art): Art => ({ ...art, alpha: art.alpha.slice(0, 256 * 228) });
+    const steps = new Uint8Array(256 * 256 * 4).map((_, i) => data[4 * ((i >> 11) * 128 + ((i >> 3) % 128)) + (i % 4)]);
+    const stepped: Art = { ...large, colour: makeRgba8(256, 256, steps, true) };
+    expect(difference(above(large), sailAt(2)).mean).toBeLessThan(0.5 * difference(above(stepped), sailAt(2)).mean);
+  });
+
   it('keeps by their pixels dots that are too small to be outlined', () => {
     const art = sailAt(1);
     const data = art.colour.data.slice();
@@ -92,11 +105,11 @@ describe('drawnLarger', () => {
 describe('lackingIn', () => {
   it('takes noise for none of it, and a missing line for all of its length', () => {
     const [art, large] = [sailAt(1), sailAt(2)];
-    expect(isLacking(lackingIn(large, art, { noise: 0, restless: false }))).toBe(false);
-    expect(isLacking(lackingIn(large, noisy(art, 8), { noise: 6, restless: true }))).toBe(false);
+    expect(isLacking(lackingIn(large, art, { noise: 0, restless: false, stepped: false }))).toBe(false);
+    expect(isLacking(lackingIn(large, noisy(art, 8), { noise: 6, restless: true, stepped: false }))).toBe(false);
     const data = art.colour.data.slice();
     for (let x = 5; x < 120; x++) data.fill(90, 4 * (12 * 128 + x), 4 * (12 * 128 + x) + 3);
-    const { marks } = lackingIn(large, { ...art, colour: makeRgba8(128, 128, data, true) }, { noise: 0, restless: false });
+    const { marks } = lackingIn(large, { ...art, colour: makeRgba8(128, 128, data, true) }, { noise: 0, restless: false, stepped: false });
     for (let x = 5; x < 120; x++) expect(marks[12 * 128 + x]).toBe(1);
     expect(marks.subarray(16 * 128).includes(1)).toBe(false);
   });

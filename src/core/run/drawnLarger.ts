@@ -6,6 +6,7 @@ import { drawMesh } from '../outline/mesh/drawMesh.ts';
 import { DEFAULT_OUTLINE } from '../outline/traceOutline.ts';
 import type { Art } from '../raster/art.ts';
 import { evenTones } from '../separate/evenTones.ts';
+import { isStepped } from '../separate/isStepped.ts';
 import { within, type Task } from '../task/task.ts';
 import { isLacking, lackingIn, withArtNear } from './lackingIn.ts';
 
@@ -23,16 +24,17 @@ export function* drawnLarger(art: Art, times: 2 | 4): Task<Art> {
   const restless = isRestless(art.colour);
   const drawn = yield* within(drawnFrom(art, times, restless), 0, 0.5);
   if (drawn === undefined) return yield* within(enlarge(art, times, restless), 0.5, 1);
-  const lacking = lackingIn(drawn, art, { noise: (yield* calmedArt(art)).noise, restless });
-  return isLacking(lacking) ? yield* within(withArtNear(lacking, drawn, art, times, restless), 0.5, 1) : drawn;
+  const lacking = lackingIn(drawn.art, art, { noise: (yield* calmedArt(art)).noise, restless, stepped: drawn.stepped });
+  return isLacking(lacking) ? yield* within(withArtNear(lacking, drawn.art, art, times, restless), 0.5, 1) : drawn.art;
 }
 
-/** The drawing of art in even tones. */
-function* drawnFrom(art: Art, times: number, restless: boolean): Task<Art | undefined> {
+/** The drawing of art in even tones, and whether its edges run in steps. */
+function* drawnFrom(art: Art, times: number, restless: boolean): Task<{ art: Art; stepped: boolean } | undefined> {
   const flat = yield* within(evenTones(art), 0, 0.5);
   if (flat === undefined) return undefined;
   const followPx = restless ? FOLLOW_RESTLESS_PX : FOLLOW_PX;
   const mesh = yield* within(traceMesh(art, flat.labels, flat.tones, { ...DEFAULT_OUTLINE, followPx }), 0.5, 0.7);
   const { colour, alpha } = yield* within(drawMesh(mesh, flat.tones, times), 0.7, 1);
-  return { kind: 'art', width: colour.width, height: colour.height, colour, alpha, frame: { ...art.frame, scale: art.frame.scale * times } };
+  const frame = { ...art.frame, scale: art.frame.scale * times };
+  return { art: { kind: 'art', width: colour.width, height: colour.height, colour, alpha, frame }, stepped: isStepped(art, flat) };
 }

@@ -8,10 +8,11 @@ import { finish, type Task } from '../task/task.ts';
 
 /**
  * Where the mean over 3 × 3 px differs from a drawing by more than this, levels of light or of alpha, so much more a level of noise, the drawing lacks something:
- * noise and the ripples of compression cancel out in it, a line or a dot that is not drawn does not. Restless art ripples over more pixels.
+ * noise and the ripples of compression cancel out in it, a line or a dot that is not drawn does not. Restless art ripples over more pixels, and steps that the
+ * drawing evens out are half a pixel high.
  */
 const LACKING = 24;
-const LACKING_RESTLESS = 60;
+const LACKING_UNEVEN = 60;
 const LACKING_NOISY = 2;
 /** So many times as much in one colour: compression keeps colour coarsely. */
 const OF_COLOUR = 2.5;
@@ -19,10 +20,11 @@ const OF_COLOUR = 2.5;
 const AROUND_PX = 3;
 const FADE_PX = 1.5;
 
-/** How restless an art is: its noise, levels, and whether noise or compression ripples over its plain places. */
+/** How restless an art is: its noise, levels, whether noise or compression ripples over its plain places, and whether its edges run in steps. */
 export interface Unrest {
   readonly noise: number;
   readonly restless: boolean;
+  readonly stepped: boolean;
 }
 
 /** Marks of an art's pixels. */
@@ -35,7 +37,7 @@ export interface Lacking {
 export const isLacking = ({ marks }: Lacking): boolean => marks.includes(1);
 
 /** 1 for each pixel of an art of which a larger drawing, averaged over it and those around it, is something else. */
-export function lackingIn(drawn: Art, art: Art, { noise, restless }: Unrest): Lacking {
+export function lackingIn(drawn: Art, art: Art, { noise, restless, stepped }: Unrest): Lacking {
   const { width, height } = art;
   const now = resample(pictureFromArt(drawn), 0, 0, drawn.width, drawn.height, width, height).data;
   const was = pictureFromArt(art).data;
@@ -47,7 +49,7 @@ export function lackingIn(drawn: Art, art: Art, { noise, restless }: Unrest): La
     alpha[i] = now[j + 3] - was[j + 3];
     light[i] = lumaOf({ r: red[i], g: green[i], b: blue[i] });
   }
-  const most = (restless ? LACKING_RESTLESS : LACKING) + LACKING_NOISY * noise;
+  const most = (restless || stepped ? LACKING_UNEVEN : LACKING) + LACKING_NOISY * noise;
   const marks = new Uint8Array(width * height);
   for (const off of [light, alpha]) markOver(marks, off, width, height, most);
   for (const off of [red, green, blue]) markOver(marks, off, width, height, OF_COLOUR * most);
