@@ -67,6 +67,21 @@ describe('an edge in steps', () => {
 });
 
 describe('any other edge', () => {
+  it('stays as it is where it is level and upright between corners: bars a pixel or two wide, and blocks', () => {
+    for (const wide of [1, 2, 3]) {
+      const rows = new Uint8Array(60 * 60);
+      const fill = (x: number, y: number, width: number, height: number): void => void Array.from({ length: height }, (_, k) => rows.fill(255, (y + k) * 60 + x, (y + k) * 60 + x + width));
+      for (const [x, y, width, height] of [[10, 10, wide, 40], [10, 10, 24, wide], [10, 28, 18, wide], [10, 50 - wide, 24, wide]]) fill(x, y, width, height);
+      const edge = edgeOf(makeShareMap(60, 60, rows));
+      expect(withoutSteps(edge) ?? edge).toEqual(edge);
+    }
+    const blocks = new Uint8Array(60 * 60).map((_, i) => {
+      const [x, y] = [Math.floor((i % 60) / 4), Math.floor(i / 240)];
+      return x > 2 && x < 12 && y > 2 && y < 12 && (x * 7 + y * 5) % 3 !== 0 ? 255 : 0;
+    });
+    expect(withoutSteps(edgeOf(makeShareMap(60, 60, blocks)))).toBeUndefined();
+  });
+
   it('stays as it is: with mixed pixels, upright and level alone, or too short to tell', () => {
     expect(withoutSteps(edgeOf(disc(60, 60, 30.2, 30.4, 20)))).toBeUndefined();
     expect(withoutSteps(edgeOf(polygon(60, 60, [[10, 10], [50, 10], [50, 44], [10, 44]])))).toBeUndefined();

@@ -1,9 +1,14 @@
 import { ringThrough, type Ring } from './corners.ts';
 
-/** Over so much, px, the middle of steps is taken: rounding to whole pixels strays by 0.3 px, what some ten roundings have in common by 0.1. */
-const SIGMA_PX = 3.5;
+/** Over so much, px, the middle of steps is taken: rounding to whole pixels strays by 0.3 px, what some ten roundings have in common by 0.1. Else over less. */
+const SIGMAS_PX = [3.5, 2];
+/** Rounding to whole pixels moves an edge by half of one, compression a little more, px. */
+const FURTHEST_PX = 0.6;
 /** How an edge is drawn whose steps were taken out: its corners as if its pixels had been mixed over so much, px, and followed no closer than that, px. */
 export const STEPLESS = { widthPx: 2, followPx: 0.4, rmsPx: 0.2 } as const;
+/** Of steps at least this share of the points is led further than this, px. */
+const MOVED_PX = 0.1;
+const MOVED_SHARE = 0.15;
 /**
  * A point lies half-way between two pixels, of which neither is mixed, when it is no further from there than this, px: compression moves it so far. An edge is
  * stepped when nearly all of at least so many points beside its turns lie so; of one with mixed pixels two in five would, by chance.
@@ -22,7 +27,7 @@ export function withoutSteps(ring: Ring): Ring | undefined {
   const runs = runsOf(ring);
   if (!isStepped(ring, runs)) return undefined;
   const { n, closed } = ring;
-  const corners = cornersAmong(runs, closed);
+  const corners = cornersAmong(ring, runs);
   const x = new Float64Array(n);
   const y = new Float64Array(n);
   const lead = (from: number, to: number, isRound: boolean): void => {
@@ -37,7 +42,15 @@ export function withoutSteps(ring: Ring): Ring | undefined {
     if (!closed) lead(0, corners[0], false);
     for (const [k, from] of corners.entries()) lead(from, corners[k + 1] ?? (closed ? corners[0] + n : n), false);
   }
-  return ringThrough(x, y, closed);
+  // What is all level and upright, with corners between, stays so.
+  return hasMoved(ring, x, y) ? ringThrough(x, y, closed) : undefined;
+}
+
+/** Whether a good part of a ring's points lie elsewhere now. */
+function hasMoved(ring: Ring, x: Float64Array, y: Float64Array): boolean {
+  let moved = 0;
+  for (let k = 0; k < ring.n; k++) if (Math.abs(x[k] - ring.x[k]) + Math.abs(y[k] - ring.y[k]) > MOVED_PX) moved++;
+  return moved >= MOVED_SHARE * ring.n;
 }
 
 /** The points of a ring from one on up to another, over its start too, each in the middle of its steps. @param isRound whether they go all the way around. */
@@ -65,8 +78,8 @@ class Sums {
     this.ys.fill(0);
   }
 
-  add(x: number, y: number, offPx: number): void {
-    let weight = Math.exp((-offPx * offPx) / (2 * SIGMA_PX * SIGMA_PX));
+  add(x: number, y: number, offPx: number, sigmaPx: number): void {
+    let weight = Math.exp((-offPx * offPx) / (2 * sigmaPx * sigmaPx));
     for (let power = 0; power < 5; power++, weight *= offPx) {
       this.powers[power] += weight;
       if (power > 2) continue;
@@ -90,32 +103,48 @@ class Sums {
 /**
  * Leads each point to where a parabola runs that is fitted to those around it by least squares, near ones weighing more: a mean would draw rounds in, and
  * could not be taken at an end (W. S. Cleveland, "Robust locally weighted regression and smoothing scatterplots", JASA 74, 1979,
- * doi:10.1080/01621459.1979.10481038, without its robust weights).
+ * doi:10.1080/01621459.1979.10481038, without its robust weights). Where that would lead it further than rounding can, as around a small detail, the parabola is
+ * fitted to fewer, or else the point stays.
  * @param isRound whether the first point is the last one too.
  */
 function ledThrough(x: Float64Array, y: Float64Array, along: Float64Array, isRound: boolean): { x: Float64Array; y: Float64Array } {
+  const led = { x: x.slice(), y: y.slice() };
+  const sums = new Sums();
+  for (let k = 0; k < x.length; k++) {
+    for (const sigmaPx of SIGMAS_PX) {
+      sums.clear();
+      addAround(sums, { x, y, along, isRound }, k, sigmaPx);
+      const middle = sums.middle();
+      if (middle === undefined || Math.hypot(middle.x - x[k], middle.y - y[k]) > FURTHEST_PX) continue;
+      led.x[k] = middle.x;
+      led.y[k] = middle.y;
+      break;
+    }
+  }
+  return led;
+}
+
+interface Stretch {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  readonly along: Float64Array;
+  readonly isRound: boolean;
+}
+
+/** Adds what lies within three sigmas of a point of a stretch. */
+function addAround(sums: Sums, { x, y, along, isRound }: Stretch, k: number, sigmaPx: number): void {
   const n = x.length;
   const span = isRound ? n - 1 : n;
   const total = along[n - 1];
-  const led = { x: x.slice(), y: y.slice() };
-  const sums = new Sums();
-  for (let k = 0; k < n; k++) {
-    sums.clear();
-    sums.add(x[k], y[k], 0);
-    for (const step of [-1, 1]) {
-      for (let j = k + step; isRound ? Math.abs(j - k) <= span / 2 : j >= 0 && j < n; j += step) {
-        const i = j < 0 ? j + span : j >= n ? j - span : j;
-        const off = along[i] - along[k] + (j < 0 ? -total : j >= n ? total : 0);
-        if (Math.abs(off) > 3 * SIGMA_PX) break;
-        sums.add(x[i], y[i], off);
-      }
+  sums.add(x[k], y[k], 0, sigmaPx);
+  for (const step of [-1, 1]) {
+    for (let j = k + step; isRound ? Math.abs(j - k) <= span / 2 : j >= 0 && j < n; j += step) {
+      const i = j < 0 ? j + span : j >= n ? j - span : j;
+      const off = along[i] - along[k] + (j < 0 ? -total : j >= n ? total : 0);
+      if (Math.abs(off) > 3 * sigmaPx) break;
+      sums.add(x[i], y[i], off, sigmaPx);
     }
-    const middle = sums.middle();
-    if (middle === undefined) continue;
-    led.x[k] = middle.x;
-    led.y[k] = middle.y;
   }
-  return led;
 }
 
 /** Points in a row beside pixels of one row or column. */
@@ -158,11 +187,22 @@ function isStepped({ n, x, y }: Ring, runs: readonly Run[]): boolean {
   return points >= FEWEST && halfWay >= STEPPED_SHARE * points;
 }
 
-/** The first points of runs at the right-angled corners of the drawing, in order. */
-function cornersAmong(runs: readonly Run[], closed: boolean): number[] {
-  const isLong = ({ from, to }: Run): boolean => to - from >= LONG_RUN;
-  return runs.filter((run, k) => {
-    const before = k > 0 ? runs[k - 1] : closed ? runs[runs.length - 1] : undefined;
-    return before !== undefined && before.isAcross !== run.isAcross && isLong(before) && isLong(run);
-  }).map(({ from }) => from);
+/**
+ * The first points of runs at the right-angled corners of the drawing, in order: where two long ones meet, and at both sides of the end of a bar, which lies
+ * between two that go opposite ways and are longer still.
+ */
+function cornersAmong({ x, y, n, closed }: Ring, runs: readonly Run[]): number[] {
+  const at = (k: number): Run | undefined => (closed ? runs[(k + runs.length) % runs.length] : runs[k]);
+  const length = (run: Run | undefined): number => (run === undefined ? 0 : run.to - run.from);
+  const way = ({ from, to, isAcross }: Run): number => (isAcross ? Math.sign(x[(to - 1) % n] - x[from % n]) : Math.sign(y[(to - 1) % n] - y[from % n]));
+  const isEnd = (k: number): boolean => {
+    const [before, after] = [at(k - 1), at(k + 1)];
+    return before !== undefined && after !== undefined && Math.min(length(before), length(after)) > LONG_RUN && before.isAcross === after.isAcross && way(before) === -way(after);
+  };
+  const isCorner = (run: Run, k: number): boolean => {
+    const before = at(k - 1);
+    if (before === undefined || before.isAcross === run.isAcross) return false;
+    return Math.min(length(before), length(run)) >= LONG_RUN || isEnd(k) || isEnd(k - 1);
+  };
+  return runs.filter(isCorner).map(({ from }) => from);
 }
