@@ -30,7 +30,8 @@ export function useShapeNodes(parts: Parts, place: Ref<{ readonly xMm: number; r
     return followedBy(shape.value?.placement ?? IDENTITY, translation(x, y));
   });
   const toBlank = computed(() => followedBy(toDesign.value, translation(place.value.xMm, place.value.yMm)));
-  const films = computed<readonly FilmPaths[]>(() => (isOn.value ? (shape.value?.paths ?? []).map(({ path }, k) => ({ id: String(k), paths: pathsFromCurves(transformCurves(curvesFromPathData(path), toBlank.value)) })) : []));
+  // Outlines that an edit leaves alone stay the same objects, so that only changed ones are looked at and drawn anew.
+  const films = computed<readonly FilmPaths[]>((before) => (isOn.value ? (shape.value?.paths ?? []).map(({ path }, k) => ({ id: String(k), paths: pathsFromCurves(transformCurves(curvesFromPathData(path), toBlank.value), before?.[k]?.paths) })) : []));
 
   function keep(label: string, changed: readonly FilmPaths[]): void {
     const object = shape.value;
