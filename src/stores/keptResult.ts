@@ -1,10 +1,10 @@
 import { isAppError } from '../core/errors/appError.ts';
 import { bytesOf } from '../core/task/bytesOf.ts';
-import { canonicalJson, hashText } from '../core/task/hash.ts';
+import { canonicalJson } from '../core/task/hash.ts';
 import type { Job } from '../core/job/job.ts';
 import { makeRgba8, type Rgba8 } from '../core/raster/raster.ts';
 import type { OpenedPicture, RunResult } from '../engine/protocol.ts';
-import type { KeptRow } from '../storage/keptRows.ts';
+import { sha256Of } from '../formats/sha256.ts';
 import type { JobStorage, ShelfEntry } from '../storage/ports.ts';
 import { language } from '../core/words/say.ts';
 
@@ -50,19 +50,22 @@ export class KeptResults {
   async read(id: string, entry: Promise<ShelfEntry | undefined>): Promise<Shown | undefined> {
     if (this.build === undefined) return undefined;
     const [row, found] = await Promise.all([this.storage.kept(id).catch(onlyKnown), entry]);
-    if (row === undefined || found === undefined || row.key !== this.keyOf(found.job)) return undefined;
+    if (row === undefined || found === undefined || row.key !== (await this.keyOf(found.job))) return undefined;
     return unpacked(row.value as PackedShown);
   }
 
   async write(id: string, job: Job, shown: Shown): Promise<void> {
     if (this.build === undefined) return;
     const value = await packed(shown);
-    await this.storage.keep({ jobId: id, key: this.keyOf(job), bytes: bytesOf(value), usedAt: Date.now(), value }).catch(onlyKnown);
+    await this.storage.keep({ jobId: id, key: await this.keyOf(job), bytes: bytesOf(value), usedAt: Date.now(), value }).catch(onlyKnown);
   }
 
-  /** Of all settings but those that no result follows from; results hold words, so that those of another language are made anew. */
-  private keyOf({ name: _name, keywords: _keywords, collections: _collections, rights: _rights, handOff: _handOff, order: _order, names: _names, guides: _guides, ...followed }: Job): KeptRow['key'] {
-    return hashText(canonicalJson([this.build, language(), followed]));
+  /**
+   * Of all settings but those that no result follows from; results hold words, so that those of another language are made anew. The browser hashes it beside
+   * what is going on: outlines held by hand are megabytes of text.
+   */
+  private keyOf({ name: _name, keywords: _keywords, collections: _collections, rights: _rights, handOff: _handOff, order: _order, names: _names, guides: _guides, ...followed }: Job): Promise<string> {
+    return sha256Of(new TextEncoder().encode(canonicalJson([this.build, language(), followed])));
   }
 }
 

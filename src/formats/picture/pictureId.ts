@@ -1,5 +1,4 @@
-/** What a picture file is known by: the SHA-256 of its bytes (FIPS 180-4), in hex. */
-export async function pictureIdOf(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
-  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
-  return Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('');
-}
+import { sha256Of } from '../sha256.ts';
+
+/** What a picture file is known by: the SHA-256 of its bytes. */
+export const pictureIdOf = (bytes: Uint8Array<ArrayBuffer>): Promise<string> => sha256Of(bytes);
