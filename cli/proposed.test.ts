@@ -46,6 +46,25 @@ describe('trace --proposed', () => {
   });
 });
 
+describe('a picture of whole pixels', () => {
+  const SKIFF = `<svg xmlns="http://www.w3.org/2000/svg" width="300" height="240" shape-rendering="crispEdges"><rect width="300" height="240" fill="#fff"/><path d="M30 150C90 190 210 190 270 145L250 200C200 225 100 225 50 200Z" fill="#24509a"/><path d="M150 20L150 160L250 140C225 95 195 55 150 20Z" fill="#b3262e"/><circle cx="70" cy="60" r="33.4" fill="#f2b632"/></svg>`;
+
+  it('gives films as smooth as one whose pixels are mixed, nearly', async () => {
+    const nodes: number[] = [];
+    for (const [name, svg] of [['whole.gif', SKIFF], ['mixed.png', SKIFF.replace(' shape-rendering="crispEdges"', '')]]) {
+      const image = sharp(Buffer.from(svg));
+      await writeFile(at(name), await (name.endsWith('.gif') ? image.gif({ colours: 4, dither: 0 }) : image.png()).toBuffer());
+      expect((await limner('trace', at(name), '--proposed', '--out', at('skiff.svg'))).code).toBe(0);
+      const traced = await readFile(at('skiff.svg'), 'utf8');
+      expect(groupsOf(traced)).toEqual(['lamp-yellow', 'pennant-red', 'regatta-blue']);
+      nodes.push([...traced.matchAll(/ d="([^"]+)"/g)].reduce((sum, [, path]) => sum + (path.match(/[CL]/g)?.length ?? 0), 0));
+    }
+    // The steps of its edges are some four hundred.
+    expect(nodes[0]).toBeLessThan(2 * nodes[1]);
+    expect(nodes[1]).toBeLessThan(30);
+  });
+});
+
 describe('trace --recipe', () => {
   const enlarged = at('enlarged.json');
 
