@@ -45,8 +45,13 @@ describe('how rough edges are', () => {
 
   it('is no more than what lies beside them strays, three times over', () => {
     const noisy = { middle: 0.05, count: 100 };
-    expect(roughnessOf([{ ring: around(60, 30), stray: noisy }])).toBeCloseTo(0.03 + 3 * 0.05, 6);
-    expect(roughnessOf([{ ring: around(60, 30), stray: noisy, roughPx: 0.1 }])).toBe(0.1);
+    expect(roughnessOf([{ ring: around(60, 8), stray: noisy }])).toBeCloseTo(0.03 + 3 * 0.05, 6);
+    expect(roughnessOf([{ ring: around(60, 8), stray: noisy, roughPx: 0.1 }])).toBe(0.1);
+  });
+
+  it('is what their points say around what is broader than letters, however even its tones are: cleaning leaves edges as compression made them', () => {
+    expect(roughnessOf([{ ring: around(60, 30, 0.1), roughPx: 0.08, finelyRoughPx: 0.08 }])).toBe(0.08);
+    expect(roughnessOf([{ ring: around(60, 8, 0.1), roughPx: 0.08, finelyRoughPx: 0.08 }])).toBeCloseTo(0.03, 6);
   });
 
   it('is that of the long edges between the same tones for short ones', () => {

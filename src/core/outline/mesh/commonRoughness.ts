@@ -12,6 +12,8 @@ const JAGGED_PX = 0.12;
 const JAGGED_PER_STRAY = 15;
 /** What is narrower than this in the mean, px, as letters are, turns as often as a jagged edge does. */
 const BROAD_PX = 4;
+/** What is broader than this is no lettering whose bends look like roughness: its own points tell, also where its tones are even, as after cleaning. */
+const SHAPE_PX = 10;
 /** So many pixels beside an edge say how restless its tones are; an edge with fewer goes by all between the same two tones, or by all there are. */
 const ENOUGH_STRAYS = 24;
 /**
@@ -23,8 +25,8 @@ const ROUGH_ANYWAY_PX = 0.03;
 
 /**
  * How rough each arc is, px: as rough as its own points say, but no rougher than the long edges between the same two tones are, or than all long edges where
- * those are few, and no rougher than the pixels beside it are restless. Compression and noise roughen all edges between two tones alike and what lies beside
- * them as well, while the third differences of a short arc, such as a letter, are those of its shape.
+ * those are few, and, unless it goes around something broad, no rougher than the pixels beside it are restless. Compression and noise roughen all edges between
+ * two tones alike and what lies beside them as well, while the third differences of a short arc, such as a letter, are those of its shape.
  */
 export function commonRoughness({ left, right, count }: CrackArcs, points: readonly ArcPoints[]): (arc: number) => number {
   const pairOf = (arc: number): number => Math.min(left[arc], right[arc]) * 256 + Math.max(left[arc], right[arc]);
@@ -39,23 +41,23 @@ export function commonRoughness({ left, right, count }: CrackArcs, points: reado
   }
   const ofLong = (arcs: readonly number[]): LongEdges => ({
     roughPx: middleOf(arcs, points, ({ roughPx }) => roughPx),
-    isJagged: middleOf(arcs.filter((k) => isBroad(points[k].ring)), points, ({ finelyRoughPx, stray }) => (finelyRoughPx > JAGGED_PER_STRAY * (stray?.middle ?? 0) ? finelyRoughPx : 0)) > JAGGED_PX,
+    isJagged: middleOf(arcs.filter((k) => isBroad(points[k].ring, BROAD_PX)), points, ({ finelyRoughPx, stray }) => (finelyRoughPx > JAGGED_PER_STRAY * (stray?.middle ?? 0) ? finelyRoughPx : 0)) > JAGGED_PX,
   });
   const overall = ofLong(all);
   const ofPair = new Map([...pairs].map(([pair, arcs]) => [pair, arcs.reduce((sum, k) => sum + points[k].ring.n, 0) >= ENOUGH ? ofLong(arcs) : overall]));
   const mostOf = mostByStray(points, pairOf);
   return (arc) => {
     const { roughPx, isJagged } = ofPair.get(pairOf(arc)) ?? overall;
-    return Math.min(points[arc].roughPx, roughPx, isJagged ? Infinity : mostOf(arc));
+    return Math.min(points[arc].roughPx, roughPx, isJagged || isBroad(points[arc].ring, SHAPE_PX) ? Infinity : mostOf(arc));
   };
 }
 
-/** Whether what an edge goes around is broad, so that it turns slowly and strays by teeth alone; one that has ends may be the edge of anything. */
-function isBroad({ n, x, y, along, closed }: Ring): boolean {
+/** Whether what an edge goes around is as broad as that in the mean, so that it turns slowly; one that has ends may be the edge of anything. */
+function isBroad({ n, x, y, along, closed }: Ring, widthPx: number): boolean {
   if (!closed) return true;
   let twice = 0;
   for (let k = 0, last = n - 1; k < n; last = k++) twice += x[last] * y[k] - x[k] * y[last];
-  return Math.abs(twice) >= BROAD_PX * along[n];
+  return Math.abs(twice) >= widthPx * along[n];
 }
 
 interface LongEdges {
