@@ -1,3 +1,4 @@
+import { signedArea } from '../geometry/rings.ts';
 import { Bends } from './bends.ts';
 import { SideFit, type Ray } from './sideFit.ts';
 
@@ -21,6 +22,13 @@ export function ringThrough(x: Float64Array, y: Float64Array, closed: boolean): 
   for (let k = 1; k < n; k++) along[k] = along[k - 1] + Math.sqrt((x[k] - x[k - 1]) ** 2 + (y[k] - y[k - 1]) ** 2);
   if (n > 0) along[n] = along[n - 1] + (closed ? Math.sqrt((x[0] - x[n - 1]) ** 2 + (y[0] - y[n - 1]) ** 2) : 0);
   return { n, x, y, along, closed };
+}
+
+/** The area inside of a closed edge, signed as its sense, px². */
+export function areaOf({ n, x, y }: Ring): number {
+  const points = new Float64Array(n * 2);
+  for (let k = 0; k < n; k++) points.set([x[k], y[k]], 2 * k);
+  return signedArea(points, 0, n);
 }
 
 /** The point after or before one; −1 beyond the end of an open edge. */

@@ -5,7 +5,7 @@ import { finish, within, type Task } from '../task/task.ts';
 import { alignCorners } from './alignCorners.ts';
 import { circleOf, QUARTER } from './circle.ts';
 import type { CorneredEdge } from './cornerCheck.ts';
-import { findCorners, type Corner, type Ring } from './corners.ts';
+import { findCorners, ringThrough, type Corner, type Ring } from './corners.ts';
 import { CurvesBuilder, type Curves } from './curves.ts';
 import { ellipseOf, type Ellipse } from './ellipse.ts';
 import { goesAround } from './goesAround.ts';
@@ -107,24 +107,13 @@ function keptRings(area: Float64Array, parent: Int32Array, leastAreaPx2: number)
 }
 
 function ringOf(points: Float64Array, from: number, to: number): Ring {
-  const n = to - from;
-  const x = new Float64Array(n);
-  const y = new Float64Array(n);
-  const along = new Float64Array(n + 1);
-  let atX = points[2 * to - 2];
-  let atY = points[2 * to - 1];
-  let before = 0;
-  for (let k = 0; k < n; k++) {
-    const nextX = points[2 * (from + k)];
-    const nextY = points[2 * (from + k) + 1];
-    const step = Math.sqrt((nextX - atX) ** 2 + (nextY - atY) ** 2);
-    if (k > 0) along[k] = along[k - 1] + step;
-    else before = step;
-    x[k] = atX = nextX;
-    y[k] = atY = nextY;
+  const x = new Float64Array(to - from);
+  const y = new Float64Array(to - from);
+  for (let k = 0; k < to - from; k++) {
+    x[k] = points[2 * (from + k)];
+    y[k] = points[2 * (from + k) + 1];
   }
-  along[n] = along[n - 1] + before;
-  return { n, x, y, along, closed: true };
+  return ringThrough(x, y, true);
 }
 
 /** What drawing one ring goes by; `edgeWidthPx` is the width over which its tones mix, 1 where only area sampling mixed them. */

@@ -7,12 +7,17 @@ const UNMIXED = 0.2;
 /** So many of the pixels beside edges are not, in art without mixed pixels. */
 const STEPPED_SHARE = 0.85;
 
-/** Whether each pixel of flat art has one tone or another, none a mixture of two, so that its edges run in steps. */
-export function isStepped({ colour: { data: colours } }: Art, { labels: { data, width, height }, tones }: FlatTones): boolean {
+/** Whether each pixel of flat art has one tone or another, or is clear, none a mixture of two, so that its edges run in steps. */
+export function isStepped({ alpha, colour: { data: colours } }: Art, { labels: { data, width, height }, tones }: FlatTones): boolean {
   let [beside, unmixed] = [0, 0];
   const look = (i: number, j: number): void => {
     const [own, other] = [data[i], data[j]];
-    if (own === other || own === CLEAR || other === CLEAR) return;
+    if (own === other) return;
+    if (own === CLEAR || other === CLEAR) {
+      beside++;
+      if (Math.abs(alpha[i] - (own === CLEAR ? 0 : 255)) <= UNMIXED * 255) unmixed++;
+      return;
+    }
     const [a, b] = [tones[own], tones[other]];
     const off = Math.max(Math.abs(colours[4 * i] - a.r), Math.abs(colours[4 * i + 1] - a.g), Math.abs(colours[4 * i + 2] - a.b));
     beside++;

@@ -1,4 +1,4 @@
-import type { Ring } from '../corners.ts';
+import { areaOf, type Ring } from '../corners.ts';
 import type { ArcPoints } from './arcPoints.ts';
 import type { CrackArcs } from './crackArcs.ts';
 
@@ -53,12 +53,7 @@ export function commonRoughness({ left, right, count }: CrackArcs, points: reado
 }
 
 /** Whether what an edge goes around is as broad as that in the mean, so that it turns slowly; one that has ends may be the edge of anything. */
-function isBroad({ n, x, y, along, closed }: Ring, widthPx: number): boolean {
-  if (!closed) return true;
-  let twice = 0;
-  for (let k = 0, last = n - 1; k < n; last = k++) twice += x[last] * y[k] - x[k] * y[last];
-  return Math.abs(twice) >= widthPx * along[n];
-}
+const isBroad = (ring: Ring, widthPx: number): boolean => !ring.closed || 2 * Math.abs(areaOf(ring)) >= widthPx * ring.along[ring.n];
 
 interface LongEdges {
   readonly roughPx: number;

@@ -1,6 +1,5 @@
-import { signedArea } from '../../geometry/rings.ts';
 import type { CorneredEdge } from '../cornerCheck.ts';
-import type { Corner, Ring } from '../corners.ts';
+import { areaOf, type Corner } from '../corners.ts';
 import { freeEndAt, type End } from '../cubicFit.ts';
 import type { CurvesBuilder } from '../curves.ts';
 import type { JointFinder } from '../joints.ts';
@@ -66,12 +65,6 @@ export function drawArc(builder: CurvesBuilder, drawing: ArcDrawing, finder: Joi
   const corners = known ?? cornersOf(ring, options);
   drawSections(builder, sectionsOf(drawing, corners, ends), -1, finder);
   return corners;
-}
-
-function areaOf({ n, x, y }: Ring): number {
-  const points = new Float64Array(n * 2);
-  for (let k = 0; k < n; k++) points.set([x[k], y[k]], 2 * k);
-  return signedArea(points, 0, n);
 }
 
 function sectionsOf({ ring, trimPx, calmPx }: ArcDrawing, corners: readonly Corner[], [from, to]: readonly [End, End]): Section[] {
