@@ -30,7 +30,7 @@ export function* calmedArt(art: Art): Task<CalmedArt> {
   const smooth = yield* within(sigmaFilter(colour, Math.max(12, Math.min(40, 10 + 3 * noise)), false), 0, 0.8);
   const plain = plainPixels(smooth, alpha, 6 + noise);
   yield 0.9;
-  markThinLines(smooth, plain);
+  markThinLines(smooth, alpha, plain);
   const calmed = { noise, smooth, plain };
   last = width * height > KEPT_PX ? undefined : { colour: new WeakRef(colour.data), alpha: isWhole ? 'whole' : new WeakRef(alpha), calmed };
   return calmed;

@@ -5,7 +5,7 @@ import type { Find, Places } from './finds.ts';
 import { guardLeaks } from './guardLeaks.ts';
 import { addEnclosed, areaMask, colourMask, levelFromTolerance } from './liftMask.ts';
 import { reachLevels, seedColour } from './reachLevels.ts';
-import { clearLifted } from './softenLift.ts';
+import { clearHard, clearLifted, type Lifted } from './softenLift.ts';
 
 export interface LiftOptions {
   readonly tolerance: 'auto' | number;
@@ -43,5 +43,6 @@ export function* liftAt(art: Art, x: number, y: number, options: LiftOptions): T
   yield 0.85;
   let areaPx2 = 0;
   for (let i = 0; i < mask.length; i++) areaPx2 += mask[i];
-  return { art: clearLifted(art, mask, reach.from, options.soft, stays), tolerance, areaPx2, finds, ...(found === undefined ? {} : { found }) };
+  const what: Lifted = { lifted: mask, ground: reach.from, everywhere: options.everywhere || options.enclosed, ...(stays === undefined ? {} : { stays }) };
+  return { art: options.soft ? yield* within(clearLifted(art, what), 0.85, 1) : clearHard(art, mask), tolerance, areaPx2, finds, ...(found === undefined ? {} : { found }) };
 }

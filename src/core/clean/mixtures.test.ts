@@ -100,12 +100,8 @@ describe('mixtures of tones', () => {
 describe('the edge of a lift', () => {
   const lift = (paint: (x: number, y: number) => Rgb, isLifted: (x: number, y: number) => boolean): Uint8Array => {
     const art = paintedArt(60, 40, paint);
-    return clearLifted(
-      art,
-      Uint8Array.from({ length: 2400 }, (_, i) => (isLifted(i % 60, Math.floor(i / 60)) ? 1 : 0)),
-      TONES[0],
-      true,
-    ).alpha;
+    const lifted = Uint8Array.from({ length: 2400 }, (_, i) => (isLifted(i % 60, Math.floor(i / 60)) ? 1 : 0));
+    return finish(clearLifted(art, { lifted, ground: TONES[0], everywhere: false })).alpha;
   };
 
   it('clears faint bits that hardly stand alone, and leaves a faint line whole', () => {
@@ -125,12 +121,8 @@ describe('the edge of a lift', () => {
     const data = new Uint8Array(art.colour.data);
     for (let y = 0; y < 40; y++) data.set([141, 141, 144], 4 * (y * 60 + 30));
     const mixed = { ...art, colour: makeRgba8(60, 40, data, true) };
-    const { alpha, colour: out } = clearLifted(
-      mixed,
-      Uint8Array.from({ length: 2400 }, (_, i) => (i % 60 < 30 ? 1 : 0)),
-      TONES[0],
-      true,
-    );
+    const lifted = Uint8Array.from({ length: 2400 }, (_, i) => (i % 60 < 30 ? 1 : 0));
+    const { alpha, colour: out } = finish(clearLifted(mixed, { lifted, ground: TONES[0], everywhere: false }));
     const at = 20 * 60 + 30;
     expect(Math.abs(alpha[at] - 128)).toBeLessThan(8);
     expect([...out.data.subarray(4 * at, 4 * at + 3)].every((value) => value < 60)).toBe(true);

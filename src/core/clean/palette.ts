@@ -107,7 +107,7 @@ const isArea = (heap: Heap, step: number): boolean => heap.held === true || heap
 
 /**
  * Where a colour on the way from a solid one to a stronger one is only found in thin lines of the stronger one, it joins that: it is what a hairline becomes
- * between two rows of pixels.
+ * between two rows of pixels. What is nearly the same is one tone, whose colour both say.
  */
 function joinLineMixtures(heaps: Heap[], picture: Rgba8, plain: Uint8Array, step: number): void {
   const isSolidHeap = (heap: Heap): boolean => isArea(heap, step);
@@ -122,7 +122,8 @@ function joinLineMixtures(heaps: Heap[], picture: Rgba8, plain: Uint8Array, step
         isLineMixture(picture, plain, rgbOf(weak), rgbOf(other), isSolidHeap(other)),
     );
     if (strong === undefined) continue;
-    strong.count += weak.count;
+    if (distance2(weak, strong) < APART * APART) blend(strong, weak);
+    else strong.count += weak.count;
     heaps.splice(k, 1);
   }
 }

@@ -1,7 +1,7 @@
 import { isOpaque, withAlpha, type Art } from '../raster/art.ts';
 import { lumaHistogram, throughTable } from '../raster/luma.ts';
 import { otsu } from '../raster/otsu.ts';
-import type { Task } from '../task/task.ts';
+import { within, type Task } from '../task/task.ts';
 import { middleColour } from './middleColour.ts';
 import { clearLifted } from './softenLift.ts';
 
@@ -53,7 +53,7 @@ export function* pickLines(art: Art, detail: number, threshold: InkThreshold = '
     ink += pickRow(window, luma, dropped, y, strictness, surely);
     if (y % 64 === 63) yield 0.2 + (0.5 * y) / height;
   }
-  return { art: clearLifted(art, dropped, middleColour(art, dropped), true), inkShare: ink / luma.length };
+  return { art: yield* within(clearLifted(art, { lifted: dropped, ground: middleColour(art, dropped), everywhere: true }), 0.7, 1), inkShare: ink / luma.length };
 }
 
 /** Keeps what is darker than one threshold: through a table, for the same lightness is ink everywhere. */

@@ -1,23 +1,38 @@
 import type { Rgb } from '../colour/oklab.ts';
 import { withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
+import { within, type Task } from '../task/task.ts';
+import { clearInTones } from './clearInTones.ts';
+import type { ToneLabels } from './fewerColours.ts';
 import { Softening } from './softening.ts';
 
+/** What is lifted from an art. */
+export interface Lifted {
+  /** 1 where the art goes clear. */
+  readonly lifted: Uint8Array;
+  /** The colour that was lifted, for places where none of it is plain. */
+  readonly ground: Rgb;
+  /** 1 for pixels of about the ground's colour that are art; they and what is beside them are no mixtures with the ground. */
+  readonly stays?: Uint8Array;
+  /** Whether the ground goes wherever it is, also where it is closed off. */
+  readonly everywhere: boolean;
+  /** The tones of the art, where they have been found already. */
+  readonly inTones?: Pick<ToneLabels, 'tones' | 'labels'>;
+}
+
 /**
- * Clears the pixels of `lifted` and gives the mixed pixels on both sides of its edge the share of art they hold: their colour lies on the way from the ground
- * as it is there to the art's colour beside it, both read where they are plain; the ground's tint is taken out of them (the compositing equation solved for
- * alpha; Porter & Duff, "Compositing digital images", SIGGRAPH 1984, doi:10.1145/800031.808606). So the edge stays where it was inside of the pixels.
- * @param lifted 1 where the art goes clear.
- * @param ground the colour that was lifted, for places where none of it is plain.
- * @param soft false for hard edges: no mixed pixels at all.
- * @param stays 1 for pixels of about the ground's colour that are art; they and what is beside them are no mixtures with the ground.
+ * Clears what is lifted and gives the mixed pixels on both sides of its edge the share of art they hold: their colour lies on the way from the ground as it is
+ * there to the art's colour beside it, both read where they are plain; the ground's tint is taken out of them (the compositing equation solved for alpha;
+ * Porter & Duff, "Compositing digital images", SIGGRAPH 1984, doi:10.1145/800031.808606). So the edge stays where it was inside of the pixels. In flat
+ * art its tones tell it, of all pixels together (`clearInTones`).
  */
-export function clearLifted(art: Art, lifted: Uint8Array, ground: Rgb, soft: boolean, stays?: Uint8Array): Art {
+export function* clearLifted(art: Art, what: Lifted): Task<Art> {
+  const { lifted, ground, stays } = what;
   const { width, height } = art;
-  const alpha = art.alpha.slice();
-  for (let y = 0; y < height; y++) clearRow(alpha, lifted, y * width, (y + 1) * width);
-  if (!soft) return withAlpha(art, alpha);
   const softening = new Softening(art, lifted, ground, stays);
+  const inTones = softening.isFlat ? yield* within(clearInTones(art, what), 0.2, 1) : undefined;
+  if (inTones !== undefined) return inTones;
+  const alpha = alphaWithout(art, lifted);
   let out: Uint8Array | undefined;
   for (const i of softening.rim()) {
     if (!softening.isMixed(i)) continue;
@@ -27,6 +42,15 @@ export function clearLifted(art: Art, lifted: Uint8Array, ground: Rgb, soft: boo
     out.set(softening.colour, 4 * i);
   }
   return withAlpha(art, alpha, out === undefined ? art.colour : makeRgba8(width, height, out, art.colour.opaque === true));
+}
+
+/** Clears what is lifted with a hard edge: no mixed pixels at all. */
+export const clearHard = (art: Art, lifted: Uint8Array): Art => withAlpha(art, alphaWithout(art, lifted));
+
+function alphaWithout(art: Art, lifted: Uint8Array): Uint8Array {
+  const alpha = art.alpha.slice();
+  for (let y = 0; y < art.height; y++) clearRow(alpha, lifted, y * art.width, (y + 1) * art.width);
+  return alpha;
 }
 
 function clearRow(alpha: Uint8Array, lifted: Uint8Array, from: number, to: number): void {

@@ -16,19 +16,19 @@ const MARGIN = FURTHEST + 1;
 
 /**
  * Marks, beside what is plain, the pixels of lines too thin to have any: with plain areas on both sides and a colour that no mixture of the two makes. Where a
- * tone is only there in such lines, as the ink of a drawing that was sent small, they are all that shows it. Single pixels, alone or in a pattern, are not
- * marked.
+ * tone is only there in such lines, as the ink of a drawing that was sent small, they are all that shows it. Single pixels, alone or in a pattern, and what is
+ * clear are not marked.
  * @param plain what is marked so far; changed.
  */
-export function markThinLines(picture: Rgba8, plain: Uint8Array): void {
+export function markThinLines(picture: Rgba8, alpha: Uint8Array, plain: Uint8Array): void {
   const { width, height } = picture;
   const words = wordsOf(picture);
-  for (let y = MARGIN; y < height - MARGIN; y++) markRow(words, plain, width, y * width + MARGIN, (y + 1) * width - MARGIN);
+  for (let y = MARGIN; y < height - MARGIN; y++) markRow(words, alpha, plain, width, y * width + MARGIN, (y + 1) * width - MARGIN);
 }
 
-function markRow(words: Int32Array, plain: Uint8Array, width: number, from: number, to: number): void {
+function markRow(words: Int32Array, alpha: Uint8Array, plain: Uint8Array, width: number, from: number, to: number): void {
   for (let i = from; i < to; i++) {
-    if (plain[i] !== 0 || !goesOn(words, i, width)) continue;
+    if (plain[i] !== 0 || alpha[i] < 128 || !goesOn(words, i, width)) continue;
     const isLine = (across: number): boolean => isLineAcross(words, plain, width, i, across);
     if (isLine(1) || isLine(width) || isLine(width + 1) || isLine(width - 1)) plain[i] = NARROW;
   }

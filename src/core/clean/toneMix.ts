@@ -114,12 +114,20 @@ export class ToneMix {
     best[5] = shareC;
   }
 
+  /** Writes the colour of the mixture. */
   write(out: Uint8Array, i: number): void {
-    const { found, shares, tones } = this;
+    this.writeWithout(out, i, -1);
+  }
+
+  /** Writes the colour of what is left of the mixture without one tone; something of others has to be in it. */
+  writeWithout(out: Uint8Array, i: number, without: number): void {
+    const { found, shares, tones, count } = this;
+    const all = without < 0 ? 1 : 1 - shares[without];
     let [r, g, b] = [0.5, 0.5, 0.5];
-    for (let k = 0; k < this.count; k++) {
+    for (let k = 0; k < count; k++) {
+      if (found[k] === without) continue;
       const tone = tones[found[k]];
-      const share = shares[found[k]];
+      const share = shares[found[k]] / all;
       r += share * tone.r;
       g += share * tone.g;
       b += share * tone.b;

@@ -1,9 +1,7 @@
-import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
+import { asJpeg } from '../../../tests/fixtures/asJpeg.ts';
 import { paintedArt } from '../../../tests/fixtures/shapes.ts';
 import type { Rgb } from '../colour/oklab.ts';
-import { artFromPicture, type Art } from '../raster/art.ts';
-import { makeRgba8 } from '../raster/raster.ts';
 import { finish } from '../task/task.ts';
 import { flatTones } from './flatTones.ts';
 
@@ -13,16 +11,9 @@ const CREAM: Rgb = { r: 242, g: 227, b: 188 };
 const NAVY: Rgb = { r: 29, g: 78, b: 108 };
 const away = (x: number, y: number): number => Math.hypot(x - 240.3, y - 239.6);
 
-/** A picture as a JPEG file keeps it: its tint at half the resolution of its lightness. */
-async function asJpeg({ colour, width, height }: Art): Promise<Art> {
-  const file = await sharp(colour.data, { raw: { width, height, channels: 4 } }).removeAlpha().jpeg({ quality: 72 }).toBuffer();
-  const { data } = await sharp(file).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-  return artFromPicture(makeRgba8(width, height, new Uint8Array(data), true));
-}
-
 describe('tints that have run into each other', () => {
   it('are no ring of the paper between cream and navy', async () => {
-    const art = await asJpeg(paintedArt(SIDE, SIDE, (x, y) => (away(x, y) < 165 ? CREAM : away(x, y) < 190 ? NAVY : PAPER)));
+    const art = await asJpeg(paintedArt(SIDE, SIDE, (x, y) => (away(x, y) < 165 ? CREAM : away(x, y) < 190 ? NAVY : PAPER)), 72);
     const { labels, tones, ground } = finish(flatTones(art, { count: 3, leastAreaPx2: 4 }));
     expect([tones.length, Math.round(tones[ground].r)]).toEqual([3, PAPER.r]);
     let paper = 0;
@@ -31,7 +22,7 @@ describe('tints that have run into each other', () => {
   });
 
   it('leave a real ring of the paper alone', async () => {
-    const art = await asJpeg(paintedArt(SIDE, SIDE, (x, y) => (away(x, y) < 162 ? CREAM : away(x, y) < 165 ? PAPER : away(x, y) < 190 ? NAVY : PAPER)));
+    const art = await asJpeg(paintedArt(SIDE, SIDE, (x, y) => (away(x, y) < 162 ? CREAM : away(x, y) < 165 ? PAPER : away(x, y) < 190 ? NAVY : PAPER)), 72);
     const { labels, ground } = finish(flatTones(art, { count: 3, leastAreaPx2: 4 }));
     const seen = new Set<number>();
     for (let k = 0; k < labels.data.length; k++) {

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { rgbFromHex } from '../../colour/hex.ts';
 import { colourMask } from '../liftMask.ts';
-import { clearLifted } from '../softenLift.ts';
+import { clearHard, clearLifted } from '../softenLift.ts';
+import { within } from '../../task/task.ts';
 import { MAX_TOLERANCE } from './areaLift.ts';
 import { stepBase, type StepKind } from './step.ts';
 import { say } from '../../words/say.ts';
@@ -17,7 +18,7 @@ export type ColourLiftStep = z.infer<typeof colourLiftSchema>;
 
 export const colourLift: StepKind<ColourLiftStep> = {
   about: say('Takes one colour out wherever it is.'),
-  revision: 2,
+  revision: 3,
   readsSize: false,
   *run(art, step) {
     const colour = rgbFromHex(step.colour);
@@ -26,6 +27,6 @@ export const colourLift: StepKind<ColourLiftStep> = {
     yield 0.5;
     let areaPx2 = 0;
     for (let i = 0; i < mask.length; i++) areaPx2 += mask[i];
-    return { art: clearLifted(art, mask, colour, step.soft), facts: { areaPx2 } };
+    return { art: step.soft ? yield* within(clearLifted(art, { lifted: mask, ground: colour, everywhere: true }), 0.5, 1) : clearHard(art, mask), facts: { areaPx2 } };
   },
 };

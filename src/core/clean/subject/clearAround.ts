@@ -68,7 +68,7 @@ export function* clearAround(art: Art, mask: Uint8Array, isSaid: boolean): Task<
     if (verdict === 'stays') continue;
     for (let i = regions.runStart[run]; i < regions.runEnd[run]; i++) if (alpha[i] !== 0 && (verdict === 'goes' || mask[i] === 0)) lifted[i] = 1;
   }
-  return clearLifted(art, lifted, middleColour(art, lifted), true);
+  return yield* within(clearLifted(art, { lifted, ground: middleColour(art, lifted), everywhere: false, inTones: { tones, labels } }), 0.9, 1);
 }
 
 function areasOf(regions: Regions, { labels, mask, width, height, around, colours }: Seen): Area[] {

@@ -1,0 +1,183 @@
+import { withAlpha, type Art } from '../raster/art.ts';
+import { labelRegions } from '../raster/labelRegions.ts';
+import { labelEdges, nearEdges } from '../raster/nearEdges.ts';
+import { makeRgba8 } from '../raster/raster.ts';
+import { within, type Task } from '../task/task.ts';
+import { toneLabels, type ToneLabels } from './fewerColours.ts';
+import { isRestless } from './isRestless.ts';
+import { SetsAround } from './setsAround.ts';
+import type { Lifted } from './softenLift.ts';
+import { ToneMix } from './toneMix.ts';
+
+/** How far from an edge of the lifted tone a pixel may still be a mixture, px: soft edges and JPEG blocks spread no further. */
+const REACH = 3;
+/** Pixels of the lifted tone that the lift left go with it when they are so near to it, px: crumbs of what compression leaves around edges. */
+const CRUMB_REACH = 3;
+/** What the lift left of the tone in areas no larger than this goes too, px²; and where it goes everywhere, in restless art, no larger than that. */
+const SPECK_PX2 = 4;
+const BIT_PX2 = 40;
+/** Nearly all of what is lifted has one tone; else more than one ground was lifted, and tones do not tell. */
+const ONE_TONE = 0.97;
+/** Away from the edge itself a share this small is noise, in restless art and in calm, and beside it this small a share. */
+const NOISE_RESTLESS = 0.2;
+const NOISE = 0.07;
+const NEXT_TO_NONE = 0.02;
+/** A colour may lie so far from the mixture that explains it, levels in the edges' space; further off the pixel is its tone. */
+const STRANGE = 40;
+/** So near to a mixture of the tones beside it a pixel is that one, whatever lies further away. */
+const LIKELY = 24;
+const ROWS_PER_TURN = 64;
+
+/**
+ * Clears one tone of flat art: what has the lifted tone goes, crumbs of it beside it too, which compression leaves around edges, and along its edge each pixel
+ * keeps the share that other tones have in it, and their colour. So the edge stays where the tones of all pixels around say that it is.
+ * @returns undefined when what is lifted is of more than one tone.
+ */
+export function* clearInTones(art: Art, what: Lifted): Task<Art | undefined> {
+  const { width, height, colour } = art;
+  const { tones, labels } = what.inTones ?? (yield* within(tonesIn(art), 0, 0.8));
+  const tone = toneOf(what.lifted, labels, art.alpha, width);
+  if (tone < 0) return undefined;
+  // What goes has a number of its own, so that art of the same tone is not taken for it.
+  const gone = tones.length;
+  const restless = isRestless(colour);
+  const seen = markGone(art, labels, what, tone, gone, restless);
+  takeBits(seen, art, what, tone, gone, restless && what.everywhere ? BIT_PX2 : SPECK_PX2);
+  const alpha = art.alpha.slice();
+  for (let y = 0; y < height; y++) clearRow(alpha, seen, what.lifted, gone, y * width, (y + 1) * width);
+  yield 0.85;
+  const out = new Uint8Array(colour.data);
+  const rim: Rim = { art, seen, gone, tone, noise: restless ? NOISE_RESTLESS : NOISE, mix: new ToneMix(colour, [...tones, tones[tone]]), alpha, out };
+  const { rowFirst, start, end } = nearEdges(labelEdges(seen, width, height), REACH, gone);
+  const near = new SetsAround(seen, art.alpha, width, height, REACH);
+  const beside = new SetsAround(seen, art.alpha, width, height, 1);
+  for (let y = 0; y < height; y++) {
+    near.toRow(y);
+    beside.toRow(y);
+    for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) clearStretch(rim, near, beside, y * width, start[s], end[s]);
+    if (y % ROWS_PER_TURN === ROWS_PER_TURN - 1) yield 0.85 + (0.15 * y) / height;
+  }
+  return withAlpha(art, alpha, makeRgba8(width, height, out, colour.opaque === true));
+}
+
+/** The tones of the last art are kept up to this size, px: a lift is tried with one tolerance after the other. */
+const KEPT_PX = 4_500_000;
+let last: { readonly colour: WeakRef<Uint8Array>; readonly alpha: WeakRef<Uint8Array>; readonly found: ToneLabels } | undefined;
+
+/** The tones of an art. A pure function of it: that the last ones are kept saves time alone. */
+function* tonesIn(art: Art): Task<ToneLabels> {
+  const { colour, alpha, width, height } = art;
+  if (last?.colour.deref() === colour.data && last.alpha.deref() === alpha) return last.found;
+  const found = yield* toneLabels(art, 'auto', isRestless(colour) ? 'none' : 'ofBits');
+  last = width * height > KEPT_PX ? undefined : { colour: new WeakRef(colour.data), alpha: new WeakRef(alpha), found };
+  return found;
+}
+
+interface Rim {
+  readonly art: Art;
+  readonly seen: Uint8Array;
+  readonly gone: number;
+  readonly tone: number;
+  readonly noise: number;
+  readonly mix: ToneMix;
+  readonly alpha: Uint8Array;
+  readonly out: Uint8Array;
+}
+
+/** The tone of nearly all that is lifted, −1 when there is none. */
+function toneOf(lifted: Uint8Array, labels: Uint8Array, alpha: Uint8Array, width: number): number {
+  const counts = new Uint32Array(32);
+  for (let from = 0; from < lifted.length; from += width) countRow(lifted, labels, alpha, from, from + width, counts);
+  const all = counts.reduce((sum, count) => sum + count, 0);
+  const tone = counts.indexOf(Math.max(...counts));
+  return all > 0 && counts[tone] >= ONE_TONE * all ? tone : -1;
+}
+
+function countRow(lifted: Uint8Array, labels: Uint8Array, alpha: Uint8Array, from: number, to: number, counts: Uint32Array): void {
+  for (let i = from; i < to; i++) if (lifted[i] !== 0 && alpha[i] !== 0) counts[labels[i]]++;
+}
+
+/**
+ * The labels, with `gone` for what is lifted of the tone, and for what of it lies so near that it is a crumb of it; in calm art only mixtures are, and beside
+ * no other tone there are none.
+ */
+function markGone(art: Art, labels: Uint8Array, { lifted, stays }: Lifted, tone: number, gone: number, restless: boolean): Uint8Array {
+  const { width, height, alpha } = art;
+  const seen = labels.slice();
+  for (let y = 0; y < height; y++) markRow(seen, lifted, alpha, y * width, (y + 1) * width, tone, gone);
+  const mayGo = (i: number): boolean => seen[i] === tone && alpha[i] !== 0 && (stays === undefined || stays[i] === 0) && (restless || isNearOther(labels, width, height, i));
+  let front: number[] = [];
+  for (let i = seen.indexOf(tone); i >= 0; i = seen.indexOf(tone, i + 1)) if (besides(width, height, i).some((j) => seen[j] === gone) && mayGo(i)) front.push(i);
+  for (let k = 1; front.length > 0; k++) {
+    for (const i of front) seen[i] = gone;
+    if (k === CRUMB_REACH) break;
+    front = front.flatMap((i) => besides(width, height, i).filter(mayGo));
+  }
+  return seen;
+}
+
+function markRow(seen: Uint8Array, lifted: Uint8Array, alpha: Uint8Array, from: number, to: number, tone: number, gone: number): void {
+  for (let i = from; i < to; i++) if (lifted[i] !== 0 && seen[i] === tone && alpha[i] !== 0) seen[i] = gone;
+}
+
+/** The pixels to the four sides of one: across corners a thin line holds what is behind it. */
+function besides(width: number, height: number, i: number): number[] {
+  const x = i % width;
+  const found: number[] = [];
+  if (x > 0) found.push(i - 1);
+  if (x < width - 1) found.push(i + 1);
+  if (i >= width) found.push(i - width);
+  if (i + width < width * height) found.push(i + width);
+  return found;
+}
+
+/** Whether there is a pixel with another label within reach. */
+function isNearOther(labels: Uint8Array, width: number, height: number, i: number): boolean {
+  const x = i % width;
+  const y = (i - x) / width;
+  for (let v = Math.max(0, y - REACH); v <= Math.min(height - 1, y + REACH); v++)
+    for (let j = v * width + Math.max(0, x - REACH); j <= v * width + Math.min(width - 1, x + REACH); j++) if (labels[j] !== labels[i]) return true;
+  return false;
+}
+
+/** Marks small areas of the tone that the lift did not know for it, since what is around them tints them: specks, openings between letters that nearly meet. */
+function takeBits(seen: Uint8Array, { width, height, alpha }: Art, { stays }: Lifted, tone: number, gone: number, mostPx2: number): void {
+  const left = new Uint8Array(seen.length);
+  for (let i = 0; i < seen.length; i++) if (seen[i] === tone && alpha[i] !== 0) left[i] = 1;
+  const regions = labelRegions(left, width, height, 1, false);
+  const isBit = Uint8Array.from(regions.area, (px2) => (px2 <= mostPx2 ? 1 : 0));
+  if (stays !== undefined)
+    for (let run = 0; run < regions.runStart.length; run++)
+      for (let i = regions.runStart[run]; i < regions.runEnd[run]; i++) if (stays[i] !== 0) isBit[regions.regionOfRun[run]] = 0;
+  for (let run = 0; run < regions.runStart.length; run++) if (isBit[regions.regionOfRun[run]] !== 0) seen.fill(gone, regions.runStart[run], regions.runEnd[run]);
+}
+
+function clearRow(alpha: Uint8Array, seen: Uint8Array, lifted: Uint8Array, gone: number, from: number, to: number): void {
+  for (let i = from; i < to; i++) if (seen[i] === gone || lifted[i] !== 0) alpha[i] = 0;
+}
+
+/** Pixels `from` to `to` of the row that begins at `row`. */
+function clearStretch({ art, seen, gone, tone, noise, mix, alpha, out }: Rim, near: SetsAround, beside: SetsAround, row: number, from: number, to: number): void {
+  for (let i = from; i < to; i++) {
+    const nextTo = beside.around(i - row);
+    // Art of the lifted tone and its edges are no mixtures with what goes.
+    if (art.alpha[i] === 0 || ((nextTo >> tone) & 1) !== 0) continue;
+    if (!isMixture(mix, i, nextTo, gone, LIKELY) && !isMixture(mix, i, near.around(i - row) & ~(1 << tone), gone, STRANGE)) continue;
+    const isAway = seen[i] === gone ? (nextTo & ~(1 << gone)) === 0 : ((nextTo >> gone) & 1) === 0;
+    const least = isAway ? noise : NEXT_TO_NONE;
+    const share = 1 - mix.shareOf(gone);
+    if (share <= least) alpha[i] = 0;
+    else if (share >= 1 - least) alpha[i] = art.alpha[i];
+    else {
+      alpha[i] = Math.round(art.alpha[i] * share);
+      mix.writeWithout(out, i, gone);
+    }
+  }
+}
+
+/** Whether a pixel is a mixture of some tones, what is gone among them, from which it is no further than that. */
+function isMixture(mix: ToneMix, i: number, set: number, gone: number, within: number): boolean {
+  if (((set >> gone) & 1) === 0 || (set & (set - 1)) === 0) return false;
+  mix.find(i, set);
+  return mix.off2 <= within * within;
+}
