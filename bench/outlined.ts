@@ -15,10 +15,10 @@ export interface Outlined {
   readonly nodes: number;
 }
 
-/** @param undo from px of the art to those of the drawing. */
-export function outlined(art: Art, tones: readonly string[], undo: (x: number, y: number) => [number, number] = (x, y) => [x, y]): Outlined {
+/** @param undo from px of the art to those of the drawing. @param more tones than the drawing has, what is clear among them. */
+export function outlined(art: Art, tones: readonly string[], undo: (x: number, y: number) => [number, number] = (x, y) => [x, y], more = 0): Outlined {
   const { scale } = art.frame;
-  const job = { separation: { way: 'flat', count: tones.length, meet: 'stacked' } as const, films: newJob('').films, outline: { leastPieceMm2: 0 } };
+  const job = { separation: { way: 'flat', count: tones.length + more, meet: 'stacked' } as const, films: newJob('').films, outline: { leastPieceMm2: 0 } };
   const { films, tones: found } = finish(separateArt(job, art, { ...DEFAULT_OUTLINE, followPx: DEFAULT_OUTLINE.followPx * scale }, () => 1));
   const [e, f] = undo(0, 0);
   const [ax, ay] = undo(1, 0);

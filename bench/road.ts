@@ -2,6 +2,7 @@ import sharp from 'sharp';
 import { finish } from '../src/core/task/task.ts';
 import { applyRecipe } from '../src/core/run/applyRecipe.ts';
 import { firstLook } from '../src/core/propose/firstLook.ts';
+import { rgbFromHex } from '../src/core/colour/hex.ts';
 import type { Recipe, Step } from '../src/core/clean/recipe.ts';
 import { artFromPicture, isOpaque, pictureFromArt, type Art, type Frame } from '../src/core/raster/art.ts';
 import { makeRgba8, type Rgba8 } from '../src/core/raster/raster.ts';
@@ -65,8 +66,22 @@ async function figuresOf({ drawing, picture, truth }: Sent, recipe: Recipe, fram
     const [px, py] = [x / frame.scale + frame.leftPx, y / frame.scale + frame.topPx];
     return turn?.kind === 'turn' ? unturnedPoint(turn, picture.width, picture.height, px, py) : [px, py];
   };
-  const { ground, shapes, nodes } = outlined(art, tonesOf(drawing), undo);
+  const { ground, shapes, nodes } = outlined(art, tonesOf(drawing), undo, groundLeft(art, drawing) ? 1 : 0);
   return { ...(await compareEdges(truth, ground, shapes, window)), nodes };
+}
+
+/** A step that lifts the ground may rightly leave some of its tone inside of the art, as the white of an eye: so many px² of it are a film of their own. */
+const LEFT_PX2 = 40;
+/** How near a pixel of the ground is to its colour after compression, levels of each channel. */
+const LIKE_GROUND = 12;
+
+function groundLeft({ alpha, colour: { data } }: Art, { ground }: ColourDrawing): boolean {
+  if (isOpaque(alpha)) return false;
+  const { r, g, b } = rgbFromHex(ground) ?? { r: 255, g: 255, b: 255 };
+  let left = 0;
+  for (let i = 0; i < alpha.length; i++)
+    if (alpha[i] === 255 && Math.abs(data[4 * i] - r) <= LIKE_GROUND && Math.abs(data[4 * i + 1] - g) <= LIKE_GROUND && Math.abs(data[4 * i + 2] - b) <= LIKE_GROUND) left++;
+  return left >= LEFT_PX2;
 }
 
 /** The art as another program gets it: written and read again. */
