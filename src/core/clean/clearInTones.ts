@@ -22,10 +22,6 @@ const ONE_TONE = 0.97;
 const NOISE_RESTLESS = 0.2;
 const NOISE = 0.07;
 const NEXT_TO_NONE = 0.02;
-/** A colour may lie so far from the mixture that explains it, levels in the edges' space; further off the pixel is its tone. */
-const STRANGE = 40;
-/** So near to a mixture of the tones beside it a pixel is that one, whatever lies further away. */
-const LIKELY = 24;
 const ROWS_PER_TURN = 64;
 
 /**
@@ -162,7 +158,7 @@ function clearStretch({ art, seen, gone, tone, noise, mix, alpha, out }: Rim, ne
     const nextTo = beside.around(i - row);
     // Art of the lifted tone and its edges are no mixtures with what goes.
     if (art.alpha[i] === 0 || ((nextTo >> tone) & 1) !== 0) continue;
-    if (!isMixture(mix, i, nextTo, gone, LIKELY) && !isMixture(mix, i, near.around(i - row) & ~(1 << tone), gone, STRANGE)) continue;
+    if (!mix.isOf(i, nextTo, near.around(i - row) & ~(1 << tone), gone)) continue;
     const isAway = seen[i] === gone ? (nextTo & ~(1 << gone)) === 0 : ((nextTo >> gone) & 1) === 0;
     const least = isAway ? noise : NEXT_TO_NONE;
     const share = 1 - mix.shareOf(gone);
@@ -173,11 +169,4 @@ function clearStretch({ art, seen, gone, tone, noise, mix, alpha, out }: Rim, ne
       mix.writeWithout(out, i, gone);
     }
   }
-}
-
-/** Whether a pixel is a mixture of some tones, what is gone among them, from which it is no further than that. */
-function isMixture(mix: ToneMix, i: number, set: number, gone: number, within: number): boolean {
-  if (((set >> gone) & 1) === 0 || (set & (set - 1)) === 0) return false;
-  mix.find(i, set);
-  return mix.off2 <= within * within;
 }

@@ -10,8 +10,6 @@ import { SetsAround } from './setsAround.ts';
 const REACH = 3;
 /** Away from the edge itself a share this small is noise. */
 const NOISE = 0.07;
-/** A colour may lie so far from the mixture that explains it; further off it is something that went, and the pixel is its tone, levels in the edges' space. */
-const STRANGE = 40;
 const ROWS_PER_TURN = 64;
 
 /**
@@ -49,12 +47,8 @@ function inTones(labels: Uint8Array, tones: readonly Rgb[], out: Uint8Array): vo
 /** Pixels `from` to `to` of the row that begins at `row`. */
 function redrawStretch(labels: Uint8Array, out: Uint8Array, mix: ToneMix, near: SetsAround, beside: SetsAround, row: number, from: number, to: number): void {
   for (let i = from; i < to; i++) {
-    const own = 1 << labels[i];
-    const set = near.around(i - row) | own;
-    if ((set & (set - 1)) === 0) continue;
-    mix.find(i, set);
-    const isAway = ((beside.around(i - row) | own) & ~own) === 0;
-    if (mix.off2 <= STRANGE * STRANGE && (!isAway || mix.shareOf(labels[i]) <= 1 - NOISE)) mix.write(out, i);
+    const nextTo = beside.around(i - row) | (1 << labels[i]);
+    if (mix.isOf(i, nextTo, near.around(i - row)) && isDrawn(mix, labels[i], nextTo)) mix.write(out, i);
   }
 }
 
@@ -64,28 +58,35 @@ export interface Mixtures {
   readonly other: Uint8Array;
   /** Share of the pixel's own tone, 0 to 255. */
   readonly share: Uint8Array;
+  /** The art's colours as `redrawEdges` gives them, RGBA bytes. */
+  readonly drawn: Uint8Array;
 }
 
 /** The mixtures as which `redrawEdges` sees the pixels near edges, each of its own tone and the one that has most of the rest. */
 export function mixturesAtEdges({ colour, alpha, width, height }: Art, labels: Uint8Array, tones: readonly Rgb[]): Mixtures {
-  const mixtures = { other: labels.slice(), share: new Uint8Array(labels.length).fill(255) };
+  const mixtures = { other: labels.slice(), share: new Uint8Array(labels.length).fill(255), drawn: new Uint8Array(colour.data) };
+  inTones(labels, tones, mixtures.drawn);
   const { rowFirst, start, end } = nearEdges(labelEdges(labels, width, height), REACH);
   const mix = new ToneMix(colour, tones);
   const near = new SetsAround(labels, alpha, width, height, REACH);
+  const beside = new SetsAround(labels, alpha, width, height, 1);
   for (let y = 0; y < height; y++) {
     near.toRow(y);
-    for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) mixStretch(labels, mixtures, mix, near, y * width, start[s], end[s]);
+    beside.toRow(y);
+    for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) mixStretch(labels, mixtures, mix, near, beside, y * width, start[s], end[s]);
   }
   return mixtures;
 }
 
-function mixStretch(labels: Uint8Array, { other, share }: Mixtures, mix: ToneMix, near: SetsAround, row: number, from: number, to: number): void {
+function mixStretch(labels: Uint8Array, { other, share, drawn }: Mixtures, mix: ToneMix, near: SetsAround, beside: SetsAround, row: number, from: number, to: number): void {
   for (let i = from; i < to; i++) {
-    const set = near.around(i - row) | (1 << labels[i]);
-    if ((set & (set - 1)) === 0) continue;
-    mix.find(i, set);
-    if (mix.off2 > STRANGE * STRANGE) continue;
+    const nextTo = beside.around(i - row) | (1 << labels[i]);
+    if (!mix.isOf(i, nextTo, near.around(i - row))) continue;
     other[i] = mix.otherThan(labels[i]);
     share[i] = Math.round(255 * (other[i] === labels[i] ? 1 : mix.shareOf(labels[i])));
+    if (isDrawn(mix, labels[i], nextTo)) mix.write(drawn, i);
   }
 }
+
+/** Whether a pixel is drawn as the mixture found: away from the edge itself a small share of others is noise. */
+const isDrawn = (mix: ToneMix, own: number, beside: number): boolean => (beside & ~(1 << own)) !== 0 || mix.shareOf(own) <= 1 - NOISE;

@@ -54,7 +54,7 @@ export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
     mixtures,
     amountPx,
     sigma: amountPx * BLUR_SHARE,
-    colour: new Uint8Array(art.colour.data),
+    colour: mixtures.drawn,
     alpha: art.alpha.slice(),
     room: makeRoom(Math.min(height, BAND_ROWS + 2 * margin) * width),
   };

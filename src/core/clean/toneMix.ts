@@ -5,6 +5,10 @@ import { lowestOf } from './setsAround.ts';
 
 /** A pair that explains a pixel within this is enough, levels in the edges' space. */
 const CLOSE = 6;
+/** So near to a mixture of the tones beside it a pixel is that one, whatever lies further away, levels in the edges' space. */
+const LIKELY = 24;
+/** A colour may lie so far from the mixture that explains it; further off it is something that went, and the pixel is its tone. */
+const STRANGE = 40;
 
 /** Finds the mixture of up to three tones that a pixel is nearest to. */
 export class ToneMix {
@@ -43,6 +47,21 @@ export class ToneMix {
       }
     }
     this.keep();
+  }
+
+  /**
+   * Whether a pixel is a mixture: of the tones beside it, or else of those that are near.
+   * @param beside those that the pixel and its neighbours have, as bits. @param near those further away too. @param withTone one that has to be
+   * among them.
+   */
+  isOf(i: number, beside: number, near: number, withTone = -1): boolean {
+    return this.isWithin(i, beside, withTone, LIKELY) || this.isWithin(i, near | beside, withTone, STRANGE);
+  }
+
+  private isWithin(i: number, set: number, withTone: number, most: number): boolean {
+    if ((set & (set - 1)) === 0 || (withTone >= 0 && ((set >> withTone) & 1) === 0)) return false;
+    this.find(i, set);
+    return this.off2 <= most * most;
   }
 
   shareOf(tone: number): number {
