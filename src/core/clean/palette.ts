@@ -35,6 +35,10 @@ const LEAST_BROAD_SHARE = 0.008;
 const DISTINCT = 15;
 const MIXED = 7;
 const LEAST_DISTINCT_SHARE = 0.0008;
+/** And this one where it is so far from what any two of them mix to that compression does not make it of them: the ink of one line along a coloured area. */
+const STRANGE = 15;
+const LEAST_STRANGE_SHARE = 0.0004;
+const LEAST_STRANGE_PX = 100;
 /** A tone with so many pixels inside of areas, px of the picture, is one whatever its share: mixtures lie along edges and have none. */
 const LEAST_SOLID = 14;
 /** Fewer do where no two others mix to it: compression ripples over most of a small area. */
@@ -153,10 +157,12 @@ function isOnTheWay(heap: Heap, from: Heap, to: Heap): boolean {
 /** @param step one of so many pixels was looked at. */
 function isTone(heap: Heap, heaps: readonly Heap[], total: number, step: number): boolean {
   if (heap.held === true || heap.line === true || heap.count >= total * LEAST_SHARE || heap.solid * step >= LEAST_SOLID) return true;
-  const isAlone = (): boolean => heap.count >= total * LEAST_DISTINCT_SHARE && heaps.every((other) => other === heap || distance2(other, heap) >= DISTINCT * DISTINCT);
-  if (heap.solid * step < LEAST_SOLID_DISTINCT && !isAlone()) return false;
+  const isAlone = heaps.every((other) => other === heap || distance2(other, heap) >= DISTINCT * DISTINCT);
+  const enough = heap.solid * step >= LEAST_SOLID_DISTINCT || (isAlone && heap.count >= total * LEAST_DISTINCT_SHARE);
+  if (!enough && (!isAlone || heap.count < Math.max(total * LEAST_STRANGE_SHARE, LEAST_STRANGE_PX / step))) return false;
+  const off = enough ? MIXED : STRANGE;
   const larger = heaps.filter(({ count }) => count > heap.count);
-  return larger.every((a, k) => larger.slice(k + 1).every((b) => offTheWay2(heap, a, b) > MIXED * MIXED));
+  return larger.every((a, k) => larger.slice(k + 1).every((b) => offTheWay2(heap, a, b) > off * off));
 }
 
 /** Squared distance of a heap from the straight way between two others. */

@@ -11,7 +11,7 @@ import { within, type Task } from '../task/task.ts';
 import { isLacking, lackingIn, withArtNear } from './lackingIn.ts';
 
 /** Edges are followed closer than for cutting, px, since what is drawn is traced again and both err; in restless art less close, or its ripples are drawn. */
-const FOLLOW_PX = 0.08;
+const FOLLOW_PX = 0.05;
 const FOLLOW_RESTLESS_PX = 0.15;
 
 /**
