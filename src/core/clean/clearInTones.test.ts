@@ -5,7 +5,7 @@ import type { Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { finish } from '../task/task.ts';
 import { clearInTones } from './clearInTones.ts';
-import { toneLabels } from './fewerColours.ts';
+import { toneLabels } from './settling/toneLabels.ts';
 import { isRestless } from './isRestless.ts';
 import { liftAt } from './liftAt.ts';
 

@@ -3,8 +3,8 @@ import { labelRegions } from '../raster/labelRegions.ts';
 import { labelEdges, nearEdges } from '../raster/nearEdges.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
-import { toneLabels, type ToneLabels } from './fewerColours.ts';
 import { isRestless } from './isRestless.ts';
+import { settledTones, type SettledTones } from './settling/settledTones.ts';
 import { SetsAround } from './setsAround.ts';
 import type { Lifted } from './softenLift.ts';
 import { ToneMix } from './toneMix.ts';
@@ -58,13 +58,13 @@ export function* clearInTones(art: Art, what: Lifted): Task<Art | undefined> {
 
 /** The tones of the last art are kept up to this size, px: a lift is tried with one tolerance after the other. */
 const KEPT_PX = 4_500_000;
-let last: { readonly colour: WeakRef<Uint8Array>; readonly alpha: WeakRef<Uint8Array>; readonly found: ToneLabels } | undefined;
+let last: { readonly colour: WeakRef<Uint8Array>; readonly alpha: WeakRef<Uint8Array>; readonly found: SettledTones } | undefined;
 
 /** The tones of an art. A pure function of it: that the last ones are kept saves time alone. */
-function* tonesIn(art: Art): Task<ToneLabels> {
+function* tonesIn(art: Art): Task<SettledTones> {
   const { colour, alpha, width, height } = art;
   if (last?.colour.deref() === colour.data && last.alpha.deref() === alpha) return last.found;
-  const found = yield* toneLabels(art, 'auto', isRestless(colour) ? 'none' : 'ofBits');
+  const found = yield* settledTones(art, { count: 'auto' });
   last = width * height > KEPT_PX ? undefined : { colour: new WeakRef(colour.data), alpha: new WeakRef(alpha), found };
   return found;
 }

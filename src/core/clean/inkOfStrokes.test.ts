@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { paintedArt, WHITE } from '../../../tests/fixtures/shapes.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { finish } from '../task/task.ts';
-import { toneLabels } from './fewerColours.ts';
+import { toneLabels } from './settling/toneLabels.ts';
 import { inkOfStrokes } from './inkOfStrokes.ts';
 
 const opaque = (count: number): Uint8Array => new Uint8Array(count).fill(255);

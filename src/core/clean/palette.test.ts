@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import { asJpeg } from '../../../tests/fixtures/asJpeg.ts';
 import { paintedArt } from '../../../tests/fixtures/shapes.ts';
 import { colourDifference, type Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { finish } from '../task/task.ts';
-import { toneLabels } from './fewerColours.ts';
+import { toneLabels } from './settling/toneLabels.ts';
 import { findPalette } from './palette.ts';
 import { PLAIN } from './plainPixels.ts';
 
@@ -70,6 +71,19 @@ describe('the number of tones', () => {
       }),
     );
     expect(lines).toHaveLength(2);
+  });
+
+  it('counts the ink of one line along coloured areas after strong compression, which has no plain pixels and no ground on both sides', async () => {
+    const line = (x: number): number => 40.3 + x * 0.19;
+    const art = paintedArt(400, 400, (x, y) => {
+      const below = y - line(x);
+      if (x < 30 || x > 370 || below < 0) return WHITE;
+      if (below < 5) return INK;
+      const [at, which] = [Math.abs((x % 68) - 34), Math.floor(x / 68) % 3];
+      return below < 5 + 90 * (1 - at / 32) ? [BLUE, YELLOW, GREEN][which] : WHITE;
+    });
+    const tones = tonesOf(await asJpeg(art, 40));
+    expect([tones.length, tones.some((tone) => colourDifference(tone, INK) < 12)]).toEqual([5, true]);
   });
 
   it('keeps a pale line for a tone of its own beside black ones', () => {

@@ -3,7 +3,7 @@ import { withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
 import { clearInTones } from './clearInTones.ts';
-import type { ToneLabels } from './fewerColours.ts';
+import type { SettledTones } from './settling/settledTones.ts';
 import { Softening } from './softening.ts';
 
 /** What is lifted from an art. */
@@ -17,7 +17,7 @@ export interface Lifted {
   /** Whether the ground goes wherever it is, also where it is closed off. */
   readonly everywhere: boolean;
   /** The tones of the art, where they have been found already. */
-  readonly inTones?: Pick<ToneLabels, 'tones' | 'labels'>;
+  readonly inTones?: Pick<SettledTones, 'tones' | 'labels'>;
 }
 
 /**

@@ -3,7 +3,7 @@ import { isOpaque, withAlpha, type Art } from '../raster/art.ts';
 import { fillRegions, labelRegions, type Regions } from '../raster/labelRegions.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
-import { toneLabels } from './fewerColours.ts';
+import { toneLabels } from './settling/toneLabels.ts';
 import { spareRegions, type Find, type Places } from './finds.ts';
 import { sweepSpecks, type SweepResult } from './sweepSpecks.ts';
 

@@ -4,7 +4,7 @@ import { labelEdges, nearEdges, type Stretches } from '../raster/nearEdges.ts';
 import { withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
-import { toneLabels } from './fewerColours.ts';
+import { settledTones } from './settling/settledTones.ts';
 import { mixturesAtEdges, type Mixtures } from './redrawEdges.ts';
 import type { Tone } from './palette.ts';
 import { blurReach, blurred } from './planes.ts';
@@ -37,7 +37,7 @@ const SMALLEST_JAG = 0.2;
  */
 export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
   const { width, height } = art;
-  const { tones, labels } = yield* within(toneLabels(art, 'auto', 'none'), 0, 0.4);
+  const { tones, labels } = yield* within(settledTones(art, { count: 'auto' }), 0, 0.4);
   const clear = tones.length;
   let isClear = false;
   for (let i = 0; i < labels.length; i++) {

@@ -1,4 +1,4 @@
-import { toneLabels } from '../clean/fewerColours.ts';
+import { toneLabels } from '../clean/settling/toneLabels.ts';
 import { colourDifference } from '../colour/oklab.ts';
 import { levelLight } from '../clean/levelLight.ts';
 import { noiseLevel } from '../clean/noiseLevel.ts';

@@ -11,7 +11,7 @@ import { makeRgba8, wordsOf } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
 import type { FlatTones } from './flatTones.ts';
 import { lightnessSteps } from './lightnessTones.ts';
-import { sweepLabels } from './sweepLabels.ts';
+import { sweepLabels } from '../clean/settling/sweepLabels.ts';
 
 export interface BackDetailOptions {
   /** How much of the detail is kept, 0 (its broad shapes) to 100 (all of it). */

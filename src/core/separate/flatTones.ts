@@ -1,7 +1,5 @@
-import { toneLabels } from '../clean/fewerColours.ts';
-import { isRestless } from '../clean/isRestless.ts';
 import type { Tone } from '../clean/palette.ts';
-import { bringBack } from '../clean/strokes/dots.ts';
+import { settledTones } from '../clean/settling/settledTones.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import { AppError } from '../errors/appError.ts';
 import { isOpaque, type Art } from '../raster/art.ts';
@@ -10,19 +8,12 @@ import { eachBorderPixel } from '../raster/eachBorderPixel.ts';
 import { lumaAt } from '../raster/luma.ts';
 import { wordsOf } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
-import { dropSlivers } from './dropSlivers.ts';
-import { sweepLabels } from './sweepLabels.ts';
 
 /** Neighbours that differ by more lightness than this are a step, and art with more steps than this share of its pixels has no areas. */
 const STEP = 40;
 const RESTLESS = 0.35;
 /** Of so many pixels one is looked at for that; prime, so that no pattern is missed. */
 const EVERY = 7;
-
-/** Bits of a tone smaller than this are noise, px² of the picture. */
-export const LEAST_NOISE_PX2 = 5;
-/** In art that carries none they may be the eye of a small letter, down to this. */
-const LEAST_CALM_PX2 = 2;
 
 export interface FlatTonesOptions {
   /** Tones with the background, 2 to 32, or found; where the background is clear it is one of them. Or the tones that are there. */
@@ -53,16 +44,11 @@ export function* flatTones(art: Art, { count, held, leastAreaPx2 }: FlatTonesOpt
   refuseRestless(art);
   const clearAround = !opaque && borderShare(alpha, width, height, (value) => value < 128) > 0.5;
   const wanted = typeof count !== 'number' || !clearAround ? count : Math.max(1, count - 1);
-  const isNoisy = isRestless(art.colour);
-  const { tones, labels, dots } = yield* within(toneLabels(art, wanted, isNoisy ? 'none' : 'ofBits', held), 0, 0.9);
-  const data = labels;
-  if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;
-  if (!opaque && !data.some((label) => label !== CLEAR)) throw new AppError('nothingToCut');
+  const { tones, withClear } = yield* within(settledTones(art, { count: wanted, ...(held === undefined ? {} : { held }), leastAreaPx2, refuses: true }), 0, 1);
+  if (!opaque && !withClear.some((label) => label !== CLEAR)) throw new AppError('nothingToCut');
   if (opaque && tones.length < 2) throw new AppError('oneColour', count === 1 ? { asked: 1 } : {});
-  const noisePx2 = (isNoisy ? LEAST_NOISE_PX2 : LEAST_CALM_PX2) * Math.max(1, art.frame.scale ** 2);
-  const swept = sweepLabels(dropSlivers(makeLabelMap(width, height, data), art.colour, tones), Math.max(noisePx2, leastAreaPx2));
-  if (isNoisy) bringBack(dots.filter(({ areaPx2 }) => areaPx2 >= leastAreaPx2), swept.data);
-  return { labels: swept, tones, ground: groundOf(swept) };
+  const labels = makeLabelMap(width, height, withClear);
+  return { labels, tones, ground: groundOf(labels) };
 }
 
 /** Art without even places has no tones: a pattern of single pixels, or noise. Said at once, since looking for them would take a minute. */

@@ -8,7 +8,7 @@ import { lumaAt } from '../raster/luma.ts';
 import { makeRgba8, wordsOf } from '../raster/raster.ts';
 import type { Task } from '../task/task.ts';
 import type { FlatTones } from './flatTones.ts';
-import { sweepLabels } from './sweepLabels.ts';
+import { sweepLabels } from '../clean/settling/sweepLabels.ts';
 
 export interface LightnessOptions {
   /** Tones, the lightest among them, 2 to 6. */

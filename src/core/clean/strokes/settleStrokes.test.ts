@@ -4,7 +4,7 @@ import { paintedArt, WHITE } from '../../../../tests/fixtures/shapes.ts';
 import type { Rgb } from '../../colour/oklab.ts';
 import type { Art } from '../../raster/art.ts';
 import { finish } from '../../task/task.ts';
-import { toneLabels } from '../fewerColours.ts';
+import { toneLabels } from '../settling/toneLabels.ts';
 
 const NAVY: Rgb = { r: 28, g: 43, b: 74 };
 const RED: Rgb = { r: 179, g: 38, b: 46 };

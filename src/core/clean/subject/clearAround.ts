@@ -3,7 +3,7 @@ import type { Art } from '../../raster/art.ts';
 import { eachBorderPixel } from '../../raster/eachBorderPixel.ts';
 import { labelRegions, type Regions } from '../../raster/labelRegions.ts';
 import { within, type Task } from '../../task/task.ts';
-import { toneLabels } from '../fewerColours.ts';
+import { settledTones } from '../settling/settledTones.ts';
 import { middleColour } from '../middleColour.ts';
 import { clearLifted } from '../softenLift.ts';
 
@@ -55,7 +55,7 @@ interface Seen {
  */
 export function* clearAround(art: Art, mask: Uint8Array, isSaid: boolean): Task<Art | undefined> {
   const { width, height, alpha } = art;
-  const { labels, tones } = yield* within(toneLabels(art, 'auto', 'none'), 0, 0.9);
+  const { labels, tones } = yield* within(settledTones(art, { count: 'auto' }), 0, 0.9);
   const regions = labelRegions(labels, width, height, 'each', false);
   const around = isSaid ? -1 : toneAround(labels, alpha, width, height);
   const areas = areasOf(regions, { labels, mask, width, height, around, colours: art.colour.data });

@@ -1,6 +1,6 @@
-import { AppError } from '../errors/appError.ts';
-import { labelRegions, runsByRegion, type Regions } from '../raster/labelRegions.ts';
-import { CLEAR, makeLabelMap, type LabelMap } from '../raster/labelMap.ts';
+import { AppError } from '../../errors/appError.ts';
+import { labelRegions, runsByRegion, type Regions } from '../../raster/labelRegions.ts';
+import { CLEAR, makeLabelMap, type LabelMap } from '../../raster/labelMap.ts';
 
 /** More regions than this are noise and not a drawing: sweeping them would take a minute and leave as much noise. */
 const MAX_REGIONS = 1_500_000;

@@ -1,4 +1,4 @@
-import type { Rgb } from '../colour/oklab.ts';
+import type { Rgb } from '../../colour/oklab.ts';
 
 /** What compression leaves beside an edge is weaker than this share of it. */
 export const ECHO = 0.35;

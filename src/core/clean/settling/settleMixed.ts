@@ -1,7 +1,7 @@
-import type { Rgb } from '../colour/oklab.ts';
-import type { Rgba8 } from '../raster/raster.ts';
-import type { Task } from '../task/task.ts';
-import { lowestOf, SetsAround } from './setsAround.ts';
+import type { Rgb } from '../../colour/oklab.ts';
+import type { Rgba8 } from '../../raster/raster.ts';
+import type { Task } from '../../task/task.ts';
+import { lowestOf, SetsAround } from '../setsAround.ts';
 
 /** How far around a mixed pixel its tones are looked for, px: soft edges and JPEG blocks spread no further. */
 const REACH = 3;

@@ -1,7 +1,7 @@
-import type { Rgb } from '../colour/oklab.ts';
-import { labelRegions, runsByRegion, type Regions } from '../raster/labelRegions.ts';
-import { CLEAR, makeLabelMap, type LabelMap } from '../raster/labelMap.ts';
-import { wordsOf, type Rgba8 } from '../raster/raster.ts';
+import type { Rgb } from '../../colour/oklab.ts';
+import { labelRegions, runsByRegion, type Regions } from '../../raster/labelRegions.ts';
+import { CLEAR, makeLabelMap, type LabelMap } from '../../raster/labelMap.ts';
+import { wordsOf, type Rgba8 } from '../../raster/raster.ts';
 import { ECHO, Sliver } from './sliver.ts';
 
 /** Of a thin line's colours, another tone must explain them better than its own by this factor. */

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
-import type { Rgb } from '../colour/oklab.ts';
-import { makeRgba8 } from '../raster/raster.ts';
-import { finish } from '../task/task.ts';
+import type { Rgb } from '../../colour/oklab.ts';
+import { makeRgba8 } from '../../raster/raster.ts';
+import { finish } from '../../task/task.ts';
 import { settleMixed } from './settleMixed.ts';
 
 const WHITE: Rgb = { r: 255, g: 255, b: 255 };

@@ -1,0 +1,70 @@
+import type { Rgb } from '../../colour/oklab.ts';
+import { isOpaque, type Art } from '../../raster/art.ts';
+import { isAppError } from '../../errors/appError.ts';
+import { CLEAR, makeLabelMap, type LabelMap } from '../../raster/labelMap.ts';
+import { within, type Task } from '../../task/task.ts';
+import { isRestless } from '../isRestless.ts';
+import type { Tone, ToneCount } from '../palette.ts';
+import { bringBack } from '../strokes/dots.ts';
+import { dropSlivers } from './dropSlivers.ts';
+import { sweepLabels } from './sweepLabels.ts';
+import { toneLabels } from './toneLabels.ts';
+
+/** Connected bits smaller than this are noise where art carries any, px², unless they are a dot. */
+export const LEAST_NOISE_PX2 = 5;
+/** In calm art a pixel that stands alone is. */
+const LEAST_CALM_PX2 = 2;
+
+export interface SettlingOptions {
+  /** How many tones, what is clear not among them, or the tones themselves. */
+  readonly count: ToneCount | readonly Rgb[];
+  /** Tones that are among those found in any case. */
+  readonly held?: readonly Rgb[];
+  /** Connected bits smaller than this go to what surrounds them too, px². */
+  readonly leastAreaPx2?: number;
+  /** Refuse what has too many areas to be anything but noise; else its bits stay. */
+  readonly refuses?: boolean;
+}
+
+export interface SettledTones {
+  /** Most frequent first. */
+  readonly tones: readonly Tone[];
+  /** Index into `tones` for every pixel; what is clear has the nearest one too. */
+  readonly labels: Uint8Array;
+  /** The same with `CLEAR` for what is more clear than not. */
+  readonly withClear: Uint8Array;
+}
+
+/**
+ * The tones of an art and which of them every pixel has, settled: without slivers of a third tone along edges, and without bits that noise or compression leave.
+ * Cleaning and separation see the same areas by it.
+ * @throws AppError `tooIntricate` for noise, where that is refused.
+ */
+export function* settledTones(art: Art, { count, held, leastAreaPx2 = 0, refuses = false }: SettlingOptions): Task<SettledTones> {
+  const { width, height, alpha } = art;
+  const isNoisy = isRestless(art.colour);
+  const { tones, labels: nearest, dots } = yield* within(toneLabels(art, count, isNoisy ? 'none' : 'ofBits', held), 0, 0.9);
+  const data = nearest.slice();
+  const opaque = isOpaque(alpha);
+  if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;
+  const noisePx2 = (isNoisy ? LEAST_NOISE_PX2 : LEAST_CALM_PX2) * Math.max(1, art.frame.scale ** 2);
+  const { data: withClear } = swept(dropSlivers(makeLabelMap(width, height, data), art.colour, tones), Math.max(noisePx2, leastAreaPx2), refuses);
+  if (isNoisy) bringBack(dots.filter(({ areaPx2 }) => areaPx2 >= leastAreaPx2), withClear);
+  return { tones, labels: opaque ? withClear : whereClear(withClear, nearest), withClear };
+}
+
+function swept(labels: LabelMap, leastAreaPx2: number, refuses: boolean): LabelMap {
+  try {
+    return sweepLabels(labels, leastAreaPx2);
+  } catch (error) {
+    if (refuses || !isAppError(error)) throw error;
+    return labels;
+  }
+}
+
+/** Labels with others in place of `CLEAR`. */
+function whereClear(labels: Uint8Array, others: Uint8Array): Uint8Array {
+  const out = labels.slice();
+  for (let i = 0; i < out.length; i++) if (out[i] === CLEAR) out[i] = others[i];
+  return out;
+}
