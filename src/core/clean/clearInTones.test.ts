@@ -57,6 +57,22 @@ describe('a lift from flat art', () => {
     for (let y = 0; y < HEIGHT; y++) for (let x = 0; x < WIDTH; x++) if (Math.hypot(x + 0.5 - X, y + 0.5 - Y) < 28) expect(alphaAt(closed, x, y)).toBe(255);
   });
 
+  it('takes no bit of a near tone that compression has made like the ground beside a strong edge', async () => {
+    const cream: Rgb = { r: 244, g: 231, b: 195 };
+    const away = (x: number, y: number): number => Math.hypot(x - X, y - Y);
+    const badge = paintedArt(WIDTH, HEIGHT, (x, y) => (away(x, y) < 44 ? cream : away(x, y) < 56 ? NAVY : { r: 251, g: 250, b: 246 }));
+    const after = lift(await asJpeg(badge, 45));
+    for (let y = 0; y < HEIGHT; y++) for (let x = 0; x < WIDTH; x++) if (away(x + 0.5, y + 0.5) < 54) expect(alphaAt(after, x, y)).toBe(255);
+    expect(alphaAt(after, 80, 8)).toBe(0);
+  });
+
+  it('takes what else the lift reached as a whole', () => {
+    const art = paintedArt(WIDTH, HEIGHT, (x, y) => (y > 20 && y < 26 && x > 20 && x < 26 ? RED : y > 100 ? NAVY : WHITE));
+    const lifted = Uint8Array.from({ length: WIDTH * HEIGHT }, (_, i) => (i < 100 * WIDTH ? 1 : 0));
+    const after = finish(clearInTones(art, { lifted, ground: WHITE, everywhere: false }));
+    expect(after && [alphaAt(after, 23, 23), alphaAt(after, 23, 60), alphaAt(after, 23, 120)]).toEqual([0, 0, 255]);
+  });
+
   it('does not tell where more than one tone is lifted', () => {
     const art = paintedArt(WIDTH, HEIGHT, (x) => (x < 60 ? WHITE : x < 110 ? NAVY : RED));
     const lifted = (to: number): Uint8Array => Uint8Array.from({ length: WIDTH * HEIGHT }, (_, i) => (i % WIDTH < to ? 1 : 0));

@@ -39,8 +39,9 @@ export function* clearInTones(art: Art, what: Lifted): Task<Art | undefined> {
   const restless = isRestless(colour);
   const seen = markGone(art, labels, what, tone, gone, restless);
   takeBits(seen, art, what, tone, gone, restless && what.everywhere ? BIT_PX2 : SPECK_PX2);
+  takeOthers(seen, labels, art, what, tone, gone);
   const alpha = art.alpha.slice();
-  for (let y = 0; y < height; y++) clearRow(alpha, seen, what.lifted, gone, y * width, (y + 1) * width);
+  for (let y = 0; y < height; y++) clearRow(alpha, seen, gone, y * width, (y + 1) * width);
   yield 0.85;
   const out = new Uint8Array(colour.data);
   const rim: Rim = { art, seen, gone, tone, noise: restless ? NOISE_RESTLESS : NOISE, mix: new ToneMix(colour, [...tones, tones[tone]]), alpha, out };
@@ -148,8 +149,19 @@ function takeBits(seen: Uint8Array, { width, height, alpha }: Art, { stays }: Li
   for (let run = 0; run < regions.runStart.length; run++) if (isBit[regions.regionOfRun[run]] !== 0) seen.fill(gone, regions.runStart[run], regions.runEnd[run]);
 }
 
-function clearRow(alpha: Uint8Array, seen: Uint8Array, lifted: Uint8Array, gone: number, from: number, to: number): void {
-  for (let i = from; i < to; i++) if (seen[i] === gone || lifted[i] !== 0) alpha[i] = 0;
+/** Marks areas of other tones that are lifted for the most part; what the lift has of the rest is where compression made an edge overshoot. */
+function takeOthers(seen: Uint8Array, labels: Uint8Array, { width, height, alpha }: Art, { lifted }: Lifted, tone: number, gone: number): void {
+  const others = new Uint8Array(seen.length);
+  for (let i = 0; i < seen.length; i++) others[i] = alpha[i] !== 0 && seen[i] !== gone ? labels[i] : tone;
+  const { runStart, runEnd, regionOfRun, area } = labelRegions(others, width, height, 'each', false);
+  const inLift = new Float64Array(area.length);
+  for (let run = 0; run < runStart.length; run++) for (let i = runStart[run]; i < runEnd[run]; i++) inLift[regionOfRun[run]] += lifted[i];
+  for (let run = 0; run < runStart.length; run++)
+    if (others[runStart[run]] !== tone && inLift[regionOfRun[run]] > area[regionOfRun[run]] / 2) seen.fill(gone, runStart[run], runEnd[run]);
+}
+
+function clearRow(alpha: Uint8Array, seen: Uint8Array, gone: number, from: number, to: number): void {
+  for (let i = from; i < to; i++) if (seen[i] === gone) alpha[i] = 0;
 }
 
 /** Pixels `from` to `to` of the row that begins at `row`. */

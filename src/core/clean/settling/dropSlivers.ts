@@ -154,7 +154,7 @@ const ALONE = 0.8;
 const BOTH = 0.2;
 
 /** The two other labels that touch a strip most, 255 when there is no second, and whether the first does so nearly alone or both have a good part. */
-function tonesAround(
+export function tonesAround(
   { data, width }: LabelMap,
   own: number,
   { runStart, runEnd }: Regions,

@@ -6,6 +6,7 @@ import { within, type Task } from '../../task/task.ts';
 import { isRestless } from '../isRestless.ts';
 import type { Tone, ToneCount } from '../palette.ts';
 import { bringBack } from '../strokes/dots.ts';
+import { dropOvershoots } from './dropOvershoots.ts';
 import { dropSlivers } from './dropSlivers.ts';
 import { sweepLabels } from './sweepLabels.ts';
 import { toneLabels } from './toneLabels.ts';
@@ -48,7 +49,8 @@ export function* settledTones(art: Art, { count, held, leastAreaPx2 = 0, refuses
   const opaque = isOpaque(alpha);
   if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;
   const noisePx2 = (isNoisy ? LEAST_NOISE_PX2 : LEAST_CALM_PX2) * Math.max(1, art.frame.scale ** 2);
-  const { data: withClear } = swept(dropSlivers(makeLabelMap(width, height, data), art.colour, tones), Math.max(noisePx2, leastAreaPx2), refuses);
+  const whole = dropSlivers(makeLabelMap(width, height, data), art.colour, tones);
+  const { data: withClear } = swept(isNoisy ? dropOvershoots(whole, tones) : whole, Math.max(noisePx2, leastAreaPx2), refuses);
   if (isNoisy) bringBack(dots.filter(({ areaPx2 }) => areaPx2 >= leastAreaPx2), withClear);
   return { tones, labels: opaque ? withClear : whereClear(withClear, nearest), withClear };
 }
