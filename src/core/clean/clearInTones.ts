@@ -13,7 +13,7 @@ import { ToneMix } from './toneMix.ts';
 const REACH = 3;
 /** Pixels of the lifted tone that the lift left go with it when they are so near to it, px: crumbs of what compression leaves around edges. */
 const CRUMB_REACH = 3;
-/** What the lift left of the tone in areas no larger than this goes too, px²; and where it goes everywhere, in restless art, no larger than that. */
+/** What the lift left of the tone in areas no larger than this goes too, px²; in restless art no larger than that, beside it or where the ground goes everywhere. */
 const SPECK_PX2 = 4;
 const BIT_PX2 = 40;
 /** Nearly all of what is lifted has one tone; else more than one ground was lifted, and tones do not tell. */
@@ -38,7 +38,7 @@ export function* clearInTones(art: Art, what: Lifted): Task<Art | undefined> {
   const gone = tones.length;
   const restless = isRestless(colour);
   const seen = markGone(art, labels, what, tone, gone, restless);
-  takeBits(seen, art, what, tone, gone, restless && what.everywhere ? BIT_PX2 : SPECK_PX2);
+  takeBits(seen, art, what, tone, gone, restless ? BIT_PX2 : SPECK_PX2);
   takeOthers(seen, labels, art, what, tone, gone);
   const alpha = art.alpha.slice();
   for (let y = 0; y < height; y++) clearRow(alpha, seen, gone, y * width, (y + 1) * width);
@@ -102,7 +102,9 @@ function markGone(art: Art, labels: Uint8Array, { lifted, stays }: Lifted, tone:
   const { width, height, alpha } = art;
   const seen = labels.slice();
   for (let y = 0; y < height; y++) markRow(seen, lifted, alpha, y * width, (y + 1) * width, tone, gone);
-  const mayGo = (i: number): boolean => seen[i] === tone && alpha[i] !== 0 && (stays === undefined || stays[i] === 0) && (restless || isNearOther(labels, width, height, i));
+  const isLeft = (i: number): boolean => lifted[i] === 0 && labels[i] === tone;
+  const mayGo = (i: number): boolean =>
+    seen[i] === tone && alpha[i] !== 0 && (stays === undefined || stays[i] === 0) && (restless || isNearOther(labels, width, height, i)) && !isInBlock(width, height, i, isLeft);
   let front: number[] = [];
   for (let i = seen.indexOf(tone); i >= 0; i = seen.indexOf(tone, i + 1)) if (besides(width, height, i).some((j) => seen[j] === gone) && mayGo(i)) front.push(i);
   for (let k = 1; front.length > 0; k++) {
@@ -115,6 +117,20 @@ function markGone(art: Art, labels: Uint8Array, { lifted, stays }: Lifted, tone:
 
 function markRow(seen: Uint8Array, lifted: Uint8Array, alpha: Uint8Array, from: number, to: number, tone: number, gone: number): void {
   for (let i = from; i < to; i++) if (lifted[i] !== 0 && seen[i] === tone && alpha[i] !== 0) seen[i] = gone;
+}
+
+/** Whether a pixel lies in a block of 3 × 3 that all are something: in an area of its own, and not on the rim of what was lifted. */
+function isInBlock(width: number, height: number, i: number, is: (i: number) => boolean): boolean {
+  const x = i % width;
+  const y = (i - x) / width;
+  for (let top = Math.max(0, y - 2); top <= Math.min(height - 3, y); top++) {
+    for (let left = Math.max(0, x - 2); left <= Math.min(width - 3, x); left++) {
+      let all = true;
+      for (let v = top; all && v < top + 3; v++) for (let u = left; all && u < left + 3; u++) all = is(v * width + u);
+      if (all) return true;
+    }
+  }
+  return false;
 }
 
 /** The pixels to the four sides of one: across corners a thin line holds what is behind it. */
@@ -138,15 +154,24 @@ function isNearOther(labels: Uint8Array, width: number, height: number, i: numbe
 }
 
 /** Marks small areas of the tone that the lift did not know for it, since what is around them tints them: specks, openings between letters that nearly meet. */
-function takeBits(seen: Uint8Array, { width, height, alpha }: Art, { stays }: Lifted, tone: number, gone: number, mostPx2: number): void {
+function takeBits(seen: Uint8Array, { width, height, alpha }: Art, { stays, everywhere }: Lifted, tone: number, gone: number, mostPx2: number): void {
   const left = new Uint8Array(seen.length);
   for (let i = 0; i < seen.length; i++) if (seen[i] === tone && alpha[i] !== 0) left[i] = 1;
-  const regions = labelRegions(left, width, height, 1, false);
-  const isBit = Uint8Array.from(regions.area, (px2) => (px2 <= mostPx2 ? 1 : 0));
-  if (stays !== undefined)
-    for (let run = 0; run < regions.runStart.length; run++)
-      for (let i = regions.runStart[run]; i < regions.runEnd[run]; i++) if (stays[i] !== 0) isBit[regions.regionOfRun[run]] = 0;
-  for (let run = 0; run < regions.runStart.length; run++) if (isBit[regions.regionOfRun[run]] !== 0) seen.fill(gone, regions.runStart[run], regions.runEnd[run]);
+  const { runStart, runEnd, regionOfRun, area } = labelRegions(left, width, height, 1, false);
+  const touches = new Uint8Array(area.length);
+  const isStay = new Uint8Array(area.length);
+  for (let run = 0; run < runStart.length; run++) {
+    const region = regionOfRun[run];
+    if (area[region] > mostPx2) continue;
+    for (let i = runStart[run]; i < runEnd[run]; i++) {
+      if (stays !== undefined && stays[i] !== 0) isStay[region] = 1;
+      if (besides(width, height, i).some((j) => seen[j] === gone)) touches[region] = 1;
+    }
+  }
+  for (let run = 0; run < runStart.length; run++) {
+    const region = regionOfRun[run];
+    if (area[region] <= mostPx2 && isStay[region] === 0 && (everywhere || touches[region] === 1 || area[region] <= SPECK_PX2)) seen.fill(gone, runStart[run], runEnd[run]);
+  }
 }
 
 /** Marks areas of other tones that are lifted for the most part; what the lift has of the rest is where compression made an edge overshoot. */
