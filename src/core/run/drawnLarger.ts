@@ -12,7 +12,7 @@ import { isLacking, lackingIn, withArtNear } from './lackingIn.ts';
 
 /** Edges are followed closer than for cutting, px, since what is drawn is traced again and both err; in restless art less close, or its ripples are drawn. */
 const FOLLOW_PX = 0.05;
-const FOLLOW_RESTLESS_PX = 0.15;
+const FOLLOW_RESTLESS_PX = 0.1;
 
 /**
  * Art so many times as large. What is in even tones is drawn anew from its outlines, so that its edges are as clean as those that are cut, but by its own pixels
