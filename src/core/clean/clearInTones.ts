@@ -4,6 +4,7 @@ import { labelEdges, nearEdges } from '../raster/nearEdges.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
 import { isRestless } from './isRestless.ts';
+import { MAX_TONES } from './palette.ts';
 import { settledTones, type SettledTones } from './settling/settledTones.ts';
 import { SetsAround } from './setsAround.ts';
 import type { Lifted } from './softenLift.ts';
@@ -27,22 +28,23 @@ const ROWS_PER_TURN = 64;
 /**
  * Clears one tone of flat art: what has the lifted tone goes, crumbs of it beside it too, which compression leaves around edges, and along its edge each pixel
  * keeps the share that other tones have in it, and their colour. So the edge stays where the tones of all pixels around say that it is.
- * @returns undefined when what is lifted is of more than one tone.
+ * @returns undefined when what is lifted is of more than one tone, or the art of too many.
  */
 export function* clearInTones(art: Art, what: Lifted): Task<Art | undefined> {
   const { width, height, colour } = art;
   const { tones, labels } = what.inTones ?? (yield* within(tonesIn(art), 0, 0.8));
-  const tone = toneOf(what.lifted, labels, art.alpha, width);
+  const tone = tones.length < MAX_TONES ? toneOf(what.lifted, labels, art.alpha, width) : -1;
   if (tone < 0) return undefined;
   // What goes has a number of its own, so that art of the same tone is not taken for it.
   const gone = tones.length;
   const restless = isRestless(colour);
   const seen = markGone(art, labels, what, tone, gone, restless);
+  yield 0.83;
   takeBits(seen, art, what, tone, gone, restless ? BIT_PX2 : SPECK_PX2);
   takeOthers(seen, labels, art, what, tone, gone);
   const alpha = art.alpha.slice();
   for (let y = 0; y < height; y++) clearRow(alpha, seen, gone, y * width, (y + 1) * width);
-  yield 0.85;
+  yield 0.87;
   const out = new Uint8Array(colour.data);
   const rim: Rim = { art, seen, gone, tone, noise: restless ? NOISE_RESTLESS : NOISE, mix: new ToneMix(colour, [...tones, tones[tone]]), alpha, out };
   const { rowFirst, start, end } = nearEdges(labelEdges(seen, width, height), REACH, gone);
@@ -52,7 +54,7 @@ export function* clearInTones(art: Art, what: Lifted): Task<Art | undefined> {
     near.toRow(y);
     beside.toRow(y);
     for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) clearStretch(rim, near, beside, y * width, start[s], end[s]);
-    if (y % ROWS_PER_TURN === ROWS_PER_TURN - 1) yield 0.85 + (0.15 * y) / height;
+    if (y % ROWS_PER_TURN === ROWS_PER_TURN - 1) yield 0.87 + (0.13 * y) / height;
   }
   return withAlpha(art, alpha, makeRgba8(width, height, out, colour.opaque === true));
 }
@@ -83,7 +85,7 @@ interface Rim {
 
 /** The tone of nearly all that is lifted, −1 when there is none. */
 function toneOf(lifted: Uint8Array, labels: Uint8Array, alpha: Uint8Array, width: number): number {
-  const counts = new Uint32Array(32);
+  const counts = new Uint32Array(MAX_TONES);
   for (let from = 0; from < lifted.length; from += width) countRow(lifted, labels, alpha, from, from + width, counts);
   const all = counts.reduce((sum, count) => sum + count, 0);
   const tone = counts.indexOf(Math.max(...counts));
@@ -106,7 +108,7 @@ function markGone(art: Art, labels: Uint8Array, { lifted, stays }: Lifted, tone:
   const mayGo = (i: number): boolean =>
     seen[i] === tone && alpha[i] !== 0 && (stays === undefined || stays[i] === 0) && (restless || isNearOther(labels, width, height, i)) && !isInBlock(width, height, i, isLeft);
   let front: number[] = [];
-  for (let i = seen.indexOf(tone); i >= 0; i = seen.indexOf(tone, i + 1)) if (besides(width, height, i).some((j) => seen[j] === gone) && mayGo(i)) front.push(i);
+  for (let i = seen.indexOf(tone); i >= 0; i = seen.indexOf(tone, i + 1)) if (isBeside(seen, width, i, gone) && mayGo(i)) front.push(i);
   for (let k = 1; front.length > 0; k++) {
     for (const i of front) seen[i] = gone;
     if (k === CRUMB_REACH) break;
@@ -144,6 +146,12 @@ function besides(width: number, height: number, i: number): number[] {
   return found;
 }
 
+/** Whether one of them has a label. */
+function isBeside(labels: Uint8Array, width: number, i: number, label: number): boolean {
+  const x = i % width;
+  return (x > 0 && labels[i - 1] === label) || (x < width - 1 && labels[i + 1] === label) || labels[i - width] === label || labels[i + width] === label;
+}
+
 /** Whether there is a pixel with another label within reach. */
 function isNearOther(labels: Uint8Array, width: number, height: number, i: number): boolean {
   const x = i % width;
@@ -165,7 +173,7 @@ function takeBits(seen: Uint8Array, { width, height, alpha }: Art, { stays, ever
     if (area[region] > mostPx2) continue;
     for (let i = runStart[run]; i < runEnd[run]; i++) {
       if (stays !== undefined && stays[i] !== 0) isStay[region] = 1;
-      if (besides(width, height, i).some((j) => seen[j] === gone)) touches[region] = 1;
+      if (isBeside(seen, width, i, gone)) touches[region] = 1;
     }
   }
   for (let run = 0; run < runStart.length; run++) {

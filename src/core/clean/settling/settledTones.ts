@@ -50,7 +50,10 @@ export function* settledTones(art: Art, { count, held, leastAreaPx2 = 0, refuses
   if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;
   const noisePx2 = (isNoisy ? LEAST_NOISE_PX2 : LEAST_CALM_PX2) * Math.max(1, art.frame.scale ** 2);
   const whole = dropSlivers(makeLabelMap(width, height, data), art.colour, tones);
-  const { data: withClear } = swept(isNoisy ? dropOvershoots(whole, tones) : whole, Math.max(noisePx2, leastAreaPx2), refuses);
+  yield 0.94;
+  const onSides = isNoisy ? dropOvershoots(whole, tones) : whole;
+  yield 0.97;
+  const { data: withClear } = swept(onSides, Math.max(noisePx2, leastAreaPx2), refuses);
   if (isNoisy) bringBack(dots.filter(({ areaPx2 }) => areaPx2 >= leastAreaPx2), withClear);
   return { tones, labels: opaque ? withClear : whereClear(withClear, nearest), withClear };
 }
