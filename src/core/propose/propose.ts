@@ -21,6 +21,7 @@ import type { Job } from '../job/job.ts';
 import type { Film } from '../film/film.ts';
 import type { FlatSeparation, HeldTone, Separation } from '../separate/separation.ts';
 import { canonicalJson } from '../task/hash.ts';
+import { softShadow } from './softShadow.ts';
 import { newJob } from '../job/newJob.ts';
 import { tracedPart, withPart, type TracedPart } from '../job/tracedPart.ts';
 import { PROCESSES } from '../process/processes.ts';
@@ -177,6 +178,7 @@ function enclosedShare({ labels: { data, width, height }, ground }: FlatTones): 
   return largest / data.length;
 }
 
+const NONE: ReadonlySet<number> = new Set();
 const FLAT: FlatSeparation = { way: 'flat', count: 'auto', meet: 'stacked' };
 
 /** One film for each tone but the ground, as it lies on the shelf. */
@@ -189,16 +191,18 @@ function filmForEach(ask: Asking, art: Art, flat: FlatTones, ground: number, rec
     const start = startOf(ask, recipe, { way: 'oneTone', source: 'threshold', threshold: 'auto', inkIs: 'auto' }, [film], extentOf(flat, ground));
     return { title: say('One film'), words: say`A drawing in one ink, cut from ${inSentence(film.name)}.`, start };
   }
-  const facts = toneFacts(FLAT, { ...flat, ground });
+  const shadow = ground === flat.ground ? softShadow(art, flat) : NONE;
+  const facts = toneFacts(FLAT, { ...flat, ground }).map((fact, k) => (shadow.has(k) ? { ...fact, film: null } : fact));
   const taken = new Set<string>();
   const known: HeldTone[] = facts.map(({ colour, film }) => ({ colour, film }));
   const films = filmsOf(FLAT, [], facts).films.map((film) => ({ ...film, ...onShelf(film, stock, taken) }));
   const meet = job.process === 'panel' || films.length <= MOST_STACKED ? ({ meet: 'stacked' } as const) : ({ meet: 'inset', reachMm: REACH_MM } as const);
+  const named = films.map(({ name }) => inSentence(name)).join(', ');
   const isClear = ground === CLEAR && flat.labels.data.includes(CLEAR);
-  const start = startOf(ask, recipe, { way: 'flat', count: flat.tones.length + (isClear ? 1 : 0), ...meet, known }, films, extentOf(flat, ground));
+  const start = startOf(ask, recipe, { way: 'flat', count: flat.tones.length + (isClear ? 1 : 0), ...meet, known }, films, extentOf(flat, ground, shadow));
   return {
     title: films.length === 1 ? say('One film') : say`${films.length} films, one for each tone`,
-    words: say`Flat art: ${films.map(({ name }) => inSentence(name)).join(', ')}.`,
+    words: shadow.size > 0 ? say`Flat art: ${named}. Its soft shadow is left out.` : say`Flat art: ${named}.`,
     start,
   };
 }
@@ -293,13 +297,13 @@ function detail(ask: Asking): Proposal {
   return { title: say('A back and its detail'), words: say('A plain back with one layer of what is dark on it.'), start };
 }
 
-/** Width over height of what is not ground. */
-function extentOf({ labels: { data, width, height } }: FlatTones, ground: number): number {
+/** Width over height of what is not ground. @param out other tones that are left out. */
+function extentOf({ labels: { data, width, height } }: FlatTones, ground: number, out: ReadonlySet<number> = NONE): number {
   let [left, top, right, bottom] = [width, height, 0, 0];
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       const label = data[y * width + x];
-      if (label === ground || label === CLEAR) continue;
+      if (label === ground || label === CLEAR || out.has(label)) continue;
       left = Math.min(left, x);
       right = Math.max(right, x + 1);
       top = Math.min(top, y);

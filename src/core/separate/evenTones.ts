@@ -52,7 +52,13 @@ function isInside({ data, width }: LabelMap, i: number): boolean {
 }
 
 /** Whether tones pass into each other somewhere without a step: bands of a shade, however near to its band every pixel is. */
-function hasSoftEdges({ colour }: Art, { labels, tones }: FlatTones): boolean {
+function hasSoftEdges(art: Art, flat: FlatTones): boolean {
+  const isSoft = softPairs(art, flat);
+  return flat.tones.some((_, a) => flat.tones.some((__, b) => a < b && isSoft(a, b)));
+}
+
+/** Which pairs of tones pass into each other without a step, over most of the edge between them. */
+export function softPairs({ colour }: Art, { labels, tones }: FlatTones): (a: number, b: number) => boolean {
   const { data, width, height } = labels;
   const sharp = new Uint32Array(tones.length ** 2);
   const soft = new Uint32Array(tones.length ** 2);
@@ -75,5 +81,8 @@ function hasSoftEdges({ colour }: Art, { labels, tones }: FlatTones): boolean {
       if (y < height - 1) look(i, width, Math.min(y + 1, height - 1 - y));
     }
   }
-  return soft.some((count, pair) => count + sharp[pair] >= TELLING_PX && count > sharp[pair]);
+  return (a, b) => {
+    const pair = Math.min(a, b) * tones.length + Math.max(a, b);
+    return soft[pair] + sharp[pair] >= TELLING_PX && soft[pair] > sharp[pair];
+  };
 }
