@@ -224,8 +224,8 @@ function withWhite(ask: Asking, art: Art, flat: FlatTones, at: { xPx: number; yP
 
 function withLift(recipe: Recipe, at: { xPx: number; yPx: number }, enclosed: boolean): Recipe {
   const lift = { kind: 'areaLift', id: 'look-lift', enabled: true, v: 1, at, tolerance: 'auto', enclosed, soft: true } as const;
-  const sweepAt = recipe.findIndex(({ kind }) => kind === 'sweep');
-  return sweepAt < 0 ? [...recipe, lift] : [...recipe.slice(0, sweepAt), lift, ...recipe.slice(sweepAt)];
+  // After a sweep, which sees what lies beside lettering, as the dot of an i, while nothing is clear yet.
+  return [...recipe, lift];
 }
 
 /** A mark that is fainter than the ink, and that has less than this of its pixels, was not meant to be cut: pencil under a drawing. */
