@@ -1,13 +1,20 @@
 import { readFile } from 'node:fs/promises';
 import { strFromU8, unzipSync } from 'fflate';
 import { expect } from '@playwright/test';
+import sharp from 'sharp';
 import { addStep, drag, dropFiles, goTo, openJob, openShelfWith, setQuantity, stepWords, table, test } from './bench.ts';
 
 
 test('specks are walked through by key, one is left alone, and that is undone', async ({ page }) => {
-  await openJob(page, 'Crest, one film', 'Clean');
+  const specks = Array.from({ length: 14 }, (_, k) => `<circle cx="${40 + 30 * k}" cy="${360 + 12 * (k % 3)}" r="1.3"/>`).join('');
+  const buoy = `<svg xmlns="http://www.w3.org/2000/svg" width="480" height="420"><rect width="480" height="420" fill="#fff"/><g fill="#22375f"><circle cx="240" cy="180" r="140"/>${specks}</g></svg>`;
+  await openShelfWith(page, []);
+  await dropFiles(page, [{ name: 'buoy.png', type: 'image/png', bytes: new Uint8Array(await sharp(Buffer.from(buoy)).png().toBuffer()) }]);
+  await expect(page.getByText(/^Started as/)).toBeVisible({ timeout: 60_000 });
+  await goTo(page, 'Clean');
   await page.getByRole('button', { name: /^Sweep/ }).click();
-  await expect(stepWords(page, 'Sweep')).toContainText(/ [1-9]\d found/);
+  await setQuantity(page, 'Remove specks smaller than', '20');
+  await expect(stepWords(page, 'Sweep')).toContainText(/ 14 found/);
   const found = Number(/(\d+) found/.exec((await stepWords(page, 'Sweep').textContent()) ?? '')?.[1]);
   await table(page).focus();
   await page.keyboard.press('n');

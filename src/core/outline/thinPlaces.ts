@@ -7,6 +7,8 @@ import { widthsAcross } from './widthsAcross.ts';
 const SPACING = 1 / 4;
 /** Widths that differ by less are one, mm. */
 const EVEN_MM = 0.005;
+/** A width that is less by no more than this is the least width itself, mm: it is not told apart where both are shown. */
+const UNTOLD_MM = 0.005;
 /** Samples lie this much further from each other than the edges that they are on. */
 const SKEWED = 1.08;
 
@@ -36,7 +38,7 @@ export function thinPlaces(curves: Curves, leastMm: number, side: 'inside' | 'ou
     if (partner[k] < 0) continue;
     // The sample on the other side lies somewhere beside the nearest place: what counts is how far its edge is.
     width[k] = Math.min(width[k], toEdge(samples, k, partner[k]));
-    if (width[k] >= leastMm) partner[k] = -1;
+    if (width[k] >= leastMm - UNTOLD_MM) partner[k] = -1;
   }
   return strips(samples, width, partner, leastMm);
 }

@@ -15,7 +15,7 @@ const LEAST_PX2 = 40;
 
 /**
  * The tones of flat art that are the soft shadow of it on its ground: darker than the ground and of its tint, passing into it, or into a paler part of the
- * shadow, without a step, and nowhere an area of their own.
+ * shadow, without a step, and nowhere an area of their own. Art that is shaded itself has none.
  */
 export function softShadow(art: Art, flat: FlatTones): ReadonlySet<number> {
   const { tones, ground } = flat;
@@ -26,7 +26,10 @@ export function softShadow(art: Art, flat: FlatTones): ReadonlySet<number> {
   const shades = tones.map((_, k) => k).filter((k) => k !== ground && lightness[k] < lightness[ground] && tintDifference(tones[k], tones[ground]) <= SAME_TINT && isShade(art, flat, k));
   // The palest first: each darker part lies on a paler one.
   for (const k of shades.sort((a, b) => lightness[b] - lightness[a])) if ([ground, ...shadow].some((other) => isSoft(k, other))) shadow.add(k);
-  return shadow;
+  // Where other tones pass into each other too the art is shaded itself.
+  const isOut = (k: number): boolean => k === ground || shadow.has(k);
+  const isShaded = tones.some((_, a) => tones.some((__, b) => a < b && !(isOut(a) && isOut(b)) && isSoft(a, b)));
+  return isShaded ? new Set() : shadow;
 }
 
 function lightnessOf({ r, g, b }: Rgb): number {
