@@ -62,6 +62,8 @@ describe('thin places', () => {
 
   it('count a long thin line once, a frame too, and leave plain corners alone', () => {
     expect(thinPlaces(polygons({ points: bar(5, 5, 80, 0.5) }), 0.8)).toHaveLength(1);
+    // What is shown as the least width is not below it.
+    expect([0.797, 0.79].map((width) => thinPlaces(polygons({ points: bar(5, 5, 80, width) }), 0.8).length)).toEqual([0, 1]);
     const frame = polygons(
       { points: bar(5, 5, 40, 30) },
       {

@@ -42,6 +42,18 @@ describe('the soft shadow of flat art', () => {
     expect([at !== flat.ground, shadow.includes(hexFromRgb(flat.tones[at]))]).toEqual([true, false]);
   });
 
+  it('is nothing in art that is shaded itself', () => {
+    const shaded = buoy(0.3, 26);
+    const art = paintedArt(SIDE, SIDE, (x, y) => {
+      const i = 4 * (Math.floor(y) * SIDE + Math.floor(x));
+      const [r, g, b] = shaded.colour.data.subarray(i, i + 3);
+      // The buoy itself goes from navy to a pale blue.
+      const light = Math.hypot(x - 140, y - 130) < 80 ? Math.max(0, Math.min(1, (x - 80) / 110)) : 0;
+      return { r: Math.round(r + (170 - r) * light), g: Math.round(g + (200 - g) * light), b: Math.round(b + (235 - b) * light) };
+    });
+    expect(found(art).shadow).toEqual([]);
+  });
+
   it('is nothing where the shadow has an edge, or there is none', () => {
     expect(found(buoy(0.4, 1)).shadow).toEqual([]);
     expect(found(buoy(0, 20)).shadow).toEqual([]);
