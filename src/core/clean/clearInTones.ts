@@ -3,7 +3,6 @@ import { labelRegions } from '../raster/labelRegions.ts';
 import { labelEdges, nearEdges } from '../raster/nearEdges.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { within, type Task } from '../task/task.ts';
-import { isRestless } from './isRestless.ts';
 import { MAX_TONES } from './palette.ts';
 import { settledTones, type SettledTones } from './settling/settledTones.ts';
 import { SetsAround } from './setsAround.ts';
@@ -32,12 +31,11 @@ const ROWS_PER_TURN = 64;
  */
 export function* clearInTones(art: Art, what: Lifted): Task<Art | undefined> {
   const { width, height, colour } = art;
-  const { tones, labels } = what.inTones ?? (yield* within(tonesIn(art), 0, 0.8));
+  const { tones, labels, restless } = what.inTones ?? (yield* within(tonesIn(art), 0, 0.8));
   const tone = tones.length < MAX_TONES ? toneOf(what.lifted, labels, art.alpha, width) : -1;
   if (tone < 0) return undefined;
   // What goes has a number of its own, so that art of the same tone is not taken for it.
   const gone = tones.length;
-  const restless = isRestless(colour);
   const seen = markGone(art, labels, what, tone, gone, restless);
   yield 0.83;
   takeBits(seen, art, what, tone, gone, restless ? BIT_PX2 : SPECK_PX2);

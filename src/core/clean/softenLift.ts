@@ -17,7 +17,7 @@ export interface Lifted {
   /** Whether the ground goes wherever it is, also where it is closed off. */
   readonly everywhere: boolean;
   /** The tones of the art, where they have been found already. */
-  readonly inTones?: Pick<SettledTones, 'tones' | 'labels'>;
+  readonly inTones?: SettledTones;
 }
 
 /**

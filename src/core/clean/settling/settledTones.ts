@@ -34,6 +34,8 @@ export interface SettledTones {
   readonly labels: Uint8Array;
   /** The same with `CLEAR` for what is more clear than not. */
   readonly withClear: Uint8Array;
+  /** Whether the art carries noise or what compression leaves around edges. */
+  readonly restless: boolean;
 }
 
 /**
@@ -43,19 +45,19 @@ export interface SettledTones {
  */
 export function* settledTones(art: Art, { count, held, leastAreaPx2 = 0, refuses = false }: SettlingOptions): Task<SettledTones> {
   const { width, height, alpha } = art;
-  const isNoisy = isRestless(art.colour);
-  const { tones, labels: nearest, dots } = yield* within(toneLabels(art, count, isNoisy ? 'none' : 'ofBits', held), 0, 0.9);
+  const restless = isRestless(art.colour);
+  const { tones, labels: nearest, dots } = yield* within(toneLabels(art, count, restless ? 'none' : 'ofBits', held), 0, 0.9);
   const data = nearest.slice();
   const opaque = isOpaque(alpha);
   if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;
-  const noisePx2 = (isNoisy ? LEAST_NOISE_PX2 : LEAST_CALM_PX2) * Math.max(1, art.frame.scale ** 2);
+  const noisePx2 = (restless ? LEAST_NOISE_PX2 : LEAST_CALM_PX2) * Math.max(1, art.frame.scale ** 2);
   const whole = dropSlivers(makeLabelMap(width, height, data), art.colour, tones);
   yield 0.94;
-  const onSides = isNoisy ? dropOvershoots(whole, tones) : whole;
+  const onSides = restless ? dropOvershoots(whole, tones) : whole;
   yield 0.97;
   const { data: withClear } = swept(onSides, Math.max(noisePx2, leastAreaPx2), refuses);
-  if (isNoisy) bringBack(dots.filter(({ areaPx2 }) => areaPx2 >= leastAreaPx2), withClear);
-  return { tones, labels: opaque ? withClear : whereClear(withClear, nearest), withClear };
+  if (restless) bringBack(dots.filter(({ areaPx2 }) => areaPx2 >= leastAreaPx2), withClear);
+  return { tones, labels: opaque ? withClear : whereClear(withClear, nearest), withClear, restless };
 }
 
 function swept(labels: LabelMap, leastAreaPx2: number, refuses: boolean): LabelMap {

@@ -55,7 +55,8 @@ interface Seen {
  */
 export function* clearAround(art: Art, mask: Uint8Array, isSaid: boolean): Task<Art | undefined> {
   const { width, height, alpha } = art;
-  const { labels, tones } = yield* within(settledTones(art, { count: 'auto' }), 0, 0.9);
+  const inTones = yield* within(settledTones(art, { count: 'auto' }), 0, 0.9);
+  const { labels, tones } = inTones;
   const regions = labelRegions(labels, width, height, 'each', false);
   const around = isSaid ? -1 : toneAround(labels, alpha, width, height);
   const areas = areasOf(regions, { labels, mask, width, height, around, colours: art.colour.data });
@@ -68,7 +69,7 @@ export function* clearAround(art: Art, mask: Uint8Array, isSaid: boolean): Task<
     if (verdict === 'stays') continue;
     for (let i = regions.runStart[run]; i < regions.runEnd[run]; i++) if (alpha[i] !== 0 && (verdict === 'goes' || mask[i] === 0)) lifted[i] = 1;
   }
-  return yield* within(clearLifted(art, { lifted, ground: middleColour(art, lifted), everywhere: false, inTones: { tones, labels } }), 0.9, 1);
+  return yield* within(clearLifted(art, { lifted, ground: middleColour(art, lifted), everywhere: false, inTones }), 0.9, 1);
 }
 
 function areasOf(regions: Regions, { labels, mask, width, height, around, colours }: Seen): Area[] {
