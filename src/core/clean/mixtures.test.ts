@@ -68,7 +68,7 @@ describe('mixtures of tones', () => {
   it('add up to the pixel along an edge, and leave what lies away from it its tone', () => {
     const art = artFromShare(disc(60, 60, 30.3, 29.6, 18.4), TONES[1], TONES[0]);
     const labels = Uint8Array.from({ length: 3600 }, (_, i) => (art.colour.data[4 * i] < 141 ? 1 : 0));
-    const { other, share } = mixturesAtEdges(art, labels, TONES.slice(0, 2));
+    const { other, share } = finish(mixturesAtEdges(art, labels, TONES.slice(0, 2)));
     let ink = 0;
     for (let i = 0; i < 3600; i++) ink += labels[i] === 1 ? share[i] / 255 : other[i] === 1 ? 1 - share[i] / 255 : 0;
     expect(Math.abs(ink - Math.PI * 18.4 ** 2) / (2 * Math.PI * 18.4)).toBeLessThan(0.02);

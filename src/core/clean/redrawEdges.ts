@@ -12,14 +12,30 @@ const REACH = 3;
 const NOISE = 0.07;
 const ROWS_PER_TURN = 64;
 
+/** Every pixel as a mixture of two tones. */
+export interface Mixtures {
+  /** The tone that the pixel is a mixture with; its own where it is none. */
+  readonly other: Uint8Array;
+  /** Share of the pixel's own tone, 0 to 255. */
+  readonly share: Uint8Array;
+  /** The art's colours, edges redrawn as `redrawEdges` gives them, RGBA bytes. */
+  readonly drawn: Uint8Array;
+}
+
 /**
  * The art in its tones with edges as sharp as they came: a pixel near an edge becomes the mixture of the tones around it that its own colour is nearest to, so
  * that it still says where inside of it the edge runs; all others become their tone.
  * @param labels index into `tones` for every pixel. @returns the colours; alpha has no part in it.
  */
-export function* redrawEdges({ colour, alpha, width, height }: Art, labels: Uint8Array, tones: readonly Rgb[]): Task<Rgba8> {
-  const out = new Uint8Array(colour.data);
-  inTones(labels, tones, out);
+export function* redrawEdges(art: Art, labels: Uint8Array, tones: readonly Rgb[]): Task<Rgba8> {
+  const { drawn } = yield* mixturesAtEdges(art, labels, tones);
+  return makeRgba8(art.width, art.height, drawn, art.colour.opaque === true);
+}
+
+/** The mixtures that pixels near edges are, each told as its own tone and the one that has most of the rest. */
+export function* mixturesAtEdges({ colour, alpha, width, height }: Art, labels: Uint8Array, tones: readonly Rgb[]): Task<Mixtures> {
+  const mixtures = { other: labels.slice(), share: new Uint8Array(labels.length).fill(255), drawn: new Uint8Array(colour.data) };
+  inTones(labels, tones, mixtures.drawn);
   yield 0.2;
   const { rowFirst, start, end } = nearEdges(labelEdges(labels, width, height), REACH);
   yield 0.4;
@@ -29,10 +45,10 @@ export function* redrawEdges({ colour, alpha, width, height }: Art, labels: Uint
   for (let y = 0; y < height; y++) {
     near.toRow(y);
     beside.toRow(y);
-    for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) redrawStretch(labels, out, mix, near, beside, y * width, start[s], end[s]);
+    for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) mixStretch(labels, mixtures, mix, near, beside, y * width, start[s], end[s]);
     if (y % ROWS_PER_TURN === ROWS_PER_TURN - 1) yield 0.4 + (0.6 * y) / height;
   }
-  return makeRgba8(width, height, out, colour.opaque === true);
+  return mixtures;
 }
 
 function inTones(labels: Uint8Array, tones: readonly Rgb[], out: Uint8Array): void {
@@ -45,39 +61,6 @@ function inTones(labels: Uint8Array, tones: readonly Rgb[], out: Uint8Array): vo
 }
 
 /** Pixels `from` to `to` of the row that begins at `row`. */
-function redrawStretch(labels: Uint8Array, out: Uint8Array, mix: ToneMix, near: SetsAround, beside: SetsAround, row: number, from: number, to: number): void {
-  for (let i = from; i < to; i++) {
-    const nextTo = beside.around(i - row) | (1 << labels[i]);
-    if (mix.isOf(i, nextTo, near.around(i - row)) && isDrawn(mix, labels[i], nextTo)) mix.write(out, i);
-  }
-}
-
-/** Every pixel as a mixture of two tones. */
-export interface Mixtures {
-  /** The tone that the pixel is a mixture with; its own where it is none. */
-  readonly other: Uint8Array;
-  /** Share of the pixel's own tone, 0 to 255. */
-  readonly share: Uint8Array;
-  /** The art's colours as `redrawEdges` gives them, RGBA bytes. */
-  readonly drawn: Uint8Array;
-}
-
-/** The mixtures as which `redrawEdges` sees the pixels near edges, each of its own tone and the one that has most of the rest. */
-export function mixturesAtEdges({ colour, alpha, width, height }: Art, labels: Uint8Array, tones: readonly Rgb[]): Mixtures {
-  const mixtures = { other: labels.slice(), share: new Uint8Array(labels.length).fill(255), drawn: new Uint8Array(colour.data) };
-  inTones(labels, tones, mixtures.drawn);
-  const { rowFirst, start, end } = nearEdges(labelEdges(labels, width, height), REACH);
-  const mix = new ToneMix(colour, tones);
-  const near = new SetsAround(labels, alpha, width, height, REACH);
-  const beside = new SetsAround(labels, alpha, width, height, 1);
-  for (let y = 0; y < height; y++) {
-    near.toRow(y);
-    beside.toRow(y);
-    for (let s = rowFirst[y]; s < rowFirst[y + 1]; s++) mixStretch(labels, mixtures, mix, near, beside, y * width, start[s], end[s]);
-  }
-  return mixtures;
-}
-
 function mixStretch(labels: Uint8Array, { other, share, drawn }: Mixtures, mix: ToneMix, near: SetsAround, beside: SetsAround, row: number, from: number, to: number): void {
   for (let i = from; i < to; i++) {
     const nextTo = beside.around(i - row) | (1 << labels[i]);

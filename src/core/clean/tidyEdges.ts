@@ -46,7 +46,7 @@ export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
     isClear = true;
   }
   if (clear + (isClear ? 1 : 0) < 2) return { art, movedPx2: 0 };
-  const mixtures = mixturesWithClear(art, labels, tones, isClear);
+  const mixtures = yield* within(mixturesWithClear(art, labels, tones, isClear), 0.4, 0.5);
   const margin = marginOf(amountPx * BLUR_SHARE, amountPx);
   const work: Tidying = {
     art,
@@ -63,16 +63,16 @@ export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
     const top = Math.max(0, y - margin);
     const bottom = Math.min(height, y + BAND_ROWS + margin);
     movedPx2 += tidyBand(work, labels.subarray(top * width, bottom * width), top, y, Math.min(height, y + BAND_ROWS));
-    yield 0.4 + (0.6 * Math.min(height, y + BAND_ROWS)) / height;
+    yield 0.5 + (0.5 * Math.min(height, y + BAND_ROWS)) / height;
   }
   return { art: withAlpha(art, work.alpha, makeRgba8(width, height, work.colour, art.colour.opaque === true)), movedPx2 };
 }
 
 /** The mixtures along edges, to what is clear by alpha. */
-function mixturesWithClear({ alpha, ...art }: Art, labels: Uint8Array, tones: readonly Tone[], isClear: boolean): Mixtures {
+function* mixturesWithClear({ alpha, ...art }: Art, labels: Uint8Array, tones: readonly Tone[], isClear: boolean): Task<Mixtures> {
   const clear = tones.length;
   // Clear counts as no tone that others are mixed with by colour.
-  const mixtures = mixturesAtEdges({ ...art, alpha }, isClear ? labels.map((label) => (label === clear ? 0 : label)) : labels, tones);
+  const mixtures = yield* mixturesAtEdges({ ...art, alpha }, isClear ? labels.map((label) => (label === clear ? 0 : label)) : labels, tones);
   if (!isClear) return mixtures;
   for (let i = 0; i < labels.length; i++) {
     if (alpha[i] === 255) continue;

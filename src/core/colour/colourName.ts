@@ -1,4 +1,4 @@
-import { writeOklab, type Rgb } from './oklab.ts';
+import { lightnessOf, writeOklab, type Rgb } from './oklab.ts';
 import { say } from '../words/say.ts';
 
 /** Less chroma than this (OKLab × 100) is a grey. */
@@ -70,10 +70,4 @@ function toldByLightness(colours: readonly Rgb[]): string[] {
     if (lights[k] - Math.max(...others) >= LIGHTER && !plain.includes(`light ${name}`)) return `light ${name}`;
     return others.length > 1 && Math.min(...others) - lights[k] >= LIGHTER && !plain.includes(`dark ${name}`) ? `dark ${name}` : name;
   });
-}
-
-function lightnessOf({ r, g, b }: Rgb): number {
-  const lab = new Float64Array(3);
-  writeOklab(Math.round(r), Math.round(g), Math.round(b), lab);
-  return lab[0];
 }

@@ -75,3 +75,10 @@ function byteFromLinear(value: number): number {
   const v = Math.max(0, Math.min(1, value));
   return Math.round(255 * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055));
 }
+
+/** Lightness of a colour, 0 to 100. */
+export function lightnessOf({ r, g, b }: Rgb): number {
+  const lab = new Float64Array(3);
+  writeOklab(Math.round(r), Math.round(g), Math.round(b), lab);
+  return lab[0];
+}

@@ -1,4 +1,4 @@
-import { tintDifference, writeOklab, type Rgb } from '../colour/oklab.ts';
+import { lightnessOf, tintDifference } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { labelRegions } from '../raster/labelRegions.ts';
 import { CLEAR } from '../raster/labelMap.ts';
@@ -30,12 +30,6 @@ export function softShadow(art: Art, flat: FlatTones): ReadonlySet<number> {
   const isOut = (k: number): boolean => k === ground || shadow.has(k);
   const isShaded = tones.some((_, a) => tones.some((__, b) => a < b && !(isOut(a) && isOut(b)) && isSoft(a, b)));
   return isShaded ? new Set() : shadow;
-}
-
-function lightnessOf({ r, g, b }: Rgb): number {
-  const lab = new Float64Array(3);
-  writeOklab(r, g, b, lab);
-  return lab[0];
 }
 
 /** Whether a tone has no area of its own, but only parts in which hardly a pixel is the tone itself. */
