@@ -12,7 +12,7 @@ import type { Finding } from '../core/check/cutCheck.ts';
 import type { Rgb } from '../core/colour/oklab.ts';
 import type { PlainError } from '../core/errors/appError.ts';
 import type { StepReport } from '../core/run/applyRecipe.ts';
-import type { Proposals } from '../core/propose/propose.ts';
+import type { Proposals } from '../core/propose/proposal.ts';
 import type { Job } from '../core/job/job.ts';
 import type { Film } from '../core/film/film.ts';
 import type { PictureInfo } from '../core/job/picture.ts';

@@ -22,6 +22,8 @@ export const MAX_TONES = 32;
 const SAMPLES = 250_000;
 /** Colours nearer than this (perceptual difference) belong to one heap when the heaps are first made. */
 const HEAP = 5;
+/** And these where it is said how many there are: pale tones are as near as that, and what is noise is joined again. */
+const HEAP_OF_GIVEN = 3;
 /** Where no number is given, tones nearer than this are one, and a heap with less than this share of the plain pixels is none. */
 const APART = 9;
 const LEAST_SHARE = 0.003;
@@ -71,7 +73,7 @@ interface Heap {
  * @param held tones that are among them in any case, as they are; more than `count` only when there are more of these.
  */
 export function findPalette(picture: Rgba8, plain: Uint8Array, count: ToneCount, held: readonly Rgb[] = []): Tone[] {
-  const { heaps, total, step } = heapsOf(picture, plain, held);
+  const { heaps, total, step } = heapsOf(picture, plain, held, count === 'auto' ? HEAP : HEAP_OF_GIVEN);
   markLineTones(heaps, picture, plain, total, step);
   const kept = heaps.filter((heap) => heap.held === true || heap.line === true || heap.count >= Math.max(4, total * NOISE_SHARE)).slice(0, 4 * MAX_TONES);
   joinLineMixtures(kept, picture, plain, step);
@@ -221,7 +223,7 @@ function fillBins(bins: Float64Array, words: Int32Array, plain: Uint8Array, widt
 }
 
 /** Bins of 5 bits a channel, each with its mean colour, heaped around the held tones, which come first, and then around the fullest ones. */
-function heapsOf(picture: Rgba8, plain: Uint8Array, held: readonly Rgb[]): { heaps: Heap[]; total: number; step: number } {
+function heapsOf(picture: Rgba8, plain: Uint8Array, held: readonly Rgb[], within: number): { heaps: Heap[]; total: number; step: number } {
   const bins = new Float64Array(32768 * BIN);
   const step = Math.max(1, Math.floor(plain.length / SAMPLES)) | 1;
   const total = fillBins(bins, wordsOf(picture), plain, picture.width, step);
@@ -241,7 +243,7 @@ function heapsOf(picture: Rgba8, plain: Uint8Array, held: readonly Rgb[]): { hea
   const centres: Heap[] = [...heaps];
   for (const colour of colours) {
     let nearest = -1;
-    let least = HEAP * HEAP;
+    let least = within * within;
     for (let k = 0; k < centres.length; k++) {
       const d = distance2(centres[k], colour);
       if (d < least) {

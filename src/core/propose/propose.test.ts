@@ -7,7 +7,8 @@ import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
 import { finish } from '../task/task.ts';
 import { jobSchema, type Job } from '../job/job.ts';
 import { newJob } from '../job/newJob.ts';
-import { asCame, isAsCame, isStartedWith, propose, proposedJob, startedWith, type Proposals } from './propose.ts';
+import { asCame, isAsCame, isStartedWith, propose, proposedJob, startedWith } from './propose.ts';
+import type { Proposals } from './proposal.ts';
 import { applyRecipe } from '../run/applyRecipe.ts';
 import { artFromPicture } from '../raster/art.ts';
 import { outlinePart } from '../run/outlinePart.ts';
@@ -78,6 +79,11 @@ describe('proposals', () => {
         ),
       );
     expect(drawn({ r: 169, g: 165, b: 162 }).proposals[0].title).toBe('One film');
+    // Nor a pale watermark, however much there is of it; it is offered.
+    const marked = look(
+      picture(320, 320, (x, y) => (Math.abs(Math.hypot(x - 160, y - 160) - 110) < 6 || Math.abs(x - 160) < 5 ? INK : Math.abs(((x + y) % 80) - 40) < 4 ? { r: 236, g: 236, b: 236 } : WHITE)),
+    ).proposals;
+    expect(marked.map(({ title }) => title).slice(0, 2)).toEqual(['One film', '2 films, one for each tone']);
     expect(drawn(RED).proposals[0].title).toBe('2 films, one for each tone');
   });
 
@@ -96,6 +102,17 @@ describe('proposals', () => {
     expect(proposals.map(({ title }) => title)).toEqual(['2 films, one for each tone', 'With white as a film']);
     expect(filmsOf(startedWith(newJob('Dropped'), proposals[0]), sail)).toHaveLength(2);
     expect(filmsOf(startedWith(newJob('Dropped'), proposals[1]), sail).map(({ name }) => name)).toContain('Foam white');
+  });
+
+  it('propose one film for a stamp whose ink did not cover everywhere', () => {
+    const worn = (x: number, y: number): number => Math.max(0.5, Math.min(1, 0.9 + 0.4 * Math.sin(x * 0.31 + 3 * Math.sin(y * 0.17)) * Math.cos(y * 0.23 + 2 * Math.sin(x * 0.11))));
+    const stamp = picture(400, 400, (x, y) => {
+      const ink = Math.abs(Math.hypot(x - 200, y - 200) - 150) < 9 || (Math.abs(y - 200) < 26 && Math.abs(x - 200) < 90) ? worn(x, y) : 0;
+      return { r: 244 - 200 * ink, g: 240 - 190 * ink, b: 232 - 120 * ink };
+    });
+    const { proposals } = look(stamp);
+    expect(proposals[0].title).toBe('One film');
+    expect(filmsOf(startedWith(newJob('Dropped'), proposals[0]), stamp)).toHaveLength(1);
   });
 
   it('are not sure of a ground where the art fills its frame, and offer it with and without', () => {
@@ -117,8 +134,42 @@ describe('proposals', () => {
       ['htv', 'oneTone'],
       ['htv', 'tones'],
     ]);
-    // On a job that is printed already nothing is said of printing.
-    expect(look(makeRgba8(160, 120, data, true), newJob('Mug', 'waterslide')).proposals.map(({ title }) => title)).not.toContain('Print it');
+    // On a job that is printed all of it is printed first, not what is dark alone.
+    const printed = look(makeRgba8(160, 120, data, true), newJob('Mug', 'waterslide')).proposals;
+    expect(printed.map(({ title, start }) => [title, start.process])).toEqual([
+      ['Print it', 'waterslide'],
+      ['Print its subject', 'waterslide'],
+      ['One film of what is dark', 'waterslide'],
+    ]);
+    expect(printed[0].start).toMatchObject({ recipe: [], separation: { way: 'oneTone', source: 'notClear' } });
+  });
+
+  it('bring art with shaded areas to a film for each area, and print it without its ground where it is printed', () => {
+    const mix = (a: Rgb, b: Rgb, share: number): Rgb => ({ r: a.r + (b.r - a.r) * share, g: a.g + (b.g - a.g) * share, b: a.b + (b.b - a.b) * share });
+    const glossy = picture(300, 300, (x, y) => {
+      if (y > 200 && y < 235 && Math.abs(x - 150) < 80) return RED;
+      return Math.hypot(x - 150, y - 150) > 130 ? WHITE : mix({ r: 150, g: 205, b: 235 }, { r: 30, g: 50, b: 95 }, (y - 20) / 260);
+    });
+    const { isSure, proposals } = look(glossy);
+    expect([isSure, proposals[0].title, proposals.map(({ title }) => title).includes('Print it')]).toEqual([false, '2 films, one for each colour', true]);
+    const films = filmsOf(startedWith(newJob('Dropped'), proposals[0]), glossy);
+    expect(films.map(({ name }) => name)).toEqual([expect.stringMatching(/blue/i), expect.stringMatching(/red/i)]);
+    const printed = look(glossy, newJob('Mug', 'waterslide')).proposals;
+    expect(printed.map(({ title }) => title)).toEqual(expect.arrayContaining(['Print it without its ground', 'Print it']));
+  });
+
+  it('bring a drawing in colours on unevenly lit paper to its films, the light levelled', () => {
+    const lit = (tone: Rgb, x: number, y: number): Rgb => {
+      const light = 1 - 0.35 * ((x + y) / 520);
+      return { r: tone.r * light, g: tone.g * light, b: tone.b * light };
+    };
+    const drawn = picture(280, 240, (x, y) => {
+      const tone = y > 150 && y < 190 && Math.abs(x - 140) < 90 ? RED : x > 60 && x < 130 && y > 50 && y < 140 ? BLUE : x > 145 && x < 200 && y > 70 && y < 140 ? { r: 228, g: 180, b: 60 } : { r: 244, g: 240, b: 230 };
+      return lit(tone, x, y);
+    });
+    const { isSure, proposals } = look(drawn);
+    expect([isSure, proposals[0].title, proposals[0].start.recipe.map(({ kind }) => kind)]).toEqual([true, '3 films, one for each tone', ['lightLevelling', 'sweep']]);
+    expect(filmsOf(startedWith(newJob('Dropped'), proposals[0]), drawn)).toHaveLength(3);
   });
 
   it('keep tall art on its blank, and leave a job as it is where there is nothing to cut', () => {

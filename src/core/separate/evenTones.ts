@@ -14,6 +14,8 @@ const AWAY_PX = 5;
 /** An edge that holds less than this share of the step between its tones within a few px is a shade that was cut into bands. */
 const OF_STEP = 0.6;
 const REACH_PX = 3;
+/** Both tones go on so far from the edge at least, px. */
+const BROAD_PX = 2;
 /** So many px of edge between two tones tell, of which half must be sharp. */
 const TELLING_PX = 24;
 
@@ -57,14 +59,19 @@ function hasSoftEdges(art: Art, flat: FlatTones): boolean {
   return flat.tones.some((_, a) => flat.tones.some((__, b) => a < b && isSoft(a, b)));
 }
 
-/** Which pairs of tones pass into each other without a step, over most of the edge between them. */
-export function softPairs({ colour }: Art, { labels, tones }: FlatTones): (a: number, b: number) => boolean {
+/**
+ * Which pairs of tones pass into each other without a step, over most of the edge between them.
+ * @param ofStep less than this share of the difference between two tones, met within a few px of the edge, is no step.
+ */
+export function softPairs({ colour }: Art, { labels, tones }: FlatTones, ofStep = OF_STEP): (a: number, b: number) => boolean {
   const { data, width, height } = labels;
   const sharp = new Uint32Array(tones.length ** 2);
   const soft = new Uint32Array(tones.length ** 2);
   const look = (i: number, step: number, room: number): void => {
     const [a, b] = [data[i], data[i + step]];
     if (a === b || a === CLEAR || b === CLEAR) return;
+    // A strip of mixed pixels tells nothing of the tone that it was taken for.
+    if (data[i - BROAD_PX * step] !== a || data[i + (1 + BROAD_PX) * step] !== b) return;
     const { r, g, b: blue } = tones[a];
     const [x, y, z] = [tones[b].r - r, tones[b].g - g, tones[b].b - blue];
     const whole = x * x + y * y + z * z;
@@ -73,7 +80,7 @@ export function softPairs({ colour }: Art, { labels, tones }: FlatTones): (a: nu
       const [p, q] = [4 * (i - k * step), 4 * (i + (k + 1) * step)];
       most = Math.max(most, (colour.data[q] - colour.data[p]) * x + (colour.data[q + 1] - colour.data[p + 1]) * y + (colour.data[q + 2] - colour.data[p + 2]) * z);
     }
-    (most >= OF_STEP * whole ? sharp : soft)[Math.min(a, b) * tones.length + Math.max(a, b)]++;
+    (most >= ofStep * whole ? sharp : soft)[Math.min(a, b) * tones.length + Math.max(a, b)]++;
   };
   for (let y = 0; y < height; y++) {
     for (let x = 0, i = y * width; x < width; x++, i++) {

@@ -1,6 +1,7 @@
 import { computed, onScopeDispose, shallowRef, watch } from 'vue';
 import { isAppError } from '../../core/errors/appError.ts';
-import { asCame, isAsCame, isStartedWith, startedWith, type Proposal, type Proposals } from '../../core/propose/propose.ts';
+import { asCame, isAsCame, isStartedWith, startedWith } from '../../core/propose/propose.ts';
+import type { Proposal, Proposals } from '../../core/propose/proposal.ts';
 import type { VariantView } from '../../engine/protocol.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useStock } from '../../stores/stock.ts';
