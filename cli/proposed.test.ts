@@ -122,7 +122,7 @@ describe('auto', () => {
     expect((await limner('auto', '--out', at('done'))).code).toBe(2);
   });
 
-  it('cuts what is dark of a shaded photograph for the process that was asked for, though a print would suit it better', async () => {
+  it('cuts a shaded photograph for the process that was asked for, though a print would suit it better', async () => {
     // A shaded buoy before a soft shore.
     const shore = '<svg xmlns="http://www.w3.org/2000/svg" width="240" height="200"><defs><radialGradient id="b" cx="0.35" cy="0.3"><stop offset="0" stop-color="#f0b090"/><stop offset="1" stop-color="#4a1c14"/></radialGradient><linearGradient id="g" x2="0.3" y2="1"><stop offset="0" stop-color="#dfe8ee"/><stop offset="1" stop-color="#8fa694"/></linearGradient></defs><rect width="240" height="200" fill="url(#g)"/><ellipse cx="120" cy="105" rx="70" ry="62" fill="url(#b)"/></svg>';
     await writeFile(at('buoy.jpg'), await sharp(Buffer.from(shore)).blur(1.2).jpeg({ quality: 85 }).toBuffer());
@@ -130,6 +130,7 @@ describe('auto', () => {
     expect((await limner('auto', at('buoy.jpg'), '--out', at('buoy'), '--width', '120mm', '--job')).code).toBe(0);
     const { job } = await readArchive(new Uint8Array(await readFile(at('buoy/buoy.limner'))), 'buoy.limner');
     expect(job.process).toBe('htv');
-    expect(await readFile(at('buoy/buoy.svg'), 'utf8')).toContain(' d="');
+    const [sheet] = (await readdir(at('buoy'))).filter((name) => name.endsWith('.svg'));
+    expect(await readFile(at(`buoy/${sheet}`), 'utf8')).toContain(' d="');
   });
 });

@@ -48,7 +48,7 @@ export function* reachedOutline(
   const map = makeLabelMap(width, height, labelsOf(isOpen));
   const nodes = nodePlaces(mesh);
   const reached = splitArcs(
-    crackArcs(map, () => () => false),
+    yield* within(crackArcs(map, () => () => false), 0.3, 0.4),
     (vertex) => nodes.has(vertex),
   );
   const halfOf = sameArcs(arcs);

@@ -28,9 +28,8 @@ export function* calmedArt(art: Art): Task<CalmedArt> {
   if (last?.colour.deref() === colour.data && (isWhole ? last.alpha === 'whole' : last.alpha !== 'whole' && last.alpha.deref() === alpha)) return last.calmed;
   const noise = noiseLevel(colour);
   const smooth = yield* within(sigmaFilter(colour, Math.max(12, Math.min(40, 10 + 3 * noise)), false), 0, 0.8);
-  const plain = plainPixels(smooth, alpha, 6 + noise);
-  yield 0.9;
-  markThinLines(smooth, alpha, plain);
+  const plain = yield* within(plainPixels(smooth, alpha, 6 + noise), 0.8, 0.9);
+  yield* within(markThinLines(smooth, alpha, plain), 0.9, 1);
   const calmed = { noise, smooth, plain };
   last = width * height > KEPT_PX ? undefined : { colour: new WeakRef(colour.data), alpha: isWhole ? 'whole' : new WeakRef(alpha), calmed };
   return calmed;

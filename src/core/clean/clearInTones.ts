@@ -2,7 +2,7 @@ import { withAlpha, type Art } from '../raster/art.ts';
 import { labelRegions } from '../raster/labelRegions.ts';
 import { labelEdges, nearEdges } from '../raster/nearEdges.ts';
 import { makeRgba8 } from '../raster/raster.ts';
-import { within, type Task } from '../task/task.ts';
+import { byRows, within, type Task } from '../task/task.ts';
 import { MAX_TONES } from './palette.ts';
 import { settledTones, type SettledTones } from './settling/settledTones.ts';
 import { SetsAround } from './setsAround.ts';
@@ -32,20 +32,21 @@ const ROWS_PER_TURN = 64;
 export function* clearInTones(art: Art, what: Lifted): Task<Art | undefined> {
   const { width, height, colour } = art;
   const { tones, labels, restless } = what.inTones ?? (yield* within(tonesIn(art), 0, 0.8));
-  const tone = tones.length < MAX_TONES ? toneOf(what.lifted, labels, art.alpha, width) : -1;
+  const tone = tones.length < MAX_TONES ? yield* toneOf(what.lifted, labels, art.alpha, width) : -1;
   if (tone < 0) return undefined;
   // What goes has a number of its own, so that art of the same tone is not taken for it.
   const gone = tones.length;
-  const seen = markGone(art, labels, what, tone, gone, restless);
-  yield 0.83;
-  takeBits(seen, art, what, tone, gone, restless ? BIT_PX2 : SPECK_PX2);
-  takeOthers(seen, labels, art, what, tone, gone);
+  const seen = yield* within(markGone(art, labels, what, tone, gone, restless), 0.8, 0.83);
+  yield* within(takeBits(seen, art, what, tone, gone, restless ? BIT_PX2 : SPECK_PX2), 0.83, 0.85);
+  yield* within(takeOthers(seen, labels, art, what, tone, gone), 0.85, 0.86);
   const alpha = art.alpha.slice();
-  for (let y = 0; y < height; y++) clearRow(alpha, seen, gone, y * width, (y + 1) * width);
-  yield 0.87;
+  yield* within(byRows(height, (y) => clearRow(alpha, seen, gone, y * width, (y + 1) * width)), 0.86, 0.87);
   const out = new Uint8Array(colour.data);
   const rim: Rim = { art, seen, gone, tone, noise: restless ? NOISE_RESTLESS : NOISE, mix: new ToneMix(colour, [...tones, tones[tone]]), alpha, out };
-  const { rowFirst, start, end } = nearEdges(labelEdges(seen, width, height), REACH, gone);
+  const edges = labelEdges(seen, width, height);
+  yield 0.87;
+  const { rowFirst, start, end } = nearEdges(edges, REACH, gone);
+  yield 0.87;
   const near = new SetsAround(seen, art.alpha, width, height, REACH);
   const beside = new SetsAround(seen, art.alpha, width, height, 1);
   for (let y = 0; y < height; y++) {
@@ -82,9 +83,9 @@ interface Rim {
 }
 
 /** The tone of nearly all that is lifted, −1 when there is none. */
-function toneOf(lifted: Uint8Array, labels: Uint8Array, alpha: Uint8Array, width: number): number {
+function* toneOf(lifted: Uint8Array, labels: Uint8Array, alpha: Uint8Array, width: number): Task<number> {
   const counts = new Uint32Array(MAX_TONES);
-  for (let from = 0; from < lifted.length; from += width) countRow(lifted, labels, alpha, from, from + width, counts);
+  yield* within(byRows(lifted.length / width, (y) => countRow(lifted, labels, alpha, y * width, (y + 1) * width, counts)), 0.8, 0.8);
   const all = counts.reduce((sum, count) => sum + count, 0);
   const tone = counts.indexOf(Math.max(...counts));
   return all > 0 && counts[tone] >= ONE_TONE * all ? tone : -1;
@@ -98,15 +99,18 @@ function countRow(lifted: Uint8Array, labels: Uint8Array, alpha: Uint8Array, fro
  * The labels, with `gone` for what is lifted of the tone, and for what of it lies so near that it is a crumb of it; in calm art only mixtures are, and beside
  * no other tone there are none.
  */
-function markGone(art: Art, labels: Uint8Array, { lifted, stays }: Lifted, tone: number, gone: number, restless: boolean): Uint8Array {
+function* markGone(art: Art, labels: Uint8Array, { lifted, stays }: Lifted, tone: number, gone: number, restless: boolean): Task<Uint8Array> {
   const { width, height, alpha } = art;
   const seen = labels.slice();
-  for (let y = 0; y < height; y++) markRow(seen, lifted, alpha, y * width, (y + 1) * width, tone, gone);
+  yield* within(byRows(height, (y) => markRow(seen, lifted, alpha, y * width, (y + 1) * width, tone, gone)), 0, 0.5);
   const isLeft = (i: number): boolean => lifted[i] === 0 && labels[i] === tone;
   const mayGo = (i: number): boolean =>
     seen[i] === tone && alpha[i] !== 0 && (stays === undefined || stays[i] === 0) && (restless || isNearOther(labels, width, height, i)) && !isInBlock(width, height, i, isLeft);
   let front: number[] = [];
-  for (let i = seen.indexOf(tone); i >= 0; i = seen.indexOf(tone, i + 1)) if (isBeside(seen, width, i, gone) && mayGo(i)) front.push(i);
+  const frontOfRow = (y: number): void => {
+    for (let i = y * width; i < (y + 1) * width; i++) if (seen[i] === tone && isBeside(seen, width, i, gone) && mayGo(i)) front.push(i);
+  };
+  yield* within(byRows(height, frontOfRow), 0.5, 1);
   for (let k = 1; front.length > 0; k++) {
     for (const i of front) seen[i] = gone;
     if (k === CRUMB_REACH) break;
@@ -160,9 +164,12 @@ function isNearOther(labels: Uint8Array, width: number, height: number, i: numbe
 }
 
 /** Marks small areas of the tone that the lift did not know for it, since what is around them tints them: specks, openings between letters that nearly meet. */
-function takeBits(seen: Uint8Array, { width, height, alpha }: Art, { stays, everywhere }: Lifted, tone: number, gone: number, mostPx2: number): void {
+function* takeBits(seen: Uint8Array, { width, height, alpha }: Art, { stays, everywhere }: Lifted, tone: number, gone: number, mostPx2: number): Task<void> {
   const left = new Uint8Array(seen.length);
-  for (let i = 0; i < seen.length; i++) if (seen[i] === tone && alpha[i] !== 0) left[i] = 1;
+  const leftOfRow = (y: number): void => {
+    for (let i = y * width; i < (y + 1) * width; i++) if (seen[i] === tone && alpha[i] !== 0) left[i] = 1;
+  };
+  yield* within(byRows(height, leftOfRow), 0, 0.5);
   const { runStart, runEnd, regionOfRun, area } = labelRegions(left, width, height, 1, false);
   const touches = new Uint8Array(area.length);
   const isStay = new Uint8Array(area.length);
@@ -181,14 +188,25 @@ function takeBits(seen: Uint8Array, { width, height, alpha }: Art, { stays, ever
 }
 
 /** Marks areas of other tones that are lifted for the most part; what the lift has of the rest is where compression made an edge overshoot. */
-function takeOthers(seen: Uint8Array, labels: Uint8Array, { width, height, alpha }: Art, { lifted }: Lifted, tone: number, gone: number): void {
+function* takeOthers(seen: Uint8Array, labels: Uint8Array, { width, height, alpha }: Art, { lifted }: Lifted, tone: number, gone: number): Task<void> {
   const others = new Uint8Array(seen.length);
-  for (let i = 0; i < seen.length; i++) others[i] = alpha[i] !== 0 && seen[i] !== gone ? labels[i] : tone;
+  const othersOfRow = (y: number): void => {
+    for (let i = y * width; i < (y + 1) * width; i++) others[i] = alpha[i] !== 0 && seen[i] !== gone ? labels[i] : tone;
+  };
+  yield* within(byRows(height, othersOfRow), 0, 0.4);
   const { runStart, runEnd, regionOfRun, area } = labelRegions(others, width, height, 'each', false);
+  yield 0.7;
   const inLift = new Float64Array(area.length);
-  for (let run = 0; run < runStart.length; run++) for (let i = runStart[run]; i < runEnd[run]; i++) inLift[regionOfRun[run]] += lifted[i];
+  for (let run = 0; run < runStart.length; run++) inLift[regionOfRun[run]] += sumOf(lifted, runStart[run], runEnd[run]);
+  yield 0.9;
   for (let run = 0; run < runStart.length; run++)
     if (others[runStart[run]] !== tone && inLift[regionOfRun[run]] > area[regionOfRun[run]] / 2) seen.fill(gone, runStart[run], runEnd[run]);
+}
+
+function sumOf(data: Uint8Array, from: number, to: number): number {
+  let sum = 0;
+  for (let i = from; i < to; i++) sum += data[i];
+  return sum;
 }
 
 function clearRow(alpha: Uint8Array, seen: Uint8Array, gone: number, from: number, to: number): void {

@@ -3,6 +3,7 @@ import { colourDifference, type Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { CHAMFER_PX, chamferInside } from '../raster/chamfer.ts';
 import { fillRegions, labelRegions, type Regions } from '../raster/labelRegions.ts';
+import { within, type Task } from '../task/task.ts';
 
 /** Areas smaller than this, in px², are not taken for an enclosed area: they are noise or mixed pixels along an edge. */
 const SMALLEST_PX2 = 5;
@@ -31,7 +32,7 @@ export const DETAIL = 2;
  * @param ground 1 where it was lifted.
  * @returns for each region `CLOSED_OFF`, `DETAIL`, or 0 for what is too small.
  */
-export function enclosedAreas(art: Art, regions: Regions, light: Uint8Array, ground: Uint8Array): Uint8Array {
+export function* enclosedAreas(art: Art, regions: Regions, light: Uint8Array, ground: Uint8Array): Task<Uint8Array> {
   const { count, area } = regions;
   const chosen = Uint8Array.from(area, (px2) => (px2 >= SMALLEST_PX2 ? CLOSED_OFF : 0));
   if (!chosen.includes(CLOSED_OFF)) return chosen;
@@ -40,9 +41,11 @@ export function enclosedAreas(art: Art, regions: Regions, light: Uint8Array, gro
   const { mean, spread } = groundColour(art, ground);
   const insides = meanInsides(art, regions, inRegions);
   const broadest = Math.max(LEAST_LINE_PX, LINE_SHARE * Math.max(width, height));
-  const lines = linesAmong(regions, chamferInside(inRegions, width, height), broadest);
+  yield 0.1;
+  const lines = linesAmong(regions, yield* within(chamferInside(inRegions, width, height), 0.1, 0.4), broadest);
   const wider = labelRegions(light, width, height, 1, true);
-  const inLine = fillRegions(wider, linesAmong(wider, chamferInside(light, width, height), broadest), new Uint8Array(width * height));
+  yield 0.5;
+  const inLine = fillRegions(wider, linesAmong(wider, yield* within(chamferInside(light, width, height), 0.5, 0.9), broadest), new Uint8Array(width * height));
   const firstPixel = new Int32Array(count);
   for (let run = regions.runStart.length - 1; run >= 0; run--) firstPixel[regions.regionOfRun[run]] = regions.runStart[run];
   for (let k = 0; k < count; k++) {

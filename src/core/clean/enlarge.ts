@@ -1,7 +1,7 @@
 import { AppError } from '../errors/appError.ts';
 import type { Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
-import type { Task } from '../task/task.ts';
+import { within, type Task } from '../task/task.ts';
 import { cubicEnlarged } from './cubicEnlarged.ts';
 import { isRestless } from './isRestless.ts';
 import { edgePairs, steepened, type EdgePairs } from './steepEdges.ts';
@@ -17,13 +17,14 @@ const FROM_RESTLESS = 0.3;
  * Enlarges flat art without steps or blur. Cubic convolution gives a smooth picture; across each edge it is made as steep as a sharp edge of the larger picture
  * is; and what the result, averaged over the old pixels, differs from the picture is put back, from restless art in part, so that edges stand where the old
  * mixed pixels say (M. Irani & S. Peleg, "Improving resolution by image registration", CVGIP 53(3), 1991, doi:10.1016/1049-9652(91)90045-L).
- * @param restless whether the art is; of a part of one, whether the whole is. @throws AppError `enlargedTooLarge`.
+ * @param isUneasy whether the art is restless; of a part of one, whether the whole is. Looked at when absent. @throws AppError `enlargedTooLarge`.
  */
-export function* enlarge(art: Art, times: 2 | 4, restless = isRestless(art.colour)): Task<Art> {
+export function* enlarge(art: Art, times: 2 | 4, isUneasy?: boolean): Task<Art> {
   const { width, height } = art;
   assertEnlargeable(art, times);
   const [outWidth, outHeight] = [width * times, height * times];
   const source = channelsOf(art);
+  const restless = isUneasy ?? (yield* within(isRestless(art.colour), 0, 0.02));
   const putBack = restless ? FROM_RESTLESS : 1;
   const colour = yield* enlargedChannels(source.slice(0, 3), width, height, times, putBack);
   const isPlain = source[3].every((v) => v === 255);
@@ -57,12 +58,19 @@ function channelsOf({ colour, alpha }: Art): Float32Array[] {
 function* enlargedChannels(source: readonly Float32Array[], width: number, height: number, times: number, putBack: number): Task<Float32Array[]> {
   const pairs: EdgePairs = edgePairs(source, width, height);
   yield 0.1;
-  let smooth = source.map((plane) => cubicEnlarged(plane, width, height, times));
+  const smooth: Float32Array[] = [];
+  for (const plane of source) {
+    smooth.push(cubicEnlarged(plane, width, height, times));
+    yield 0.1;
+  }
   let steep = steepened(smooth, pairs, width, height, times);
   for (let round = 1; round < ROUNDS; round++) {
     yield 0.1 + (0.9 * round) / ROUNDS;
     const rest = source.map((plane, c) => differences(plane, steep[c], width, height, times));
-    smooth = smooth.map((plane, c) => added(plane, cubicEnlarged(rest[c], width, height, times), putBack));
+    for (const [c, plane] of smooth.entries()) {
+      smooth[c] = added(plane, cubicEnlarged(rest[c], width, height, times), putBack);
+      yield 0.1 + (0.9 * round) / ROUNDS;
+    }
     steep = steepened(smooth, pairs, width, height, times);
   }
   return steep;

@@ -27,7 +27,7 @@ describe('guardLeaks', () => {
       [9, 6, 1],
       [5, 8, 0],
     ] as const) {
-      const kept = guardLeaks(boxMask(gapPx), WIDTH, HEIGHT, 3, 3, guardPx);
+      const kept = finish(guardLeaks(boxMask(gapPx), WIDTH, HEIGHT, 3, 3, guardPx));
       expect(at(kept, 30, 20), `${gapPx} px, guarded to ${guardPx}`).toBe(through);
       expect([at(kept, 3, 3), at(kept, 55, 35), at(kept, 43, 20)]).toEqual([1, 1, 1]);
     }
@@ -36,15 +36,15 @@ describe('guardLeaks', () => {
   it('never takes more than the lift did, and all of it where there is no gap', () => {
     const closed = boxMask(0);
     const outside = closed.map((v, i) => (v !== 0 && !(i % WIDTH > 20 && i % WIDTH < 40 && i > 8 * WIDTH && i < 32 * WIDTH) ? 1 : 0));
-    expect([...guardLeaks(outside, WIDTH, HEIGHT, 3, 3, 10)]).toEqual([...outside]);
-    const guarded = guardLeaks(boxMask(4), WIDTH, HEIGHT, 30, 20, 7);
+    expect([...finish(guardLeaks(outside, WIDTH, HEIGHT, 3, 3, 10))]).toEqual([...outside]);
+    const guarded = finish(guardLeaks(boxMask(4), WIDTH, HEIGHT, 30, 20, 7));
     guarded.forEach((v, i) => expect(v <= boxMask(4)[i]).toBe(true));
     expect([at(guarded, 30, 20), at(guarded, 3, 3)]).toEqual([1, 0]);
   });
 
   it('leaves a lift that starts in a narrow place as it is', () => {
     const narrow = new Uint8Array(WIDTH * HEIGHT).map((_, i) => (Math.floor(i / WIDTH) === 5 ? 1 : 0));
-    expect(guardLeaks(narrow, WIDTH, HEIGHT, 10, 5, 8)).toBe(narrow);
+    expect(finish(guardLeaks(narrow, WIDTH, HEIGHT, 10, 5, 8))).toBe(narrow);
   });
 
   it('is part of a lift', () => {

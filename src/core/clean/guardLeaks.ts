@@ -1,5 +1,6 @@
-import { cellsAbove, distanceInside, distanceTo } from '../raster/distance.ts';
+import { cellsAbove, distancesInside, distancesTo } from '../raster/distance.ts';
 import { fillRegions, labelRegions } from '../raster/labelRegions.ts';
+import { within, type Task } from '../task/task.ts';
 
 /**
  * Keeps of a lifted area what can be reached from the point without passing a gap narrower than `guardPx`: an opening of the area by a disc, the part of it at
@@ -7,13 +8,13 @@ import { fillRegions, labelRegions } from '../raster/labelRegions.ts';
  * lead nowhere wide are kept.
  * @param mask 1 where the lift reached; not changed. @param x whole pixel at which it starts; the same for `y`.
  */
-export function guardLeaks(mask: Uint8Array, width: number, height: number, x: number, y: number, guardPx: number): Uint8Array {
+export function* guardLeaks(mask: Uint8Array, width: number, height: number, x: number, y: number, guardPx: number): Task<Uint8Array> {
   const half = guardPx / 2;
-  const inside = distanceInside(mask, width, height, 'free');
+  const inside = yield* within(distancesInside(mask, width, height, 'free'), 0, 0.4);
   const wide = cellsAbove(inside, half);
   const part = partAt(wide, width, height, x, y, half);
   if (part === undefined) return mask;
-  const near = distanceTo(part, width, height);
+  const near = yield* within(distancesTo(part, width, height), 0.45, 0.85);
   const kept = new Uint8Array(mask.length);
   const rest = new Uint8Array(mask.length);
   for (let i = 0; i < mask.length; i++) {
@@ -21,6 +22,7 @@ export function guardLeaks(mask: Uint8Array, width: number, height: number, x: n
     if (near[i] <= half + 0.5) kept[i] = 1;
     else rest[i] = 1;
   }
+  yield 0.9;
   const regions = labelRegions(rest, width, height, 1, false);
   const ends = new Uint8Array(regions.count).fill(1);
   for (let run = 0; run < regions.runStart.length; run++) {

@@ -1,6 +1,7 @@
 import type { Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
-import { Softening } from './softening.ts';
+import { finish } from '../task/task.ts';
+import { softeningFor } from './softening.ts';
 
 /** In art that is even too nearly all plain pixels are this near to their tone, levels of all channels; so much more a level of noise. */
 const OFF_EVEN_TONE = 9;
@@ -12,7 +13,7 @@ const MOSTLY_PLAIN = 0.5;
 
 /** Whether art is in few tones that are even, as drawings are, and photographs and unevenly lit paper are not. */
 export function isInEvenTones(art: Art): boolean {
-  const softening = new Softening(art, new Uint8Array(art.alpha.length), WHITE);
+  const softening = finish(softeningFor(art, new Uint8Array(art.alpha.length), WHITE));
   return softening.isFlat && softening.plainShare() > MOSTLY_PLAIN && softening.shareWithin(OFF_EVEN_TONE + OFF_EVEN_NOISY * softening.noise) > EVEN;
 }
 const WHITE: Rgb = { r: 255, g: 255, b: 255 };

@@ -1,4 +1,5 @@
 import type { Rgba8 } from '../raster/raster.ts';
+import { byRows, type Task } from '../task/task.ts';
 
 /** Changes within a block of 3 × 3 pixels, green levels: above this it holds an edge, from `RIPPLE` on it is no plain one. */
 const EDGE = 24;
@@ -13,10 +14,10 @@ const LEAST_PLAIN = 0.05;
  * Whether flat art carries noise or what compression leaves around edges, which a mean over the picture does not tell from a clean one (`noiseLevel`): most of
  * it is plain in both. Every pixel of every second row is looked at.
  */
-export function isRestless(picture: Rgba8): boolean {
+export function* isRestless(picture: Rgba8): Task<boolean> {
   const { width, height } = picture;
   const seen = { plain: 0, rippled: 0, edges: 0 };
-  for (let y = 1; y < height - 1; y += 2) lookAlong(picture, y, seen);
+  yield* byRows(Math.ceil((height - 2) / 2), (k) => lookAlong(picture, 1 + 2 * k, seen));
   if (seen.plain < LEAST_PLAIN * (seen.plain + seen.edges)) return true;
   return seen.rippled > OF_PLAIN * seen.plain && seen.rippled > OF_EDGES * seen.edges && width > 2;
 }

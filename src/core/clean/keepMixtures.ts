@@ -1,6 +1,7 @@
 import type { Rgba8 } from '../raster/raster.ts';
 import { makeRgba8 } from '../raster/raster.ts';
 import { noiseLevel } from './noiseLevel.ts';
+import { byRows, within, type Task } from '../task/task.ts';
 import { PLAIN, plainPixels } from './plainPixels.ts';
 
 /** A pixel this near to a plain one beside it is that one with noise, levels; so much more a level of noise. */
@@ -12,18 +13,19 @@ const SAME_NOISY = 2.5;
  * the edge runs, which a mean with others along the edge would not.
  * @param reach what was smoothed, levels of 255.
  */
-export function keepMixtures(before: Rgba8, smooth: Rgba8, alpha: Uint8Array, reach: number): Rgba8 {
+export function* keepMixtures(before: Rgba8, smooth: Rgba8, alpha: Uint8Array, reach: number): Task<Rgba8> {
   const { width, height } = before;
   const noise = noiseLevel(before);
-  const plain = plainPixels(smooth, alpha, Math.max(2, reach / 2));
+  const plain = yield* within(plainPixels(smooth, alpha, Math.max(2, reach / 2)), 0, 0.5);
   const same = Math.min(reach, SAME + SAME_NOISY * noise);
   const out = new Uint8Array(smooth.data);
-  for (let y = 0; y < height; y++) {
+  const keepRow = (y: number): void => {
     for (let x = 0, i = y * width; x < width; x++, i++) {
       if (plain[i] === PLAIN || isLikePlain(before.data, smooth.data, plain, width, height, x, y, same)) continue;
       for (let c = 4 * i; c < 4 * i + 3; c++) out[c] = before.data[c];
     }
-  }
+  };
+  yield* within(byRows(height, keepRow), 0.5, 1);
   return makeRgba8(width, height, out, smooth.opaque === true);
 }
 

@@ -32,7 +32,7 @@ const ofAll =
 const maskOf = (inside: Inside): { ink: Uint8Array; mask: Uint8Array } => {
   const share = sampled(WIDTH, HEIGHT, inside);
   const ink = inkMask(share);
-  return { ink, mask: letteringMask(ink, WIDTH, HEIGHT, lineEnds(share)) };
+  return { ink, mask: letteringMask(ink, WIDTH, HEIGHT, finish(lineEnds(share))) };
 };
 const jointsOf = (inside: Inside, frame?: RectPx): number => finish(mendGaps(artFromShare(sampled(WIDTH, HEIGHT, inside)), 12, [], frame)).joints.length;
 

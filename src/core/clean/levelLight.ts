@@ -42,10 +42,15 @@ const FIT_ROUNDS = 6;
  */
 export function* levelLight(art: Art, strength = 1): Task<LevelledLight> {
   const read = readBlocks(art);
-  yield 0.3;
+  yield 0.1;
   const covered = coveredBlocks(read);
   // Even tones have no light on them that falls off: what differs from block to block is art.
-  const isEven = isInEvenTones(artFromPicture(shrinkToSide(pictureFromArt(art), EVEN_SIDE_PX)));
+  const flat = pictureFromArt(art);
+  yield 0.2;
+  const small = shrinkToSide(flat, EVEN_SIDE_PX);
+  yield 0.3;
+  const isEven = isInEvenTones(artFromPicture(small));
+  yield 0.4;
   const light = filledIn(read, covered);
   const field = isEven ? underLightest(evened(light, covered), art, EVEN_GLINTS) : underLightest(smoothed(light), art, GLINTS);
   yield 0.5;

@@ -36,13 +36,13 @@ export function* liftAt(art: Art, x: number, y: number, options: LiftOptions): T
   const reach = yield* within(reachLevels(art, x, y, given === undefined ? undefined : levelFromTolerance(given)), 0, 0.7);
   const found = given === undefined ? findTolerance(reach.areaByLevel) : undefined;
   const tolerance = given ?? found?.tolerance ?? 0;
-  const reached = options.everywhere ? colourMask(art, seedColour(art, x, y), tolerance) : areaMask(reach, tolerance);
+  const reached = yield* within(options.everywhere ? colourMask(art, seedColour(art, x, y), tolerance) : areaMask(reach, tolerance), 0.7, 0.73);
   const guardPx = options.everywhere ? 0 : (options.guardPx ?? 0);
-  const mask = guardPx > 0 ? guardLeaks(reached, art.width, art.height, x, y, guardPx) : reached;
-  const { finds, stays } = options.enclosed ? addEnclosed(art, mask, reach.from, tolerance, options.spared) : { finds: [], stays: undefined };
+  const mask = guardPx > 0 ? yield* within(guardLeaks(reached, art.width, art.height, x, y, guardPx), 0.73, 0.78) : reached;
+  const { finds, stays } = options.enclosed ? yield* within(addEnclosed(art, mask, reach.from, tolerance, options.spared), 0.78, 0.85) : { finds: [], stays: undefined };
   yield 0.85;
   let areaPx2 = 0;
   for (let i = 0; i < mask.length; i++) areaPx2 += mask[i];
   const what: Lifted = { lifted: mask, ground: reach.from, everywhere: options.everywhere || options.enclosed, ...(stays === undefined ? {} : { stays }) };
-  return { art: options.soft ? yield* within(clearLifted(art, what), 0.85, 1) : clearHard(art, mask), tolerance, areaPx2, finds, ...(found === undefined ? {} : { found }) };
+  return { art: yield* within(options.soft ? clearLifted(art, what) : clearHard(art, mask), 0.85, 1), tolerance, areaPx2, finds, ...(found === undefined ? {} : { found }) };
 }

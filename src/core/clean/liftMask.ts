@@ -3,6 +3,7 @@ import type { Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { fillRegions, labelRegions } from '../raster/labelRegions.ts';
 import { BAND } from '../raster/raster.ts';
+import { byRows, within, type Task } from '../task/task.ts';
 import { CLOSED_OFF, enclosedAreas } from './enclosedAreas.ts';
 import { spareRegions, type Find, type Places } from './finds.ts';
 import type { ReachLevels } from './reachLevels.ts';
@@ -11,11 +12,11 @@ import type { ReachLevels } from './reachLevels.ts';
 export const levelFromTolerance = (tolerance: number): number => Math.max(0, Math.min(MAX_LEVEL - 1, Math.round(tolerance * LEVELS_PER_UNIT)));
 
 /** 1 where an area lift of the given tolerance reaches. */
-export function areaMask(reach: ReachLevels, tolerance: number): Uint8Array {
+export function* areaMask(reach: ReachLevels, tolerance: number): Task<Uint8Array> {
   const limit = levelFromTolerance(tolerance);
   const { levels } = reach;
   const mask = new Uint8Array(levels.length);
-  for (let from = 0; from < mask.length; from += BAND) maskBand(levels, mask, limit, from, Math.min(mask.length, from + BAND));
+  yield* byRows(Math.ceil(mask.length / BAND), (k) => maskBand(levels, mask, limit, k * BAND, Math.min(mask.length, (k + 1) * BAND)));
   return mask;
 }
 
@@ -24,13 +25,16 @@ function maskBand(levels: Uint8Array, mask: Uint8Array, limit: number, from: num
 }
 
 /** 1 where the art is within `tolerance` of a colour, anywhere. */
-export function colourMask(art: Art, colour: Rgb, tolerance: number): Uint8Array {
+export function* colourMask(art: Art, colour: Rgb, tolerance: number): Task<Uint8Array> {
   const limit = levelFromTolerance(tolerance);
   const table = new DifferenceTable(colour);
   const rgb = art.colour.data;
-  const { alpha } = art;
+  const { alpha, width, height } = art;
   const mask = new Uint8Array(alpha.length);
-  for (let i = 0, c = 0; i < mask.length; i++, c += 4) if (alpha[i] !== 0 && table.level(rgb[c], rgb[c + 1], rgb[c + 2]) <= limit) mask[i] = 1;
+  const maskRow = (y: number): void => {
+    for (let i = y * width, c = 4 * i; i < (y + 1) * width; i++, c += 4) if (alpha[i] !== 0 && table.level(rgb[c], rgb[c + 1], rgb[c + 2]) <= limit) mask[i] = 1;
+  };
+  yield* byRows(height, maskRow);
   return mask;
 }
 
@@ -38,19 +42,21 @@ export function colourMask(art: Art, colour: Rgb, tolerance: number): Uint8Array
  * Adds to `mask` every closed-off area of the lifted colour (counters of letters, gaps between arms) but those that are spared. Gives all of them, in art
  * pixels, and the pixels of about that colour which stay: spared ones and light details.
  */
-export function addEnclosed(
+export function* addEnclosed(
   art: Art,
   mask: Uint8Array,
   colour: Rgb,
   tolerance: number,
   spared: Places = [],
-): { readonly finds: Find[]; readonly stays: Uint8Array } {
-  const everywhere = colourMask(art, colour, tolerance);
+): Task<{ readonly finds: Find[]; readonly stays: Uint8Array }> {
+  const everywhere = yield* within(colourMask(art, colour, tolerance), 0, 0.2);
   for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) everywhere[i] = 0;
+  yield 0.25;
   const regions = labelRegions(everywhere, art.width, art.height, 1, false);
-  const light = colourMask(art, colour, (MAX_LEVEL - 1) / LEVELS_PER_UNIT);
+  yield 0.3;
+  const light = yield* within(colourMask(art, colour, (MAX_LEVEL - 1) / LEVELS_PER_UNIT), 0.3, 0.5);
   for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) light[i] = 0;
-  const kinds = enclosedAreas(art, regions, light, mask);
+  const kinds = yield* within(enclosedAreas(art, regions, light, mask), 0.55, 0.95);
   const chosen = kinds.map((kind) => (kind === CLOSED_OFF ? 1 : 0));
   const finds = spareRegions(regions, chosen, art.width, 'enclosed', spared);
   fillRegions(regions, chosen, mask);

@@ -1,4 +1,5 @@
-import { distanceInside } from '../raster/distance.ts';
+import { within, type Task } from '../task/task.ts';
+import { distancesInside } from '../raster/distance.ts';
 import type { ShareMap } from '../raster/raster.ts';
 import { thin } from '../raster/thin.ts';
 import { skeletonNeighbours, withoutSpurs } from './withoutSpurs.ts';
@@ -22,11 +23,12 @@ const READ_LEAST_PX = 10;
 const LINE_HALF_WIDTHS = 1.6;
 
 /** All ends of the lines of a share map. */
-export function lineEnds(share: ShareMap): LineEnd[] {
+export function* lineEnds(share: ShareMap): Task<LineEnd[]> {
   const { width, height } = share;
   const ink = inkMask(share);
-  const inside = distanceInside(ink, width, height);
-  const skeleton = withoutSpurs(thin(ink, width, height), inside, width, height);
+  const inside = yield* within(distancesInside(ink, width, height), 0, 0.4);
+  const skeleton = withoutSpurs(yield* within(thin(ink, width, height), 0.4, 0.8), inside, width, height);
+  yield 0.9;
   const ends: LineEnd[] = [];
   for (let y = 1; y < height - 1; y++) {
     for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {

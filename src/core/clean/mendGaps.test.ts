@@ -120,14 +120,14 @@ describe('gap mending', () => {
 describe('line ends', () => {
   it('are found where a stroke ends, with its direction and width, and not on a ring or a blob', () => {
     const share = sampled(SIZE, SIZE, (x, y) => Math.abs(y - x) * Math.SQRT1_2 <= 3 && x + y > 60 && x + y < 180);
-    const ends = lineEnds(share);
+    const ends = finish(lineEnds(share));
     expect(ends).toHaveLength(2);
     const [first, second] = ends;
     expect([first.xPx, first.yPx, second.xPx, second.yPx].map((v) => Math.round(v / 5) * 5)).toEqual([30, 30, 90, 90]);
     expect(second.dx).toBeCloseTo(Math.SQRT1_2, 1);
     expect(first.halfWidthPx).toBeCloseTo(3, -0.3);
-    expect(lineEnds(ringShare(5, 0, 0))).toEqual([]);
-    expect(lineEnds(sampled(SIZE, SIZE, (x, y) => Math.hypot(x - 60, y - 60) < 30))).toEqual([]);
+    expect(finish(lineEnds(ringShare(5, 0, 0)))).toEqual([]);
+    expect(finish(lineEnds(sampled(SIZE, SIZE, (x, y) => Math.hypot(x - 60, y - 60) < 30)))).toEqual([]);
   });
 });
 
@@ -140,13 +140,13 @@ describe('thinning and distance', () => {
             sampled(60, 60, (x, y) => Math.abs((x - 30) * Math.sin(angle) - (y - 30) * Math.cos(angle)) <= line / 2 && Math.hypot(x - 30, y - 30) < 24),
           ),
         );
-        const thinned = thin(cells, 60, 60);
+        const thinned = finish(thin(cells, 60, 60));
         expect(labelRegions(thinned, 60, 60, 1, true).count).toBe(1);
         expect(thinned.every((value, i) => value === 0 || cells[i] === 1)).toBe(true);
         const length = thinned.reduce((sum, value) => sum + value, 0);
         expect(length).toBeGreaterThan(24);
         expect(length).toBeLessThan(52);
-        expect([...thin(thinned, 60, 60)]).toEqual([...thinned]);
+        expect([...finish(thin(thinned, 60, 60))]).toEqual([...thinned]);
       }),
       { seed: 3, numRuns: 40 },
     );

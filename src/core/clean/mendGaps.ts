@@ -4,7 +4,7 @@ import type { RectPx } from '../raster/crop.ts';
 import { lumaHistogram, throughTable } from '../raster/luma.ts';
 import { otsu } from '../raster/otsu.ts';
 import { makeShareMap, type ShareMap } from '../raster/raster.ts';
-import type { Task } from '../task/task.ts';
+import { within, type Task } from '../task/task.ts';
 import { drawJoints, type Joint } from './drawJoints.ts';
 import { findJoints } from './findJoints.ts';
 import { sparedOf, type Find, type Places } from './finds.ts';
@@ -30,7 +30,7 @@ export function* mendGaps(art: Art, mostPx: number, spared: Places = [], frame?:
   const share = inkShare(art);
   const ink = inkMask(share);
   yield 0.3;
-  const all = lineEnds(share);
+  const all = yield* within(lineEnds(share), 0.3, 0.65);
   const lettering = frame === undefined ? letteringMask(ink, width, height, all) : new Uint8Array(ink.length);
   const isWithin = ({ xPx, yPx }: LineEnd): boolean =>
     frame === undefined || (xPx >= frame.xPx && yPx >= frame.yPx && xPx <= frame.xPx + frame.widthPx && yPx <= frame.yPx + frame.heightPx);

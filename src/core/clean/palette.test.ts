@@ -104,3 +104,19 @@ describe('the number of tones', () => {
     for (const breadth of [0.4, 0.8, 1.5, 2]) expect(sail(breadth, navy)).toHaveLength(2);
   });
 });
+
+describe('a number that is given', () => {
+  it('finds tones as pale and as near to each other as that takes', async () => {
+    const pale: readonly Rgb[] = [
+      { r: 255, g: 253, b: 248 },
+      { r: 251, g: 227, b: 228 },
+      { r: 232, g: 241, b: 242 },
+      { r: 214, g: 234, b: 223 },
+    ];
+    const art = paintedArt(240, 180, (x, y) => (Math.hypot(x - 120, y - 90) > 84 ? pale[0] : y > 40 && y < 110 && x > 60 && x < 112 ? pale[2] : y > 50 && y < 110 && x > 124 && x < 170 ? pale[3] : pale[1]));
+    for (const each of [art, await asJpeg(art, 85)]) {
+      const tones = finish(toneLabels(each, 4, 'none')).tones;
+      expect(pale.map((tone) => tones.some((other) => colourDifference(tone, other) < 1.5))).toEqual([true, true, true, true]);
+    }
+  });
+});

@@ -22,7 +22,7 @@ export const MAX_TONES = 32;
 const SAMPLES = 250_000;
 /** Colours nearer than this (perceptual difference) belong to one heap when the heaps are first made. */
 const HEAP = 5;
-/** And these where it is said how many there are: pale tones are as near as that, and what is noise is joined again. */
+/** And these where more tones are asked for than there are such heaps: pale ones are as near as that. */
 const HEAP_OF_GIVEN = 3;
 /** Where no number is given, tones nearer than this are one, and a heap with less than this share of the plain pixels is none. */
 const APART = 9;
@@ -73,7 +73,7 @@ interface Heap {
  * @param held tones that are among them in any case, as they are; more than `count` only when there are more of these.
  */
 export function findPalette(picture: Rgba8, plain: Uint8Array, count: ToneCount, held: readonly Rgb[] = []): Tone[] {
-  const { heaps, total, step } = heapsOf(picture, plain, held, count === 'auto' ? HEAP : HEAP_OF_GIVEN);
+  const { heaps, total, step } = heapsFor(picture, plain, count, held);
   markLineTones(heaps, picture, plain, total, step);
   const kept = heaps.filter((heap) => heap.held === true || heap.line === true || heap.count >= Math.max(4, total * NOISE_SHARE)).slice(0, 4 * MAX_TONES);
   joinLineMixtures(kept, picture, plain, step);
@@ -222,8 +222,22 @@ function fillBins(bins: Float64Array, words: Int32Array, plain: Uint8Array, widt
   return total;
 }
 
+function heapsFor(picture: Rgba8, plain: Uint8Array, count: ToneCount, held: readonly Rgb[]): Heaps {
+  const broad = heapsOf(picture, plain, held, HEAP);
+  if (count === 'auto' || broad.heaps.filter((heap) => heap.held === true || heap.count >= broad.total * NOISE_SHARE).length >= count) return broad;
+  return heapsOf(picture, plain, held, HEAP_OF_GIVEN);
+}
+
+interface Heaps {
+  readonly heaps: Heap[];
+  /** What all pixels that were looked at weigh. */
+  readonly total: number;
+  /** One of so many pixels was looked at. */
+  readonly step: number;
+}
+
 /** Bins of 5 bits a channel, each with its mean colour, heaped around the held tones, which come first, and then around the fullest ones. */
-function heapsOf(picture: Rgba8, plain: Uint8Array, held: readonly Rgb[], within: number): { heaps: Heap[]; total: number; step: number } {
+function heapsOf(picture: Rgba8, plain: Uint8Array, held: readonly Rgb[], within: number): Heaps {
   const bins = new Float64Array(32768 * BIN);
   const step = Math.max(1, Math.floor(plain.length / SAMPLES)) | 1;
   const total = fillBins(bins, wordsOf(picture), plain, picture.width, step);

@@ -53,7 +53,8 @@ export function* pickLines(art: Art, detail: number, threshold: InkThreshold = '
     ink += pickRow(window, luma, dropped, y, strictness, surely);
     if (y % 64 === 63) yield 0.2 + (0.5 * y) / height;
   }
-  return { art: yield* within(clearLifted(art, { lifted: dropped, ground: middleColour(art, dropped), everywhere: true }), 0.7, 1), inkShare: ink / luma.length };
+  const ground = yield* within(middleColour(art, dropped), 0.7, 0.72);
+  return { art: yield* within(clearLifted(art, { lifted: dropped, ground, everywhere: true }), 0.72, 1), inkShare: ink / luma.length };
 }
 
 /** Keeps what is darker than one threshold: through a table, for the same lightness is ink everywhere. */

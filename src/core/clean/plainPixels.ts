@@ -1,23 +1,24 @@
 import { wordsOf, type Rgba8 } from '../raster/raster.ts';
+import { byRows, type Task } from '../task/task.ts';
 
 /** Marks of pixels: in the middle of a plain place, or at the side of one, which is all that a line of two pixels has. */
 export const PLAIN = 1;
 export const NARROW = 2;
 
 /** `PLAIN` where a pixel is there and none of its four neighbours differs by more than `most` in any channel, `NARROW` where one does. */
-export function plainPixels(picture: Rgba8, alpha: Uint8Array, most: number): Uint8Array {
+export function* plainPixels(picture: Rgba8, alpha: Uint8Array, most: number): Task<Uint8Array> {
   const { width, height } = picture;
   const words = wordsOf(picture);
   const plain = new Uint8Array(width * height);
   // Whether each pixel is like the one above it, for this row and the next: every pair is compared once.
   let above = new Uint8Array(width).fill(1);
   let below = new Uint8Array(width);
-  for (let y = 0; y < height; y++) {
+  yield* byRows(height, (y) => {
     if (y < height - 1) likeBelow(words, below, width, y * width, most);
     else below.fill(1);
     plainRow(words, alpha, plain, width, y * width, most, above, below);
     [above, below] = [below, above];
-  }
+  });
   return plain;
 }
 

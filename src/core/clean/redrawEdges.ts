@@ -2,7 +2,7 @@ import type { Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { labelEdges, nearEdges } from '../raster/nearEdges.ts';
 import { makeRgba8, type Rgba8 } from '../raster/raster.ts';
-import type { Task } from '../task/task.ts';
+import { byRows, within, type Task } from '../task/task.ts';
 import { ToneMix } from './toneMix.ts';
 import { SetsAround } from './setsAround.ts';
 
@@ -35,9 +35,10 @@ export function* redrawEdges(art: Art, labels: Uint8Array, tones: readonly Rgb[]
 /** The mixtures that pixels near edges are, each told as its own tone and the one that has most of the rest. */
 export function* mixturesAtEdges({ colour, alpha, width, height }: Art, labels: Uint8Array, tones: readonly Rgb[]): Task<Mixtures> {
   const mixtures = { other: labels.slice(), share: new Uint8Array(labels.length).fill(255), drawn: new Uint8Array(colour.data) };
-  inTones(labels, tones, mixtures.drawn);
-  yield 0.2;
-  const { rowFirst, start, end } = nearEdges(labelEdges(labels, width, height), REACH);
+  yield* within(byRows(height, (y) => inTones(labels, tones, mixtures.drawn, y * width, (y + 1) * width)), 0, 0.2);
+  const edges = labelEdges(labels, width, height);
+  yield 0.3;
+  const { rowFirst, start, end } = nearEdges(edges, REACH);
   yield 0.4;
   const mix = new ToneMix(colour, tones);
   const near = new SetsAround(labels, alpha, width, height, REACH);
@@ -51,8 +52,8 @@ export function* mixturesAtEdges({ colour, alpha, width, height }: Art, labels: 
   return mixtures;
 }
 
-function inTones(labels: Uint8Array, tones: readonly Rgb[], out: Uint8Array): void {
-  for (let i = 0, j = 0; i < labels.length; i++, j += 4) {
+function inTones(labels: Uint8Array, tones: readonly Rgb[], out: Uint8Array, from: number, to: number): void {
+  for (let i = from, j = 4 * from; i < to; i++, j += 4) {
     const tone = tones[labels[i]];
     out[j] = tone.r;
     out[j + 1] = tone.g;

@@ -7,5 +7,5 @@ import { smoothNoise } from './sigmaFilter.ts';
 /** Smooths differences up to `reach` levels of 255 away; edges stay where they are, inside their pixels too. @returns the colours. */
 export function* smoothArt({ colour, alpha }: Art, reach: number): Task<Rgba8> {
   const smooth = yield* within(smoothNoise(colour, reach), 0, 0.9);
-  return keepMixtures(colour, smooth, alpha, reach);
+  return yield* within(keepMixtures(colour, smooth, alpha, reach), 0.9, 1);
 }

@@ -1,10 +1,10 @@
 import type { Rgb } from '../colour/oklab.ts';
 import { withAlpha, type Art } from '../raster/art.ts';
 import { makeRgba8 } from '../raster/raster.ts';
-import { within, type Task } from '../task/task.ts';
+import { byRows, within, type Task } from '../task/task.ts';
 import { clearInTones } from './clearInTones.ts';
 import type { SettledTones } from './settling/settledTones.ts';
-import { Softening } from './softening.ts';
+import { softeningFor } from './softening.ts';
 
 /** What is lifted from an art. */
 export interface Lifted {
@@ -29,12 +29,14 @@ export interface Lifted {
 export function* clearLifted(art: Art, what: Lifted): Task<Art> {
   const { lifted, ground, stays } = what;
   const { width, height } = art;
-  const softening = new Softening(art, lifted, ground, stays);
-  const inTones = softening.isFlat ? yield* within(clearInTones(art, what), 0.2, 1) : undefined;
+  const softening = yield* within(softeningFor(art, lifted, ground, stays), 0, 0.1);
+  const inTones = softening.isFlat ? yield* within(clearInTones(art, what), 0.1, 1) : undefined;
   if (inTones !== undefined) return inTones;
-  const alpha = alphaWithout(art, lifted);
+  const alpha = yield* within(alphaWithout(art, lifted), 0.1, 0.2);
   let out: Uint8Array | undefined;
-  for (const i of softening.rim()) {
+  const rim = softening.rim();
+  for (const [k, i] of rim.entries()) {
+    if (k % RIM_PER_TURN === RIM_PER_TURN - 1) yield 0.3 + (0.7 * k) / rim.length;
     if (!softening.isMixed(i)) continue;
     alpha[i] = Math.round(art.alpha[i] * softening.share);
     if (softening.share === 0) continue;
@@ -45,11 +47,16 @@ export function* clearLifted(art: Art, what: Lifted): Task<Art> {
 }
 
 /** Clears what is lifted with a hard edge: no mixed pixels at all. */
-export const clearHard = (art: Art, lifted: Uint8Array): Art => withAlpha(art, alphaWithout(art, lifted));
+export function* clearHard(art: Art, lifted: Uint8Array): Task<Art> {
+  return withAlpha(art, yield* alphaWithout(art, lifted));
+}
 
-function alphaWithout(art: Art, lifted: Uint8Array): Uint8Array {
+/** So many pixels of the edge are read before others have their turn. */
+const RIM_PER_TURN = 8192;
+
+function* alphaWithout(art: Art, lifted: Uint8Array): Task<Uint8Array> {
   const alpha = art.alpha.slice();
-  for (let y = 0; y < art.height; y++) clearRow(alpha, lifted, y * art.width, (y + 1) * art.width);
+  yield* byRows(art.height, (y) => clearRow(alpha, lifted, y * art.width, (y + 1) * art.width));
   return alpha;
 }
 

@@ -4,6 +4,7 @@ import type { Art } from '../raster/art.ts';
 import { labelEdges, nearEdges } from '../raster/nearEdges.ts';
 import { noiseLevel } from './noiseLevel.ts';
 import { findPalette } from './palette.ts';
+import { within, type Task } from '../task/task.ts';
 import { PLAIN, plainPixels } from './plainPixels.ts';
 
 /** How far to both sides of the lift's edge pixels may be mixtures, px: compression spreads a change of tint alone as far. */
@@ -51,18 +52,23 @@ const ACROSS = Int8Array.from(AROUND, ([dx]) => dx);
 const DOWN = Int8Array.from(AROUND, ([, dy]) => dy);
 const AWAY = Float64Array.from(AROUND, ([dx, dy]) => Math.hypot(dx, dy));
 
+/** Makes ready to read an art's pixels near the edge of what is lifted. */
+export function* softeningFor(art: Art, lifted: Uint8Array, ground: Rgb, stays?: Uint8Array): Task<Softening> {
+  const noise = noiseLevel(art.colour);
+  const plain = yield* within(plainPixels(art.colour, art.alpha, ALIKE + ALIKE_NOISY * noise), 0, 0.8);
+  return new Softening(art, lifted, ground, stays, noise, plain);
+}
+
 /** Reads pixels near the lift's edge as mixtures of ground and art. */
 export class Softening {
   /** The share of art that the pixel holds, 0 to 1, and the art's colour in it. */
   share = 0;
   readonly colour = new Uint8Array(3);
   private readonly data: Art['colour']['data'];
-  private readonly plain: Uint8Array;
   private readonly tones: readonly Rgb[];
   private readonly tonePlaces: Float64Array;
   /** Whether the art is in few tones: then what is not near to one is a mixture, however slowly it changes. */
   readonly isFlat: boolean;
-  readonly noise: number;
   private readonly offTone: number;
   private readonly known: Int8Array;
   private readonly least: number;
@@ -80,12 +86,11 @@ export class Softening {
     private readonly art: Art,
     private readonly lifted: Uint8Array,
     private readonly ground: Rgb,
-    private readonly stays?: Uint8Array,
+    private readonly stays: Uint8Array | undefined,
+    readonly noise: number,
+    private readonly plain: Uint8Array,
   ) {
-    const noise = noiseLevel(art.colour);
-    this.noise = noise;
     this.data = art.colour.data;
-    this.plain = plainPixels(art.colour, art.alpha, ALIKE + ALIKE_NOISY * noise);
     this.tones = findPalette(art.colour, this.plain, 'auto');
     this.tonePlaces = forEdges(this.tones);
     this.known = new Int8Array(lifted.length).fill(UNKNOWN);

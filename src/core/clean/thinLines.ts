@@ -1,4 +1,5 @@
 import { wordsOf, type Rgba8 } from '../raster/raster.ts';
+import { byRows, type Task } from '../task/task.ts';
 import { NARROW, PLAIN } from './plainPixels.ts';
 
 /** Nearest and furthest places across a line that are looked at for the plain areas beside it, px. */
@@ -20,10 +21,10 @@ const MARGIN = FURTHEST + 1;
  * clear are not marked.
  * @param plain what is marked so far; changed.
  */
-export function markThinLines(picture: Rgba8, alpha: Uint8Array, plain: Uint8Array): void {
+export function* markThinLines(picture: Rgba8, alpha: Uint8Array, plain: Uint8Array): Task<void> {
   const { width, height } = picture;
   const words = wordsOf(picture);
-  for (let y = MARGIN; y < height - MARGIN; y++) markRow(words, alpha, plain, width, y * width + MARGIN, (y + 1) * width - MARGIN);
+  yield* byRows(height - 2 * MARGIN, (y) => markRow(words, alpha, plain, width, (y + MARGIN) * width + MARGIN, (y + MARGIN + 1) * width - MARGIN));
 }
 
 function markRow(words: Int32Array, alpha: Uint8Array, plain: Uint8Array, width: number, from: number, to: number): void {

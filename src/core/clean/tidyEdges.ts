@@ -62,8 +62,8 @@ export function* tidyEdges(art: Art, amountPx: number): Task<TidyEdges> {
   for (let y = 0; y < height; y += BAND_ROWS) {
     const top = Math.max(0, y - margin);
     const bottom = Math.min(height, y + BAND_ROWS + margin);
-    movedPx2 += tidyBand(work, labels.subarray(top * width, bottom * width), top, y, Math.min(height, y + BAND_ROWS));
-    yield 0.5 + (0.5 * Math.min(height, y + BAND_ROWS)) / height;
+    const end = Math.min(height, y + BAND_ROWS);
+    movedPx2 += yield* within(tidyBand(work, labels.subarray(top * width, bottom * width), top, y, end), 0.5 + (0.5 * y) / height, 0.5 + (0.5 * end) / height);
   }
   return { art: withAlpha(art, work.alpha, makeRgba8(width, height, work.colour, art.colour.opaque === true)), movedPx2 };
 }
@@ -123,7 +123,7 @@ const marginOf = (sigma: number, amountPx: number): number =>
  * @param labels of those rows and as many around them as they depend on, the first of which is row `top`.
  * @returns how many pixels moved.
  */
-function tidyBand(work: Tidying, labels: Uint8Array, top: number, from: number, to: number): number {
+function* tidyBand(work: Tidying, labels: Uint8Array, top: number, from: number, to: number): Task<number> {
   const { sigma, amountPx, tones, mixtures } = work;
   const { width } = work.art;
   const height = labels.length / width;
@@ -137,11 +137,14 @@ function tidyBand(work: Tidying, labels: Uint8Array, top: number, from: number, 
     for (let y = 0; y < height; y++) shareRow(mixtures, labels, tone, own, share, y * width, (y + 1) * width, top * width);
     // Beyond, the tone has all or nothing.
     const where = nearEdges(edges, reachOf(sigma, amountPx), tone);
+    yield tone / (tones.length + 1);
     field.add(tone, levelled(share, width, height, sigma, where, [across, once, twice]), where);
+    yield (tone + 0.5) / (tones.length + 1);
     markCorners(blurred(share, width, height, sigma * CORNER_SCALE, where, [across, once]), kept, width, height, sigma * CORNER_SCALE, where);
     markThin(own, wide, kept, width, height, amountPx, where, once);
   }
   field.finish();
+  yield tones.length / (tones.length + 1);
   const near = distanceNear(kept, false, nearEdges(edges, Math.ceil(KEPT_REACH * sigma) + 2), width, height, once);
   return paintRows(work, labels, field, near, top, from, to);
 }

@@ -28,7 +28,7 @@ describe('turnedAnew', () => {
       [3, false],
     ] as const) {
       const recipe = turnedAnew(RECIPE, 't', { ...turn, quarters, mirrored }, { widthPx: 70, heightPx: 44 });
-      expect([...run(recipe).art.alpha]).toEqual([...turnArt(plain, { quarters, mirrored, angleDeg: 0 }).alpha]);
+      expect([...run(recipe).art.alpha]).toEqual([...finish(turnArt(plain, { quarters, mirrored, angleDeg: 0 })).alpha]);
       const back = turnedAnew(recipe, 't', undefined, { widthPx: 70, heightPx: 44 });
       expect([...run(back).art.alpha]).toEqual([...plain.alpha]);
     }

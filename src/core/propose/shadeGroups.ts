@@ -1,3 +1,4 @@
+import { noiseLevel } from '../clean/noiseLevel.ts';
 import { lightnessOf, tintDifference, type Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { labelRegions } from '../raster/labelRegions.ts';
@@ -17,6 +18,9 @@ const OF_WAY = 1 / 8;
 /** Tones further apart, levels of the channel that differs most, are shades of an area only with less of a step between them than compression leaves of an edge. */
 const NEAR = 40;
 const FAR_PASSES = 0.35;
+/** Pixels of an area stray by so much more a level of noise above what compression alone leaves. */
+const STRAYS_NOISY = 2;
+const QUIET = 1;
 /** Smaller parts say nothing, px². */
 const LEAST_PX2 = 40;
 
@@ -43,7 +47,11 @@ export function shadeGroups(art: Art, flat: FlatTones): ShadeGroups {
   const isSoft = softPairs(art, flat);
   const passesFar = softPairs(art, flat, FAR_PASSES);
   const passes = (a: number, b: number): boolean => (levelsApart(tones[a], tones[b]) <= NEAR ? isSoft : passesFar)(a, b);
-  const isShade = tones.map((tone, k) => hasNoArea(art, flat, k, Math.min(ITSELF, OF_WAY * toNext(tone, tones.filter((_, other) => other !== k && isSoft(k, other))))));
+  const strays = STRAYS_NOISY * Math.max(0, noiseLevel(art.colour) - QUIET);
+  const isShade = tones.map((tone, k) => {
+    const shades = tones.filter((_, other) => other !== k && isSoft(k, other));
+    return hasNoArea(art, flat, k, strays + Math.min(ITSELF, OF_WAY * toNext(tone, shades)));
+  });
   const ofGround = ground === CLEAR ? new Set<number>() : shadesOfGround(flat, isSoft, isShade);
   const isOut = (k: number): boolean => k === ground || ofGround.has(k);
   const groupOf = tones.map((_, k) => (isOut(k) ? ground : k));

@@ -1,3 +1,5 @@
+import { byRows, within, type Task } from '../task/task.ts';
+
 /** What one px is in a chamfer distance. */
 export const CHAMFER_PX = 3;
 const DIAGONAL = 4;
@@ -7,10 +9,10 @@ const DIAGONAL = 4;
  * steps of 3 and 4 (G. Borgefors, "Distance transformations in digital images", CVGIP 34, 1986, doi:10.1016/S0734-189X(86)80047-0): an eighth of the time of
  * the exact one.
  */
-export function chamferInside(cells: Uint8Array, width: number, height: number): Uint16Array {
+export function* chamferInside(cells: Uint8Array, width: number, height: number): Task<Uint16Array> {
   const out = new Uint16Array(cells.length);
-  for (let y = 0; y < height; y++) forwardRow(cells, out, width, y);
-  for (let y = height - 1; y >= 0; y--) backwardRow(cells, out, width, y, height);
+  yield* within(byRows(height, (y) => forwardRow(cells, out, width, y)), 0, 0.5);
+  yield* within(byRows(height, (k) => backwardRow(cells, out, width, height - 1 - k, height)), 0.5, 1);
   return out;
 }
 

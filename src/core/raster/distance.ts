@@ -1,3 +1,5 @@
+import { byRows, finish, within, type Task } from '../task/task.ts';
+
 /**
  * Distance of every cell that is not 0 to the nearest cell that is, centre to centre, px; exact, in two passes of lower envelopes of parabolas
  * (P. F. Felzenszwalb & D. P. Huttenlocher, "Distance transforms of sampled functions", Theory of Computing 8, 2012,
@@ -5,23 +7,27 @@
  * @param outside what lies beyond the raster: `zero` cells (the default), or nothing at all, `free`.
  */
 export function distanceInside(cells: Uint8Array, width: number, height: number, outside: 'zero' | 'free' = 'zero'): Float32Array {
-  return distances(cells, 0, width, height, outside);
+  return finish(distancesInside(cells, width, height, outside));
 }
 
+/** The same in turns, for large rasters. */
+export const distancesInside = (cells: Uint8Array, width: number, height: number, outside: 'zero' | 'free' = 'zero'): Task<Float32Array> =>
+  distances(cells, 0, width, height, outside);
+
 /** To the nearest cell that is 0, or that is not where `inverted` is 1. @param out as many values as cells, all of them written. */
-function distances(
+function* distances(
   cells: Uint8Array,
   inverted: 0 | 1,
   width: number,
   height: number,
   outside: 'zero' | 'free',
   out: Float32Array = new Float32Array(cells.length),
-): Float32Array {
+): Task<Float32Array> {
   const far = width + height + 2;
   const beyond = outside === 'zero' ? 0 : far;
-  columnDistances(cells, inverted, out, width, height, beyond, far);
+  yield* within(columnDistances(cells, inverted, out, width, height, beyond, far), 0, 0.4);
   const line = makeLine(width + 2);
-  for (let y = 0; y < height; y++) rowDistances(out, line, y * width, width, beyond, far);
+  yield* within(byRows(height, (y) => rowDistances(out, line, y * width, width, beyond, far)), 0.4, 1);
   return out;
 }
 
@@ -29,12 +35,12 @@ function distances(
  * Distance of every cell to the nearest one sought above or below it, row by row down and up again. Rows are functions of their own: code that is met often is
  * compiled soon.
  */
-function columnDistances(cells: Uint8Array, inverted: 0 | 1, out: Float32Array, width: number, height: number, beyond: number, far: number): void {
+function* columnDistances(cells: Uint8Array, inverted: 0 | 1, out: Float32Array, width: number, height: number, beyond: number, far: number): Task<void> {
   const edge = new Float32Array(width).fill(beyond);
   fartherDown(cells, inverted, edge, 0, out, 0, width, far);
-  for (let y = 1; y < height; y++) fartherDown(cells, inverted, out, (y - 1) * width, out, y * width, width, far);
+  yield* within(byRows(height - 1, (y) => fartherDown(cells, inverted, out, y * width, out, (y + 1) * width, width, far)), 0, 0.5);
   nearerUp(edge, 0, out, (height - 1) * width, width);
-  for (let y = height - 2; y >= 0; y--) nearerUp(out, (y + 1) * width, out, y * width, width);
+  yield* within(byRows(height - 1, (k) => nearerUp(out, (height - 1 - k) * width, out, (height - 2 - k) * width, width)), 0.5, 1);
 }
 
 function fartherDown(
@@ -96,8 +102,11 @@ export const makeLine = (longest: number): Line => ({
 
 /** Distance of every cell to the nearest one that is not 0, px; nothing lies beyond the raster. @param out where it is written, when it is at hand. */
 export function distanceTo(cells: Uint8Array, width: number, height: number, out?: Float32Array): Float32Array {
-  return distances(cells, 1, width, height, 'free', out);
+  return finish(distances(cells, 1, width, height, 'free', out));
 }
+
+/** The same in turns, for large rasters. */
+export const distancesTo = (cells: Uint8Array, width: number, height: number): Task<Float32Array> => distances(cells, 1, width, height, 'free');
 
 /**
  * Distance of every cell to the nearest one that lies more than `radiusPx` inside the cells that are not 0: what an opening by a disc keeps is at most that
@@ -105,7 +114,7 @@ export function distanceTo(cells: Uint8Array, width: number, height: number, out
  * @param out where it is written, when it is at hand.
  */
 export function distanceToWide(cells: Uint8Array, width: number, height: number, radiusPx: number, out?: Float32Array): Float32Array {
-  const inside = distances(cells, 0, width, height, 'free', out);
+  const inside = finish(distances(cells, 0, width, height, 'free', out));
   return distanceTo(cellsAbove(inside, radiusPx), width, height, inside);
 }
 

@@ -1,20 +1,30 @@
+import type { Task } from '../task/task.ts';
+
+/** So many cells are looked at before others have their turn. */
+const CELLS_PER_TURN = 200_000;
+
 /**
  * Thins the cells that are 1 to lines one cell wide that keep how things are connected (Z. Guo & R. W. Hall, "Parallel thinning with
  * two-subiteration algorithms", CACM 32(3), 1989, doi:10.1145/62065.62074, which does not eat diagonal lines from their ends). Cells on the
  * border of the raster are taken for 0. Costs as many rounds as the thickest place has half widths.
  */
-export function thin(cells: Uint8Array, width: number, height: number): Uint8Array {
+export function* thin(cells: Uint8Array, width: number, height: number): Task<Uint8Array> {
   const out = cells.slice();
   for (let x = 0; x < width; x++) out[x] = out[(height - 1) * width + x] = 0;
   for (let y = 0; y < height; y++) out[y * width] = out[y * width + width - 1] = 0;
   let active: number[] = [];
   for (let i = 0; i < out.length; i++) if (out[i] !== 0) active.push(i);
   const gone: number[] = [];
+  const all = Math.max(1, active.length);
+  let seen = 0;
   for (;;) {
     let changed = 0;
     for (const second of [false, true]) {
       gone.length = 0;
-      for (const i of active) if (out[i] !== 0 && mayGo(out, width, i, second)) gone.push(i);
+      for (const i of active) {
+        if (out[i] !== 0 && mayGo(out, width, i, second)) gone.push(i);
+        if (++seen % CELLS_PER_TURN === 0) yield 1 - active.length / all;
+      }
       for (const i of gone) out[i] = 0;
       changed += gone.length;
     }

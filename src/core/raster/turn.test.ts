@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { artFromText, disc, pictureFromShare, BLACK, WHITE } from '../../../tests/fixtures/shapes.ts';
 import { artFromPicture, pictureFromArt, withAlpha, type Art } from './art.ts';
 import { turnArt, turnedPoint, turnedSize, unturnedPoint, type Turn } from './turn.ts';
+import { finish } from '../task/task.ts';
 
 const turns = fc.record({
   mirrored: fc.boolean(),
@@ -14,24 +15,24 @@ const bytes = (art: Art): number[] => [...pictureFromArt(art).data];
 describe('turnArt', () => {
   it('moves whole pixels for quarters and mirroring', () => {
     const art = artFromText(['#..', '...']);
-    expect(bytes(turnArt(art, { mirrored: false, quarters: 1, angleDeg: 0 }))).toEqual(bytes(artFromText(['.#', '..', '..'])));
-    expect(bytes(turnArt(art, { mirrored: true, quarters: 0, angleDeg: 0 }))).toEqual(bytes(artFromText(['..#', '...'])));
-    expect(bytes(turnArt(art, { mirrored: true, quarters: 2, angleDeg: 0 }))).toEqual(bytes(artFromText(['...', '#..'])));
+    expect(bytes(finish(turnArt(art, { mirrored: false, quarters: 1, angleDeg: 0 })))).toEqual(bytes(artFromText(['.#', '..', '..'])));
+    expect(bytes(finish(turnArt(art, { mirrored: true, quarters: 0, angleDeg: 0 })))).toEqual(bytes(artFromText(['..#', '...'])));
+    expect(bytes(finish(turnArt(art, { mirrored: true, quarters: 2, angleDeg: 0 })))).toEqual(bytes(artFromText(['...', '#..'])));
   });
 
   it('gives the picture back after four quarters, and after mirroring twice', () => {
     const art = artFromPicture(pictureFromShare(disc(23, 14, 9, 6, 5), BLACK, WHITE));
     let turned = art;
-    for (let k = 0; k < 4; k++) turned = turnArt(turned, { mirrored: false, quarters: 1, angleDeg: 0 });
+    for (let k = 0; k < 4; k++) turned = finish(turnArt(turned, { mirrored: false, quarters: 1, angleDeg: 0 }));
     expect(bytes(turned)).toEqual(bytes(art));
     const mirror: Turn = { mirrored: true, quarters: 0, angleDeg: 0 };
-    expect(bytes(turnArt(turnArt(art, mirror), mirror))).toEqual(bytes(art));
+    expect(bytes(finish(turnArt(finish(turnArt(art, mirror)), mirror)))).toEqual(bytes(art));
   });
 
   it('goes on beyond the border when it straightens a little or the border is plain, and clears what it uncovers otherwise', () => {
     const busy = artFromText(['#.#.#.', '.#.#.#', '#.#.#.', '.#.#.#']);
     const corners = (art: Art): number[] => [art.alpha[0], art.alpha[art.alpha.length - 1]];
-    const turned = (art: Art, angleDeg: number): Art => turnArt(art, { mirrored: false, quarters: 0, angleDeg });
+    const turned = (art: Art, angleDeg: number): Art => finish(turnArt(art, { mirrored: false, quarters: 0, angleDeg }));
     expect(corners(turned(busy, 5))).toEqual([255, 255]);
     expect(corners(turned(busy, 20))).toEqual([0, 0]);
     expect(corners(turned(artFromText(['......', '..##..', '......']), 20))).toEqual([255, 255]);
@@ -51,7 +52,7 @@ describe('turnArt', () => {
   it('puts what it turns where turnedPoint says', () => {
     const art = artFromPicture(pictureFromShare(disc(80, 50, 20, 14, 6), BLACK, WHITE));
     const turn: Turn = { mirrored: true, quarters: 1, angleDeg: 17 };
-    const turned = turnArt(art, turn);
+    const turned = finish(turnArt(art, turn));
     const [x, y] = turnedPoint(turn, 80, 50, 20, 14);
     expect(turned.colour.data[(Math.floor(y) * turned.width + Math.floor(x)) * 4]).toBe(20);
     expect({ widthPx: turned.width, heightPx: turned.height }).toEqual(turnedSize(turn, 80, 50));

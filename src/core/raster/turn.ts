@@ -1,6 +1,7 @@
 import { eachBorderPixel } from './eachBorderPixel.ts';
-import { makeRgba8 } from './raster.ts';
+import { makeRgba8, wordsOf } from './raster.ts';
 import type { Art } from './art.ts';
+import { byRows, type Task } from '../task/task.ts';
 
 /** How a picture is turned: mirrored left to right first, then by quarters clockwise, then by a small angle clockwise. */
 export interface Turn {
@@ -56,7 +57,7 @@ function directionOf({ quarters, angleDeg }: Turn): { cos: number; sin: number }
  * The art turned about its middle; whole quarters move pixels, other angles mix four. What it uncovers goes on as the art's border does, where that is one
  * plain colour or the turn straightens no more than a little; else it is clear. Later steps count from its upper left corner.
  */
-export function turnArt(art: Art, turn: Turn): Art {
+export function* turnArt(art: Art, turn: Turn): Task<Art> {
   const { width, height, frame } = art;
   const { widthPx, heightPx } = turnedSize(turn, width, height);
   const colour = new Uint8Array(widthPx * heightPx * 4).fill(255);
@@ -66,12 +67,19 @@ export function turnArt(art: Art, turn: Turn): Art {
   const [nextX, nextY] = unturnedPoint(turn, width, height, 1.5, 0.5);
   const [belowX, belowY] = unturnedPoint(turn, width, height, 0.5, 1.5);
   const steps = { ax: nextX - originX, ay: nextY - originY, bx: belowX - originX, by: belowY - originY };
-  for (let y = 0; y < heightPx; y++) turnRow(art, colour, alpha, y, widthPx, originX + y * steps.bx, originY + y * steps.by, steps.ax, steps.ay, goesOn);
+  const turned = makeRgba8(widthPx, heightPx, colour);
+  const [from, to] = [wordsOf(art.colour), wordsOf(turned)];
+  const placeOf = (x: number, y: number): number => Math.round(originY + y * steps.by + x * steps.ay - 0.5) * width + Math.round(originX + y * steps.bx + x * steps.ax - 0.5);
+  yield* byRows(heightPx, (y) =>
+    turn.angleDeg === 0
+      ? moveRow(art, from, to, alpha, y * widthPx, (y + 1) * widthPx, placeOf(0, y), Math.round(steps.ay) * width + Math.round(steps.ax))
+      : turnRow(art, colour, alpha, y, widthPx, originX + y * steps.bx, originY + y * steps.by, steps.ax, steps.ay, goesOn),
+  );
   return {
     kind: 'art',
     width: widthPx,
     height: heightPx,
-    colour: makeRgba8(widthPx, heightPx, colour),
+    colour: turned,
     alpha,
     frame: { leftPx: 0, topPx: 0, scale: frame.scale },
   };
@@ -126,19 +134,21 @@ function turnRow(
     const fx = Math.max(0, sx - x0) * right;
     const fy = Math.max(0, sy - y0) * (down > 0 ? 1 : 0);
     const i = y0 * width + x0;
-    const weights = [(1 - fx) * (1 - fy), fx * (1 - fy), (1 - fx) * fy, fx * fy];
-    const places = [i, i + right, i + down, i + down + right];
-    let there = 0;
-    const sum = [0, 0, 0];
-    let whole = 0;
-    for (let k = 0; k < 4; k++) {
-      const weight = weights[k];
-      if (weight === 0) continue;
-      there += weight * art.alpha[places[k]];
-      whole += weight;
-      for (let c = 0; c < 3; c++) sum[c] += weight * from[places[k] * 4 + c];
-    }
-    alpha[o] = Math.round(there);
-    for (let c = 0; c < 3; c++) colour[o * 4 + c] = Math.round(sum[c] / whole);
+    const [j, k, l] = [i + right, i + down, i + down + right];
+    const [atI, atJ, atK, atL] = [(1 - fx) * (1 - fy), fx * (1 - fy), (1 - fx) * fy, fx * fy];
+    const whole = atI + atJ + atK + atL;
+    alpha[o] = Math.round(atI * art.alpha[i] + atJ * art.alpha[j] + atK * art.alpha[k] + atL * art.alpha[l]);
+    for (let c = 0; c < 3; c++) colour[4 * o + c] = Math.round((atI * from[4 * i + c] + atJ * from[4 * j + c] + atK * from[4 * k + c] + atL * from[4 * l + c]) / whole);
   }
 }
+
+/** Whole pixels of one row of the turned art, `step` apart in the one that it came from. */
+function moveRow(art: Art, from: Int32Array, to: Int32Array, alpha: Uint8Array, start: number, end: number, first: number, step: number): void {
+  for (let o = start, i = first; o < end; o++, i += step) {
+    to[o] = from[i] | OPAQUE;
+    alpha[o] = art.alpha[i];
+  }
+}
+
+/** The fourth byte of a colour's word, all there. */
+const OPAQUE = 255 << 24;

@@ -21,8 +21,8 @@ const FOLLOW_RESTLESS_PX = 0.1;
  */
 export function* drawnLarger(art: Art, times: 2 | 4): Task<Art> {
   assertEnlargeable(art, times);
-  const restless = isRestless(art.colour);
-  const drawn = yield* within(drawnFrom(art, times, restless), 0, 0.5);
+  const restless = yield* within(isRestless(art.colour), 0, 0.02);
+  const drawn = yield* within(drawnFrom(art, times, restless), 0.02, 0.5);
   if (drawn === undefined) return yield* within(enlarge(art, times, restless), 0.5, 1);
   const lacking = lackingIn(drawn.art, art, { noise: (yield* calmedArt(art)).noise, restless, stepped: drawn.stepped });
   return isLacking(lacking) ? yield* within(withArtNear(lacking, drawn.art, art, times, restless), 0.5, 1) : drawn.art;

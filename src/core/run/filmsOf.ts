@@ -16,8 +16,7 @@ import type { FilmsSeparation } from './traceTones.ts';
  * @param own what the ids of an object's own films begin with.
  */
 export function toneFacts(separation: FilmsSeparation, { labels, tones, ground }: FlatTones, own = ''): ToneFact[] {
-  const counts = new Float64Array(256);
-  for (const label of labels.data) counts[label]++;
+  const counts = countsOf(labels.data);
   const there = Math.max(1, labels.data.length - counts[CLEAR]);
   const held = separation.way === 'flat' ? separation.palette : undefined;
   const kept = keptOf(separation);
@@ -35,6 +34,13 @@ export function toneFacts(separation: FilmsSeparation, { labels, tones, ground }
     return id;
   };
   return tones.map((tone, k) => ({ colour: held?.[k].colour ?? hexFromRgb(tone), share: counts[k] / there, film: filmOf(k) }));
+}
+
+/** How often each label is there. */
+function countsOf(data: Uint8Array): Uint32Array {
+  const counts = new Uint32Array(256);
+  for (let i = 0; i < data.length; i++) counts[data[i]]++;
+  return counts;
 }
 
 /** Colours further apart than this are another tone, OKLab × 100: what a crop or smoothing moves a tone's mean by is less. */

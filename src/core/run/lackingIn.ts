@@ -4,7 +4,7 @@ import { pictureFromArt, type Art } from '../raster/art.ts';
 import { boxBlurred } from '../raster/boxBlur.ts';
 import { cropArt } from '../raster/crop.ts';
 import { resample } from '../raster/shrink.ts';
-import { finish, type Task } from '../task/task.ts';
+import { within, type Task } from '../task/task.ts';
 
 /**
  * Where the mean over 3 × 3 px differs from a drawing by more than this, levels of light or of alpha, so much more a level of noise, the drawing lacks something:
@@ -80,7 +80,7 @@ export function* withArtNear({ width, height, marks }: Lacking, drawn: Art, art:
       if (!hasShare(share, width, tile)) continue;
       const [x, y] = [Math.max(0, left - BESIDE_PX), Math.max(0, top - BESIDE_PX)];
       const around = cropArt(fromCorner, { xPx: x, yPx: y, widthPx: tile.right + BESIDE_PX - x, heightPx: tile.bottom + BESIDE_PX - y });
-      mix(drawn, finish(enlarge(around, times, restless)), { x: x * times, y: y * times }, share, tile, times);
+      mix(drawn, yield* within(enlarge(around, times, restless), top / height, top / height), { x: x * times, y: y * times }, share, tile, times);
       yield (top + (left / width) * TILE_PX) / height;
     }
   }

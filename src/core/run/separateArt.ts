@@ -95,6 +95,7 @@ function* filmsOfTones(
   const { separation } = part;
   const { leastPieceMm2 } = part.outline;
   const facts = toneFacts(separation, traced.tones, ownFilms(part.id));
+  yield 0;
   const { films, order } = filmsOf(separation, part.films, facts);
   const filmOfTone = facts.map(({ film }) => films.findIndex(({ id }) => id === film));
   const keepsDarker = separation.way !== 'backDetail' && separation.keeps === 'darker';

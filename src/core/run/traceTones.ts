@@ -48,7 +48,10 @@ export function* traceTones(separation: FilmsSeparation, art: Art, options: Outl
       0.6,
     );
     const mesh = yield* within(traceMesh(art, tones.labels, tones.tones, options), 0.6, 1);
-    return { tones, mesh, regions: meshRegions(mesh), art };
+    yield 1;
+    const regions = meshRegions(mesh);
+    yield 1;
+    return { tones, mesh, regions, art };
   }
   const tones = yield* within(
     separation.way === 'tones'
@@ -59,6 +62,7 @@ export function* traceTones(separation: FilmsSeparation, art: Art, options: Outl
   );
   const calmed = tones.calmedPx === undefined ? options : { ...options, calm: { labels: [BACK, DETAIL] as const, followPx: tones.calmedPx * CALM_FOLLOWS } };
   const mesh = yield* within(traceMesh(tones.grey, tones.labels, tones.tones, calmed), 0.4, 1);
+  yield 1;
   return { tones, mesh, regions: meshRegions(mesh), art: tones.grey, histogram: tones.histogram };
 }
 

@@ -87,13 +87,13 @@ describe('dropSlivers', () => {
 
   it('parts a strip of mixed pixels between the two tones that it is a mixture of', () => {
     const { labels, data } = strip({ r: 128, g: 140, b: 155 });
-    const out = dropSlivers(labels, makeRgba8(12, 9, data), tones);
+    const out = finish(dropSlivers(labels, makeRgba8(12, 9, data), tones));
     expect(new Set(out.data.subarray(12, 96))).toEqual(new Set([0, 1]));
   });
 
   it('keeps a thin line that has its own colour', () => {
     const { labels, data } = strip({ r: 142, g: 106, b: 118 });
-    expect([...dropSlivers(labels, makeRgba8(12, 9, data), tones).data]).toEqual([...labels.data]);
+    expect([...finish(dropSlivers(labels, makeRgba8(12, 9, data), tones)).data]).toEqual([...labels.data]);
   });
 
   it('takes the blur of an edge for no line of a tone that looks like it, and keeps a line as broad as two pixels', () => {
@@ -113,7 +113,7 @@ describe('dropSlivers', () => {
         const { r, g, b } = [ink, pink, colour][label];
         data.set([r, g, b], 4 * i);
       });
-      return { before, after: dropSlivers(before, makeRgba8(12, 9, data), [ink, pink, between]) };
+      return { before, after: finish(dropSlivers(before, makeRgba8(12, 9, data), [ink, pink, between])) };
     };
     const tonesInside = ({ data }: LabelMap): Set<number> => new Set(data.subarray(12, 96));
     // A pixel broad: that very colour, or one that compression has pulled off the way.
@@ -204,8 +204,8 @@ describe('thin lines', () => {
       return makeRgba8(16, 12, data);
     };
     const tones = [ORANGE, PURPLE, BROWN];
-    expect(new Set(dropSlivers(labels, picture({ r: 132, g: 72, b: 83 }), tones).data.subarray(16, 176))).toEqual(new Set([0, 1]));
-    expect([...dropSlivers(labels, picture(BROWN), tones).data]).toEqual([...labels.data]);
+    expect(new Set(finish(dropSlivers(labels, picture({ r: 132, g: 72, b: 83 }), tones)).data.subarray(16, 176))).toEqual(new Set([0, 1]));
+    expect([...finish(dropSlivers(labels, picture(BROWN), tones)).data]).toEqual([...labels.data]);
   });
 });
 

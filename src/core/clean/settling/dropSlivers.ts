@@ -2,6 +2,7 @@ import type { Rgb } from '../../colour/oklab.ts';
 import { labelRegions, runsByRegion, type Regions } from '../../raster/labelRegions.ts';
 import { CLEAR, makeLabelMap, type LabelMap } from '../../raster/labelMap.ts';
 import { wordsOf, type Rgba8 } from '../../raster/raster.ts';
+import { byRows, within, type Task } from '../../task/task.ts';
 import { ECHO, Sliver } from './sliver.ts';
 
 /** Of a thin line's colours, another tone must explain them better than its own by this factor. */
@@ -16,12 +17,13 @@ const BROAD = 254;
  * the two off the straight way between them. Where the mixture explains the strip's colours better than its own tone, each pixel goes to the nearer of the two.
  * A real thin line has its own colour and stays.
  */
-export function dropSlivers(labels: LabelMap, colour: Rgba8, tones: readonly Rgb[]): LabelMap {
+export function* dropSlivers(labels: LabelMap, colour: Rgba8, tones: readonly Rgb[]): Task<LabelMap> {
   const { width, height } = labels;
-  const thin = thinParts(labels);
+  const thin = yield* within(thinParts(labels), 0, 0.6);
   const regions = labelRegions(thin, width, height, 'each', true);
   const { runStart, runEnd, count, area } = regions;
   const { first, runs: all } = runsByRegion(regions);
+  yield 0.7;
   const words = wordsOf(colour);
   const out = labels.data.slice();
   for (let part = 0; part < count; part++) {
@@ -115,11 +117,11 @@ function toneOfLine(words: Int32Array, tones: readonly Rgb[], own: number, groun
 /**
  * The labels of pixels that lie in no 3 × 3 block of their label, `BROAD` elsewhere. Along the border of the picture blocks are cut off: nothing is thin there.
  */
-function thinParts({ data, width, height }: LabelMap): Uint8Array {
+function* thinParts({ data, width, height }: LabelMap): Task<Uint8Array> {
   const middles = new Uint8Array(data.length);
-  for (let y = 1; y < height - 1; y++) middlesOfRow(data, middles, width, y * width);
+  yield* within(byRows(height - 2, (y) => middlesOfRow(data, middles, width, (y + 1) * width)), 0, 0.5);
   const thin = new Uint8Array(data.length).fill(BROAD);
-  for (let y = 1; y < height - 1; y++) thinOfRow(data, middles, thin, width, y * width);
+  yield* within(byRows(height - 2, (y) => thinOfRow(data, middles, thin, width, (y + 1) * width)), 0.5, 1);
   return thin;
 }
 

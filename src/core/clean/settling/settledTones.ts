@@ -45,14 +45,13 @@ export interface SettledTones {
  */
 export function* settledTones(art: Art, { count, held, leastAreaPx2 = 0, refuses = false }: SettlingOptions): Task<SettledTones> {
   const { width, height, alpha } = art;
-  const restless = isRestless(art.colour);
-  const { tones, labels: nearest, dots } = yield* within(toneLabels(art, count, restless ? 'none' : 'ofBits', held), 0, 0.9);
+  const restless = yield* within(isRestless(art.colour), 0, 0.05);
+  const { tones, labels: nearest, dots } = yield* within(toneLabels(art, count, restless ? 'none' : 'ofBits', held), 0.05, 0.88);
   const data = nearest.slice();
   const opaque = isOpaque(alpha);
   if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;
   const noisePx2 = (restless ? LEAST_NOISE_PX2 : LEAST_CALM_PX2) * Math.max(1, art.frame.scale ** 2);
-  const whole = dropSlivers(makeLabelMap(width, height, data), art.colour, tones);
-  yield 0.94;
+  const whole = yield* within(dropSlivers(makeLabelMap(width, height, data), art.colour, tones), 0.88, 0.94);
   const onSides = restless ? dropOvershoots(whole, tones) : whole;
   yield 0.97;
   const { data: withClear } = swept(onSides, Math.max(noisePx2, leastAreaPx2), refuses);

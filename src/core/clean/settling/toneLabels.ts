@@ -1,7 +1,7 @@
 import { writeOklab, type Rgb } from '../../colour/oklab.ts';
 import type { Art } from '../../raster/art.ts';
 import { wordsOf, type Rgba8 } from '../../raster/raster.ts';
-import { within, type Task } from '../../task/task.ts';
+import { byRows, within, type Task } from '../../task/task.ts';
 import { calmedArt } from '../calmedArt.ts';
 import { inkOfStrokes } from '../inkOfStrokes.ts';
 import { findPalette, type Tone, type ToneCount } from '../palette.ts';
@@ -36,14 +36,12 @@ export function* toneLabels(art: Art, count: ToneCount | readonly Rgb[], singles
     if (ink !== undefined) tones.push(ink);
   }
   if (tones.length < 2) return { tones, labels: new Uint8Array(width * height), dots: [] };
-  const labels = nearestTones(smooth, tones);
-  yield 0.65;
-  const core = coresOf(labels, plain, width, height);
-  yield 0.7;
+  const labels = yield* within(nearestTones(smooth, tones), 0.6, 0.65);
+  const core = yield* within(coresOf(labels, plain, width, height), 0.65, 0.7);
   const settled = yield* within(settleMixed({ smooth, labels, core, tones, slack: 14 + 2 * noise }), 0.7, 0.93);
   const dots = yield* within(settleStrokes(settled, { smooth, nearest: labels, core, tones }), 0.93, 0.98);
   if (singles === 'all') return { tones, labels: settled, dots };
-  const kept = withoutSingles(settled, width, height, singles === 'ofBits');
+  const kept = yield* within(withoutSingles(settled, width, height, singles === 'ofBits'), 0.98, 1);
   bringBack(dots, kept);
   return { tones, labels: kept, dots };
 }
@@ -54,12 +52,12 @@ export type Singles = 'all' | 'ofBits' | 'none';
 const isPalette = (count: ToneCount | readonly Rgb[]): count is readonly Rgb[] => Array.isArray(count);
 
 /** The nearest tone of every pixel, through a table of 6 bits a channel that is filled as its colours are met. */
-function nearestTones(picture: Rgba8, tones: readonly Rgb[]): Uint8Array {
+function* nearestTones(picture: Rgba8, tones: readonly Rgb[]): Task<Uint8Array> {
   const { width, height } = picture;
   const words = wordsOf(picture);
   const table = new ToneTable(tones);
   const labels = new Uint8Array(width * height);
-  for (let y = 0; y < height; y++) labelRow(words, table, labels, y * width, (y + 1) * width);
+  yield* byRows(height, (y) => labelRow(words, table, labels, y * width, (y + 1) * width));
   return labels;
 }
 
@@ -102,9 +100,9 @@ class ToneTable {
 }
 
 /** 1 where a plain pixel's eight neighbours all have its tone: the inside of an area, as thin as three pixels. */
-function coresOf(labels: Uint8Array, plain: Uint8Array, width: number, height: number): Uint8Array {
+function* coresOf(labels: Uint8Array, plain: Uint8Array, width: number, height: number): Task<Uint8Array> {
   const core = new Uint8Array(labels.length);
-  for (let y = 0; y < height; y++) coresRow(labels, plain, core, width, y * width, y > 0 ? -width : 0, y < height - 1 ? width : 0);
+  yield* byRows(height, (y) => coresRow(labels, plain, core, width, y * width, y > 0 ? -width : 0, y < height - 1 ? width : 0));
   return core;
 }
 
@@ -130,10 +128,10 @@ function coresRow(labels: Uint8Array, plain: Uint8Array, core: Uint8Array, width
 const MOST_OF_BIT = 5;
 
 /** A pixel that none or one of its eight neighbours shares takes the tone that most of them have. @param keepBits leaves it alone in a bit of a few pixels. */
-function withoutSingles(labels: Uint8Array, width: number, height: number, keepBits: boolean): Uint8Array {
+function* withoutSingles(labels: Uint8Array, width: number, height: number, keepBits: boolean): Task<Uint8Array> {
   const out = labels.slice();
   const votes = new Uint8Array(32);
-  for (let y = 1; y < height - 1; y++) {
+  const settleRow = (y: number): void => {
     for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
       const t = labels[i];
       if (labels[i - 1] === t && labels[i + 1] === t) continue;
@@ -144,7 +142,8 @@ function withoutSingles(labels: Uint8Array, width: number, height: number, keepB
       for (let k = 0; k < 32; k++) if (votes[k] > votes[most]) most = k;
       out[i] = most;
     }
-  }
+  };
+  yield* byRows(height - 2, (y) => settleRow(y + 1));
   return out;
 }
 

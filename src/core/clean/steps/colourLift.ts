@@ -23,10 +23,9 @@ export const colourLift: StepKind<ColourLiftStep> = {
   *run(art, step) {
     const colour = rgbFromHex(step.colour);
     if (colour === undefined) throw new RangeError(`not a colour: ${step.colour}`);
-    const mask = colourMask(art, colour, step.tolerance);
-    yield 0.5;
+    const mask = yield* within(colourMask(art, colour, step.tolerance), 0, 0.3);
     let areaPx2 = 0;
     for (let i = 0; i < mask.length; i++) areaPx2 += mask[i];
-    return { art: step.soft ? yield* within(clearLifted(art, { lifted: mask, ground: colour, everywhere: true }), 0.5, 1) : clearHard(art, mask), facts: { areaPx2 } };
+    return { art: yield* within(step.soft ? clearLifted(art, { lifted: mask, ground: colour, everywhere: true }) : clearHard(art, mask), 0.3, 1), facts: { areaPx2 } };
   },
 };

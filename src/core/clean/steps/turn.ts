@@ -25,6 +25,6 @@ export const turn: StepKind<TurnStep> = {
   *run(art, step) {
     const { scale } = art.frame;
     const facts = { fromWidthPx: Math.round(art.width / scale), fromHeightPx: Math.round(art.height / scale) };
-    return { art: turnArt(art, step), facts };
+    return { art: yield* turnArt(art, step), facts };
   },
 };

@@ -2,7 +2,7 @@ import { colourDifference, tintDifference, type Rgb } from '../../colour/oklab.t
 import type { Art } from '../../raster/art.ts';
 import { eachBorderPixel } from '../../raster/eachBorderPixel.ts';
 import { labelRegions, type Regions } from '../../raster/labelRegions.ts';
-import { within, type Task } from '../../task/task.ts';
+import { byRows, within, type Task } from '../../task/task.ts';
 import { settledTones } from '../settling/settledTones.ts';
 import { middleColour } from '../middleColour.ts';
 import { clearLifted } from '../softenLift.ts';
@@ -55,11 +55,12 @@ interface Seen {
  */
 export function* clearAround(art: Art, mask: Uint8Array, isSaid: boolean): Task<Art | undefined> {
   const { width, height, alpha } = art;
-  const inTones = yield* within(settledTones(art, { count: 'auto' }), 0, 0.9);
+  const inTones = yield* within(settledTones(art, { count: 'auto' }), 0, 0.8);
   const { labels, tones } = inTones;
   const regions = labelRegions(labels, width, height, 'each', false);
+  yield 0.82;
   const around = isSaid ? -1 : toneAround(labels, alpha, width, height);
-  const areas = areasOf(regions, { labels, mask, width, height, around, colours: art.colour.data });
+  const areas = yield* areasOf(regions, { labels, mask, width, height, around, colours: art.colour.data });
   const isFar = tones.map((tone) => around >= 0 && isFarFrom(tone, tones[around]));
   if (around >= 0 && shadedPx(areas, regions, around, isFar) > MOST_SHADED * labels.length) return undefined;
   const verdicts = areas.map((area) => verdictOn(area, around, isFar));
@@ -69,10 +70,11 @@ export function* clearAround(art: Art, mask: Uint8Array, isSaid: boolean): Task<
     if (verdict === 'stays') continue;
     for (let i = regions.runStart[run]; i < regions.runEnd[run]; i++) if (alpha[i] !== 0 && (verdict === 'goes' || mask[i] === 0)) lifted[i] = 1;
   }
-  return yield* within(clearLifted(art, { lifted, ground: middleColour(art, lifted), everywhere: false, inTones }), 0.9, 1);
+  const ground = yield* within(middleColour(art, lifted), 0.89, 0.9);
+  return yield* within(clearLifted(art, { lifted, ground, everywhere: false, inTones }), 0.9, 1);
 }
 
-function areasOf(regions: Regions, { labels, mask, width, height, around, colours }: Seen): Area[] {
+function* areasOf(regions: Regions, { labels, mask, width, height, around, colours }: Seen): Task<Area[]> {
   const { runStart, runEnd, regionOfRun, count, area } = regions;
   const tone = new Uint8Array(count);
   const kept = new Float64Array(count);
@@ -86,8 +88,8 @@ function areasOf(regions: Regions, { labels, mask, width, height, around, colour
   }
   eachBorderPixel(width, height, (i) => void border[regionOf[i]]++);
   const isAround = Uint8Array.from(tone, (each) => (each === around ? 1 : 0));
-  const isOpen = around < 0 ? isAround : closedByLoneArt(regionOf, isAround, width);
-  const isPale = around < 0 ? isAround : paleAreas(regionOf, border, isAround, colours, width);
+  const isOpen = around < 0 ? isAround : yield* within(closedByLoneArt(regionOf, isAround, width), 0.83, 0.86);
+  const isPale = around < 0 ? isAround : yield* within(paleAreas(regionOf, border, isAround, colours, width), 0.86, 0.88);
   return Array.from(tone, (each, k) => ({
     tone: each,
     kept: kept[k] / area[k],
@@ -97,40 +99,45 @@ function areasOf(regions: Regions, { labels, mask, width, height, around, colour
 }
 
 /** 1 for areas of the ground's tone whose neighbours have nearly all of their edges against that tone. */
-function closedByLoneArt(regionOf: Int32Array, isAround: Uint8Array, width: number): Uint8Array {
+function* closedByLoneArt(regionOf: Int32Array, isAround: Uint8Array, width: number): Task<Uint8Array> {
   const [edge, alike, byLone] = [new Float64Array(isAround.length), new Float64Array(isAround.length), new Float64Array(isAround.length)];
-  const addWhere = (sum: Float64Array, counts: (other: number) => boolean): void =>
+  const addWhere = (sum: Float64Array, counts: (other: number) => boolean): Task<void> =>
     eachEdge(regionOf, width, (a, b) => {
       if (counts(b)) sum[a]++;
       if (counts(a)) sum[b]++;
     });
-  addWhere(edge, () => true);
-  addWhere(alike, (other) => isAround[other] === 1);
-  addWhere(byLone, (other) => isAround[other] === 0 && alike[other] >= ALONE * edge[other]);
+  yield* within(addWhere(edge, () => true), 0, 0.3);
+  yield* within(addWhere(alike, (other) => isAround[other] === 1), 0.3, 0.6);
+  yield* within(addWhere(byLone, (other) => isAround[other] === 0 && alike[other] >= ALONE * edge[other]), 0.6, 1);
   return isAround.map((is, k) => (is === 1 && byLone[k] >= ALONE * edge[k] ? 1 : 0));
 }
 
 /** Visits the sides of pixels that part two regions. */
-function eachEdge(regionOf: Int32Array, width: number, visit: (a: number, b: number) => void): void {
-  for (let i = 0; i < regionOf.length; i++) {
-    const a = regionOf[i];
-    if ((i + 1) % width !== 0 && regionOf[i + 1] !== a) visit(a, regionOf[i + 1]);
-    if (i + width < regionOf.length && regionOf[i + width] !== a) visit(a, regionOf[i + width]);
-  }
+function eachEdge(regionOf: Int32Array, width: number, visit: (a: number, b: number) => void): Task<void> {
+  return byRows(regionOf.length / width, (y) => {
+    for (let i = y * width, last = i + width - 1; i <= last; i++) {
+      const a = regionOf[i];
+      if (i < last && regionOf[i + 1] !== a) visit(a, regionOf[i + 1]);
+      if (i + width < regionOf.length && regionOf[i + width] !== a) visit(a, regionOf[i + width]);
+    }
+  });
 }
 
 /** 1 for areas that have the ground's tone, but inside another mean colour than the ground. */
-function paleAreas(regionOf: Int32Array, border: Float64Array, isAround: Uint8Array, colours: Uint8Array, width: number): Uint8Array {
+function* paleAreas(regionOf: Int32Array, border: Float64Array, isAround: Uint8Array, colours: Uint8Array, width: number): Task<Uint8Array> {
   const sums = Array.from(isAround, () => new Float64Array(4));
   const ground = new Float64Array(4);
   const isIn = (k: number, i: number): boolean => regionOf[i] === k;
-  for (let i = width; i < regionOf.length - width; i++) {
-    const k = regionOf[i];
-    if (isAround[k] === 0 || !(isIn(k, i - 1) && isIn(k, i + 1) && isIn(k, i - width) && isIn(k, i + width))) continue;
-    const sum = border[k] > 0 ? ground : sums[k];
-    for (let c = 0; c < 3; c++) sum[c] += colours[4 * i + c];
-    sum[3]++;
-  }
+  const addRow = (y: number): void => {
+    for (let i = y * width; i < (y + 1) * width; i++) {
+      const k = regionOf[i];
+      if (isAround[k] === 0 || !(isIn(k, i - 1) && isIn(k, i + 1) && isIn(k, i - width) && isIn(k, i + width))) continue;
+      const sum = border[k] > 0 ? ground : sums[k];
+      for (let c = 0; c < 3; c++) sum[c] += colours[4 * i + c];
+      sum[3]++;
+    }
+  };
+  yield* byRows(regionOf.length / width - 2, (y) => addRow(y + 1));
   return isAround.map((_, k) => (sums[k][3] >= TELLING_PX2 && [0, 1, 2].some((c) => Math.abs(sums[k][c] / sums[k][3] - ground[c] / ground[3]) > OFF_GROUND) ? 1 : 0));
 }
 

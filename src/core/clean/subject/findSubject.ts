@@ -39,10 +39,13 @@ export function* findSubject(picture: Rgba8, marks: Uint8Array, bySaying = false
   const noise = noiseLevel(picture);
   const smooth = noise > QUIET ? yield* within(smoothNoise(picture, Math.max(8, 4 * noise)), 0, 0.15) : picture;
   const colours = planesOf(smooth);
+  yield 0.15;
   const edges = sharpEdges(smooth, colours);
-  const standing = refinedStanding(smooth, marks);
-  yield 0.3;
+  yield 0.16;
+  const standing = yield* within(refinedStanding(smooth, marks), 0.16, 0.28);
+  yield 0.28;
   const around = groundAround(colours, standing);
+  yield 0.3;
   const asStanding = (isSure: boolean): FoundSubject => ({ subject: standing, ground: around, colours, isSure });
   if (bySaying) return asStanding(false);
   const byAreas = yield* within(subjectByAreas(colours, edges, marks), 0.3, 1);
@@ -51,7 +54,7 @@ export function* findSubject(picture: Rgba8, marks: Uint8Array, bySaying = false
 }
 
 /** The same as what stands out, with the border where the picture's own edges are. */
-function refinedStanding(picture: Rgba8, marks: Uint8Array): Uint8Array {
+function* refinedStanding(picture: Rgba8, marks: Uint8Array): Task<Uint8Array> {
   const { width, height } = picture;
   const small = shrinkToSide(picture, STAND_OUT_SIDE_PX);
   const colours = planesOf(small);
@@ -59,8 +62,8 @@ function refinedStanding(picture: Rgba8, marks: Uint8Array): Uint8Array {
   for (let i = 0; i < marks.length; i++)
     if (marks[i] !== 0)
       few[Math.floor((Math.floor(i / width) * small.height) / height) * small.width + Math.floor(((i % width) * small.width) / width)] = marks[i];
-  const mask = standingOut(colours, sharpEdges(small, colours).sharp, few);
-  return small.width === width ? mask : refineMask(picture, mask, small.width, small.height);
+  const mask = yield* within(standingOut(colours, sharpEdges(small, colours).sharp, few), 0, 0.8);
+  return small.width === width ? mask : yield* within(refineMask(picture, mask, small.width, small.height), 0.8, 1);
 }
 
 /** The ground continued from all that lies clear of the subject. */
@@ -81,11 +84,15 @@ function* subjectByAreas(colours: Planes, edges: SharpEdges, marks: Uint8Array):
   const basins = basinsOf(edges.sharp, width, height);
   yield 0.3;
   const isGround = groundAreas(basins, edges.sharp, colours, edges.noise, marks);
+  yield 0.35;
   const seen: Seen = { colours, area: Uint8Array.from(basins.labels, (label) => isGround[label]), sharp: edges.sharp, noise: edges.noise, marks };
   let certain = certainGround(basins, isGround, colours);
+  yield 0.4;
   let ground = smoothGround(colours, certain);
   yield 0.5;
-  let subject = minCut(gridOf(seen, ground, certain));
+  const first = gridOf(seen, ground, certain);
+  yield 0.5;
+  let subject = minCut(first);
   for (let round = 1; round < ROUNDS; round++) {
     yield 0.5 + (0.5 * round) / ROUNDS;
     // What was found to be ground tells what the ground looks like close to the subject.
@@ -93,8 +100,12 @@ function* subjectByAreas(colours: Planes, edges: SharpEdges, marks: Uint8Array):
     certain = cellsAbove(away, CLEAR_OF_EDGE_PX);
     if (!certain.includes(1)) break;
     ground = smoothGround(colours, certain);
-    subject = minCut(gridOf(seen, ground, certain));
+    yield 0.6 + (0.4 * round) / ROUNDS;
+    const next = gridOf(seen, ground, certain);
+    yield 0.7 + (0.3 * round) / ROUNDS;
+    subject = minCut(next);
   }
+  yield 0.98;
   dropSoftParts(subject, edges.sharp, marks, width, height);
   return { subject, ground };
 }

@@ -56,8 +56,7 @@ export function* liftSubject(art: Art, strokes: readonly SubjectStroke[] = [], {
   const { ground } = found;
   const subject = corrected(found, small.width / width, strokes, said, largest);
   if (!subject.includes(1)) throw new AppError('noSubject');
-  const mask = small.width === width ? subject : refineMask(colour, subject, small.width, small.height);
-  yield 0.85;
+  const mask = small.width === width ? subject : yield* within(refineMask(colour, subject, small.width, small.height), 0.8, 0.85);
   const groundAt = groundReader(ground.colour.planes, small.width, small.height, width, height);
   const flat = rimPx === 0 && isInEvenTones(artFromPicture(small)) ? yield* within(clearAround(art, mask, strokes.length > 0), 0.85, 0.95) : undefined;
   const sharp = flat ?? matteSubject(art, mask, groundAt);
@@ -95,6 +94,7 @@ const foundBefore = new WeakMap<Rgba8, FoundBefore>();
 function* foundIn(art: Art, strokes: readonly SubjectStroke[]): Task<{ small: Rgba8; found: FoundSubject; said: readonly SubjectStroke[] }> {
   const before = foundBefore.get(art.colour);
   const small = before?.small ?? shrinkToSide(art.colour, WORK_SIDE_PX);
+  yield 0;
   const marksWith = (some: readonly SubjectStroke[]): Uint8Array => marksOf(art, small.width, small.height, some);
   const isSame = (marks: Uint8Array, found: Found | undefined): found is Found => found !== undefined && marks.every((mark, i) => mark === found.marks[i]);
   const plain = marksWith([]);

@@ -1,8 +1,11 @@
 import { distanceInside, distanceTo } from '../../raster/distance.ts';
 import type { Rgba8 } from '../../raster/raster.ts';
+import { byRows, within, type Task } from '../../task/task.ts';
 
 const UNKNOWN = 2;
 const LEVELS = 256;
+/** So many pixels are reached before others have their turn. */
+const PX_PER_TURN = 50_000;
 
 /**
  * Brings a mask that was found on a reduced picture to the full one: its border snaps to the strongest edge within reach, by growing both sides from
@@ -10,40 +13,44 @@ const LEVELS = 256;
  * segmentation", J. Vis. Commun. Image Represent. 1(1), 1990, doi:10.1016/1047-3203(90)90014-M).
  * @param small 1 where the subject is, at `smallWidth` × `smallHeight`.
  */
-export function refineMask(picture: Rgba8, small: Uint8Array, smallWidth: number, smallHeight: number): Uint8Array {
+export function* refineMask(picture: Rgba8, small: Uint8Array, smallWidth: number, smallHeight: number): Task<Uint8Array> {
   const { width, height } = picture;
   const mask = new Uint8Array(width * height);
   const inside = distanceInside(small, smallWidth, smallHeight, 'free');
   const outside = distanceTo(small, smallWidth, smallHeight);
-  for (let y = 0; y < height; y++) {
+  const band = new Uint8Array(mask.length);
+  const markRow = (y: number): void => {
     const row = Math.min(smallHeight - 1, Math.floor((y * smallHeight) / height)) * smallWidth;
     for (let x = 0, i = y * width; x < width; x++, i++) {
       const k = row + Math.min(smallWidth - 1, Math.floor((x * smallWidth) / width));
       mask[i] = inside[k] > 1.5 ? 1 : outside[k] > 1.5 ? 0 : UNKNOWN;
+      if (mask[i] === UNKNOWN) band[i] = 1;
     }
-  }
-  const band = mask.map((v) => (v === UNKNOWN ? 1 : 0));
+  };
+  yield* within(byRows(height, markRow), 0, 0.2);
   // Noise is averaged over about half a pixel of the reduced picture, which saw none of it.
   const reach = Math.max(1, Math.min(MOST_REACH_PX, Math.round(width / smallWidth / 2)));
   const flood = new Flood(picture, mask, reach);
-  flood.run();
-  return smoothedIn(flood.settled(small, smallWidth, smallHeight), band, width, height, reach);
+  yield* within(flood.run(), 0.2, 0.7);
+  const settled = yield* within(flood.settled(small, smallWidth, smallHeight), 0.7, 0.9);
+  return yield* within(smoothedIn(settled, band, width, height, reach), 0.9, 1);
 }
 
 const MOST_REACH_PX = 4;
 
 /** Pixels of the band take the side that most pixels around them have: what noise frayed lies straight again. */
-function smoothedIn(mask: Uint8Array, band: Uint8Array, width: number, height: number, reach: number): Uint8Array {
+function* smoothedIn(mask: Uint8Array, band: Uint8Array, width: number, height: number, reach: number): Task<Uint8Array> {
   if (reach < 2) return mask;
   const out = mask.slice();
-  for (let y = reach; y < height - reach; y++) {
+  const smoothRow = (y: number): void => {
     for (let x = reach, i = y * width + reach; x < width - reach; x++, i++) {
       if (band[i] === 0) continue;
       let sum = 0;
       for (let dy = -reach; dy <= reach; dy++) for (let j = i + dy * width - reach; j <= i + dy * width + reach; j++) sum += mask[j];
       out[i] = 2 * sum > (2 * reach + 1) ** 2 ? 1 : 0;
     }
-  }
+  };
+  yield* byRows(height - 2 * reach, (y) => smoothRow(y + reach));
   return out;
 }
 
@@ -56,10 +63,14 @@ class Flood {
     private readonly mask: Uint8Array,
     private readonly reachPx: number,
   ) {
+  }
+
+  /** Certain pixels beside uncertain ones are where it begins. */
+  private beginInRow(y: number): void {
+    const { mask, picture } = this;
     const { width } = picture;
-    for (let i = 0; i < mask.length; i++) {
+    for (let i = y * width, x = 0; x < width; i++, x++) {
       if (mask[i] === UNKNOWN) continue;
-      const x = i % width;
       if (
         (x > 0 && mask[i - 1] === UNKNOWN) ||
         (x < width - 1 && mask[i + 1] === UNKNOWN) ||
@@ -70,14 +81,21 @@ class Flood {
     }
   }
 
-  run(): void {
+  *run(): Task<void> {
     const { buckets, mask, picture } = this;
-    const { width } = picture;
+    const { width, height } = picture;
+    yield* within(
+      byRows(height, (y) => this.beginInRow(y)),
+      0,
+      0.3,
+    );
+    let reached = 0;
     for (let level = 0; level < LEVELS; level++) {
       const bucket = buckets[level];
       for (let k = 0; k < bucket.length; k++) {
         const i = bucket[k];
         const x = i % width;
+        if (++reached % PX_PER_TURN === 0) yield 0.3 + (0.7 * level) / LEVELS;
         if (x > 0) this.reach(i - 1, mask[i], level);
         if (x < width - 1) this.reach(i + 1, mask[i], level);
         if (i >= width) this.reach(i - width, mask[i], level);
@@ -112,23 +130,25 @@ class Flood {
   }
 
   /** Thin parts that have no certain core keep what the reduced mask says. */
-  settled(small: Uint8Array, smallWidth: number, smallHeight: number): Uint8Array {
+  *settled(small: Uint8Array, smallWidth: number, smallHeight: number): Task<Uint8Array> {
     const { mask, picture } = this;
     const { width, height } = picture;
     const grown = new Uint8Array(smallWidth * smallHeight);
-    for (let y = 0; y < height; y++) {
-      const row = Math.min(smallHeight - 1, Math.floor((y * smallHeight) / height)) * smallWidth;
-      for (let x = 0, i = y * width; x < width; x++, i++) if (mask[i] === 1) grown[row + Math.min(smallWidth - 1, Math.floor((x * smallWidth) / width))] = 1;
-    }
-    const lost = small.map((v, k) => (v !== 0 && grown[k] === 0 ? 1 : 0));
-    for (let i = 0; i < mask.length; i++) if (mask[i] === UNKNOWN) mask[i] = 0;
-    if (!lost.includes(1)) return mask;
-    for (let y = 0; y < height; y++) {
+    const growRow = (y: number): void => {
       const row = Math.min(smallHeight - 1, Math.floor((y * smallHeight) / height)) * smallWidth;
       for (let x = 0, i = y * width; x < width; x++, i++) {
-        if (lost[row + Math.min(smallWidth - 1, Math.floor((x * smallWidth) / width))] !== 0) mask[i] = 1;
+        if (mask[i] === 1) grown[row + Math.min(smallWidth - 1, Math.floor((x * smallWidth) / width))] = 1;
+        else if (mask[i] === UNKNOWN) mask[i] = 0;
       }
-    }
+    };
+    yield* within(byRows(height, growRow), 0, 0.6);
+    const lost = small.map((v, k) => (v !== 0 && grown[k] === 0 ? 1 : 0));
+    if (!lost.includes(1)) return mask;
+    const giveRow = (y: number): void => {
+      const row = Math.min(smallHeight - 1, Math.floor((y * smallHeight) / height)) * smallWidth;
+      for (let x = 0, i = y * width; x < width; x++, i++) if (lost[row + Math.min(smallWidth - 1, Math.floor((x * smallWidth) / width))] !== 0) mask[i] = 1;
+    };
+    yield* within(byRows(height, giveRow), 0.6, 1);
     return mask;
   }
 }

@@ -4,6 +4,7 @@ import { barrierFrom } from './barrier.ts';
 import { fitMixture, unlikeness, type ColourMixture } from './colourMixture.ts';
 import { MARK } from './marks.ts';
 import { minCut } from './minCut.ts';
+import type { Task } from '../../task/task.ts';
 import { wayFrom } from './wayFrom.ts';
 
 /** Times the colours of both sides are learned and the cut taken. */
@@ -28,14 +29,16 @@ const TELLS_LEAST = 1e-4;
  * doi:10.1145/1015706.1015720). Departs from it in that colours which no side has speak for the subject, since the ground is seen all around.
  * @param colours a small picture, some 300 px. @param sharp its sharp edges. @param marks one of `MARK` or 0 for each pixel. @returns 1 where the subject is.
  */
-export function standingOut(colours: Planes, sharp: Float32Array, marks: Uint8Array): Uint8Array {
+export function* standingOut(colours: Planes, sharp: Float32Array, marks: Uint8Array): Task<Uint8Array> {
   const { width, height, planes } = colours;
   const seeds = groundSeeds(colours);
   const guess = marks.includes(MARK.keep) ? nearStrokes(colours, sharp, seeds, marks) : standsOut(colours, seeds);
+  yield 0.1;
   const parts = partings(colours, sharp);
   let subject: Uint8Array = guess.first;
   for (let i = 0; i < subject.length; i++) if (marks[i] !== 0) subject[i] = marks[i] === MARK.keep ? 1 : 0;
   for (let round = 0; round < ROUNDS; round++) {
+    yield (round + 1) / (ROUNDS + 1);
     const front = fitMixture(
       planes,
       guess.ofSubject.map((tells, i) => (subject[i] !== 0 ? tells : 0)),

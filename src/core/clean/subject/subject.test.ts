@@ -386,7 +386,7 @@ describe('parts of it', () => {
   it('refineMask snaps a coarse mask to the edge', () => {
     const { art, truth } = composed(disc, RED, paper);
     const small = new Uint8Array(400).map((_, k) => (disc((k % 20) * 8 + 4, Math.floor(k / 20) * 8 + 4) ? 1 : 0));
-    const mask = refineMask(art.colour, small, 20, 20);
+    const mask = finish(refineMask(art.colour, small, 20, 20));
     let wrong = 0;
     for (let i = 0; i < mask.length; i++) if (mask[i] !== (truth[i] >= 0.5 ? 1 : 0)) wrong++;
     expect(wrong).toBeLessThan(60);

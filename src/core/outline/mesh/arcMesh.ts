@@ -44,12 +44,16 @@ export type MeshOptions = Pick<OutlineOptions, 'followPx' | 'cornerRad' | 'shape
  */
 export function* traceMesh(art: Art, labels: LabelMap, tones: readonly Rgb[], options: MeshOptions): Task<ArcMesh> {
   const holder: { places?: EdgePlaces } = {};
-  const arcs = crackArcs(labels, (cells, stride) => {
+  const arcs = yield* within(
+    crackArcs(labels, (cells, stride) => {
     holder.places = new EdgePlaces(art, tones, cells, stride);
     return saddleRule(holder.places, cells, stride);
-  });
-  yield 0.2;
-  return yield* fitMesh(arcs, holder.places as EdgePlaces, labels.width, labels.height, options, undefined, new ToneValues(art, tones));
+  }),
+    0,
+    0.2,
+  );
+  const drawn = fitMesh(arcs, holder.places as EdgePlaces, labels.width, labels.height, options, undefined, new ToneValues(art, tones));
+  return yield* within(drawn, 0.2, 1);
 }
 
 /** Curves of another mesh of the same lattice that stay as they are. */
@@ -60,6 +64,9 @@ export interface KeptCurves {
   /** Where that mesh has a node. */
   readonly placeOf: (node: number) => { x: number; y: number } | undefined;
 }
+
+/** So many cracks are placed before others have their turn. */
+const CRACKS_PER_TURN = 10_000;
 
 /** Places the points of all arcs and fits each once, but for those that are kept. @param seen what the picture shows, against which corners are held. */
 export function* fitMesh(
@@ -72,7 +79,14 @@ export function* fitMesh(
   seen?: ToneValues,
 ): Task<ArcMesh> {
   const points: ArcPoints[] = [];
-  for (let k = 0; k < arcs.count; k++) points.push(arcPoints(arcs, k, places));
+  for (let k = 0, cracks = 0; k < arcs.count; k++) {
+    points.push(arcPoints(arcs, k, places));
+    cracks += arcs.starts[k + 1] - arcs.starts[k];
+    if (cracks < CRACKS_PER_TURN) continue;
+    cracks = 0;
+    yield (0.2 * k) / arcs.count;
+  }
+  yield 0.2;
   const drawingOf = arcDrawings(arcs, points, junctions(arcs, points, options.cornerRad, kept?.placeOf).ends, options);
   yield 0.35;
   const cornered = new Map<number, DrawnEdge>();

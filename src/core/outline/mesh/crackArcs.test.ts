@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CLEAR, makeLabelMap, type LabelMap } from '../../raster/labelMap.ts';
 import { crackArcs, DOWN, leftCell, LEFT, RIGHT, rightCell, UP, type CrackArcs } from './crackArcs.ts';
+import { finish } from '../../task/task.ts';
 
 const mapOf = (...rows: string[]): LabelMap =>
   makeLabelMap(
@@ -9,7 +10,7 @@ const mapOf = (...rows: string[]): LabelMap =>
     rows.length,
     Uint8Array.from(rows.join(''), (letter) => (letter === '.' ? CLEAR : Number(letter))),
   );
-const arcsOf = (map: LabelMap): CrackArcs => crackArcs(map, () => () => true);
+const arcsOf = (map: LabelMap): CrackArcs => finish(crackArcs(map, () => () => true));
 const anyMap = fc
   .tuple(fc.integer({ min: 1, max: 9 }), fc.integer({ min: 1, max: 9 }), fc.infiniteStream(fc.integer({ min: 0, max: 3 })))
   .map(([width, height, labels]) =>
@@ -74,7 +75,7 @@ describe('the cracks of a label map', () => {
 
   it('join two cells over a corner where they are told to', () => {
     const chequer = mapOf('0000', '0100', '0010', '0000');
-    const [joined, parted] = [true, false].map((northWest) => crackArcs(chequer, () => () => northWest));
+    const [joined, parted] = [true, false].map((northWest) => finish(crackArcs(chequer, () => () => northWest)));
     expect([joined.count, parted.count]).toEqual([5, 6]);
     const labelsJoined = ({ cells, joins }: CrackArcs): Set<number> => new Set(Array.from(joins, (cell) => cells[cell]));
     expect([labelsJoined(joined), labelsJoined(parted)]).toEqual([new Set([1]), new Set([0])]);

@@ -1,4 +1,5 @@
 import { AppError } from '../../errors/appError.ts';
+import { byRows, within, type Task } from '../../task/task.ts';
 import { CLEAR, type LabelMap } from '../../raster/labelMap.ts';
 
 /**
@@ -48,13 +49,14 @@ export type JoinsNorthWest = (vertex: number) => boolean;
  * two others, the label that is there twice is joined across the corner; for two labels `joinsNorthWest` says which.
  * @throws AppError `tooIntricate` above `MAX_ARCS`.
  */
-export function crackArcs(labels: LabelMap, joinsNorthWest: (cells: Uint8Array, stride: number) => JoinsNorthWest): CrackArcs {
+export function* crackArcs(labels: LabelMap, joinsNorthWest: (cells: Uint8Array, stride: number) => JoinsNorthWest): Task<CrackArcs> {
   const { width, height, data } = labels;
   const stride = width + 2;
   const cells = new Uint8Array(stride * (height + 2)).fill(CLEAR);
   for (let y = 0; y < height; y++) cells.set(data.subarray(y * width, (y + 1) * width), (y + 1) * stride + 1);
   const tracer = new Tracer(cells, stride, joinsNorthWest(cells, stride));
-  for (let y = 1; y <= height + 1; y++) {
+  const nodesOfRow = (k: number): void => {
+    const y = k + 1;
     const first = y * stride + 1;
     if (y === 1 || y === height + 1) for (let v = first; v <= first + width; v++) tracer.frameNode(v);
     else {
@@ -62,8 +64,9 @@ export function crackArcs(labels: LabelMap, joinsNorthWest: (cells: Uint8Array, 
       tracer.nodesOfRow(first + 1, first + width - 1);
       tracer.frameNode(first + width);
     }
-  }
-  for (let y = 1; y <= height + 1; y++) tracer.closedOfRow(y * stride + 1, y * stride + width + 1);
+  };
+  yield* within(byRows(height + 1, nodesOfRow), 0, 0.6);
+  yield* within(byRows(height + 1, (k) => tracer.closedOfRow((k + 1) * stride + 1, (k + 1) * stride + width + 1)), 0.6, 1);
   return tracer.result();
 }
 

@@ -7,6 +7,7 @@ import { crackArcs } from './crackArcs.ts';
 import { EdgePlaces } from './edgePlaces.ts';
 import { junctions } from './junctions.ts';
 import { saddleRule } from './saddles.ts';
+import { finish } from '../../task/task.ts';
 
 const TONES: readonly Rgb[] = [{ r: 240, g: 236, b: 220 }, { r: 30, g: 60, b: 130 }, { r: 190, g: 50, b: 40 }];
 const SIDE = 40;
@@ -16,10 +17,10 @@ function painted(toneAt: (x: number, y: number) => number) {
   const art = paintedArt(SIDE, SIDE, (x, y) => TONES[toneAt(x, y)]);
   const labels = makeLabelMap(SIDE, SIDE, Uint8Array.from({ length: SIDE * SIDE }, (_, k) => toneAt((k % SIDE) + 0.5, Math.floor(k / SIDE) + 0.5)));
   const holder: { places?: EdgePlaces } = {};
-  const arcs = crackArcs(labels, (cells, stride) => {
+  const arcs = finish(crackArcs(labels, (cells, stride) => {
     holder.places = new EdgePlaces(art, TONES, cells, stride);
     return saddleRule(holder.places, cells, stride);
-  });
+  }));
   const places = holder.places as EdgePlaces;
   const points = Array.from({ length: arcs.count }, (_, k) => arcPoints(arcs, k, places));
   return { arcs, points, places };
@@ -47,10 +48,10 @@ describe('where an edge runs inside its pixels', () => {
       });
       const labels = makeLabelMap(SIDE, SIDE, Uint8Array.from({ length: SIDE * SIDE }, (_, k) => (k % SIDE < 17 ? 0 : 1)));
       const holder: { places?: EdgePlaces } = {};
-      const arcs = crackArcs(labels, (cells, stride) => {
+      const arcs = finish(crackArcs(labels, (cells, stride) => {
         holder.places = new EdgePlaces(art, TONES, cells, stride);
         return saddleRule(holder.places, cells, stride);
-      });
+      }));
       const inner = Array.from({ length: arcs.count }, (_, k) => k).filter((k) => Math.max(arcs.left[k], arcs.right[k]) < 2);
       const widths = inner.map((k) => {
         const { ring, edgeWidthPx } = arcPoints(arcs, k, holder.places as EdgePlaces);
