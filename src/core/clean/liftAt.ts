@@ -1,5 +1,6 @@
 import type { Art } from '../raster/art.ts';
 import { within, type Task } from '../task/task.ts';
+import { paintedSquares, type PaintedSquares } from './squares/paintedSquares.ts';
 import { findTolerance, type FoundTolerance } from './findTolerance.ts';
 import type { Find, Places } from './finds.ts';
 import { guardLeaks } from './guardLeaks.ts';
@@ -30,8 +31,13 @@ export interface LiftOutcome {
   readonly finds: readonly Find[];
 }
 
-/** Lifts from one whole art pixel: the tolerance found or given, then the area, everywhere or with what is enclosed, then the edge. */
+/**
+ * Lifts from one whole art pixel: the tolerance found or given, then the area, everywhere or with what is enclosed, then the edge. Where the pixel lies in squares
+ * that stand for clear all of them go.
+ */
 export function* liftAt(art: Art, x: number, y: number, options: LiftOptions): Task<LiftOutcome> {
+  const squares = options.everywhere ? undefined : yield* within(paintedSquares(art), 0, 0.2);
+  if (squares?.mask[y * art.width + x] === 1) return yield* within(liftSquares(squares, options), 0.2, 1);
   const given = options.tolerance === 'auto' ? undefined : options.tolerance;
   const reach = yield* within(reachLevels(art, x, y, given === undefined ? undefined : levelFromTolerance(given)), 0, 0.7);
   const found = given === undefined ? findTolerance(reach.areaByLevel) : undefined;
@@ -45,4 +51,12 @@ export function* liftAt(art: Art, x: number, y: number, options: LiftOptions): T
   for (let i = 0; i < mask.length; i++) areaPx2 += mask[i];
   const what: Lifted = { lifted: mask, ground: reach.from, everywhere: options.everywhere || options.enclosed, ...(stays === undefined ? {} : { stays }) };
   return { art: yield* within(options.soft ? clearLifted(art, what) : clearHard(art, mask), 0.85, 1), tolerance, areaPx2, finds, ...(found === undefined ? {} : { found }) };
+}
+
+/** Lifts a ground that is painted in squares, wherever they are; art of their greys stays. */
+function* liftSquares({ mask, stays, plain, ground }: PaintedSquares, { tolerance, soft }: LiftOptions): Task<LiftOutcome> {
+  let areaPx2 = 0;
+  for (let i = 0; i < mask.length; i++) areaPx2 += mask[i];
+  const art = yield* soft ? clearLifted(plain, { lifted: mask, ground, stays, everywhere: true }) : clearHard(plain, mask);
+  return { art, tolerance: tolerance === 'auto' ? 0 : tolerance, areaPx2, finds: [] };
 }

@@ -94,9 +94,10 @@ const FAINT_CONTRAST = 0.2;
 const DETOUR = 1.08;
 
 /** Whether a drawing has one ink on its ground, but for what is only fainter: marks beside it, and where the ink itself did not cover, as a stamp's. */
-function isOneInk({ tones, ground }: FlatTones, isShade: readonly boolean[]): boolean {
+function isOneInk({ tones, ground, labels }: FlatTones, isShade: readonly boolean[]): boolean {
   const paper = tones[ground];
-  if (paper === undefined) return tones.length === 2;
+  // What is clear is the paper where there is any.
+  if (paper === undefined) return tones.length === (labels.data.includes(CLEAR) ? 1 : 2);
   const away = (tone: Rgb): number => colourDifference(paper, tone);
   const ink = tones.reduce((most, tone) => (away(tone) > away(most) ? tone : most), paper);
   const whole = away(ink);

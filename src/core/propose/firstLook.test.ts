@@ -35,6 +35,12 @@ describe('first look', () => {
     expect(look.words).toContain('level it first');
   });
 
+  it('makes a pale grey drawing black, and leaves a pale one in colours its colours', () => {
+    const drawn = (ink: readonly [number, number, number]): string[] => kinds(painted((x, y) => (strokes(x, y) < 1 ? [...ink] : [252, 252, 250]), 1));
+    expect(drawn([190, 190, 188])).toContain('levels');
+    expect(drawn([226, 170, 180])).toEqual(['sweep']);
+  });
+
   it('counts the tones of flat art, which needs no more than a sweep', () => {
     const flat = painted((x, y) => (Math.hypot(x - 60, y - 60) < 35 ? [34, 55, 95] : Math.hypot(x - 110, y - 60) < 30 ? [181, 72, 44] : [250, 250, 250]), 4);
     const look = firstLook(flat);

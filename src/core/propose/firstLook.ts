@@ -1,5 +1,5 @@
 import { toneLabels } from '../clean/settling/toneLabels.ts';
-import { colourDifference, type Rgb } from '../colour/oklab.ts';
+import { colourDifference, tintDifference, type Rgb } from '../colour/oklab.ts';
 import { levelLight } from '../clean/levelLight.ts';
 import { noiseLevel } from '../clean/noiseLevel.ts';
 import type { Recipe } from '../clean/recipe.ts';
@@ -53,6 +53,8 @@ const LEAST_SURE = 0.6;
 const INK_CONTRAST = 20;
 /** Ink that stands out from its paper by less is pale. */
 const PALE = 45;
+/** Ink of another tint than its paper by more, perceptual difference, has a colour. */
+const COLOURED = 5;
 /** Areas smaller than this do not count, px². */
 const LEAST_AREA_PX2 = 40;
 /** Noise from which a shaded picture is taken for a photo, levels of 255. */
@@ -103,6 +105,8 @@ interface Tones {
   readonly off: number;
   /** Largest perceptual difference of a tone from the ground. */
   readonly contrast: number;
+  /** Largest difference of a tone from the ground in tint alone, perceptual. */
+  readonly tint: number;
   /** Share of what is not the most frequent tone. */
   readonly ink: number;
 }
@@ -138,6 +142,7 @@ function tonesOf(art: Art): Tones {
     off: like === 0 ? 0 : off / like,
     inked: there === 0 ? 0 : inked / there,
     contrast,
+    tint: Math.max(0, ...tones.slice(1).map((tone) => tintDifference(tones[0], tone))),
     ink: there === 0 ? 0 : 1 - ground / there,
   };
 }
@@ -174,12 +179,12 @@ function told(seen: Seen, isInk = false): FirstLook {
   };
 }
 
-function startOf(kind: PictureKind, { noise, fallOffPercent, hasClear, contrast }: Seen): Recipe {
+function startOf(kind: PictureKind, { noise, fallOffPercent, hasClear, contrast, tint }: Seen): Recipe {
   const steps: Recipe[number][] = [];
   const base = () => ({ id: `look-${steps.length + 1}`, enabled: true, v: 1 as const });
   if (fallOffPercent >= EVEN_PERCENT) steps.push({ kind: 'lightLevelling', ...base(), strength: 1 });
-  // A pale drawing comes out black; one in a strong ink keeps its colour.
-  if (kind === 'line' && !hasClear && contrast < PALE) steps.push({ kind: 'levels', ...base(), points: 'auto', gamma: 1, saturation: 1, invert: false });
+  // A pale grey drawing comes out black; one in a strong ink or in a colour keeps it.
+  if (kind === 'line' && !hasClear && contrast < PALE && tint < COLOURED) steps.push({ kind: 'levels', ...base(), points: 'auto', gamma: 1, saturation: 1, invert: false });
   if (kind === 'photo' || (kind === 'shaded' && noise > 1)) steps.push({ kind: 'smoothing', ...base(), strength: Math.round(Math.max(10, 4 * noise)) });
   steps.push({ kind: 'sweep', ...base(), speckMm2: 1, pinholeMm2: 1 });
   return steps;

@@ -158,6 +158,19 @@ describe('proposals', () => {
     expect(printed.map(({ title }) => title)).toEqual(expect.arrayContaining(['Print it without its ground', 'Print it']));
   });
 
+  it('lift squares that stand for clear, and keep white art on them as a film', () => {
+    const pasted = picture(260, 260, (x, y) => {
+      const off = Math.hypot(x - 130, y - 130);
+      if (off < 90) return Math.abs(x - 130) < 30 && Math.abs(y - 110) < 40 ? WHITE : BLUE;
+      return (Math.floor(x / 10) + Math.floor(y / 10)) & 1 ? { r: 204, g: 204, b: 204 } : WHITE;
+    });
+    const { look: seen, isSure, proposals } = look(pasted);
+    expect([isSure, proposals[0].title, seen.words]).toEqual([true, '2 films, one for each tone', expect.stringContaining('stand for what is clear')]);
+    expect(proposals[0].start.recipe.map(({ kind }) => kind)).toEqual(['areaLift', 'sweep']);
+    const films = filmsOf(startedWith(newJob('Dropped'), proposals[0]), pasted);
+    expect(films.map(({ name }) => name).sort()).toEqual(['Foam white', 'Regatta blue']);
+  });
+
   it('bring a drawing in colours on unevenly lit paper to its films, the light levelled', () => {
     const lit = (tone: Rgb, x: number, y: number): Rgb => {
       const light = 1 - 0.35 * ((x + y) / 520);

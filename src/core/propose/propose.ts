@@ -1,10 +1,13 @@
 import { isAppError } from '../errors/appError.ts';
-import { artFromPicture } from '../raster/art.ts';
+import { artFromPicture, pictureFromArt } from '../raster/art.ts';
 import { withProcess } from '../edit/withProcess.ts';
 import type { Rgba8 } from '../raster/raster.ts';
 import { shrinkToSide } from '../raster/shrink.ts';
 import { finish, within, type Task } from '../task/task.ts';
 import { firstLook } from './firstLook.ts';
+import { liftAt } from '../clean/liftAt.ts';
+import { paintedSquares } from '../clean/squares/paintedSquares.ts';
+import { say } from '../words/say.ts';
 import type { Job } from '../job/job.ts';
 import type { Film } from '../film/film.ts';
 import { canonicalJson } from '../task/hash.ts';
@@ -28,13 +31,27 @@ export function startedWith(job: Job, { start: { process, ...start } }: Proposal
  * blank, and another process where the job's own does not suit. A second at most whatever the picture's size.
  */
 export function* propose(job: Job, picture: Rgba8, stock: readonly Film[]): Task<Proposals> {
-  const look = firstLook(picture);
-  yield 0.3;
   const small = shrinkToSide(picture, SIDE_PX);
-  const ask: Asking = { job, look, stock, art: artFromPicture(small, small.width / picture.width) };
+  const art = artFromPicture(small, small.width / picture.width);
+  const squares = yield* within(paintedSquares(art), 0, 0.1);
+  if (squares === undefined) return yield* within(proposedFor({ job, look: firstLook(picture), stock, art }), 0.1, 1);
+  const { frame, width } = art;
+  const place = squares.mask.indexOf(1);
+  const at = { xPx: ((place % width) + 0.5) / frame.scale, yPx: (Math.floor(place / width) + 0.5) / frame.scale };
+  const lift = { kind: 'areaLift', id: 'look-squares', enabled: true, v: 1, at, tolerance: 'auto', enclosed: false, soft: true } as const;
+  const lifted = (yield* within(liftAt(art, place % width, Math.floor(place / width), { tolerance: 'auto', everywhere: false, enclosed: false, soft: true }), 0.1, 0.4)).art;
+  const seen = firstLook(pictureFromArt(lifted));
+  const look = { ...seen, recipe: [lift, ...seen.recipe], words: say`${seen.words} The squares around it stand for what is clear: they are lifted.` };
+  const found = yield* within(proposedFor({ job, look: seen, stock, art: lifted }), 0.4, 1);
+  const withLift = (each: Proposal): Proposal => ({ ...each, start: { ...each.start, recipe: [lift, ...each.start.recipe] } });
+  return { ...found, look, proposals: found.proposals.map(withLift) };
+}
+
+function* proposedFor(ask: Asking): Task<Proposals> {
+  const { look } = ask;
   try {
-    if (look.kind === 'flat' || look.kind === 'line') return yield* within(flatProposals(ask), 0.3, 1);
-    const flattened = look.kind === 'shaded' ? yield* within(areaProposals(ask), 0.3, 1) : [];
+    if (look.kind === 'flat' || look.kind === 'line') return yield* flatProposals(ask);
+    const flattened = look.kind === 'shaded' ? yield* areaProposals(ask) : [];
     return { look, isSure: false, proposals: [...flattened, ...shadedProposals(ask)].slice(0, MOST_PROPOSALS) };
   } catch (error) {
     if (isAppError(error)) return { look, isSure: false, proposals: [] };
