@@ -82,6 +82,7 @@ describe('steps', () => {
   it('say what they found, or why they were passed over', () => {
     expect(stepWords(made.areaLift, { id: 'x', facts: { tolerance: 3.94 } })).toBe('found: 3.9');
     expect(stepWords(made.areaLift, { id: 'x', facts: { offArt: 1 } })).toBe('its point is not on the art any more');
+    expect(stepWords(made.areaLift, { id: 'x', facts: { tolerance: 0, inSquares: 1 } })).toBe('squares that stand for clear');
     expect(stepWords(made.sweep, { id: 'x', facts: { specks: 1200 } })).toBe('specks under 1 mm² · 1,200 found');
     expect(stepWords(made.gapMending, { id: 'x', facts: { joints: 1 } })).toBe('1 break closed');
     expect(stepWords(made.crop, { id: 'x', facts: {}, skipped: 'cropEmpty' })).toContain('skipped: The crop lies outside');

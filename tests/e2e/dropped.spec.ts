@@ -60,3 +60,29 @@ test('of a picture that is no flat art nothing is taken up by itself: ways to st
   await page.keyboard.press('Control+z');
   await expect(page.locator('.slip')).toContainText('Heat-transfer vinyl');
 });
+
+test('a logo with a gradient is offered as a film for each colour, one saved with squares for its clear ground stands without them', async ({ page }) => {
+  const logo = `<defs><linearGradient id="g" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="#8fc4e6"/><stop offset="1" stop-color="#123a63"/></linearGradient></defs><circle cx="200" cy="200" r="150" fill="FILL"/><path d="M190 90L190 230L100 230Z" fill="#fff"/><path d="M90 250L310 250L270 300L130 300Z" fill="#b3262e"/>`;
+  const drawn = (ground: string, fill: string): Promise<Buffer> =>
+    sharp(Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="400" height="400">${ground}${logo.replace('FILL', fill)}</svg>`)).flatten({ background: '#fff' }).jpeg({ quality: 80 }).toBuffer();
+  const squares = Array.from({ length: 1600 }, (_, k) => ((k + Math.floor(k / 40)) % 2 === 0 ? '' : `<rect x="${(k % 40) * 10}" y="${Math.floor(k / 40) * 10}" width="10" height="10" fill="#ccc"/>`)).join('');
+
+  await openShelfWith(page, []);
+  await dropFiles(page, [{ name: 'gradient.jpg', type: 'image/jpeg', bytes: new Uint8Array(await drawn('', 'url(#g)')) }]);
+  const first = page.getByRole('group', { name: 'Ways to start' }).getByRole('button', { name: /films, one for each colour/ });
+  await expect(first.locator('canvas')).toBeVisible({ timeout: 60_000 });
+  await first.click();
+  await settled(page);
+  await goTo(page, 'Separate');
+  await expect(rolls(page)).toHaveCount(2);
+
+  await page.getByRole('link', { name: 'Shelf' }).or(page.getByRole('button', { name: 'Shelf' })).first().click();
+  await dropFiles(page, [{ name: 'squares.jpg', type: 'image/jpeg', bytes: new Uint8Array(await drawn(squares, '#24509a')) }]);
+  await expect(page.getByText(/^Started as 3 films, one for each tone/)).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('The squares around it stand for clear')).toBeVisible();
+  await goTo(page, 'Clean');
+  await expect(page.getByText('squares that stand for clear')).toBeVisible();
+  await goTo(page, 'Separate');
+  await settled(page);
+  await expect(rolls(page).filter({ hasText: 'Foam white' })).toHaveCount(1);
+});

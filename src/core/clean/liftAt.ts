@@ -27,6 +27,8 @@ export interface LiftOutcome {
   /** Where the tolerance that was found holds; absent when it was given. */
   readonly found?: FoundTolerance;
   readonly areaPx2: number;
+  /** The ground was painted in squares, which told what goes. */
+  readonly inSquares?: true;
   /** Closed-off areas of the colour that were found, those that stay too; in art pixels. */
   readonly finds: readonly Find[];
 }
@@ -58,5 +60,5 @@ function* liftSquares({ mask, stays, plain, ground }: PaintedSquares, { toleranc
   let areaPx2 = 0;
   for (let i = 0; i < mask.length; i++) areaPx2 += mask[i];
   const art = yield* soft ? clearLifted(plain, { lifted: mask, ground, stays, everywhere: true }) : clearHard(plain, mask);
-  return { art, tolerance: tolerance === 'auto' ? 0 : tolerance, areaPx2, finds: [] };
+  return { art, tolerance: tolerance === 'auto' ? 0 : tolerance, areaPx2, finds: [], inSquares: true };
 }

@@ -41,9 +41,9 @@ export function* propose(job: Job, picture: Rgba8, stock: readonly Film[]): Task
   const lift = { kind: 'areaLift', id: 'look-squares', enabled: true, v: 1, at, tolerance: 'auto', enclosed: false, soft: true } as const;
   const lifted = (yield* within(liftAt(art, place % width, Math.floor(place / width), { tolerance: 'auto', everywhere: false, enclosed: false, soft: true }), 0.1, 0.4)).art;
   const seen = firstLook(pictureFromArt(lifted));
-  const look = { ...seen, recipe: [lift, ...seen.recipe], words: say`${seen.words} The squares around it stand for what is clear: they are lifted.` };
+  const look = { ...seen, recipe: [lift, ...seen.recipe] };
   const found = yield* within(proposedFor({ job, look: seen, stock, art: lifted }), 0.4, 1);
-  const withLift = (each: Proposal): Proposal => ({ ...each, start: { ...each.start, recipe: [lift, ...each.start.recipe] } });
+  const withLift = (each: Proposal): Proposal => ({ ...each, words: say`${each.words} The squares around it stand for clear: they are lifted.`, start: { ...each.start, recipe: [lift, ...each.start.recipe] } });
   return { ...found, look, proposals: found.proposals.map(withLift) };
 }
 

@@ -71,6 +71,7 @@ function reportWords(step: Step, facts: StepReport['facts'], unit: LengthUnit): 
       return [facts['unsure'] === 1 && step.strokes.length === 0 ? say('not sure what the subject is: brush over it') : say`${facts['liftedPercent'] ?? 0} % of the picture lifted`, step.strokes.length > 0 ? counted(step.strokes.length, say('stroke'), say('strokes')) : undefined].filter((part) => part !== undefined).join(', ');
     case 'areaLift': {
       if (facts['offArt'] === 1) return say('its point is not on the art any more');
+      if (facts['inSquares'] === 1) return say('squares that stand for clear');
       const tolerance = step.tolerance === 'auto' ? say`found: ${numberWords(facts['tolerance'] ?? 0, 1)}` : say`tolerance ${numberWords(step.tolerance, 1)}`;
       return step.enclosed ? `${tolerance} · ${counted(facts['enclosed'] ?? 0, say('enclosed area'), say('enclosed areas'))}` : tolerance;
     }

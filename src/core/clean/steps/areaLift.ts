@@ -48,6 +48,6 @@ export const areaLift: StepKind<AreaLiftStep> = {
     const { tolerance, areaPx2, finds, found } = lift;
     const holds = found === undefined ? {} : { holdsFrom: found.holdsFrom, holdsTo: found.holdsTo };
     const enclosed = finds.filter((find) => !find.spared).length;
-    return { art: lift.art, facts: { tolerance, areaPx2, enclosed, ...holds }, finds: findsInPicture(art.frame, finds) };
+    return { art: lift.art, facts: { tolerance, areaPx2, enclosed, ...holds, ...(lift.inSquares === true ? { inSquares: 1 } : {}) }, finds: findsInPicture(art.frame, finds) };
   },
 };
