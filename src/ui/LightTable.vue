@@ -36,6 +36,10 @@ const emit = defineEmits<{
   view: [view: Viewport, size: Size];
 }>();
 
+/** A frame that takes longer is not drawn at each step of a zoom, but once the view rests for so long. */
+const HEAVY_MS = 50;
+const REST_MS = 220;
+
 const words = useId();
 const host = ref<HTMLElement>();
 const canvas = ref<HTMLCanvasElement>();
@@ -51,8 +55,15 @@ function trueSize(): void {
 }
 
 let frame = 0;
+/** The view that the canvas shows, and whether it took so long to draw that moving it shows it as it is, shifted and scaled, until it rests. */
+let painted: Viewport | undefined;
+let isHeavy = false;
+let rest: ReturnType<typeof setTimeout> | undefined;
 function paint(): void {
   frame = 0;
+  clearTimeout(rest);
+  rest = undefined;
+  const from = performance.now();
   const element = canvas.value;
   const context = element?.getContext('2d');
   if (element === undefined || context === null || context === undefined) return;
@@ -66,12 +77,33 @@ function paint(): void {
   context.setTransform(ratio, 0, 0, ratio, 0, 0);
   context.clearRect(0, 0, size.value.width, size.value.height);
   props.draw(context, view.value, size.value);
+  element.style.transform = '';
+  painted = { ...view.value };
+  // A task of its own comes after all of the frame, what the browser draws of it too.
+  setTimeout(() => (isHeavy = performance.now() - from > HEAVY_MS));
 }
-watch([view, size, () => props.redrawOn, () => props.draw], () => {
+/** Shows what is drawn where the view has moved it to. */
+function shift(): void {
+  const [element, before] = [canvas.value, painted];
+  if (element === undefined || before === undefined) return;
+  const by = view.value.scale / before.scale;
+  element.style.transform = `translate(${view.value.x - by * before.x}px, ${view.value.y - by * before.y}px) scale(${by})`;
+  clearTimeout(rest);
+  rest = setTimeout(ask, REST_MS);
+}
+function ask(): void {
   if (frame === 0) frame = requestAnimationFrame(paint);
+}
+watch([view, size, () => props.redrawOn, () => props.draw], (now, before) => {
+  // What comes while it moves is drawn once it rests.
+  if (isHeavy && now[0] !== before[0] && now[1] === before[1]) shift();
+  else if (rest === undefined) ask();
 }, { immediate: true });
 watchEffect(() => emit('view', view.value, size.value));
-onBeforeUnmount(() => cancelAnimationFrame(frame));
+onBeforeUnmount(() => {
+  cancelAnimationFrame(frame);
+  clearTimeout(rest);
+});
 
 /** What lies on the table and takes presses itself: buttons, fields, sliders. */
 const takesPresses = (target: EventTarget | null): boolean => target instanceof Element && target.closest('button, input, select, a, label, [role="slider"], .el-slider') !== null;
@@ -192,6 +224,7 @@ function onKey(event: KeyboardEvent): void {
   outline-offset: -2px;
 }
 canvas {
+  transform-origin: 0 0;
   position: absolute;
   inset: 0;
   width: 100%;

@@ -13,6 +13,7 @@ import { loudColour } from '../../ui/backdrops.ts';
 import { pathFromCurves } from '../../ui/draw/curvePath.ts';
 import type { DrawScene } from '../../ui/LightTable.vue';
 import { drawNodes } from '../shared/nodes/drawNodes.ts';
+import { LineLayer } from '../shared/nodes/LineLayer.ts';
 import { DesignBitmap } from './designBitmap.ts';
 import { drawBlank } from './drawBlank.ts';
 import { drawApart, drawAreas, drawFilms, drawGuides, drawHandles, drawPen, drawPictureOver, drawSelection, drawSpot, drawTools, type DrawnFilm } from './drawDesign.ts';
@@ -59,6 +60,7 @@ export function useDesignScene({ parts, pieces, operations, tools, pen, nodes, p
   const job = computed(() => bench.job as Job);
   const design = computed(() => bench.result?.cut?.design);
   const films = computed(() => bench.result?.cut?.rack ?? []);
+  const layer = new LineLayer();
   const paths = computed(() => (design.value?.layers ?? []).map(({ curves, marks }) => ({ path: pathFromCurves(curves), marks: marks === undefined ? undefined : pathFromCurves(marks) })));
   const picked = computed(() => pieces.selected.value.map(({ curves }) => pathFromCurves(curves)));
   /** From px of the picture to mm of the design. */
@@ -102,7 +104,7 @@ export function useDesignScene({ parts, pieces, operations, tools, pen, nodes, p
     drawHandles(context, moved, tools.handles.handles.value, tools.handles.turnedDeg.value);
     if (operations.filling.value !== undefined) drawAreas(context, moved, operations.areas.value);
     drawTools(context, moved, size, { frame: tools.frame.value, line: tools.line.value, snapLines: tools.snapLines.value });
-    if (nodes.isOn.value) drawNodes(context, table, { films: nodes.editing.films.value, chosen: nodes.editing.refs.value, side: nodes.editing.side.value, frame: nodes.editing.frame.value }, size);
+    if (nodes.isOn.value) drawNodes(context, table, { films: nodes.editing.films.value, chosen: nodes.editing.refs.value, side: nodes.editing.side.value, frame: nodes.editing.frame.value, layer }, size);
     if (pen.path.value !== undefined) drawPen(context, table, size, pen.path.value, pen.pointer.value, pen.closes.value);
     for (const spot of spots.value) drawSpot(context, moved, spot);
   };

@@ -11,6 +11,7 @@ import { drawClear, drawCut, drawPlaced, onSide } from '../shared/pictureScene.t
 import { useFilmPaths } from '../shared/useFilmPaths.ts';
 import type { useSharpPatch } from '../shared/useSharpPatch.ts';
 import { drawNodes } from '../shared/nodes/drawNodes.ts';
+import { LineLayer } from '../shared/nodes/LineLayer.ts';
 import type { NodeEditing } from '../shared/nodes/useNodeEditing.ts';
 import type { useProof } from './useProof.ts';
 import type { useVariant } from './useVariant.ts';
@@ -45,6 +46,7 @@ export function useSeparateScene({ view, divider, patch, proof, variants, nodes,
   });
   const others = computed(() => (variants.view.value?.films ?? []).map(({ film, outline }) => ({ colour: film.colour, path: pathFromCurves(outline) })));
 
+  const layer = new LineLayer();
   const draw: DrawScene = (context, at, size) => {
     drawClear(context, at, box.value, paint.value);
     scenes[view.value](context, at, size);
@@ -69,7 +71,7 @@ export function useSeparateScene({ view, divider, patch, proof, variants, nodes,
     },
     nodes: (context, at, size) => {
       art(context, at);
-      drawNodes(context, at, { films: nodes.films.value, chosen: nodes.refs.value, side: nodes.side.value, frame: nodes.frame.value }, size);
+      drawNodes(context, at, { films: nodes.films.value, chosen: nodes.refs.value, side: nodes.side.value, frame: nodes.frame.value, layer }, size);
     },
     proof: (context, at, size) => {
       const made = proof.value;

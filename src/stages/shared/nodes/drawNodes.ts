@@ -3,6 +3,7 @@ import { isEnd, placeOn, sideAt, type EditPath, type Point } from '../../../core
 import { pathBox } from '../../../core/outline/edit/pathBox.ts';
 import type { Bounds } from '../../../core/outline/curves.ts';
 import { strokeCutLine } from '../../../ui/draw/cutLines.ts';
+import type { LineLayer } from './LineLayer.ts';
 import { lineOf, linesOf } from './pathLines.ts';
 import { toScreenX, toScreenY, type Size, type Viewport } from '../../../ui/viewport.ts';
 
@@ -12,6 +13,8 @@ export interface NodeScene {
   /** Where a node would be added. */
   readonly side?: SideRef | undefined;
   readonly frame?: { readonly from: Point; readonly to: Point } | undefined;
+  /** Keeps what many outlines look like. */
+  readonly layer?: LineLayer;
 }
 
 /** With more nodes chosen than this, handles would hide the art. */
@@ -27,13 +30,15 @@ const MADDER = '#9e2f4b';
 export const MOST_MARKED = 4000;
 
 /** Outlines with their nodes: round where the outline is open, the chosen ones full and with their handles. */
-export function drawNodes(context: CanvasRenderingContext2D, view: Viewport, { films, chosen, side, frame }: NodeScene, size: Size): void {
+export function drawNodes(context: CanvasRenderingContext2D, view: Viewport, { films, chosen, side, frame, layer }: NodeScene, size: Size): void {
   const x = (point: Point): number => toScreenX(view, point.x);
   const y = (point: Point): number => toScreenY(view, point.y);
   const isIn = (point: Point): boolean => x(point) > -9 && y(point) > -9 && x(point) < size.width + 9 && y(point) < size.height + 9;
   const isBoxIn = ({ left, top, right, bottom }: Bounds): boolean => x({ x: right, y: 0 }) > -9 && x({ x: left, y: 0 }) < size.width + 9 && y({ x: 0, y: bottom }) > -9 && y({ x: 0, y: top }) < size.height + 9;
-  const inView = films.flatMap(({ id, paths }) => paths.flatMap((path, k) => (isBoxIn(pathBox(path)) ? [{ key: `${id} ${k}`, path }] : [])));
+  const inView: { readonly film: string; readonly k: number; readonly path: EditPath }[] = [];
+  for (const { id, paths } of films) for (const [k, path] of paths.entries()) if (isBoxIn(pathBox(path))) inView.push({ film: id, k, path });
   if (inView.length <= FEW) for (const { path } of inView) strokeCutLine(context, lineOf(path), view);
+  else if (layer !== undefined) layer.draw(context, view, size, films.flatMap(({ paths }) => linesOf(paths)));
   else for (const { paths } of films) for (const { box, line } of linesOf(paths)) if (isBoxIn(box)) strokeCutLine(context, line, view);
   context.save();
   context.lineWidth = 1.4;
@@ -49,8 +54,8 @@ export function drawNodes(context: CanvasRenderingContext2D, view: Viewport, { f
   const chosenOf = new Map<string, Set<number>>();
   for (const { film, path, node } of chosen) chosenOf.set(`${film} ${path}`, (chosenOf.get(`${film} ${path}`) ?? new Set()).add(node));
   const isMarked = countIn(inView, isIn) <= MOST_MARKED;
-  for (const { key, path } of inView) {
-    const own = chosenOf.get(key);
+  for (const { film, k, path } of inView) {
+    const own = chosenOf.size === 0 ? undefined : chosenOf.get(`${film} ${k}`);
     if (!isMarked && own === undefined) continue;
     for (const [node, place] of path.nodes.entries()) if ((isMarked || own?.has(node) === true) && isIn(place)) mark(place, own?.has(node) === true, isEnd(path, node));
   }

@@ -6,7 +6,7 @@ import type { Bounds } from '../../../core/outline/curves.ts';
 const TOGETHER = 64;
 
 /** What is drawn of some paths, and where. */
-interface Lines {
+export interface Lines {
   readonly paths: readonly EditPath[];
   readonly line: Path2D;
   readonly box: Bounds;
