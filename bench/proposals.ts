@@ -11,7 +11,9 @@ import { USUAL_STOCK } from '../src/core/film/stock.ts';
 import { colourDrawings, colourSvgOf, tonesOf, type ColourDrawing } from './colourDrawings.ts';
 import type { ColourShape } from './colourLibraries.ts';
 import { composedDrawing } from './composed.ts';
-import { CONDITIONS, degraded, type Condition } from './degrade.ts';
+import { CONDITIONS, degraded } from './degrade.ts';
+import type { Rgba8 } from '../src/core/raster/raster.ts';
+import { AS_THEY_COME } from './asTheyCome.ts';
 import { compareEdges, truthOf } from './toneTruth.ts';
 
 /** Drawings put together by chance beside those of the bench. */
@@ -20,12 +22,12 @@ const FIRST_SEED = 700;
 /** More of the picture in another tone than this is another design, a share. */
 const MOST_WRONG = 0.02;
 
-/** Why the films of a drawing that was only dropped are not right; undefined when they are. */
-async function faultOf(drawing: ColourDrawing, condition: Condition): Promise<string | undefined> {
-  const picture = await degraded((pixels) => colourSvgOf(drawing, pixels, false), condition);
+/** Why the films of a drawing that was only dropped are not right; undefined when they are. @param asks a start that is only offered first will do. */
+async function faultOf(drawing: ColourDrawing, picture: Rgba8, asks = false): Promise<string | undefined> {
   const base = newJob(drawing.name);
   const { look, isSure, proposals } = finish(propose(base, picture, USUAL_STOCK));
-  if (!isSure) return `not sure (${look.kind}, ${look.sure}): ${proposals.map(({ title }) => title).join(', ')}`;
+  if (proposals.length === 0) return 'no start';
+  if (!isSure && !asks) return `not sure (${look.kind}, ${look.sure}): ${proposals.map(({ title }) => title).join(', ')}`;
   const job = startedWith(base, proposals[0]);
   const part = tracedPart(job);
   const clean = finish(cleanPart(part, picture, drawing.name));
@@ -49,9 +51,18 @@ export async function benchProposals(): Promise<void> {
   for (const condition of CONDITIONS) {
     const faults: string[] = [];
     for (const drawing of drawings) {
-      const fault = await faultOf(drawing, condition);
+      const fault = await faultOf(drawing, await degraded((pixels) => colourSvgOf(drawing, pixels, false), condition));
       if (fault !== undefined) faults.push(`${drawing.name}: ${fault}`);
     }
     console.log(`| ${condition} | ${drawings.length - faults.length} of ${drawings.length} | ${faults.join('; ')} |`);
+  }
+  for (const [name, { suits, picture, asks }] of Object.entries(AS_THEY_COME)) {
+    const faults: string[] = [];
+    const suited = drawings.filter(suits);
+    for (const drawing of suited) {
+      const fault = await faultOf(drawing, await picture(drawing), asks);
+      if (fault !== undefined) faults.push(`${drawing.name}: ${fault}`);
+    }
+    console.log(`| ${name} | ${suited.length - faults.length} of ${suited.length} | ${faults.join('; ')} |`);
   }
 }

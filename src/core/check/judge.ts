@@ -1,3 +1,4 @@
+import { numberWords } from '../units/parseLength.ts';
 import type { Look } from './lookAt.ts';
 import { say } from '../words/say.ts';
 
@@ -40,7 +41,7 @@ export function judge({ look, dpi, tooSmall, leastPieceMm2 }: JudgeInput): Judge
   }
   if (tooSmall !== undefined && tooSmall > 0) {
     if (verdict === 'good') verdict = 'fair';
-    reasons.push(say`${tooSmall} ${tooSmall === 1 ? say('place is') : say('places are')} smaller than ${leastPieceMm2} mm² and may lift with the knife`);
+    reasons.push(say`${numberWords(tooSmall, 0)} ${tooSmall === 1 ? say('place is') : say('places are')} smaller than ${leastPieceMm2} mm² and may lift with the knife`);
   }
   if (reasons.length === 0) return { verdict, words: say`Will cut well: ${Math.round(dpi)} dots per inch at this size.` };
   return { verdict, words: `${verdict === 'poor' ? say('Will not cut well') : say('Will cut, with care')}: ${reasons.join('; ')}.` };

@@ -125,10 +125,17 @@ function tonesOf(art: Art): Tones {
   const contrasts = tones.map((tone) => colourDifference(tones[0], tone));
   const contrast = Math.max(0, ...contrasts);
   const ink = tones[contrasts.indexOf(contrast)] ?? tones[0];
+  // What is clear is the ground where there is any, and explained.
+  const hasClear = !isOpaque(art.alpha);
   for (let i = 0, j = 0; i < labels.length; i++, j += 4) {
-    if (art.alpha[i] < 128) continue;
     there++;
-    if (labels[i] === 0) ground++;
+    const isClear = art.alpha[i] < 128;
+    if (hasClear ? isClear : labels[i] === 0) ground++;
+    if (isClear) {
+      like++;
+      inked++;
+      continue;
+    }
     const tone = tones[labels[i]];
     if (tones.length > 1 && offTheWay(before, j, tones[0], ink) <= OFF_WAY) inked++;
     const away = tones.length < 2 ? 0 : Math.abs(before[j] - tone.r) + Math.abs(before[j + 1] - tone.g) + Math.abs(before[j + 2] - tone.b);
@@ -137,7 +144,7 @@ function tonesOf(art: Art): Tones {
     off += away;
   }
   return {
-    tones: Math.max(1, tones.length),
+    tones: Math.max(1, tones.length + (hasClear ? 1 : 0)),
     explained: there === 0 ? 1 : like / there,
     off: like === 0 ? 0 : off / like,
     inked: there === 0 ? 0 : inked / there,

@@ -20,6 +20,8 @@ const SURE = 0.62;
 const GROUND_SHARE = 0.5;
 /** With less than this of it the ground is likely, and still the whole frame is offered too. */
 const SURE_GROUND_SHARE = 0.65;
+/** So much of the border is clear where the ground was lifted. */
+const LIFTED_SHARE = 0.05;
 /** White art that the paper's own colour encloses is worth a film from this share of the picture on. */
 const WHITE_SHARE = 0.02;
 
@@ -40,9 +42,11 @@ export function* flatProposals(ask: Asking): Task<Proposals> {
     const others = [{ ...each, words: say('Should each shade be a film of its own.') }, print(ask)];
     if (areas.length > 0) return { look, isSure: false, proposals: [...areas, ...others].slice(0, MOST_PROPOSALS) };
   }
-  if (around.tone !== CLEAR && around.share < GROUND_SHARE) return { look, isSure: false, proposals: framed(ask, flat, around.tone) };
+  // What is clear along the border is the ground, however little of it there is.
+  const isOpen = around.tone !== CLEAR && around.clear <= LIFTED_SHARE;
+  if (isOpen && around.share < GROUND_SHARE) return { look, isSure: false, proposals: framed(ask, flat, around.tone) };
   const paler = flat.tones.length > 2 ? [{ ...each, words: say('Should what is paler be film too.') }] : [];
-  const whole = around.tone !== CLEAR && around.share < SURE_GROUND_SHARE ? [allOfFrame(ask, flat)] : [];
+  const whole = isOpen && around.share < SURE_GROUND_SHARE ? [allOfFrame(ask, flat)] : [];
   const white = enclosedShare(flat) >= WHITE_SHARE && flat.ground !== CLEAR ? [withWhite(ask, flat, around.atPx(ask))] : [];
   const isSure = look.sure >= SURE;
   return { look, isSure, proposals: [...(ink === undefined ? [each] : [ink, ...paler]), ...whole, ...white, ...(isSure ? [] : [dark(ask)])].slice(0, MOST_PROPOSALS) };
@@ -65,8 +69,8 @@ function allOfFrame(ask: Asking, flat: FlatTones): Proposal {
   return { ...every, title: say`${every.title}, all of the frame`, words: say('Should the art fill its frame: every tone is a film.') };
 }
 
-/** What the picture's border has most of, shades of the ground counted to it: its tone, its share of the border, and a place on it in px of the whole picture. */
-function aroundOf({ labels: { data, width, height } }: FlatTones, { groupOf }: ShadeGroups): { tone: number; share: number; atPx: (ask: Asking) => { xPx: number; yPx: number } } {
+/** What the picture's border has most of, shades of the ground counted to it: its tone, its share of the border and that of what is clear, and a place on it in px of the whole picture. */
+function aroundOf({ labels: { data, width, height } }: FlatTones, { groupOf }: ShadeGroups): { tone: number; share: number; clear: number; atPx: (ask: Asking) => { xPx: number; yPx: number } } {
   const votes = new Uint32Array(256);
   const at = new Int32Array(256).fill(-1);
   eachBorderPixel(width, height, (i) => {
@@ -79,7 +83,8 @@ function aroundOf({ labels: { data, width, height } }: FlatTones, { groupOf }: S
     xPx: ((at[tone] % width) + 0.5) / frame.scale,
     yPx: (Math.floor(at[tone] / width) + 0.5) / frame.scale,
   });
-  return { tone, share: votes[tone] / (2 * (width + height)), atPx };
+  const all = 2 * (width + height);
+  return { tone, share: votes[tone] / all, clear: votes[CLEAR] / all, atPx };
 }
 
 /** Share of the picture that has the ground's tone and is closed off from the border. */

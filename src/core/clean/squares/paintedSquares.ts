@@ -1,7 +1,6 @@
 import type { Rgb } from '../../colour/oklab.ts';
 import { lumaOf } from '../../colour/hex.ts';
 import { isOpaque, withAlpha, type Art } from '../../raster/art.ts';
-import { eachBorderPixel } from '../../raster/eachBorderPixel.ts';
 import { fillRegions, labelRegions } from '../../raster/labelRegions.ts';
 import { makeRgba8 } from '../../raster/raster.ts';
 import { byRows, within, type Task } from '../../task/task.ts';
@@ -22,8 +21,10 @@ export interface PaintedSquares {
 /** The greys of squares differ by so many levels, and each channel of a grey from its others by no more than this. */
 const [LEAST_APART, MOST_APART] = [8, 90];
 const GREY = 14;
-/** So much of the border is squares. */
-const OF_BORDER = 0.6;
+/** So much of one side of the border is squares. */
+const OF_SIDE = 0.6;
+/** Where across the picture lines are looked for changes in, shares of it: along the border, and where art that reaches it leaves them. */
+const ALONG = [0, 1, 0.1, 0.9, 0.25, 0.5, 0.75];
 /** A pixel this near to a grey is of it: this share of what lies between the two, and so many levels. */
 const NEAR = 0.45;
 const NEAR_LEVELS = 6;
@@ -35,11 +36,11 @@ const SQUARE = 0.12;
 /** The squares that a picture's ground is painted in; undefined where it is not. Art with anything clear has no need of them. */
 export function* paintedSquares(art: Art): Task<PaintedSquares | undefined> {
   const { width, height } = art;
-  const greys = isOpaque(art.alpha) ? greysAround(art) : undefined;
+  const greys = isOpaque(art.alpha) ? greysAlong(art) : undefined;
   if (greys === undefined) return undefined;
   const kindAt = (x: number, y: number): number => kindOf(greys, art.colour.data, 4 * (y * width + x));
-  const across = bestLattice([1, height - 2].map((y) => Uint8Array.from({ length: width }, (_, x) => kindAt(x, y))));
-  const down = bestLattice([1, width - 2].map((x) => Uint8Array.from({ length: height }, (_, y) => kindAt(x, y))));
+  const across = bestLattice(ALONG.map((share) => Math.round(1 + share * (height - 3))).map((y) => Uint8Array.from({ length: width }, (_, x) => kindAt(x, y))));
+  const down = bestLattice(ALONG.map((share) => Math.round(1 + share * (width - 3))).map((x) => Uint8Array.from({ length: height }, (_, y) => kindAt(x, y))));
   if (across === undefined || down === undefined || Math.abs(across.period - down.period) > SQUARE * across.period) return undefined;
   const kinds = new Uint8Array(width * height);
   yield* within(byRows(height, (y) => kindsOfRow(art, greys, kinds, y)), 0, 0.3);
@@ -57,18 +58,21 @@ interface Greys {
   readonly near: number;
 }
 
-/** The two greys of most of the border. */
-function greysAround(art: Art): Greys | undefined {
-  const { width, height, colour } = art;
-  const seen: Rgb[] = [];
-  eachBorderPixel(width, height, (i) => void seen.push(colourAt(colour.data, i)));
+/** The two greys of most of one side of the border. */
+function greysAlong({ width, height, colour: { data } }: Art): Greys | undefined {
+  const sides = [0, (height - 1) * width].map((from) => Array.from({ length: width }, (_, x) => colourAt(data, from + x)));
+  const ends = [0, width - 1].map((from) => Array.from({ length: height }, (_, y) => colourAt(data, from + y * width)));
+  return [...sides, ...ends].map(greysOf).find((greys) => greys !== undefined);
+}
+
+function greysOf(seen: readonly Rgb[]): Greys | undefined {
   const lumas = seen.map(lumaOf).sort((a, b) => a - b);
   const middle = (lumas[Math.floor(0.1 * lumas.length)] + lumas[Math.floor(0.9 * lumas.length)]) / 2;
   const [dark, light] = [seen.filter((each) => lumaOf(each) <= middle), seen.filter((each) => lumaOf(each) > middle)].map(middleOf);
   const apart = lumaOf(light) - lumaOf(dark);
   if (!(apart >= LEAST_APART && apart <= MOST_APART) || !isGrey(light) || !isGrey(dark)) return undefined;
   const greys = { light, dark, near: NEAR * apart + NEAR_LEVELS };
-  return seen.filter((each) => Math.min(off(each, light), off(each, dark)) <= greys.near).length >= OF_BORDER * seen.length ? greys : undefined;
+  return seen.filter((each) => Math.min(off(each, light), off(each, dark)) <= greys.near).length >= OF_SIDE * seen.length ? greys : undefined;
 }
 
 const colourAt = (data: Uint8Array, i: number): Rgb => ({ r: data[4 * i], g: data[4 * i + 1], b: data[4 * i + 2] });
