@@ -5,7 +5,6 @@ import { AppError, isAppError, plainFromError } from '../core/errors/appError.ts
 import type { CleanResult } from '../core/run/applyRecipe.ts';
 import { keepRuns, rememberTones, type KeptRuns } from '../core/run/keptRuns.ts';
 import { propose } from '../core/propose/propose.ts';
-import type { Proposals } from '../core/propose/proposal.ts';
 import type { Job } from '../core/job/job.ts';
 import { plainObjects } from '../core/job/objects.ts';
 import { pictureOf, tracedPart, type TracedPart } from '../core/job/tracedPart.ts';
@@ -33,7 +32,7 @@ import { fontsWith } from './fontsWith.ts';
 import type { Curves } from '../core/outline/curves.ts';
 import { exportFile } from './exportFile.ts';
 import { warmUp } from './warmUp.ts';
-import { pictureKeyOf, type Engine, type ExportRequest, type MomentRequest, type MomentView, type OfJob, type OnProgress, type OpenOptions, type OpenedPicture, type PartsRequest, type PartsView, type ProofRequest, type ProofView, type ProposeRequest, type Quality, type ReachRequest, type ReachView, type RegionRequest, type RunRequest, type RunResult, type VariantRequest, type VariantView } from './protocol.ts';
+import { pictureKeyOf, type Engine, type ExportRequest, type MomentRequest, type MomentView, type OfJob, type OnProgress, type OpenOptions, type OpenedPicture, type PartsRequest, type PartsView, type ProofRequest, type ProofView, type Proposals, type ProposeRequest, type Quality, type ReachRequest, type ReachView, type RegionRequest, type RunRequest, type RunResult, type VariantRequest, type VariantView } from './protocol.ts';
 import { say } from '../core/words/say.ts';
 
 const THUMBNAIL_SIDE_PX = 320;

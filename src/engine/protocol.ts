@@ -26,6 +26,8 @@ import type { Frame } from '../core/raster/art.ts';
 import type { Rgba8 } from '../core/raster/raster.ts';
 import type { DecodeOptions } from '../formats/picture/decodedPicture.ts';
 
+export type { Proposals };
+
 export interface OpenOptions extends DecodeOptions {
   /** What a job knows the file by; what its bytes say when absent. */
   readonly id?: string | undefined;
