@@ -43,10 +43,10 @@ function onSquares(drawing: ColourDrawing): Promise<Rgba8> {
   return fromSvg(colourSvgOf(drawing, SIDE_PX, false).replace(/<rect [^>]*>/, squares));
 }
 
-/** The first tone that is painted, lighter above and darker below. */
+/** The first tone that is painted, each of its shapes lighter above and darker below. */
 function withGradient(drawing: ColourDrawing): Promise<Rgba8> {
   const [{ fill }] = drawing.shapes;
-  const gradient = `<defs><linearGradient id="g" gradientUnits="userSpaceOnUse" x1="0" y1="0" x2="0" y2="${drawing.size}"><stop offset="0.1" stop-color="${towards(fill, 255, GRADIENT)}"/><stop offset="0.9" stop-color="${towards(fill, 0, GRADIENT)}"/></linearGradient></defs>`;
+  const gradient = `<defs><linearGradient id="g" x1="0" y1="0" x2="0" y2="1"><stop offset="0" stop-color="${towards(fill, 255, GRADIENT)}"/><stop offset="1" stop-color="${towards(fill, 0, GRADIENT)}"/></linearGradient></defs>`;
   const [start, ...parts] = colourSvgOf(drawing, SIDE_PX, false).split(/(?=<path )/);
   return fromSvg(start + gradient + parts.map((part) => part.replaceAll(`"${fill}"`, '"url(#g)"')).join(''));
 }

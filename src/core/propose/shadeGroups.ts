@@ -3,7 +3,7 @@ import { lightnessOf, tintDifference, type Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { labelRegions } from '../raster/labelRegions.ts';
 import { CLEAR } from '../raster/labelMap.ts';
-import { edgesBetween } from '../separate/evenTones.ts';
+import { softPairs } from '../separate/evenTones.ts';
 import type { FlatTones } from '../separate/flatTones.ts';
 
 /** Shades of the ground differ in tint from it by no more than this, in their own light, perceptual difference. */
@@ -17,8 +17,6 @@ const ITSELF = 4;
 const OF_WAY = 1 / 8;
 /** Tones further apart, levels of the channel that differs most, are shades of an area only with less of a step between them than compression leaves of an edge. */
 const NEAR = 40;
-/** Shades no further apart than this are next to each other in a gradient, levels. */
-const NEXT = 28;
 const FAR_PASSES = 0.35;
 /** Pixels of an area stray by so much more a level of noise above what compression alone leaves. */
 const STRAYS_NOISY = 2;
@@ -46,9 +44,9 @@ export function shadeGroups(art: Art, flat: FlatTones): ShadeGroups {
   const { tones, ground } = flat;
   const alone = (isShade: readonly boolean[]): ShadeGroups => ({ groupOf: tones.map((_, k) => k), ofGround: new Set(), isShade, hasShadedArea: false });
   if (tones.length < 3) return alone(tones.map(() => false));
-  const { isSoft, isSharp } = edgesBetween(art, flat);
-  const far = edgesBetween(art, flat, FAR_PASSES);
-  const passes = (a: number, b: number): boolean => (levelsApart(tones[a], tones[b]) <= NEAR ? isSoft : far.isSoft)(a, b);
+  const isSoft = softPairs(art, flat);
+  const passesFar = softPairs(art, flat, FAR_PASSES);
+  const passes = (a: number, b: number): boolean => (levelsApart(tones[a], tones[b]) <= NEAR ? isSoft : passesFar)(a, b);
   const strays = STRAYS_NOISY * Math.max(0, noiseLevel(art.colour) - QUIET);
   const isShade = tones.map((tone, k) => {
     const shades = tones.filter((_, other) => other !== k && isSoft(k, other));
@@ -64,26 +62,8 @@ export function shadeGroups(art: Art, flat: FlatTones): ShadeGroups {
       for (const k of tones.keys()) if (groupOf[k] === upper) groupOf[k] = lower;
     }
   }
-  joinApart(tones, groupOf, isShade, isSharp);
   const isBlurred = tones.some((_, a) => tones.some((__, b) => a < b && groupOf[a] !== groupOf[b] && passes(a, b)));
   return isBlurred ? alone(isShade) : { groupOf, ofGround, isShade, hasShadedArea: groupOf.some((group, k) => group !== k && !isOut(k)) };
-}
-
-/**
- * Joins areas that are all shades and have colours next to each other: parts of one gradient that lie apart, as letters do. Areas that meet at an edge somewhere are
- * told apart by it, however alike they are.
- */
-function joinApart(tones: readonly Rgb[], groupOf: number[], isShade: readonly boolean[], isSharp: (a: number, b: number) => boolean): void {
-  const membersOf = (group: number): number[] => [...groupOf.keys()].filter((k) => groupOf[k] === group);
-  const isAllShades = (group: number): boolean => membersOf(group).every((k) => isShade[k]);
-  const pairs = [...tones.keys()].flatMap((a) => [...tones.keys()].filter((b) => a < b && levelsApart(tones[a], tones[b]) <= NEXT).map((b) => ({ a, b, apart: levelsApart(tones[a], tones[b]) })));
-  for (const { a, b } of pairs.sort((x, y) => x.apart - y.apart)) {
-    const [lower, upper] = [Math.min(groupOf[a], groupOf[b]), Math.max(groupOf[a], groupOf[b])];
-    if (lower === upper || !isAllShades(lower) || !isAllShades(upper)) continue;
-    const [ones, others] = [membersOf(lower), membersOf(upper)];
-    if (ones.some((one) => others.some((other) => isSharp(one, other)))) continue;
-    for (const k of others) groupOf[k] = lower;
-  }
 }
 
 /** The tones of the ground's tint that only fade from it, or from one of them, those nearest to it in lightness first. */

@@ -55,21 +55,15 @@ function isInside({ data, width }: LabelMap, i: number): boolean {
 
 /** Whether tones pass into each other somewhere without a step: bands of a shade, however near to its band every pixel is. */
 function hasSoftEdges(art: Art, flat: FlatTones): boolean {
-  const { isSoft } = edgesBetween(art, flat);
+  const isSoft = softPairs(art, flat);
   return flat.tones.some((_, a) => flat.tones.some((__, b) => a < b && isSoft(a, b)));
 }
 
-/** How tones meet, where enough of an edge tells: passing into each other without a step, over most of it, or with one. */
-export interface ToneEdges {
-  readonly isSoft: (a: number, b: number) => boolean;
-  readonly isSharp: (a: number, b: number) => boolean;
-}
-
 /**
- * How each pair of tones meets.
+ * Which pairs of tones pass into each other without a step, over most of the edge between them.
  * @param ofStep less than this share of the difference between two tones, met within a few px of the edge, is no step.
  */
-export function edgesBetween({ colour }: Art, { labels, tones }: FlatTones, ofStep = OF_STEP): ToneEdges {
+export function softPairs({ colour }: Art, { labels, tones }: FlatTones, ofStep = OF_STEP): (a: number, b: number) => boolean {
   const { data, width, height } = labels;
   const sharp = new Uint32Array(tones.length ** 2);
   const soft = new Uint32Array(tones.length ** 2);
@@ -94,7 +88,8 @@ export function edgesBetween({ colour }: Art, { labels, tones }: FlatTones, ofSt
       if (y < height - 1) look(i, width, Math.min(y + 1, height - 1 - y));
     }
   }
-  const of = (counts: Uint32Array, others: Uint32Array, pair: number): boolean => counts[pair] + others[pair] >= TELLING_PX && counts[pair] > others[pair];
-  const pairOf = (a: number, b: number): number => Math.min(a, b) * tones.length + Math.max(a, b);
-  return { isSoft: (a, b) => of(soft, sharp, pairOf(a, b)), isSharp: (a, b) => of(sharp, soft, pairOf(a, b)) };
+  return (a, b) => {
+    const pair = Math.min(a, b) * tones.length + Math.max(a, b);
+    return soft[pair] + sharp[pair] >= TELLING_PX && soft[pair] > sharp[pair];
+  };
 }
