@@ -36,7 +36,7 @@ export function* propose(job: Job, picture: Rgba8, stock: readonly Film[]): Task
   const squares = yield* within(paintedSquares(art), 0, 0.1);
   if (squares === undefined) return yield* within(proposedFor({ job, look: firstLook(picture), stock, art }), 0.1, 1);
   const { frame, width } = art;
-  const place = squares.mask.indexOf(1);
+  const place = insideOf(squares.mask, width);
   const at = { xPx: ((place % width) + 0.5) / frame.scale, yPx: (Math.floor(place / width) + 0.5) / frame.scale };
   const lift = { kind: 'areaLift', id: 'look-squares', enabled: true, v: 1, at, tolerance: 'auto', enclosed: false, soft: true } as const;
   const lifted = (yield* within(liftAt(art, place % width, Math.floor(place / width), { tolerance: 'auto', everywhere: false, enclosed: false, soft: true }), 0.1, 0.4)).art;
@@ -45,6 +45,13 @@ export function* propose(job: Job, picture: Rgba8, stock: readonly Film[]): Task
   const found = yield* within(proposedFor({ job, look: seen, stock, art: lifted }), 0.4, 1);
   const withLift = (each: Proposal): Proposal => ({ ...each, words: say`${each.words} The squares around it stand for clear: they are lifted.`, start: { ...each.start, recipe: [lift, ...each.start.recipe] } });
   return { ...found, look, proposals: found.proposals.map(withLift) };
+}
+
+/** A pixel that has only pixels of a mask around it, where there is one: what a larger picture has there is sure to be the same. */
+function insideOf(mask: Uint8Array, width: number): number {
+  const around = [-width - 1, -width, -width + 1, -1, 0, 1, width - 1, width, width + 1];
+  const inside = mask.findIndex((_, i) => i % width > 0 && i % width < width - 1 && around.every((by) => mask[i + by] === 1));
+  return inside < 0 ? mask.indexOf(1) : inside;
 }
 
 function* proposedFor(ask: Asking): Task<Proposals> {
