@@ -83,8 +83,7 @@ function* subjectByAreas(colours: Planes, edges: SharpEdges, marks: Uint8Array):
   const { width, height } = colours;
   const basins = basinsOf(edges.sharp, width, height);
   yield 0.3;
-  const isGround = groundAreas(basins, edges.sharp, colours, edges.noise, marks);
-  yield 0.35;
+  const isGround = yield* within(groundAreas(basins, edges.sharp, colours, edges.noise, marks), 0.3, 0.35);
   const seen: Seen = { colours, area: Uint8Array.from(basins.labels, (label) => isGround[label]), sharp: edges.sharp, noise: edges.noise, marks };
   let certain = certainGround(basins, isGround, colours);
   yield 0.4;

@@ -6,6 +6,7 @@ import { basinsOf } from './basins.ts';
 import { DOUBTFUL, GROUND, groundAreas, SUBJECT } from './groundAreas.ts';
 import { MARK } from './marks.ts';
 import { sharpEdges } from './sharpEdges.ts';
+import { finish } from '../../task/task.ts';
 
 const [WIDTH, HEIGHT] = [150, 110];
 const PAPER = [236, 231, 220];
@@ -30,7 +31,7 @@ function takenFor(picture: Rgba8, marks: Uint8Array = new Uint8Array(WIDTH * HEI
   const colours = planesOf(picture);
   const { sharp, noise } = sharpEdges(picture, colours);
   const basins = basinsOf(sharp, WIDTH, HEIGHT);
-  const taken = groundAreas(basins, sharp, colours, noise, marks);
+  const taken = finish(groundAreas(basins, sharp, colours, noise, marks));
   return (x, y) => taken[basins.labels[y * WIDTH + x]];
 }
 const stroke = (mark: number, cx: number, cy: number, r: number): Uint8Array => Uint8Array.from({ length: WIDTH * HEIGHT }, (_, k) => (within(k % WIDTH, Math.floor(k / WIDTH), cx, cy, r) ? mark : 0));

@@ -1,3 +1,4 @@
+import type { Task } from '../../task/task.ts';
 import { distanceToWide } from '../../raster/distance.ts';
 import { EDGE, type Basins } from './basins.ts';
 import type { Planes, Three } from '../planes.ts';
@@ -94,9 +95,10 @@ export const DOUBTFUL = 2;
  * Which areas are ground: those along the picture's border, all that join them without a sharp edge, and enclosed ones that look as the ground would there.
  * @returns `SUBJECT`, `GROUND` or `DOUBTFUL` for each area.
  */
-export function groundAreas(basins: Basins, sharp: Float32Array, colours: Planes, noise: number, marks: Uint8Array): Uint8Array {
+export function* groundAreas(basins: Basins, sharp: Float32Array, colours: Planes, noise: number, marks: Uint8Array): Task<Uint8Array> {
   const { width, height } = colours;
   const facts = factsOf(basins, sharp, colours);
+  yield 0.3;
   const isGround = new Uint8Array(facts.count);
   const around = 2 * (width + height) - 4;
   for (let k = 0; k < facts.count; k++) if (facts.onBorder[k] >= BORDER_SHARE * around) isGround[k] = 1;
@@ -109,7 +111,9 @@ export function groundAreas(basins: Basins, sharp: Float32Array, colours: Planes
   }
   const first = isGround.slice();
   growGround(facts, isGround, said, noise);
+  yield 0.4;
   doubtStrangers(basins, first, isGround, colours, noise);
+  yield 0.8;
   if (addEnclosedGround(basins, facts, isGround, said, colours, noise)) growGround(facts, isGround, said, noise);
   return isGround;
 }
