@@ -1,6 +1,7 @@
 import { calmedArt } from '../clean/calmedArt.ts';
 import { MAX_TONES } from '../clean/palette.ts';
 import { PLAIN } from '../clean/plainPixels.ts';
+import { levelsApart } from '../colour/hex.ts';
 import type { Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { flatTones, type FlatTones } from '../separate/flatTones.ts';
@@ -27,7 +28,7 @@ export function* finerTones(art: Art, flat: FlatTones, leastAreaPx2: number): Ta
   const tones: Rgb[] = flat.tones.map(({ r, g, b }) => ({ r, g, b }));
   for (const { count, ...colour } of cells) {
     if (count < least || tones.length === MAX_TONES) break;
-    if (tones.every((tone) => Math.max(Math.abs(tone.r - colour.r), Math.abs(tone.g - colour.g), Math.abs(tone.b - colour.b)) > far)) tones.push(colour);
+    if (tones.every((tone) => levelsApart(tone, colour) > far)) tones.push(colour);
   }
   return tones.length === flat.tones.length ? flat : yield* within(flatTones(art, { count: tones, leastAreaPx2 }), 0.4, 1);
 }

@@ -1,4 +1,5 @@
 import { noiseLevel } from '../clean/noiseLevel.ts';
+import { levelsApart } from '../colour/hex.ts';
 import { lightnessOf, tintDifference, type Rgb } from '../colour/oklab.ts';
 import type { Art } from '../raster/art.ts';
 import { labelRegions } from '../raster/labelRegions.ts';
@@ -78,7 +79,6 @@ function shadesOfGround({ tones, ground }: FlatTones, isSoft: (a: number, b: num
 /** How far the nearest of other tones is, levels of the channel that differs most. */
 const toNext = (tone: Rgb, others: readonly Rgb[]): number =>
   Math.min(Infinity, ...others.map((other) => levelsApart(tone, other)));
-const levelsApart = (a: Rgb, b: Rgb): number => Math.max(Math.abs(a.r - b.r), Math.abs(a.g - b.g), Math.abs(a.b - b.b));
 
 /** Whether a tone has no area of its own, but only parts in which hardly a pixel is the tone itself, within so many levels. */
 function hasNoArea({ colour: { data } }: Art, { labels, tones }: FlatTones, tone: number, levels: number): boolean {

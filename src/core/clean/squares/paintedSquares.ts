@@ -1,5 +1,5 @@
 import type { Rgb } from '../../colour/oklab.ts';
-import { lumaOf } from '../../colour/hex.ts';
+import { levelsApart, lumaOf } from '../../colour/hex.ts';
 import { isOpaque, withAlpha, type Art } from '../../raster/art.ts';
 import { fillRegions, labelRegions } from '../../raster/labelRegions.ts';
 import { makeRgba8 } from '../../raster/raster.ts';
@@ -44,9 +44,11 @@ export function* paintedSquares(art: Art): Task<PaintedSquares | undefined> {
   if (across === undefined || down === undefined || Math.abs(across.period - down.period) > SQUARE * across.period) return undefined;
   const kinds = new Uint8Array(width * height);
   yield* within(byRows(height, (y) => kindsOfRow(art, greys, kinds, y)), 0, 0.3);
-  const mask = yield* within(areasInTurn(kinds, width, height, turnOf(across, down)), 0.3, 0.6);
-  if (mask === undefined) return undefined;
-  const plain = yield* within(onPlain(art, mask, greys, turnOf(across, down), kinds), 0.6, 1);
+  const turn = turnOf(across, down);
+  const areas = yield* within(areasInTurn(kinds, width, height, turn), 0.3, 0.6);
+  if (areas === undefined) return undefined;
+  const { mask, darkTurn } = areas;
+  const plain = yield* within(onPlain(art, mask, greys, (x, y) => turn(x, y) === darkTurn), 0.6, 1);
   const stays = kinds.map((kind, i) => (kind !== NEITHER && mask[i] === 0 ? 1 : 0));
   return { mask, stays, plain, ground: greys.light };
 }
@@ -72,7 +74,7 @@ function greysOf(seen: readonly Rgb[]): Greys | undefined {
   const apart = lumaOf(light) - lumaOf(dark);
   if (!(apart >= LEAST_APART && apart <= MOST_APART) || !isGrey(light) || !isGrey(dark)) return undefined;
   const greys = { light, dark, near: NEAR * apart + NEAR_LEVELS };
-  return seen.filter((each) => Math.min(off(each, light), off(each, dark)) <= greys.near).length >= OF_SIDE * seen.length ? greys : undefined;
+  return seen.filter((each) => Math.min(levelsApart(each, light), levelsApart(each, dark)) <= greys.near).length >= OF_SIDE * seen.length ? greys : undefined;
 }
 
 const colourAt = (data: Uint8Array, i: number): Rgb => ({ r: data[4 * i], g: data[4 * i + 1], b: data[4 * i + 2] });
@@ -81,7 +83,6 @@ const middleOf = (colours: readonly Rgb[]): Rgb => {
   return { r: middle('r'), g: middle('g'), b: middle('b') };
 };
 const isGrey = ({ r, g, b }: Rgb): boolean => Math.max(r, g, b) - Math.min(r, g, b) <= GREY;
-const off = (a: Rgb, b: Rgb): number => Math.max(Math.abs(a.r - b.r), Math.abs(a.g - b.g), Math.abs(a.b - b.b));
 
 /** What the colour at a place of RGBA bytes is: 0 for the lighter grey, 1 for the darker, or neither. */
 function kindOf({ light, dark, near }: Greys, data: Uint8Array, j: number): number {
@@ -108,8 +109,8 @@ const turnOf = (across: Lattice, down: Lattice): TurnOf => {
   return (x, y) => ((number(across, x) + number(down, y)) & 1) as 0 | 1;
 };
 
-/** The connected areas of both greys in which they take turns; undefined when none reaches the border. */
-function* areasInTurn(kinds: Uint8Array, width: number, height: number, turn: TurnOf): Task<Uint8Array | undefined> {
+/** The connected areas of both greys in which they take turns, and which turn the darker has; undefined when none reaches the border. */
+function* areasInTurn(kinds: Uint8Array, width: number, height: number, turn: TurnOf): Task<{ mask: Uint8Array; darkTurn: 0 | 1 } | undefined> {
   const either = kinds.map((kind) => (kind === NEITHER ? 0 : 1));
   yield 0.1;
   const regions = labelRegions(either, width, height, 1, true);
@@ -120,10 +121,12 @@ function* areasInTurn(kinds: Uint8Array, width: number, height: number, turn: Tu
     if (run % RUNS_PER_TURN === RUNS_PER_TURN - 1) yield 0.1 + (0.8 * run) / regions.runStart.length;
   }
   // Which grey is in which squares is what most of the border's area says.
-  const [odd, all] = [0, 1].map((_, k) => regions.area.reduce((sum, px2, region) => sum + (regions.touchesBorder[region] === 0 ? 0 : k === 0 ? px2 - even[region] : px2), 0));
-  const isEven = 2 * odd <= all;
+  let balance = 0;
+  for (let region = 0; region < regions.count; region++) if (regions.touchesBorder[region] === 1) balance += 2 * even[region] - regions.area[region];
+  const isEven = balance >= 0;
   const chosen = regions.area.map((px2, region) => ((isEven ? even[region] : px2 - even[region]) >= IN_TURN * px2 ? 1 : 0));
-  return chosen.some((is, region) => is === 1 && regions.touchesBorder[region] === 1) ? fillRegions(regions, chosen, new Uint8Array(kinds.length)) : undefined;
+  if (!chosen.some((is, region) => is === 1 && regions.touchesBorder[region] === 1)) return undefined;
+  return { mask: fillRegions(regions, chosen, new Uint8Array(kinds.length)), darkTurn: isEven ? 1 : 0 };
 }
 
 /** So many runs of pixels are looked at before others have their turn. */
@@ -131,14 +134,13 @@ const RUNS_PER_TURN = 20_000;
 /** How far from squares a pixel may be mixed with one, px. */
 const RIM_PX = 2;
 
-function* onPlain(art: Art, mask: Uint8Array, { light, dark }: Greys, turn: TurnOf, kinds: Uint8Array): Task<Art> {
+function* onPlain(art: Art, mask: Uint8Array, { light, dark }: Greys, isDark: (x: number, y: number) => boolean): Task<Art> {
   const { width, height } = art;
   const data = new Uint8Array(art.colour.data);
-  const isDark = darkTurn(mask, kinds, width, turn);
   const paint = (y: number): void => {
     for (let x = 0, i = y * width; x < width; x++, i++) {
       if (mask[i] !== 0) [data[4 * i], data[4 * i + 1], data[4 * i + 2]] = [light.r, light.g, light.b];
-      else if (turn(x, y) === isDark && isNear(mask, width, height, x, y)) {
+      else if (isDark(x, y) && isNear(mask, width, height, x, y)) {
         const share = 1 - shareOf(art, mask, x, y, dark);
         for (const [c, channel] of (['r', 'g', 'b'] as const).entries()) data[4 * i + c] = Math.min(255, Math.round(art.colour.data[4 * i + c] + share * (light[channel] - dark[channel])));
       }
@@ -146,13 +148,6 @@ function* onPlain(art: Art, mask: Uint8Array, { light, dark }: Greys, turn: Turn
   };
   yield* byRows(height, paint);
   return withAlpha(art, art.alpha, makeRgba8(width, height, data, art.colour.opaque === true));
-}
-
-/** Which turn the darker grey has, by most of the squares. */
-function darkTurn(mask: Uint8Array, kinds: Uint8Array, width: number, turn: TurnOf): 0 | 1 {
-  let balance = 0;
-  for (let i = 0; i < mask.length; i += 7) if (mask[i] !== 0) balance += (kinds[i] === 1) === (turn(i % width, Math.floor(i / width)) === 1) ? 1 : -1;
-  return balance >= 0 ? 1 : 0;
 }
 
 function isNear(mask: Uint8Array, width: number, height: number, x: number, y: number): boolean {
@@ -163,9 +158,9 @@ function isNear(mask: Uint8Array, width: number, height: number, x: number, y: n
 
 /** The share of art in a pixel beside a square: how far it is from the square's grey, of how far the strongest pixel around it is. */
 function shareOf({ width, height, colour: { data } }: Art, mask: Uint8Array, x: number, y: number, grey: Rgb): number {
-  const own = off(colourAt(data, y * width + x), grey);
+  const own = levelsApart(colourAt(data, y * width + x), grey);
   let most = own;
   for (let v = Math.max(0, y - RIM_PX); v <= Math.min(height - 1, y + RIM_PX); v++)
-    for (let u = Math.max(0, x - RIM_PX); u <= Math.min(width - 1, x + RIM_PX); u++) if (mask[v * width + u] === 0) most = Math.max(most, off(colourAt(data, v * width + u), grey));
+    for (let u = Math.max(0, x - RIM_PX); u <= Math.min(width - 1, x + RIM_PX); u++) if (mask[v * width + u] === 0) most = Math.max(most, levelsApart(colourAt(data, v * width + u), grey));
   return most === 0 ? 1 : own / most;
 }

@@ -1,6 +1,6 @@
 import type { Bounds } from '../../../core/outline/curves.ts';
 import type { EditPath } from '../../../core/outline/edit/editPath.ts';
-import { pathBox } from '../../../core/outline/edit/pathBox.ts';
+import { doMeet, pathBox } from '../../../core/outline/edit/pathBox.ts';
 import { strokeCutLine } from '../../../ui/draw/cutLines.ts';
 import { toScreenX, toScreenY, type Size, type Viewport } from '../../../ui/viewport.ts';
 import { lineOf, type Lines } from './pathLines.ts';
@@ -61,7 +61,6 @@ function pathsNotIn(lines: readonly Lines[], others: readonly Lines[]): EditPath
   return rest.flatMap((each) => each.paths.filter((path) => !paths.has(path)));
 }
 
-const doMeet = (a: Bounds, b: Bounds): boolean => a.left <= b.right && a.right >= b.left && a.top <= b.bottom && a.bottom >= b.top;
 const isIn = (view: Viewport, size: Size, { left, top, right, bottom }: Bounds): boolean =>
   toScreenX(view, right) > -BESIDE && toScreenX(view, left) < size.width + BESIDE && toScreenY(view, bottom) > -BESIDE && toScreenY(view, top) < size.height + BESIDE;
 
