@@ -16,6 +16,14 @@ const MOVED_SHARE = 0.15;
 const HALF_WAY_PX = 0.2;
 const STEPPED_SHARE = 0.85;
 const FEWEST = 16;
+/**
+ * A round shape repeats a few places all around, which lie half-way together by chance: either most lie half-way exactly, px, as where nothing was compressed, or
+ * there must be so many others, told apart by this, px. Eight do so by chance on one edge in a thousand.
+ */
+const EXACT_PX = 0.01;
+const EXACT_SHARE = 0.6;
+const FEWEST_APART = 8;
+const APART_PX = 0.004;
 /** Of two runs that meet at a right angle both are this long at a corner of the drawing, points; of the steps of a line or a round one always is shorter. */
 const LONG_RUN = 3;
 
@@ -176,15 +184,15 @@ function runsOf({ n, x, y, closed }: Ring): Run[] {
 
 /** Whether nearly all points at the ends of runs lie half-way between two pixels: those of an edge with mixed pixels lie anywhere. */
 function isStepped({ n, x, y }: Ring, runs: readonly Run[]): boolean {
-  let [points, halfWay] = [0, 0];
+  const off: number[] = [];
   for (const { from, to, isAcross } of runs) {
     const places = isAcross ? y : x;
-    for (const k of to > from + 1 ? [from % n, (to - 1) % n] : [from % n]) {
-      points++;
-      if (Math.abs(places[k] - Math.round(places[k])) <= HALF_WAY_PX) halfWay++;
-    }
+    for (const k of to > from + 1 ? [from % n, (to - 1) % n] : [from % n]) off.push(Math.abs(places[k] - Math.round(places[k])));
   }
-  return points >= FEWEST && halfWay >= STEPPED_SHARE * points;
+  const halfWay = off.filter((offPx) => offPx <= HALF_WAY_PX);
+  if (off.length < FEWEST || halfWay.length < STEPPED_SHARE * off.length) return false;
+  const exact = halfWay.filter((offPx) => offPx <= EXACT_PX).length;
+  return exact >= EXACT_SHARE * off.length || new Set(halfWay.map((offPx) => Math.round(offPx / APART_PX))).size >= FEWEST_APART;
 }
 
 /**
