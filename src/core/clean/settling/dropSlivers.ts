@@ -9,6 +9,11 @@ import { ECHO, Sliver } from './sliver.ts';
 const LINE_BETTER = 0.4;
 /** A thin line covers at least this share of its pixels in the mean: less is a stain of any tone. */
 const LEAST_COVER = 0.35;
+/**
+ * Compression keeps tint at half the resolution of lightness or less, so that the tip of a small shape may have none left: up to so many px² there have a paler
+ * tone than the shape.
+ */
+const BLED_TIP_PX2 = 12;
 /** Label of what is not thin in the map of thin parts. */
 const BROAD = 254;
 
@@ -16,8 +21,9 @@ const BROAD = 254;
  * Takes out slivers: strips of at most two pixels along an edge between two tones that have a third one's label, because compression has drawn the mixture of
  * the two off the straight way between them. Where the mixture explains the strip's colours better than its own tone, each pixel goes to the nearer of the two.
  * A real thin line has its own colour and stays.
+ * @param compressed whether tint may be lost at tips.
  */
-export function* dropSlivers(labels: LabelMap, colour: Rgba8, tones: readonly Rgb[]): Task<LabelMap> {
+export function* dropSlivers(labels: LabelMap, colour: Rgba8, tones: readonly Rgb[], compressed = false): Task<LabelMap> {
   const { width, height } = labels;
   const thin = yield* within(thinParts(labels), 0, 0.6);
   const regions = labelRegions(thin, width, height, 'each', true);
@@ -32,16 +38,19 @@ export function* dropSlivers(labels: LabelMap, colour: Rgba8, tones: readonly Rg
     if (own >= tones.length || area[part] < 2) continue;
     const { first: ground, second, alone, both } = tonesAround(labels, own, regions, runs);
     if (ground >= tones.length) continue;
+    const isTip = goesOnBroad(labels, thin, own, regions, runs);
     if (second < tones.length) {
       const sliver = new Sliver(words, tones[own], tones[ground], tones[second]);
       for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) sliver.weigh(i);
-      if (sliver.isMixture() || (both && (sliver.isBlur(isNarrow(regions, runs, width)) || sliver.isBled() || sliver.isFaint() || sliver.isOvershoot()))) {
+      const isBetween = sliver.isMixture() || (both && (sliver.isBlur(isNarrow(regions, runs, width)) || sliver.isBled() || sliver.isFaint() || sliver.isOvershoot()));
+      if (isTip && isBetween && sliver.isApart && isOwnTip(words, tones, own, ground, regions, runs)) continue;
+      if (isBetween || (compressed && !isTip && area[part] <= BLED_TIP_PX2 && sliver.hasRun(false))) {
         for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) out[i] = sliver.isNearerFirst(i) ? ground : second;
         continue;
       }
     }
     if (!alone) continue;
-    const line = isEcho(labels, tones, own, ground, regions, runs) ? ground : toneOfLine(words, tones, own, ground, regions, runs);
+    const line = isEcho(labels, tones, own, ground, regions, runs) ? ground : toneOfLine(words, tones, own, ground, isTip, regions, runs);
     if (line !== own) for (const run of runs) out.fill(line, runStart[run], runEnd[run]);
   }
   return makeLabelMap(width, height, out);
@@ -99,19 +108,28 @@ function isEcho(
   });
 }
 
+/** Whether a strip's own tone and the one around it explain it well where their tints have run into each other. */
+function isOwnTip(words: Int32Array, tones: readonly Rgb[], own: number, ground: number, { runStart, runEnd }: Regions, runs: Int32Array): boolean {
+  const sliver = new Sliver(words, tones[own], tones[ground], tones[own]);
+  for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) sliver.weigh(i);
+  return sliver.hasRun();
+}
+
 /**
  * The tone of a line so thin that all of its pixels are mixed with the one tone around it: that which explains their colours best, its own unless another is
- * clearly better.
+ * clearly better. The tip of an area loses its tint to what is around it in JPEG files, so that a paler tone explains it better: it keeps its own where that
+ * and the run tint explain it.
+ * @param isTip whether it goes on in a broad area of its tone.
  */
-function toneOfLine(words: Int32Array, tones: readonly Rgb[], own: number, ground: number, { runStart, runEnd }: Regions, runs: Int32Array): number {
-  const off = tones.map((tone, k) => {
+function toneOfLine(words: Int32Array, tones: readonly Rgb[], own: number, ground: number, isTip: boolean, { runStart, runEnd }: Regions, runs: Int32Array): number {
+  const slivers = tones.map((tone) => new Sliver(words, tone, tones[ground], tone));
+  const off = slivers.map((sliver, k) => {
     if (k === ground) return Infinity;
-    const sliver = new Sliver(words, tone, tones[ground], tone);
     for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) sliver.weigh(i);
     return k === own || sliver.meanAlong() >= LEAST_COVER ? sliver.mixed : Infinity;
   });
   const best = off.indexOf(Math.min(...off));
-  return off[best] < LINE_BETTER * off[own] ? best : own;
+  return off[best] < LINE_BETTER * off[own] && !(isTip && slivers[own].hasRun()) ? best : own;
 }
 
 /**
@@ -148,6 +166,16 @@ function thinOfRow(data: Uint8Array, middles: Uint8Array, thin: Uint8Array, widt
     // A block whose middle lies beside a pixel holds the pixel, so it is of the pixel's label.
     if (around === 0) thin[i] = data[i];
   }
+}
+
+/** Whether a thin strip is the tip of a broad area of its own tone: some pixel beside it is of that. */
+function goesOnBroad({ data, width }: LabelMap, thin: Uint8Array, own: number, { runStart, runEnd }: Regions, runs: Int32Array): boolean {
+  const isBroad = (i: number): boolean => data[i] === own && thin[i] === BROAD;
+  for (const run of runs) {
+    if (isBroad(runStart[run] - 1) || isBroad(runEnd[run])) return true;
+    for (let i = runStart[run]; i < runEnd[run]; i++) if (isBroad(i - width) || isBroad(i + width)) return true;
+  }
+  return false;
 }
 
 /** A tone with so much of a strip's edge has it to itself. */

@@ -51,11 +51,12 @@ export function* settledTones(art: Art, { count, held, leastAreaPx2 = 0, refuses
   const opaque = isOpaque(alpha);
   if (!opaque) for (let i = 0; i < data.length; i++) if (alpha[i] < 128) data[i] = CLEAR;
   const noisePx2 = (restless ? LEAST_NOISE_PX2 : LEAST_CALM_PX2) * Math.max(1, art.frame.scale ** 2);
-  const whole = yield* within(dropSlivers(makeLabelMap(width, height, data), art.colour, tones), 0.88, 0.94);
-  const onSides = restless ? dropOvershoots(whole, tones) : whole;
+  const whole = yield* within(dropSlivers(makeLabelMap(width, height, data), art.colour, tones, restless), 0.88, 0.94);
+  const again = restless ? yield* within(dropSlivers(whole, art.colour, tones, restless), 0.94, 0.96) : whole;
+  const onSides = restless ? dropOvershoots(again, tones) : whole;
   yield 0.97;
   const { data: withClear } = swept(onSides, Math.max(noisePx2, leastAreaPx2), refuses);
-  if (restless) bringBack(dots.filter(({ areaPx2 }) => areaPx2 >= leastAreaPx2), withClear);
+  if (restless) bringBack(dots.filter(({ areaPx2 }) => areaPx2 >= leastAreaPx2), withClear, width);
   return { tones, labels: opaque ? withClear : whereClear(withClear, nearest), withClear, restless };
 }
 

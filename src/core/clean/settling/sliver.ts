@@ -75,6 +75,11 @@ export class Sliver {
     this.count++;
   }
 
+  /** Whether the strip's tone is none that lies on the way between the other two. */
+  get isApart(): boolean {
+    return this.own.length > 0;
+  }
+
   /** Where the colours lie on the way between the two tones in the mean, 0 to 1. */
   meanAlong(): number {
     return this.along / this.count;
@@ -123,6 +128,11 @@ export class Sliver {
     const { bled, asLine, count } = this;
     if (this.own.length === 0) return false;
     return (bled < BADLY * count && asLine > WELL * count && bled < asLine) || (this.isNearSide() && bled < WELL * count && bled < AS_WELL * asLine);
+  }
+
+  /** Whether the two tones explain it where their tints have run into each other: well, or not badly. */
+  hasRun(well = true): boolean {
+    return this.bled < (well ? WELL : BADLY) * this.count;
   }
 
   /** Whether its tone is near to that of one side, beside what the edge is high. */

@@ -42,7 +42,7 @@ export function* toneLabels(art: Art, count: ToneCount | readonly Rgb[], singles
   const dots = yield* within(settleStrokes(settled, { smooth, nearest: labels, core, tones }), 0.93, 0.98);
   if (singles === 'all') return { tones, labels: settled, dots };
   const kept = yield* within(withoutSingles(settled, width, height, singles === 'ofBits'), 0.98, 1);
-  bringBack(dots, kept);
+  bringBack(dots, kept, width);
   return { tones, labels: kept, dots };
 }
 

@@ -18,7 +18,7 @@ export type ColourLiftStep = z.infer<typeof colourLiftSchema>;
 
 export const colourLift: StepKind<ColourLiftStep> = {
   about: say('Takes one colour out wherever it is.'),
-  revision: 3,
+  revision: 4,
   readsSize: false,
   *run(art, step) {
     const colour = rgbFromHex(step.colour);

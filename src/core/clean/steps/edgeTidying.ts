@@ -15,7 +15,7 @@ export type EdgeTidyingStep = z.infer<typeof edgeTidyingSchema>;
 
 export const edgeTidying: StepKind<EdgeTidyingStep> = {
   about: say('Smooths jagged edges of flat art; corners, thin parts and counters stay.'),
-  revision: 3,
+  revision: 4,
   readsSize: false,
   *run(art, step) {
     const { art: tidy, movedPx2 } = yield* tidyEdges(art, Math.max(0.3, step.amountPx * art.frame.scale));

@@ -7,7 +7,7 @@ export type EnlargingStep = z.infer<typeof enlargingSchema>;
 
 export const enlarging: StepKind<EnlargingStep> = {
   about: say('Makes small flat art two or four times as large, without steps or blur.'),
-  revision: 8,
+  revision: 9,
   readsSize: false,
   *run(art, step, { enlarge }) {
     const large = yield* enlarge(art, step.times);

@@ -13,7 +13,7 @@ export type FewerColoursStep = z.infer<typeof fewerColoursSchema>;
 
 export const fewerColours: StepKind<FewerColoursStep> = {
   about: say('Brings the art to its few real tones; edges stay as sharp and as smooth as they came.'),
-  revision: 4,
+  revision: 5,
   readsSize: false,
   *run(art, step) {
     const { art: reduced, tones } = yield* reduce(art, step.tones);

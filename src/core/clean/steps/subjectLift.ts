@@ -23,7 +23,7 @@ export type SubjectLiftStep = z.infer<typeof subjectLiftSchema>;
 
 export const subjectLift: StepKind<SubjectLiftStep> = {
   about: say('Finds the subject and takes out everything else; strokes correct it.'),
-  revision: 7,
+  revision: 8,
   readsSize: false,
   *run(art, step) {
     const strokes = step.strokes.map((stroke) => ({

@@ -19,7 +19,7 @@ export type SweepStep = z.infer<typeof sweepSchema>;
 
 export const sweep: StepKind<SweepStep> = {
   about: say('Removes specks and fills pinholes below a size.'),
-  revision: 7,
+  revision: 8,
   readsSize: true,
   *run(art, step, context) {
     const perMm2 = artResolution(art, context.finished, step.speckMm2) ** 2;

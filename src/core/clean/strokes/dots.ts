@@ -45,7 +45,27 @@ function takeBit(left: Set<number>, start: number, width: number): number[] {
   return bit;
 }
 
-/** Gives dots that went as noise their tone again, where there is their ground now. @param labels changed. */
-export function bringBack(dots: readonly Dot[], labels: Uint8Array): void {
-  for (const { pixels, tone, ground } of dots) for (const i of pixels) if (labels[i] === ground) labels[i] = tone;
+/**
+ * Gives dots that went as noise their tone again, where there is their ground now. What touches anything but its ground is no dot but the blur of that, as the
+ * tip of a shape has it.
+ * @param labels changed, `width` to a row.
+ */
+export function bringBack(dots: readonly Dot[], labels: Uint8Array, width: number): void {
+  for (const { pixels, tone, ground } of dots) {
+    if (!standsAlone(pixels, [tone, ground], labels, width)) continue;
+    for (const i of pixels) if (labels[i] === ground) labels[i] = tone;
+  }
+}
+
+/** Whether nothing else than these two labels touches some pixels. */
+function standsAlone(pixels: readonly number[], [tone, ground]: readonly [number, number], labels: Uint8Array, width: number): boolean {
+  for (const pixel of pixels) {
+    for (let up = pixel - width; up <= pixel + width; up += width) {
+      for (let i = up - 1; i <= up + 1; i++) {
+        const label = labels[i];
+        if (label !== tone && label !== ground && label !== undefined) return false;
+      }
+    }
+  }
+  return true;
 }
