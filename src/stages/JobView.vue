@@ -4,6 +4,7 @@ import { ElMessage } from 'element-plus';
 import { computed, inject, onBeforeUnmount, watch, watchEffect } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { asAppError } from '../core/errors/appError.ts';
+import { tracedPart } from '../core/job/tracedPart.ts';
 import { PROCESSES } from '../core/process/processes.ts';
 import { formatLength } from '../core/units/parseLength.ts';
 import { mm } from '../core/units/length.ts';
@@ -81,8 +82,8 @@ const openHelp = inject(OPEN_HELP, () => undefined);
 const tabs = computed(() => (bench.job === undefined ? [] : slipTabs({ job: bench.job, picture: bench.picture, result: bench.result, unit: settings.unit, partId: bench.focus })));
 const lines = computed(() => {
   const { job } = bench;
-  const size = bench.part?.size;
-  if (job === undefined || size === undefined) return [];
+  if (job === undefined) return [];
+  const { size } = tracedPart(job);
   return [`${job.blank.name} · ${formatLength(mm(size.sizeMm), settings.unit)}${size.by === 'height' ? say(' high') : ''}`, PROCESSES[job.process].name];
 });
 const saved = computed(() => (bench.saveError !== undefined ? say('not saved') : bench.saving ? say('saving…') : say('saved')));

@@ -2,7 +2,10 @@ import { followedBy, IDENTITY } from '../geometry/affine.ts';
 import type { Film } from '../film/film.ts';
 import type { Job } from '../job/job.ts';
 import type { DesignObject, GroupCombine, GroupObject } from '../job/objects.ts';
-import { holdsTraced, withFilm } from './objectEdits.ts';
+import type { FlatSeparation } from '../separate/separation.ts';
+import type { ToneFact } from '../separate/toneFact.ts';
+import { withFilm } from './objectEdits.ts';
+import { knowing } from './paletteEdits.ts';
 
 const canBeGrouped = (object: DesignObject): boolean => object.kind !== 'base' && object.kind !== 'holes';
 
@@ -32,13 +35,31 @@ export function withoutGroup(job: Job, groupId: string): Job {
   return { ...job, objects };
 }
 
-/** The job with a double of an object on top of it, all that lies in it under ids of its own. Traced art, bases and holes have none. */
-export function withDuplicate(job: Job, id: string, newId: string, byMm: number): Job {
+/**
+ * The job with a double of an object on top of it, all that lies in it under ids of its own. A double of traced art lies on the same films: what its tones are
+ * must be known for that. The job itself where that is not, and for bases and holes, which are there once.
+ * @param tonesOf what is found in traced art by now, by its id.
+ */
+export function withDuplicate(job: Job, id: string, newId: string, byMm: number, tonesOf: (id: string) => readonly ToneFact[] | undefined = () => undefined): Job {
   const object = job.objects.find((each) => each.id === id);
-  if (object === undefined || holdsTraced(object) || object.kind === 'base' || object.kind === 'holes') return job;
+  if (object === undefined || object.kind === 'base' || object.kind === 'holes') return job;
+  const known = onKnownFilms(object, job.films, tonesOf);
+  if (known === undefined) return job;
   const { a, b, c, d, e, f } = object.placement ?? IDENTITY;
-  const twin: DesignObject = { ...renamed(object, newId), placement: { a, b, c, d, e: e + byMm, f: f + byMm } };
+  const twin: DesignObject = { ...renamed(known, newId), placement: { a, b, c, d, e: e + byMm, f: f + byMm } };
   return { ...job, objects: [...job.objects, twin] };
+}
+
+/** An object whose traced art knows its films by its tones, so that it keeps them under another id; undefined where they are not known. */
+function onKnownFilms<Kind extends DesignObject>(object: Kind, films: Job['films'], tonesOf: (id: string) => readonly ToneFact[] | undefined): Kind | undefined {
+  if (object.kind === 'group') {
+    const objects = object.objects.map((inner) => onKnownFilms(inner, films, tonesOf));
+    return objects.every((inner) => inner !== undefined) ? { ...object, objects } : undefined;
+  }
+  if (object.kind !== 'traced' || object.separation.way !== 'flat') return object;
+  const { films: _rack, ...known } = knowing({ ...object, films }, { tones: tonesOf(object.id) ?? [] });
+  const { palette, known: names } = known.separation as FlatSeparation;
+  return palette === undefined && names === undefined ? undefined : ({ ...object, ...known } as Kind);
 }
 
 function renamed<Kind extends DesignObject>(object: Kind, id: string): Kind {

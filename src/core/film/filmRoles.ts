@@ -14,5 +14,5 @@ export const shadeId = (k: number): string => `shade-${k + 1}`;
 /** The film with which a job starts: that of its one colour. */
 export const ONE_FILM_ID = 'film-1';
 
-/** Which film of the rack is cut where there is one colour. */
-export const oneFilmOf = (rack: readonly Film[]): Film => rack.find(({ id }) => id === ONE_FILM_ID) ?? rack.find(({ id }) => id !== AROUND_FILM.id) ?? rack[0];
+/** Which film of the rack is cut where there is one colour. @param named the film that it is to be. */
+export const oneFilmOf = (rack: readonly Film[], named = ONE_FILM_ID): Film => rack.find(({ id }) => id === named) ?? rack.find(({ id }) => id !== AROUND_FILM.id) ?? rack[0];

@@ -60,7 +60,7 @@ function filmsOfObject(object: DesignObject): string[] {
   const { separation } = object;
   switch (separation.way) {
     case 'oneTone':
-      return [ONE_FILM_ID];
+      return [separation.film ?? ONE_FILM_ID];
     case 'backDetail':
       return [BACK_FILM.id, DETAIL_FILM.id];
     case 'tones':

@@ -149,7 +149,7 @@ function designKey({ objects, films, process, layering, bridges, materials }: Jo
 /** Outlines with the films that are on the rack by now. */
 function withFilms(part: TracedPart, outlined: OutlinedArt): OutlinedArt {
   const { separation, films: rack } = part;
-  const named = separation.way === 'oneTone' ? [oneFilmOf(rack)] : filmsOf(separation, rack, outlined.tones ?? []).films;
+  const named = separation.way === 'oneTone' ? [oneFilmOf(rack, separation.film)] : filmsOf(separation, rack, outlined.tones ?? []).films;
   const border = rack.find(({ id }) => id === AROUND_FILM.id) ?? AROUND_FILM;
   const byId = new Map([...named, border].map((film) => [film.id, film]));
   return { ...outlined, films: outlined.films.map((each) => ({ ...each, film: byId.get(each.film.id) ?? each.film })) };

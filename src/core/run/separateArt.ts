@@ -81,7 +81,7 @@ function* oneFilm(part: Separated<OneToneSeparation>, art: Art, options: Outline
   const without = (leastPx2: number): Curves => withoutSmallRings(traced, leastPx2);
   const outline = atItsSize(part.outline.leastPieceMm2, resolutionOf, traced, without, (kept) => kept);
   assertWithinFrame(outline, art.width, art.height);
-  return { films: [{ film: oneFilmOf(part.films), outline }], whole: () => outline, tone };
+  return { films: [{ film: oneFilmOf(part.films, part.separation.film), outline }], whole: () => outline, tone };
 }
 
 /** A film for each tone, or as the part has it. */

@@ -7,6 +7,8 @@ const oneToneSchema = z.strictObject({
   /** Lightness 0 to 255 at which ink begins, or found by itself. */
   threshold: z.union([z.literal('auto'), z.number().min(0).max(255)]),
   inkIs: z.enum(['auto', 'dark', 'light']),
+  /** The film that it becomes, where that is not the one with which a job starts. */
+  film: filmId.optional(),
 });
 
 /** A lower film runs on under a whole upper one, is cut out along it, or runs on to the middle of it. */

@@ -48,6 +48,8 @@ const { pointerMm, cssPxPerMm, items, progress, status } = useReadout();
 const job = computed(() => bench.job as Job);
 const part = computed(() => bench.part as TracedPart);
 const parts = useParts();
+// What was last worked on here is what the stages before open.
+watch(parts.object, (each) => each?.kind === 'traced' && bench.focusOn(each.id));
 const pieces = usePieces(parts);
 const operations = useOperations(parts);
 const { bringIn } = useBringIn(parts);

@@ -10,7 +10,7 @@ import { say } from '../../core/words/say.ts';
 /** The film of a design of one colour: its name and its colour. */
 const bench = useBench();
 const job = computed(() => bench.job as Job);
-const film = computed(() => oneFilmOf(job.value.films));
+const film = computed(() => oneFilmOf(job.value.films, bench.part?.separation.way === 'oneTone' ? bench.part.separation.film : undefined));
 const set = (label: string, change: Partial<Film>): void => bench.commit(label, { ...job.value, films: job.value.films.map((each) => (each.id === film.value.id ? { ...each, ...change } : each)) });
 function rename(event: Event): void {
   const name = (event.target as HTMLInputElement).value.trim();

@@ -3,6 +3,8 @@ import { ElSwitch } from 'element-plus';
 import { computed } from 'vue';
 import { COMBINED, nameOfObject, withFilm, withObjectChanged, withSettings, type FilmedObject } from '../../core/edit/objectEdits.ts';
 import type { Film } from '../../core/film/film.ts';
+import { withOneFilm } from '../../core/edit/bringEdits.ts';
+import { oneFilmOf } from '../../core/film/filmRoles.ts';
 import type { Job } from '../../core/job/job.ts';
 import type { BaseObject, DesignObject, GroupCombine, GroupObject } from '../../core/job/objects.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -37,6 +39,8 @@ function setCombine(change: Partial<GroupCombine>, film?: Film): void {
   const racked = film === undefined ? job.value : withFilm(job.value, film);
   bench.commit(say('Put together'), withObjectChanged<GroupObject>(racked, props.part.id, (object) => (object.combine === undefined ? object : { ...object, combine: { ...object.combine, ...change } })));
 }
+/** The one film of traced art of one colour. */
+const setOneFilm = (film: Film): void => bench.commit(say('Film'), withOneFilm(job.value, props.part.id, film));
 const HOW = { join: say('joined into one outline'), cutOut: say('the upper cut out of the lowest'), common: say('what they have in common') } as const;
 const title = computed(() => (props.part.kind === 'group' && props.part.combine !== undefined ? COMBINED[props.part.combine.how] : props.part.kind === 'lettering' ? say('Lettering') : nameOfObject(props.part)));
 </script>
@@ -63,7 +67,10 @@ const title = computed(() => (props.part.kind === 'group' && props.part.combine 
       <label class="row"><span>Its parts are</span><ChoiceInput label="Its parts are" :choices="HOW" :model-value="combine.how" @choose="setCombine({ how: $event })" /></label>
       <FilmChoice :films="parts.films.value" :model-value="combine.film" aria-label="Film of the part" @choose="setCombine({ film: $event.id }, $event)" />
     </template>
-    <p v-else-if="part.kind === 'traced'" class="about">Drawn from its picture: Clean and Separate change what it is, here it is placed and worked on. Point at it again for its pieces.</p>
+    <template v-else-if="part.kind === 'traced'">
+      <p class="about">Drawn from its picture: Clean and Separate change what it is, here it is placed and worked on. Point at it again for its pieces.</p>
+      <FilmChoice v-if="part.separation.way === 'oneTone'" :films="parts.films.value" :model-value="oneFilmOf(job.films, part.separation.film).id" aria-label="Film of the part" @choose="setOneFilm" />
+    </template>
     <p v-else-if="part.kind === 'group'" class="about">{{ part.objects.length }} parts that keep their places to each other.</p>
   </TrayCard>
 </template>

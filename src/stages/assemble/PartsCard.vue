@@ -99,7 +99,7 @@ const said = ({ operations, isLost, cutsOut }: PartRow): string => [cutsOut ? sa
       <span class="space" />
       <button type="button" class="icon" title="Lay higher" aria-label="Lay higher" :disabled="parts.object.value === undefined || place <= 0" @click="parts.reorder(1)"><ArrowUp :size="15" /></button>
       <button type="button" class="icon" title="Lay lower" aria-label="Lay lower" :disabled="parts.object.value === undefined || place < 0 || place === outer.length - 1" @click="parts.reorder(-1)"><ArrowDown :size="15" /></button>
-      <button type="button" class="icon" title="Double it" aria-label="Double it" :disabled="!parts.removable.value" @click="parts.duplicate"><Copy :size="15" /></button>
+      <button type="button" class="icon" title="Double it" aria-label="Double it" :disabled="!parts.canDouble.value" @click="parts.duplicate"><Copy :size="15" /></button>
       <button type="button" class="icon" title="Take it off" aria-label="Take it off" :disabled="!parts.removable.value" @click="parts.remove"><Trash2 :size="15" /></button>
     </div>
     <div v-if="canGroup || parts.object.value?.kind === 'group'" class="row together" role="group" aria-label="Put together">

@@ -11,6 +11,7 @@ import type { DesignObject, GroupCombine } from '../../core/job/objects.ts';
 import { pictureOf } from '../../core/job/tracedPart.ts';
 import type { Bounds } from '../../core/outline/curves.ts';
 import type { DesignPart } from '../../core/run/designRun.ts';
+import type { ToneFact } from '../../core/separate/toneFact.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useStock } from '../../stores/stock.ts';
 import { newPart, type PartKind } from './newPart.ts';
@@ -157,13 +158,18 @@ export function useParts() {
   function remove(): void {
     if (removable.value) bench.commit(say('Part taken off'), objects.value.reduce((left, { id }) => withoutObject(left, id), job.value));
   }
+  const tonesOf = (id: string): readonly ToneFact[] | undefined => (id === bench.part?.id ? bench.result?.cut?.tones : undefined);
+  const doubled = (from: Job, each: DesignObject): { job: Job; id: string } => {
+    const id = `${each.kind}-${crypto.randomUUID().slice(0, 8)}`;
+    return { job: withDuplicate(from, each.id, id, BESIDE_MM, tonesOf), id };
+  };
+  const canDouble = computed(() => objects.value.some((each) => doubled(job.value, each).job !== job.value));
   function duplicate(): void {
     const twins: string[] = [];
     const next = objects.value.reduce((left, each) => {
-      const id = `${each.kind}-${crypto.randomUUID().slice(0, 8)}`;
-      const doubled = withDuplicate(left, each.id, id, BESIDE_MM);
-      if (doubled !== left) twins.push(id);
-      return doubled;
+      const { job: more, id } = doubled(left, each);
+      if (more !== left) twins.push(id);
+      return more;
     }, job.value);
     if (twins.length === 0) return;
     bench.commit(say('Doubled'), next);
@@ -187,7 +193,7 @@ export function useParts() {
   }
 
   return {
-    chosen, rows, object, objects, box, boxed, boxOf: (id: string) => boxOf(objectOf(job.value.objects, id)), inDesign, films, canMove, removable, groupable, colourOf, select, toggle, outermost, add, addBase, preview, commit, setFilm, shifted, keepingPlace, inDesignOf, reorder, remove, duplicate, group, ungroup,
+    chosen, rows, object, objects, box, boxed, canDouble, boxOf: (id: string) => boxOf(objectOf(job.value.objects, id)), inDesign, films, canMove, removable, groupable, colourOf, select, toggle, outermost, add, addBase, preview, commit, setFilm, shifted, keepingPlace, inDesignOf, reorder, remove, duplicate, group, ungroup,
   };
 }
 
