@@ -29,7 +29,7 @@ const FINE = 8;
 /** A colour that no drawing has: what shows through where no film lies. */
 const NOWHERE = '#ff00ff';
 
-type Labels = { readonly data: Uint8Array; readonly side: number };
+export type Labels = { readonly data: Uint8Array; readonly side: number };
 
 async function labelsOf(svg: string, tones: readonly Rgb[], side: number): Promise<Labels> {
   const { data } = await sharp(Buffer.from(svg), { density: 72, limitInputPixels: false }).resize(side, side, { kernel: 'nearest' }).removeAlpha().raw().toBuffer({ resolveWithObject: true });
@@ -58,6 +58,9 @@ function nearest(tones: readonly Rgb[], r: number, g: number, b: number): number
   }
   return best;
 }
+
+/** Outlines drawn over each other as labels of tones, as fine as those of the drawing. */
+export const drawnLabels = (truth: DrawingTruth, ground: string, shapes: readonly ColourShape[], tones: readonly Rgb[]): Promise<Labels> => labelsOf(drawn(truth, ground, shapes), tones, truth.labels.side);
 
 /** How outlines compare with the drawing by its edges alone. */
 export type EdgeComparison = Omit<ToneComparison, 'seams'>;

@@ -53,7 +53,7 @@ export function* settledTones(art: Art, { count, held, leastAreaPx2 = 0, refuses
   const noisePx2 = (restless ? LEAST_NOISE_PX2 : LEAST_CALM_PX2) * Math.max(1, art.frame.scale ** 2);
   const whole = yield* within(dropSlivers(makeLabelMap(width, height, data), art.colour, tones, restless), 0.88, 0.94);
   const again = restless ? yield* within(dropSlivers(whole, art.colour, tones, restless), 0.94, 0.96) : whole;
-  const onSides = restless ? dropOvershoots(again, tones) : whole;
+  const onSides = restless ? dropOvershoots(again, art.colour, tones) : whole;
   yield 0.97;
   const { data: withClear } = swept(onSides, Math.max(noisePx2, leastAreaPx2), refuses);
   if (restless) bringBack(dots.filter(({ areaPx2 }) => areaPx2 >= leastAreaPx2), withClear, width);

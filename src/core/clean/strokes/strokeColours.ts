@@ -4,6 +4,8 @@ import type { Rgba8 } from '../../raster/raster.ts';
 
 /** Sharpening and compression take a pixel up to so many times the way to its tone. */
 const MOST_SHARE = 1.2;
+/** What is so many times as far from the ground as the tone has not that tone. */
+const BEYOND = 1.15;
 
 /** The colours of the pixels of one stroke after the other, as edges weigh them, and what mixtures of tones explain of them. */
 export class StrokeColours {
@@ -52,18 +54,20 @@ export class StrokeColours {
     return sum;
   }
 
-  /** The part of it that mixtures with a tone leave, and the largest share of the tone. */
-  unexplained(tone: number): { readonly left: number; readonly most: number } {
+  /** The part of it that mixtures with a tone leave, the largest share of the tone, and the share of the pixels that lie beyond it. */
+  unexplained(tone: number): { readonly left: number; readonly most: number; readonly beyond: number } {
     const { colours, edge } = this;
     const [g, t] = [3 * this.ground, 3 * tone];
     let left = 0;
     let most = 0;
+    let beyond = 0;
     for (let k = 0; k < this.count; k++) {
       const share = this.share(k, tone);
       most = Math.max(most, share);
+      if (share > BEYOND) beyond++;
       const held = Math.max(0, Math.min(MOST_SHARE, share));
       for (let c = 0; c < 3; c++) left += (colours[3 * k + c] - edge[g + c] - held * (edge[t + c] - edge[g + c])) ** 2;
     }
-    return { left, most };
+    return { left, most, beyond: beyond / this.count };
   }
 }

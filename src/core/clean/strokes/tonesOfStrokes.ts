@@ -7,6 +7,8 @@ import { StrokeColours } from './strokeColours.ts';
 const MOST_OFF = 0.15;
 /** A stroke a pixel wide covers half of the pixels at its thickest, wherever it runs between them; less than this is another tone's. */
 const THICKEST = 0.45;
+/** A stroke with more than this share of its pixels beyond a tone is none of it, but of a further tone and a nearer one, whose mixture looks like it. */
+const MOST_BEYOND = 0.15;
 /** Tones that leave no more than the best by this factor unexplained cannot be told apart by colours. */
 const AS_WELL = 1.1;
 /** Strokes stand together when they are in squares this large, px, that touch: letters of a word. */
@@ -73,7 +75,7 @@ class EvidenceReader {
     const likely = [...art.tones.keys()].filter((tone) => {
       if (tone === ground) return false;
       const explained = colours.unexplained(tone);
-      return explained.most >= THICKEST && explained.left <= most;
+      return explained.most >= THICKEST && explained.left <= most && explained.beyond <= MOST_BEYOND;
     });
     return { likely, sum: likely.length === 0 ? [0, 0, 0] : this.sumAround(pixels, ground) };
   }
