@@ -26,7 +26,7 @@ async function jpegOf(svg: string, side: number, quality: number): Promise<Rgba8
 
 /** Areas of one label, in px² of the picture, that hardly lie where the other labels have it. */
 function apart({ data, side }: Labels, other: Labels, cellsPerPx2: number, leastPx2: number): number[] {
-  const { runStart, runEnd, regionOfRun, area, count } = labelRegions(data, side, side, 'each');
+  const { runStart, runEnd, regionOfRun, area, count } = labelRegions(data, side, side, 'each', false);
   const there = new Float64Array(count);
   for (let run = 0; run < runStart.length; run++) for (let i = runStart[run]; i < runEnd[run]; i++) if (other.data[i] === data[i]) there[regionOfRun[run]]++;
   return Array.from(area).flatMap((cells, k) => (cells >= leastPx2 * cellsPerPx2 && there[k] < THERE * cells ? [cells / cellsPerPx2] : []));

@@ -47,7 +47,7 @@ describe('what comes into a design', () => {
     const inFlat = (name: string, id: string, films: Job['films']): Job => {
       const fresh = newJob(name);
       const known = films.map(({ id: film, colour }) => ({ colour, film }));
-      const art = { ...(fresh.objects[0] as TracedObject), id, picture: id, separation: { way: 'flat', count: films.length + 1, meet: 'stacked', known, spots: [{ xPx: 4, yPx: 5, film: films[0].id }] } as const };
+      const art: TracedObject = { ...(fresh.objects[0] as TracedObject), id, picture: id, separation: { way: 'flat', count: films.length + 1, meet: 'stacked', known, spots: [{ xPx: 4, yPx: 5, film: films[0].id }] } };
       return { ...fresh, films: [...films], objects: [art], pictures: [picture(id)] };
     };
     const navy = { name: 'Navy', colour: '#22375f' };
