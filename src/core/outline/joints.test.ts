@@ -87,3 +87,51 @@ describe('a section', () => {
     expect(section.closed).toBe(false);
   });
 });
+
+describe('the ends of a section', () => {
+  /** How far a segment runs beyond its two joints along the way from one to the other, px. */
+  function overrun(section: Section, { from, to, straight, cubic: { x1, y1, x2, y2 } }: Segment): number {
+    if (straight) return 0;
+    const [a, b] = [section.joint(from), section.joint(to)];
+    const length = Math.hypot(b.x - a.x, b.y - a.y);
+    const reach = (x: number, y: number): number => ((x - a.x) * (b.x - a.x) + (y - a.y) * (b.y - a.y)) / length;
+    let most = 0;
+    for (let t = 0; t <= 1; t += 0.02) {
+      const s = 1 - t;
+      const r = 3 * s * s * t * reach(x1, y1) + 3 * s * t * t * reach(x2, y2) + t ** 3 * length;
+      most = Math.max(most, -r, r - length);
+    }
+    return most;
+  }
+
+  it('have no points past them, which a curve would go back for', () => {
+    // A corner at 22.6 whose points go on beyond it, and another at 0.4 whose points begin before it.
+    const places = [[-1.5, 0.3], [-1.5, 0.3], ...Array.from({ length: 22 }, (_, k) => [1 + k, 0.012 * k * k] as const), [24, 6.4], [24, 6.41], [24.4, 6.6]] as const;
+    const ring = ringOf((t) => places[Math.round(t * (places.length - 1))] as readonly [number, number], places.length);
+    const section = sectionWithin(ring, 0, ring.n - 1, freeEndAt(0.4, 0), freeEndAt(22.6, 5.6), 0);
+    expect(section.x[1]).toBe(1);
+    expect(section.x[section.n - 2]).toBeLessThan(22.6);
+    for (const segment of new JointFinder(OPTIONS).divide(section)) expect(overrun(section, segment)).toBeLessThan(0.05);
+  });
+
+  it('keep a tip, whose points turn back to the side', () => {
+    const tip = [[0, 0], [0.5, 1.4], [1, 2.8], [1.5, 1.4]] as const;
+    const ring = ringOf((t) => tip[Math.round(t * 3)], 4);
+    const section = sectionWithin(ring, 0, 3, freeEndAt(0, 0), freeEndAt(4, 0), 0);
+    expect([...section.y]).toEqual([0, 0, 1.4, 2.8, 1.4, 0]);
+  });
+
+  it('of any few points leave no hook in the curves between them', () => {
+    const stretch = fc.array(fc.tuple(fc.double({ min: 0.6, max: 1.3, noNaN: true }), fc.double({ min: -0.2, max: 0.2, noNaN: true })), { minLength: 3, maxLength: 14 });
+    fc.assert(
+      fc.property(stretch, fc.double({ min: 0, max: 2, noNaN: true }), (steps, past) => {
+        let x = 0;
+        const points = steps.map(([step, off]) => [(x += step), off] as const);
+        const ring = ringOf((t) => points[Math.round(t * (points.length - 1))], points.length);
+        const section = sectionWithin(ring, 0, ring.n - 1, freeEndAt(0, 0), freeEndAt(Math.max(1, x - past), 0.1), 0);
+        for (const segment of new JointFinder(OPTIONS).divide(section)) expect(overrun(section, segment)).toBeLessThan(0.5);
+      }),
+      { seed: 3, numRuns: 300 },
+    );
+  });
+});

@@ -1,5 +1,6 @@
 import { bulges } from './bulges.ts';
-import { CubicFit, type FittedCubic } from './cubicFit.ts';
+import { CubicFit, type End, type FittedCubic } from './cubicFit.ts';
+import { directedEnds, doublesBack } from './doublesBack.ts';
 import type { Section } from './section.ts';
 
 /** One line or cubic of a fitted section, from joint to joint. */
@@ -132,6 +133,11 @@ export class JointFinder {
     this.fitter.fit(section.x, section.y, section.along, from, to, section.joint(from), section.joint(to), enough2, this.limit2, trial, out);
   }
 
+  /** The same between ends of which the direction is given. */
+  private cubicBetween(section: Section, from: number, to: number, [a, b]: readonly [End, End], out: FittedCubic): void {
+    this.fitter.fit(section.x, section.y, section.along, from, to, a, b, 0, this.limit2, false, out);
+  }
+
   private choose(section: Section, forward: number[], backward: number[] | undefined): Segment[] {
     const last = section.n - 1;
     const places: number[][] = [[0], ...forward.map((late, k) => spread(Math.min(backward?.[k] ?? late, late), late)), [last]];
@@ -176,7 +182,9 @@ export class JointFinder {
     const straight = chord2 <= this.mean2 * (to - from + 1);
     if (!straight) {
       this.cubic(section, from, to, 0, false, cubic);
-      if (cubic.worst2 > MOST_OVER2 * this.limit2 || bulges(section, from, to, cubic, this.options.tolerancePx)) {
+      const hooks = doublesBack(section, from, to, cubic);
+      if (hooks) this.cubicBetween(section, from, to, directedEnds(section, from, to), cubic);
+      if (cubic.worst2 > (hooks ? 1 : MOST_OVER2) * this.limit2 || bulges(section, from, to, cubic, this.options.tolerancePx)) {
         if (to - from > 1) {
           const middle = (from + to) >> 1;
           return [...this.segment(section, from, middle), ...this.segment(section, middle, to)];

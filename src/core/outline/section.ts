@@ -45,7 +45,8 @@ export function sectionBetween(ring: Ring, fromIndex: number, toIndex: number, f
   }
   xs[count] = to.x;
   ys[count++] = to.y;
-  return makeSection(xs.subarray(0, count), ys.subarray(0, count), calmPx, [freeEndAt(from.x, from.y), freeEndAt(to.x, to.y)]);
+  const kept = withinEnds(xs, ys, count);
+  return makeSection(kept.x, kept.y, calmPx, [freeEndAt(from.x, from.y), freeEndAt(to.x, to.y)]);
 }
 
 /**
@@ -69,7 +70,44 @@ export function sectionWithin(ring: Ring, fromIndex: number, toIndex: number, fr
   }
   xs[count] = to.x;
   ys[count++] = to.y;
-  return makeSection(xs.subarray(0, count), ys.subarray(0, count), calmPx, [from, to]);
+  const kept = withinEnds(xs, ys, count);
+  return makeSection(kept.x, kept.y, calmPx, [from, to]);
+}
+
+/** A point that lies past an end, by no more than this and no further to the side, px, belongs to what is beyond the corner. */
+const PAST_PX = 4;
+const ASIDE_PX = 1.2;
+/** Past is where the way on to the end turns back: its cosine is below this. */
+const BACK = -0.3;
+/** Points nearer than this lie in one place, px. */
+const SAME_PX = 0.3;
+
+/** The points of an open section, of which so many are there, without those past its first and last: a curve through them would have a hook. */
+function withinEnds(x: Float64Array, y: Float64Array, count: number): { readonly x: Float64Array; readonly y: Float64Array } {
+  let first = 0;
+  let last = count - 1;
+  while (last - first > 1 && isPast(x, y, first, last - 1, last)) {
+    x[last - 1] = x[last];
+    y[last - 1] = y[last];
+    last--;
+  }
+  while (last - first > 1 && isPast(x, y, last, first + 1, first)) {
+    x[first + 1] = x[first];
+    y[first + 1] = y[first];
+    first++;
+  }
+  return { x: x.subarray(first, last + 1), y: y.subarray(first, last + 1) };
+}
+
+/** Whether a point lies past an end, seen from the last one before it that lies elsewhere. @param other end of the stretch. */
+function isPast(x: Float64Array, y: Float64Array, other: number, at: number, end: number): boolean {
+  const step = Math.sign(other - end);
+  let before = at + step;
+  while (before !== other && Math.abs(x[before] - x[at]) + Math.abs(y[before] - y[at]) < SAME_PX) before += step;
+  const [dx, dy] = [x[at] - x[before], y[at] - y[before]];
+  const [ex, ey] = [x[end] - x[at], y[end] - y[at]];
+  const [length, past] = [Math.sqrt(dx * dx + dy * dy), Math.sqrt(ex * ex + ey * ey)];
+  return past > 0 && past <= PAST_PX && dx * ex + dy * ey < BACK * length * past && Math.abs(dx * ey - dy * ex) <= ASIDE_PX * length;
 }
 
 /** Beyond the point of a corner that is nearest to it, so much of the trim lies on its rounding. */
