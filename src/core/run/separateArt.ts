@@ -114,8 +114,10 @@ function* filmsOfTones(
   });
   // The back lies under everything, also under detail that touches none of it.
   const back = separation.way !== 'backDetail' ? undefined : separation.back === 'full' ? withoutOpenings(whole()) : whole();
+  // Where three tones meet a bit of one may be an area of some pixels whose outline is next to nothing, and reach may run on to where nothing else of it is.
+  const leastPx2 = leastPieceMm2 === 0 || ringCount(whole()) === 0 ? 0 : leastPieceMm2 * resolutionOf(whole()) ** 2;
   const traces = outlines
-    .map(({ film, curves }): TracedFilm => ({ film: films[film], outline: back !== undefined && films[film].id === BACK_FILM.id ? back : curves }))
+    .map(({ film, curves }): TracedFilm => ({ film: films[film], outline: withoutSmallRings(back !== undefined && films[film].id === BACK_FILM.id ? back : curves, leastPx2) }))
     .filter(({ outline }) => ringCount(outline) > 0);
   for (const { outline } of traces) assertWithinFrame(outline, art.width, art.height);
   const {
