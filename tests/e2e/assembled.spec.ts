@@ -209,11 +209,27 @@ test('a drawing and a second picture come into the design, each with films of it
   await expect(parts(page)).toHaveCount(3, { timeout: 60_000 });
   await settled(page);
   await expect(rolls(page).filter({ hasText: 'Buoy orange' })).toHaveCount(1);
-  // Clean and Separate work on either of them.
+  // A double lies on the same films.
+  const films = await rolls(page).count();
+  await page.getByRole('button', { name: 'Double it' }).click();
+  await expect(parts(page)).toHaveCount(4);
+  await settled(page);
+  await expect(rolls(page)).toHaveCount(films);
+  await page.keyboard.press('Control+z');
+  await expect(parts(page)).toHaveCount(3);
+  await settled(page);
+  // Clean and Separate work on either of them, and open what was selected last.
+  await parts(page).filter({ hasText: 'buoy.png' }).click();
   await goTo(page, 'Separate');
-  await choose(page, 'Works on', '2: buoy.png');
   await settled(page);
   await expect(page.locator('.tab', { hasText: 'Separate' })).toContainText('2 colours');
+  const works = page.locator('.el-select', { has: page.getByRole('combobox', { name: 'Works on', exact: true }) });
+  await expect(works).toContainText('2: buoy.png');
+  await choose(page, 'Works on', '1: crew-crest.jpg');
+  await settled(page);
+  await expect(works).toContainText('1: ');
+  await choose(page, 'Works on', '2: buoy.png');
+  await settled(page);
   await page.reload();
   await expect(page.locator('.job')).toHaveAttribute('data-current', 'true', { timeout: 60_000 });
   await goTo(page, 'Assemble');
