@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { nameOfObject } from '../../core/edit/objectEdits.ts';
 import type { Job } from '../../core/job/job.ts';
 import { plainObjects } from '../../core/job/objects.ts';
-import type { TracedPart } from '../../core/job/tracedPart.ts';
+import { pictureOf, type TracedPart } from '../../core/job/tracedPart.ts';
 import type { FinishedSize } from '../../core/units/finishedSize.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useSettings } from '../../stores/settings.ts';
@@ -17,7 +18,7 @@ const settings = useSettings();
 const part = computed(() => bench.part as TracedPart);
 const partCount = computed(() => plainObjects((bench.job as Job).objects).length);
 const design = computed(() => bench.result?.cut?.design);
-const about = computed(() => (props.isWhole ? say('aspect is locked: one side leads, the other follows') : partCount.value === 1 ? say('of the art alone, without what is done to it') : say`of the lowest of ${partCount.value} parts`));
+const about = computed(() => (props.isWhole ? say('aspect is locked: one side leads, the other follows') : partCount.value === 1 ? say('of the art alone, without what is done to it') : say`of ${nameOfObject(part.value, pictureOf(bench.job as Job, part.value)?.fileName)}, one of ${partCount.value} parts`));
 
 const drag = (change: Partial<FinishedSize>): void => bench.previewPart({ ...part.value, size: { ...part.value.size, ...change } });
 function set(label: string, change: Partial<FinishedSize>): void {

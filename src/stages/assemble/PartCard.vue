@@ -69,7 +69,7 @@ const title = computed(() => (props.part.kind === 'group' && props.part.combine 
     </template>
     <template v-else-if="part.kind === 'traced'">
       <p class="about">Drawn from its picture: Clean and Separate change what it is, here it is placed and worked on. Point at it again for its pieces.</p>
-      <FilmChoice v-if="part.separation.way === 'oneTone'" :films="parts.films.value" :model-value="oneFilmOf(job.films, part.separation.film).id" aria-label="Film of the part" @choose="setOneFilm" />
+      <FilmChoice v-if="part.separation.way === 'oneTone'" class="film" :films="parts.films.value" :model-value="oneFilmOf(job.films, part.separation.film).id" aria-label="Film of the part" @choose="setOneFilm" />
     </template>
     <p v-else-if="part.kind === 'group'" class="about">{{ part.objects.length }} parts that keep their places to each other.</p>
   </TrayCard>
@@ -78,6 +78,9 @@ const title = computed(() => (props.part.kind === 'group' && props.part.combine 
 <style scoped src="../shared/rows.css" />
 
 <style scoped>
+.film {
+  margin-top: 8px;
+}
 .about {
   margin: 0;
   color: var(--ink-soft);
