@@ -71,7 +71,7 @@ export async function* jobFiles(kinds: readonly FileKind[], of: FilesOf): AsyncG
         for (const plan of plans) yield text(kind, `${ended(suffixOf(plan, plans))}.hpgl`, plotterFile(job, plan));
         break;
       case 'pdf': {
-        const bytes = cut.print === undefined ? await sheetsPdf(plans, job.name, !isNested(job.layout)) : await printFile(job, cut, of.arts, (each) => of.encode(each));
+        const bytes = cut.print === undefined ? await sheetsPdf(plans, job.name, !isNested(job.layout) && job.layout.byFilm === undefined) : await printFile(job, cut, of.arts, (each) => of.encode(each));
         yield { name: `${name}.pdf`, kind, bytes };
         break;
       }

@@ -8,6 +8,7 @@ import { tracedPart } from '../core/job/tracedPart.ts';
 import { cutPlanOf } from '../core/layout/cutPlan.ts';
 import { penDrawing, testCut } from '../core/layout/tryOuts.ts';
 import { knifeWay } from '../core/layout/knifeWay.ts';
+import { layoutFor } from '../core/layout/layoutFor.ts';
 import { mirroringOf } from '../core/layout/mirroringOf.ts';
 import { printedPlan } from '../core/layout/printedPlan.ts';
 import { nestFilm } from '../core/layout/nestSheets.ts';
@@ -111,7 +112,7 @@ export function layoutAnswers({ whole, polygons, font, untilCancelled }: Asked):
       const isStale = untilCancelled();
       const { cut } = await whole(of, 'final');
       const { layout, process } = of.job;
-      return drain(nestFilm(await polygons(), cut.laid.design, filmId, { ...layout, mirrored: mirroringOf(layout, process).mirrored }, shareOfTime(seconds)), isStale, onProgress);
+      return drain(nestFilm(await polygons(), cut.laid.design, filmId, { ...layoutFor(layout, filmId), mirrored: mirroringOf(layout, process).mirrored }, shareOfTime(seconds)), isStale, onProgress);
     },
     sheetPlan: async ({ filmId, sheet: number, ...of }) => {
       const { cut } = await whole(of, 'final');

@@ -121,3 +121,29 @@ test('nested copies: laid by their outlines, then closer, and kept with the job'
   // Another way to lie loses nothing.
   expect(ringsOf((await save(page, 'Save SVG')).bytes.toString())).toBe(before);
 });
+
+test('a film is laid out by itself: on an offcut, each of its pieces, more often than the others', async ({ page }) => {
+  await openJob(page, 'Crew crest', 'Lay out');
+  const rolls = page.locator('.rack .roll');
+  await rolls.filter({ hasText: 'Sand' }).click();
+  const common = await page.getByLabel('Width', { exact: true }).inputValue();
+  await card(page, 'This film by itself').locator('.el-switch').click();
+  await expect(card(page, 'This film by itself')).toContainText('Sand: its sheet, box, weed lines and copies are its own');
+  await choose(page, 'Sheet', 'A4 sheet');
+  await card(page, 'Copies').getByText('Each piece by itself').locator('..').locator('.el-switch').click();
+  const copies = page.getByRole('textbox', { name: 'Copies', exact: true });
+  await copies.fill('3');
+  await copies.press('Enter');
+  await settled(page);
+  await expect(page.getByLabel('Width', { exact: true })).toHaveValue(/^210/);
+  await rolls.filter({ hasText: 'Rust' }).click();
+  await expect(page.getByLabel('Width', { exact: true })).toHaveValue(common);
+  await expect(copies).toHaveValue('1');
+  await goTo(page, 'Hand off');
+  await settled(page);
+  await expect(page.getByText('4 sheets, a file each, 2 sizes, mirrored')).toBeVisible();
+  const { bytes } = await save(page, 'Save SVG');
+  const sizes = Object.entries(unzipSync(new Uint8Array(bytes))).map(([name, svg]) => [/sand/i.test(name), /width="(\d+)mm"/.exec(strFromU8(svg))?.[1]]);
+  expect(sizes.filter(([isSand]) => isSand === true)).toEqual([[true, '210']]);
+  expect(new Set(sizes.filter(([isSand]) => isSand === false).map(([, width]) => width)).has('210')).toBe(false);
+});

@@ -65,6 +65,25 @@ const stencilUseSchema = z.strictObject({
 });
 export type StencilUse = z.infer<typeof stencilUseSchema>;
 
+const weedLinesSchema = z.strictObject({ on: z.boolean(), everyMm: z.number().min(10).max(1000), awayMm: z.number().min(0.2).max(20) });
+const copies = z.number().int().min(1).max(2000);
+const gapMm = z.number().min(0).max(500);
+/** How copies lie on sheets. */
+const arranging = {
+  /** In rows: each copy lies turned by a quarter; as it reads when absent. */
+  turned: z.boolean().optional(),
+  /** Rows when absent. Nested: by true outlines, on as many sheets as it takes. */
+  arrange: z.enum(['rows', 'nested']).optional(),
+  /** How nested parts may be turned; free when absent. */
+  turns: z.enum(TURNS).optional(),
+  /** Nested: each piece by itself instead of whole copies. */
+  apart: z.boolean().optional(),
+};
+
+/** A film that is laid out by itself: what of the layout is its own. */
+export const filmLayoutSchema = z.strictObject({ film: filmId, sheet: sheetSchema, box: boxSchema, weedLines: weedLinesSchema.optional(), copies, gapMm, ...arranging });
+export type FilmLayout = z.infer<typeof filmLayoutSchema>;
+
 export const layoutSchema = z.strictObject({
   sheet: sheetSchema,
   /** The cutter or printer it lies in, as it was when it was chosen. */
@@ -80,8 +99,6 @@ export const layoutSchema = z.strictObject({
   guide: z.boolean().optional(),
   /** Of a stencil: how it is laid more than once; once when absent. */
   stencil: stencilUseSchema.optional(),
-  /** In rows: each copy lies turned by a quarter; as it reads when absent. */
-  turned: z.boolean().optional(),
   /** How a design that is larger than the cut area is parted; not at all when absent. */
   tiles: tilesSchema.optional(),
   /** What of every sheet cannot be used, mm of the sheet: nested parts keep clear of it. */
@@ -89,15 +106,12 @@ export const layoutSchema = z.strictObject({
   /** Where the upper left of the first copy lies on every sheet, mm, because what it is cut around lies there already: it is never moved; further copies are blanks on what is free. From the origin corner when absent. */
   work: z.strictObject({ xMm: z.number().min(-1000).max(20_000), yMm: z.number().min(-1000).max(20_000) }).optional(),
   /** Cuts through the waste that part it into strips; none when absent. */
-  weedLines: z.strictObject({ on: z.boolean(), everyMm: z.number().min(10).max(1000), awayMm: z.number().min(0.2).max(20), own: z.array(ownWeedLineSchema).max(2000).optional() }).optional(),
-  copies: z.number().int().min(1).max(2000),
-  gapMm: z.number().min(0).max(500),
-  /** Rows when absent. Nested: by true outlines, on as many sheets as it takes. */
-  arrange: z.enum(['rows', 'nested']).optional(),
-  /** How nested parts may be turned; free when absent. */
-  turns: z.enum(TURNS).optional(),
-  /** Nested: each piece by itself instead of whole copies. */
-  apart: z.boolean().optional(),
+  weedLines: weedLinesSchema.extend({ own: z.array(ownWeedLineSchema).max(2000).optional() }).optional(),
+  copies,
+  gapMm,
+  ...arranging,
+  /** Films that are laid out by themselves; the others as all are. Not of what is printed, nor of a stencil that is laid more than once. */
+  byFilm: z.array(filmLayoutSchema).max(64).optional(),
   /** What is left of films from earlier: nested parts lie on these first. */
   remnants: z.array(remnantSchema).max(60).optional(),
   nests: z.array(nestRecordSchema).max(64).optional(),

@@ -75,7 +75,7 @@ export interface DesignShapes {
 
 /** Whether a job's design cannot be made without `DesignShapes`. */
 export const needsShapes = ({ objects, layering, process, layout, bridges = USUAL_BRIDGES, materials }: Pick<Job, 'objects' | 'layering' | 'process' | 'bridges' | 'layout' | 'materials'>): boolean =>
-  isNested(layout) ||
+  isNested(layout) || layout.byFilm?.some(isNested) === true ||
   // Films on one that takes none are found by what they have in common.
   [materials?.usual, ...(materials?.ofFilms ?? []).map(({ material }) => material)].some((material) => material?.takesFilm === false) ||
   layout.tiles !== undefined ||

@@ -8,7 +8,8 @@ import { around } from '../layout/boxes.ts';
 import { cutAreaOf, laySheet, type LayoutSettings, type Sheet } from '../layout/laySheet.ts';
 import { mirroringOf } from '../layout/mirroringOf.ts';
 import { isNested, nestedSheets } from '../layout/nestSheets.ts';
-import type { StencilUse } from '../layout/layout.ts';
+import type { Layout, StencilUse } from '../layout/layout.ts';
+import { layoutFor } from '../layout/layoutFor.ts';
 import { onTile, tilesOf, type Tile } from '../layout/tiles.ts';
 import { registerRoomMm } from '../layout/registerMarks.ts';
 import { halvesDiffer, MOST_DIFFERENT, usedStencil } from '../layout/stencilUse.ts';
@@ -18,25 +19,31 @@ import { PROCESSES } from '../process/processes.ts';
 import { mm } from '../units/length.ts';
 import type { LaidDesign } from './bendForBlank.ts';
 
-/** The design laid out: one sheet for each film, all alike so that they line up; as many as it takes where parts are nested, or the design is parted into tiles. */
+/**
+ * The design laid out: one sheet for each film, all alike so that they line up but for films that are laid out by themselves; as many as it takes where parts are
+ * nested, or the design is parted into tiles.
+ */
 export function sheetsOf(job: Pick<Job, 'layout' | 'process' | 'blank' | 'place'>, { design, fan }: Pick<LaidDesign, 'design' | 'fan'>, library?: PolygonLibrary): Sheet[] {
   const { mirrored } = mirroringOf(job.layout, job.process);
   const { artIsOpening } = PROCESSES[job.process];
   const blank = { widthMm: job.blank.widthMm, heightMm: job.blank.heightMm, ...placeOnBlank(job.place, job.blank, design) };
-  const { stencil, unbent: _, ...layout } = job.layout;
-  // A rectangle on a blank that tapers is none on film: there a box goes around the design.
-  const settings: LayoutSettings = { ...layout, mirrored, artIsOpening, ...(fan === undefined ? { blank } : {}) };
-  if (artIsOpening && stencil !== undefined && library !== undefined) return stencilSheets(library, design, settings, stencil);
-  const tiles = library === undefined ? [] : tilesFor(design, settings);
+  const settingsOf = ({ stencil: _stencil, unbent: _unbent, byFilm: _byFilm, ...layout }: Layout): LayoutSettings =>
+    // A rectangle on a blank that tapers is none on film: there a box goes around the design.
+    ({ ...layout, mirrored, artIsOpening, ...(fan === undefined ? { blank } : {}) });
+  const { stencil } = job.layout;
+  if (artIsOpening && stencil !== undefined && library !== undefined) return stencilSheets(library, design, settingsOf(job.layout), stencil);
   const sheets = design.layers.flatMap(({ filmId }) => {
+    const settings = settingsOf(layoutFor(job.layout, filmId));
+    const tiles = library === undefined ? [] : tilesFor(design, settings);
     if (library !== undefined && tiles.length > 1) return tiledSheets(library, design, filmId, settings, tiles);
     if (library !== undefined && settings.work !== undefined) return workSheets(library, design, filmId, settings, settings.work);
-    return library !== undefined && isNested(job.layout) ? nestedSheets(library, design, filmId, settings) : [laySheet(design, filmId, settings)];
+    return library !== undefined && isNested(settings) ? nestedSheets(library, design, filmId, settings) : [laySheet(design, filmId, settings)];
   });
-  const { weedLines: lines } = job.layout;
   // Of a stencil the film stays and its openings fall out: nothing is lifted in strips.
-  if (lines?.on !== true || artIsOpening) return sheets;
+  if (artIsOpening) return sheets;
   return sheets.map((sheet) => {
+    const { weedLines: lines } = layoutFor(job.layout, sheet.filmId);
+    if (lines?.on !== true) return sheet;
     const own = lines.own?.filter(({ film, sheet: number }) => film === sheet.filmId && number === (sheet.number ?? 1));
     const { curves, places } = weedLines(sheet, { ...lines, own });
     return { ...sheet, weedLines: curves, weedLinePlaces: places };

@@ -9,6 +9,8 @@ import type { Job } from '../job/job.ts';
 import { jobSchema } from '../job/job.ts';
 import { newJob } from '../job/newJob.ts';
 import { orderCode, stateWord } from '../job/order.ts';
+import { withFilmByItself, withLayoutOf } from '../layout/layoutFor.ts';
+import { SHEETS } from '../layout/sheetStock.ts';
 import { usualMaterial } from '../process/material.ts';
 import { ticketOf, type Ticket } from './ticket.ts';
 import { stepWords, ticketWords } from './ticketWords.ts';
@@ -38,6 +40,15 @@ describe('the ticket', () => {
     expect(ticket.steps.map(stepWords)).toEqual([`Press ${film.name}: 155 °C, medium pressure, 12 s, peel warm`]);
     expect(wordsOf(ticket)).toContain('Mirrored: yes, cut from the back');
     expect(wordsOf(ticket, 'in')).toMatch(/Finished: 2\.36 in × 2\.3\d in/);
+  });
+
+  it('says on which sheet and how often a film is cut that is laid out by itself', async () => {
+    const job = sizedJob(newJob('Buoy shirt', 'htv'), 60);
+    const apart = withLayoutOf(withFilmByItself(job.layout, 'film-1', true), 'film-1', { sheet: SHEETS[3], copies: 2 });
+    const ticket = await ticketFor({ ...job, layout: apart });
+    expect(ticket.films[0]).toMatchObject({ widthMm: SHEETS[3].widthMm, own: { sheet: SHEETS[3].name, copies: 2 } });
+    expect(wordsOf(ticket)).toContain(`By itself: ${SHEETS[3].name}, 2 copies`);
+    expect(wordsOf(await ticketFor(job))).not.toContain('By itself');
   });
 
   it('carries the order, and says what goes against the process', async () => {

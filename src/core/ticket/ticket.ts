@@ -7,6 +7,7 @@ import { knifeWay } from '../layout/knifeWay.ts';
 import type { StencilUse } from '../layout/layout.ts';
 import type { Sheet } from '../layout/laySheet.ts';
 import { mirroringOf } from '../layout/mirroringOf.ts';
+import { isByItself, layoutFor } from '../layout/layoutFor.ts';
 import type { SheetStock } from '../layout/sheetStock.ts';
 import type { PlacementGuide } from '../proof/placementGuide.ts';
 import { guideOf } from '../run/guidePlan.ts';
@@ -27,6 +28,8 @@ export interface TicketFilm {
   /** Of the roll, or of whole sheets; from the edge that the machine begins at. */
   readonly lengthMm: number;
   readonly widthMm: number;
+  /** Its own sheet and number of copies, where it is laid out by itself. */
+  readonly own?: { readonly sheet: string; readonly copies: number } | undefined;
   /** In the shop's own money; absent where the material has no price. */
   readonly cost?: number | undefined;
   readonly cut: CutSettings;
@@ -122,7 +125,8 @@ function filmOf(job: Job, film: { readonly id: string; readonly name: string; re
   const ways = sheets.map((sheet) => knifeWay(cutPlanOf(sheet, film), material.cut, job.layout.machine));
   const plans = sheets.map((sheet) => weedingPlan(library, sheet));
   const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
-  const { widthMm, heightMm, origin } = job.layout.sheet;
+  const { sheet, copies } = layoutFor(job.layout, film.id);
+  const { widthMm, heightMm, origin } = sheet;
   const isRoll = material.lengthMm === undefined;
   // What lies on remnants takes no new film.
   const fresh = sheets.filter(({ remnant }) => remnant === undefined);
@@ -132,6 +136,7 @@ function filmOf(job: Job, film: { readonly id: string; readonly name: string; re
     colour: film.colour,
     material: material.name,
     sheets: sheets.length,
+    ...(isByItself(job.layout, film.id) ? { own: { sheet: sheet.name, copies } } : {}),
     lengthMm,
     widthMm,
     ...costOf(material, widthMm, lengthMm),

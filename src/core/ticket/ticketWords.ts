@@ -72,13 +72,14 @@ function makingSection(ticket: Ticket, length: (mm: number) => string, size: (wi
   return { title: say('Made of'), rows };
 }
 
-function filmSection({ name, colour, material, sheets, lengthMm, widthMm, cost, cut, cutMm, cutS, weeding }: TicketFilm, length: (mm: number) => string): TicketSection {
+function filmSection({ name, colour, material, sheets, own, lengthMm, widthMm, cost, cut, cutMm, cutS, weeding }: TicketFilm, length: (mm: number) => string): TicketSection {
   const rows: [string, string][] = [
     [say('Film'), material],
     [say('Takes'), say`${length(lengthMm)} of ${length(widthMm)} wide, ${counted(sheets, say('sheet'), say('sheets'))}${cost === undefined ? '' : `, ${numberWords(cost, 2)}`}`],
     [say('Cut'), `${TOOL_WORDS[cut.tool]}, ${cut.forceG} g, ${cut.speedMmS} mm/s, ${counted(cut.passes, say('pass'), say('passes'))}: ${length(cutMm)} in ${timeWords(cutS)}`],
     [say('Weed'), say`${counted(weeding.bits, say('bit'), say('bits'))} of waste${weeding.picked === 0 ? '' : say`, ${weeding.picked} to pick out`}${weeding.hard === 0 ? '' : say`, ${weeding.hard} hard`}, about ${timeWords(weeding.takesS)}`],
   ];
+  if (own !== undefined) rows.splice(1, 0, [say('By itself'), `${own.sheet}, ${counted(own.copies, say('copy'), say('copies'))}`]);
   return { title: name, rows, colour };
 }
 

@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import type { Sheet } from '../../core/layout/laySheet.ts';
 import { trimOf } from '../../core/print/printPages.ts';
 import { PROCESSES } from '../../core/process/processes.ts';
+import { layoutFor } from '../../core/layout/layoutFor.ts';
 import { mm } from '../../core/units/length.ts';
 import { formatLength } from '../../core/units/parseLength.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -50,7 +51,7 @@ const draw: DrawScene = (context, at) => {
   }
   if (sheet.value === undefined || path.value === undefined) return;
   drawSheet(context, at, sheet.value, path.value, paint.value, 0);
-  drawOrigin(context, at, sheet.value, job.value.layout.sheet.origin);
+  drawOrigin(context, at, sheet.value, layoutFor(job.value.layout, sheet.value.filmId).sheet.origin);
   if (hasBand.value) drawMirrorBand(context, at, sheet.value, bandWords.value);
 };
 
@@ -60,11 +61,16 @@ const tableBox = computed(() => (look.drawn.value === undefined ? box.value : { 
 const length = (value: number): string => formatLength(mm(value), settings.unit);
 /** Two lengths with their unit said once. */
 const size = (widthMm: number, heightMm: number): string => (settings.unit === 'mm' ? `${Math.round(widthMm * 10) / 10} × ${length(heightMm)}` : `${length(widthMm)} × ${length(heightMm)}`);
+/** Of the sheets, where they are all of one size. */
+const sizes = computed(() => {
+  const all = new Set((print.isPrinted.value ? [job.value.layout.sheet] : (cut.value?.sheets ?? [])).map(({ widthMm, heightMm }) => size(widthMm, heightMm)));
+  return all.size > 1 ? say`${all.size} sizes` : ([...all][0] ?? size(job.value.layout.sheet.widthMm, job.value.layout.sheet.heightMm));
+});
 const facts = computed(() => ({
   films: cut.value?.rack.length ?? 1,
   sheets: cut.value?.sheets.length ?? 1,
   pages: cut.value?.print?.pages.length,
-  size: `${size(job.value.layout.sheet.widthMm, job.value.layout.sheet.heightMm)}${mirroring.value.mirrored ? say(', mirrored') : ''}`,
+  size: `${sizes.value}${mirroring.value.mirrored ? say(', mirrored') : ''}`,
   dpi: Math.round((cut.value?.place.resolution ?? 0) * 25.4),
 }));
 const sheetName = computed(() => `${hand.name.value}, ${film.value.name}${sheet.value?.number === undefined ? '' : say`, sheet ${sheet.value.number}`}`);

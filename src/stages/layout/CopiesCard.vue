@@ -15,7 +15,7 @@ import { say } from '../../core/words/say.ts';
 
 /** How many copies, and whether they lie in rows or nested by their outlines. */
 const props = defineProps<{ sheet: Sheet | undefined; sheets: number; filmId: string; nesting: ReturnType<typeof useNesting>; flaws: ReturnType<typeof useFlaws> }>();
-const { layout, drag, set, cancel, unit, length } = useLayoutEdits();
+const { layout, byItself, drag, set, cancel, unit, length } = useLayoutEdits();
 const { isNesting, share } = props.nesting;
 const { isMarking } = props.flaws;
 const ARRANGE = { rows: say('in rows, from the origin corner'), nested: say('nested by their outlines') } as const;
@@ -36,7 +36,7 @@ const used = computed(() => (props.sheet === undefined ? '' : say`${length(props
       <div class="row">
         <span>{{ isNesting ? $say`looking, ${Math.round(100 * share)} %` : $say('laid as they fit') }}</span>
         <button v-if="isNesting" type="button" class="plain-button" @click="nesting.stop">Stop</button>
-        <span v-else><button v-if="layout.apart !== true" type="button" class="plain-button" :disabled="sheet === undefined" @click="nesting.fill">Fill the sheet</button> <button type="button" class="plain-button" :disabled="sheet === undefined" @click="nesting.improve(filmId)">Lay closer</button></span>
+        <span v-else><button v-if="layout.apart !== true && !byItself" type="button" class="plain-button" :disabled="sheet === undefined" @click="nesting.fill">Fill the sheet</button> <button type="button" class="plain-button" :disabled="sheet === undefined" @click="nesting.improve(filmId)">Lay closer</button></span>
       </div>
     </template>
     <template v-if="nested">

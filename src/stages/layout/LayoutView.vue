@@ -5,6 +5,7 @@ import { ElSlider } from 'element-plus';
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { Finding } from '../../core/check/cutCheck.ts';
 import { radiiOf } from '../../core/process/blanks.ts';
+import { layoutFor } from '../../core/layout/layoutFor.ts';
 import { isNested } from '../../core/layout/nestSheets.ts';
 import { trimOf } from '../../core/print/printPages.ts';
 import { guideOf } from '../../core/run/guidePlan.ts';
@@ -34,6 +35,7 @@ import { drawPage } from './drawPages.ts';
 import { drawGuide, drawProof, drawProofMeasures, heightOfProof, widthOfProof } from './drawProof.ts';
 import { drawWeedLineGrips } from './drawWeedLines.ts';
 import { drawFlaws, drawMirrorBand, drawOrigin, drawSheet } from './drawSheet.ts';
+import FilmLayoutCard from './FilmLayoutCard.vue';
 import MaterialCard from './MaterialCard.vue';
 import MendNote from './MendNote.vue';
 import MirrorCard from './MirrorCard.vue';
@@ -74,7 +76,7 @@ const { isPrinted, pages } = print;
 const nesting = useNesting();
 const flaws = useFlaws();
 
-const layout = computed(() => job.value.layout);
+const layout = computed(() => (isPrinted.value ? job.value.layout : layoutFor(job.value.layout, film.value.id)));
 /** Where the design, or of a print the first motif of the page, lies on the table. */
 const first = computed(() => (isPrinted.value ? pages.value?.pages[print.at.value]?.[0]?.at : sheet.value?.placements[0]?.at));
 const onSheet = computed(() => {
@@ -216,6 +218,7 @@ const hands = useSheetHands(computed(() => view.value === 'sheet'), pointerMm, {
         <StencilUseCard v-if="bridges.isStencil.value" :sheet="sheet" :design="cut?.design ?? { widthMm: 100, heightMm: 100 }" />
         <WorkCard />
         <MaterialCard :film="film" :films="rack.rolls.length" />
+        <FilmLayoutCard v-if="rack.rolls.length > 1 && job.layout.stencil === undefined" :film="film" />
         <BoxCard />
         <WeedLinesCard v-if="!bridges.isStencil.value" :lines="weedLines" />
         <RemnantsCard :film="film" :sheets="sheets" :is-nested="isNested(layout)" />

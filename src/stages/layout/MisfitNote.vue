@@ -13,8 +13,9 @@ import { say } from '../../core/words/say.ts';
 /** By how much a layout does not fit, and the ways out. */
 const props = defineProps<{ isPrinted: boolean }>();
 const bench = useBench();
-const { job, layout, set, commit, length } = useLayoutEdits();
 const cut = computed(() => bench.result?.cut);
+const sheet = computed(() => cut.value?.sheets.find(({ over }) => over.widthMm > 0 || over.heightMm > 0));
+const { job, layout, set, commit, length } = useLayoutEdits(computed(() => sheet.value?.filmId));
 const error = computed(() => (cut.value === undefined ? undefined : misfitOf(cut.value)));
 const area = computed(() => cutAreaOf(layout.value.sheet));
 const words = computed(() => {
@@ -24,7 +25,6 @@ const words = computed(() => {
   const parts = [over > 0 ? say`${length(over)} too wide` : '', high > 0 ? say`${length(high)} too high` : ''].filter((part) => part !== '');
   return props.isPrinted ? say`Does not fit the page: ${parts.join(say(' and '))}. Make it smaller in Assemble, or take a larger page.` : say`Does not fit the cut area: ${parts.join(say(' and '))}.`;
 });
-const sheet = computed(() => cut.value?.sheets.find(({ over }) => over.widthMm > 0 || over.heightMm > 0));
 /** Whether one copy fits when it lies the other way. */
 const fitsTurned = computed(() => {
   const { value: each } = sheet;

@@ -17,6 +17,7 @@ import { useHandOff } from '../handoff/useHandOff.ts';
 import NeedsPicture from '../shared/NeedsPicture.vue';
 import StageLayout from '../shared/StageLayout.vue';
 import { useReadout } from '../shared/useReadout.ts';
+import { layoutFor } from '../../core/layout/layoutFor.ts';
 import { drawMachine, strokePaths } from './drawMachine.ts';
 import MishapCard from './MishapCard.vue';
 import PrintedCards from './PrintedCards.vue';
@@ -33,9 +34,9 @@ const { state, sent, sending, told, doneInAll } = machine;
 const printed = usePrinted(machine);
 const isPrinted = computed(() => printed.print.value !== undefined);
 
-const area = computed(() => state.value?.area ?? { widthMm: job.value.layout.sheet.widthMm, heightMm: job.value.layout.sheet.heightMm });
+const area = computed(() => state.value?.area ?? { widthMm: sheetSize.value.widthMm, heightMm: sheetSize.value.heightMm });
 const box = computed(() => ({ x: -20, y: -40, width: area.value.widthMm + 40, height: area.value.heightMm + 60 }));
-const sheetSize = computed(() => job.value.layout.sheet);
+const sheetSize = computed(() => layoutFor(job.value.layout, isPrinted.value ? '' : (current.value?.film.id ?? '')).sheet);
 interface ToCut {
   readonly film: Film;
   readonly sheet: number;
