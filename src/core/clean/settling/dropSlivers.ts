@@ -40,11 +40,11 @@ export function* dropSlivers(labels: LabelMap, colour: Rgba8, tones: readonly Rg
     if (ground >= tones.length) continue;
     const isTip = goesOnBroad(labels, thin, own, regions, runs);
     if (second < tones.length) {
-      const sliver = new Sliver(words, tones[own], tones[ground], tones[second]);
-      for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) sliver.weigh(i);
+      const sliver = weighed(new Sliver(words, tones[own], tones[ground], tones[second]), regions, runs);
       const isBetween = sliver.isMixture() || (both && (sliver.isBlur(isNarrow(regions, runs, width)) || sliver.isBled() || sliver.isFaint() || sliver.isOvershoot()));
-      if (isTip && isBetween && sliver.isApart && isOwnTip(words, tones, own, ground, regions, runs)) continue;
-      if (isBetween || (compressed && !isTip && area[part] <= BLED_TIP_PX2 && sliver.hasRun(false))) {
+      // Its own tone and the one around it explain a tip too, where their tints have run into each other.
+      if (isTip && isBetween && sliver.isApart && weighed(new Sliver(words, tones[own], tones[ground], tones[own]), regions, runs).hasRun()) continue;
+      if (isBetween || (compressed && !isTip && area[part] <= BLED_TIP_PX2 && sliver.mayHaveRun())) {
         for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) out[i] = sliver.isNearerFirst(i) ? ground : second;
         continue;
       }
@@ -108,11 +108,10 @@ function isEcho(
   });
 }
 
-/** Whether a strip's own tone and the one around it explain it well where their tints have run into each other. */
-function isOwnTip(words: Int32Array, tones: readonly Rgb[], own: number, ground: number, { runStart, runEnd }: Regions, runs: Int32Array): boolean {
-  const sliver = new Sliver(words, tones[own], tones[ground], tones[own]);
+/** A sliver with the pixels of a strip weighed. */
+function weighed(sliver: Sliver, { runStart, runEnd }: Regions, runs: Int32Array): Sliver {
   for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) sliver.weigh(i);
-  return sliver.hasRun();
+  return sliver;
 }
 
 /**
@@ -121,11 +120,11 @@ function isOwnTip(words: Int32Array, tones: readonly Rgb[], own: number, ground:
  * and the run tint explain it.
  * @param isTip whether it goes on in a broad area of its tone.
  */
-function toneOfLine(words: Int32Array, tones: readonly Rgb[], own: number, ground: number, isTip: boolean, { runStart, runEnd }: Regions, runs: Int32Array): number {
+function toneOfLine(words: Int32Array, tones: readonly Rgb[], own: number, ground: number, isTip: boolean, regions: Regions, runs: Int32Array): number {
   const slivers = tones.map((tone) => new Sliver(words, tone, tones[ground], tone));
   const off = slivers.map((sliver, k) => {
     if (k === ground) return Infinity;
-    for (const run of runs) for (let i = runStart[run]; i < runEnd[run]; i++) sliver.weigh(i);
+    weighed(sliver, regions, runs);
     return k === own || sliver.meanAlong() >= LEAST_COVER ? sliver.mixed : Infinity;
   });
   const best = off.indexOf(Math.min(...off));

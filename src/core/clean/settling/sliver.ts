@@ -130,9 +130,14 @@ export class Sliver {
     return (bled < BADLY * count && asLine > WELL * count && bled < asLine) || (this.isNearSide() && bled < WELL * count && bled < AS_WELL * asLine);
   }
 
-  /** Whether the two tones explain it where their tints have run into each other: well, or not badly. */
-  hasRun(well = true): boolean {
-    return this.bled < (well ? WELL : BADLY) * this.count;
+  /** Whether the two tones explain it well where their tints have run into each other. */
+  hasRun(): boolean {
+    return this.bled < WELL * this.count;
+  }
+
+  /** Whether they may: what sharpening adds to a tip makes it lighter than both. */
+  mayHaveRun(): boolean {
+    return this.bled < BADLY * this.count;
   }
 
   /** Whether its tone is near to that of one side, beside what the edge is high. */

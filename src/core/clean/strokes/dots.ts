@@ -48,7 +48,7 @@ function takeBit(left: Set<number>, start: number, width: number): number[] {
 /**
  * Gives dots that went as noise their tone again, where there is their ground now. What touches anything but its ground is no dot but the blur of that, as the
  * tip of a shape has it.
- * @param labels changed, `width` to a row.
+ * @param labels the tone of every pixel; changed. @param width of the picture, px.
  */
 export function bringBack(dots: readonly Dot[], labels: Uint8Array, width: number): void {
   for (const { pixels, tone, ground } of dots) {
