@@ -36,6 +36,15 @@ describe('a ground painted in squares', () => {
     }
   });
 
+  it('leaves pale art that compression takes tint of beside them', async () => {
+    const cream: Rgb = { r: 227, g: 207, b: 164 };
+    const sail = paintedArt(SIDE, SIDE, (x, y) => (Math.abs(x - 120) + Math.abs(y - 120) < 90 ? cream : chequer(x, y, 12, WHITE, PALE)));
+    const { mask } = found(await asJpeg(sail, 60)) as PaintedSquares;
+    let eaten = 0;
+    for (let i = 0; i < mask.length; i++) if (mask[i] === 1 && Math.abs((i % SIDE) - 119.5) + Math.abs(Math.floor(i / SIDE) - 119.5) < 88.5) eaten++;
+    expect(eaten).toBe(0);
+  });
+
   it('goes by one lift, also inside of the ring, while art of the same white stays', async () => {
     for (const art of [buoy(8), await asJpeg(buoy(8), 70)]) {
       const { art: lifted, finds } = finish(liftAt(art, 3, 3, { tolerance: 'auto', everywhere: false, enclosed: false, soft: true }));

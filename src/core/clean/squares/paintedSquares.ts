@@ -28,6 +28,8 @@ const ALONG = [0, 1, 0.1, 0.9, 0.25, 0.5, 0.75];
 /** A pixel this near to a grey is of it: this share of what lies between the two, and so many levels. */
 const NEAR = 0.45;
 const NEAR_LEVELS = 6;
+/** What has more tint than this, of 255, is no grey, however near: compression leaves less on squares, and takes some of a pale colour beside them. */
+const TINTED = 20;
 /** An area is squares when so many of its pixels have the grey that their place has. */
 const IN_TURN = 0.85;
 /** Squares are about as high as they are wide. */
@@ -89,7 +91,8 @@ function kindOf({ light, dark, near }: Greys, data: Uint8Array, j: number): numb
   const [r, g, b] = [data[j], data[j + 1], data[j + 2]];
   const toLight = Math.max(Math.abs(r - light.r), Math.abs(g - light.g), Math.abs(b - light.b));
   const toDark = Math.max(Math.abs(r - dark.r), Math.abs(g - dark.g), Math.abs(b - dark.b));
-  return Math.min(toLight, toDark) > near ? NEITHER : toLight <= toDark ? 0 : 1;
+  if (Math.min(toLight, toDark) > near || Math.max(r, g, b) - Math.min(r, g, b) > TINTED) return NEITHER;
+  return toLight <= toDark ? 0 : 1;
 }
 
 function kindsOfRow({ width, colour: { data } }: Art, greys: Greys, kinds: Uint8Array, y: number): void {

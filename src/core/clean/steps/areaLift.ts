@@ -31,7 +31,7 @@ export type AreaLiftStep = z.infer<typeof areaLiftSchema>;
 
 export const areaLift: StepKind<AreaLiftStep> = {
   about: say('Takes out the area of one colour that is connected to a point.'),
-  revision: 7,
+  revision: 8,
   readsSize: false,
   *run(art, step) {
     const x = Math.floor(artXFromPicture(art.frame, step.at.xPx));
