@@ -8,7 +8,7 @@ import { finish } from '../task/task.ts';
 import { artResolution } from './finishedSize.ts';
 import { findTolerance } from './findTolerance.ts';
 import { liftAt } from './liftAt.ts';
-import { areaMask, pixelsLike } from './liftMask.ts';
+import { areaMask, nearTo } from './liftMask.ts';
 import { paintStroke } from './paintStrokes.ts';
 import { reachLevels } from './reachLevels.ts';
 import { sweepSpecks } from './sweepSpecks.ts';
@@ -166,7 +166,7 @@ describe('lifts', () => {
 
   it('find a colour within its tolerance only', () => {
     const art = artFromText(['#o.', '.o#']);
-    expect([...finish(pixelsLike(art, { r: 150, g: 150, b: 150 }, 1))]).toEqual([0, 1, 0, 0, 1, 0]);
+    expect([...finish(nearTo(art, { r: 150, g: 150, b: 150 }, 1))]).toEqual([0, 1, 0, 0, 1, 0]);
   });
 });
 

@@ -4,7 +4,7 @@ import { paintedSquares, type PaintedSquares } from './squares/paintedSquares.ts
 import { findTolerance, type FoundTolerance } from './findTolerance.ts';
 import type { Find, Places } from './finds.ts';
 import { guardLeaks } from './guardLeaks.ts';
-import { addEnclosed, areaMask, pixelsLike, levelFromTolerance } from './liftMask.ts';
+import { addEnclosed, areaMask, nearTo, levelFromTolerance } from './liftMask.ts';
 import { reachLevels, seedColour } from './reachLevels.ts';
 import { clearHard, clearLifted, type Lifted } from './softenLift.ts';
 
@@ -44,7 +44,7 @@ export function* liftAt(art: Art, x: number, y: number, options: LiftOptions): T
   const reach = yield* within(reachLevels(art, x, y, given === undefined ? undefined : levelFromTolerance(given)), 0, 0.7);
   const found = given === undefined ? findTolerance(reach.areaByLevel) : undefined;
   const tolerance = given ?? found?.tolerance ?? 0;
-  const reached = yield* within(options.everywhere ? pixelsLike(art, seedColour(art, x, y), tolerance) : areaMask(reach, tolerance), 0.7, 0.73);
+  const reached = yield* within(options.everywhere ? nearTo(art, seedColour(art, x, y), tolerance) : areaMask(reach, tolerance), 0.7, 0.73);
   const guardPx = options.everywhere ? 0 : (options.guardPx ?? 0);
   const mask = guardPx > 0 ? yield* within(guardLeaks(reached, art.width, art.height, x, y, guardPx), 0.73, 0.78) : reached;
   const { finds, stays } = options.enclosed ? yield* within(addEnclosed(art, mask, reach.from, tolerance, options.spared), 0.78, 0.85) : { finds: [], stays: undefined };

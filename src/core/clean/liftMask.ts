@@ -25,7 +25,7 @@ function maskBand(levels: Uint8Array, mask: Uint8Array, limit: number, from: num
 }
 
 /** 1 where the art is within `tolerance` of a colour, anywhere. */
-export function* pixelsLike(art: Art, colour: Rgb, tolerance: number): Task<Uint8Array> {
+export function* nearTo(art: Art, colour: Rgb, tolerance: number): Task<Uint8Array> {
   const limit = levelFromTolerance(tolerance);
   const table = new DifferenceTable(colour);
   const rgb = art.colour.data;
@@ -45,16 +45,16 @@ export function* pixelsLike(art: Art, colour: Rgb, tolerance: number): Task<Uint
 export function* addEnclosed(
   art: Art,
   mask: Uint8Array,
-  colour: Rgb,
+  lifted: Rgb,
   tolerance: number,
   spared: Places = [],
 ): Task<{ readonly finds: Find[]; readonly stays: Uint8Array }> {
-  const everywhere = yield* within(pixelsLike(art, colour, tolerance), 0, 0.2);
-  for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) everywhere[i] = 0;
+  const alike = yield* within(nearTo(art, lifted, tolerance), 0, 0.2);
+  for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) alike[i] = 0;
   yield 0.25;
-  const regions = labelRegions(everywhere, art.width, art.height, 1, false);
+  const regions = labelRegions(alike, art.width, art.height, 1, false);
   yield 0.3;
-  const light = yield* within(pixelsLike(art, colour, (MAX_LEVEL - 1) / LEVELS_PER_UNIT), 0.3, 0.5);
+  const light = yield* within(nearTo(art, lifted, (MAX_LEVEL - 1) / LEVELS_PER_UNIT), 0.3, 0.5);
   for (let i = 0; i < mask.length; i++) if (mask[i] !== 0) light[i] = 0;
   const kinds = yield* within(enclosedAreas(art, regions, light, mask), 0.55, 0.95);
   const chosen = kinds.map((kind) => (kind === CLOSED_OFF ? 1 : 0));

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { rgbFromHex } from '../../colour/hex.ts';
-import { pixelsLike } from '../liftMask.ts';
+import { nearTo } from '../liftMask.ts';
 import { clearHard, clearLifted } from '../softenLift.ts';
 import { within } from '../../task/task.ts';
 import { MAX_TOLERANCE } from './areaLift.ts';
@@ -23,7 +23,7 @@ export const colourLift: StepKind<ColourLiftStep> = {
   *run(art, step) {
     const colour = rgbFromHex(step.colour);
     if (colour === undefined) throw new RangeError(`not a colour: ${step.colour}`);
-    const mask = yield* within(pixelsLike(art, colour, step.tolerance), 0, 0.3);
+    const mask = yield* within(nearTo(art, colour, step.tolerance), 0, 0.3);
     let areaPx2 = 0;
     for (let i = 0; i < mask.length; i++) areaPx2 += mask[i];
     return { art: yield* within(step.soft ? clearLifted(art, { lifted: mask, ground: colour, everywhere: true }) : clearHard(art, mask), 0.3, 1), facts: { areaPx2 } };
