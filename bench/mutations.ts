@@ -73,7 +73,7 @@ export async function benchMutations(): Promise<void> {
   const job = { ...newJob('Regatta'), keywords: ['crest', 'boats'] };
   const png = writePng(makeRgba8(24, 16, new Uint8Array(24 * 16 * 4).fill(120)), pxPerMm(4));
   const id = await pictureIdOf(png);
-  const archive = writeArchive({ job: { ...job, pictures: [{ id, fileName: 'crest.png', widthPx: 24, heightPx: 16 }] }, pictures: new Map([[id, png]]) });
+  const archive = await writeArchive({ job: { ...job, pictures: [{ id, fileName: 'crest.png', widthPx: 24, heightPx: 16 }] }, pictures: new Map([[id, png]]) });
   const dxf = writeDxf([{ film: { id: 'a', name: 'Rust', colour: '#bf5430' }, ending: '', curves: star }], 60);
   const hpgl = writePlotter({ film: { id: 'a', name: 'Rust', colour: '#bf5430' }, widthMm: 60, heightMm: 60, runs: [{ role: 'cut', curves: star, order: Int32Array.of(0) }] }, { fine: true });
   const readers: readonly (readonly [string, Uint8Array, (bytes: Uint8Array) => unknown])[] = [

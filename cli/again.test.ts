@@ -17,7 +17,7 @@ describe('limner again', () => {
     const id = await pictureIdOf(bytes);
     const bare = sizedJob(newJob('Disc', 'htv'), 60);
     const job = withPicture({ ...bare, objects: [...bare.objects, { kind: 'lettering', id: 'name', film: bare.films[0].id, placement: { a: 1, b: 0, c: 0, d: 1, e: 30, f: 80 }, lettering: { text: 'Row', font: 'Archivo Black', heightMm: 12 } }] }, tracedPart(bare).id, { id, fileName: 'disc.png', widthPx: 4, heightPx: 4 });
-    await writeFile(at('disc.limner'), writeArchive({ job, pictures: new Map([[id, bytes]]) }));
+    await writeFile(at('disc.limner'), await writeArchive({ job, pictures: new Map([[id, bytes]]) }));
     const made = await limner('again', at('disc.limner'), '--out', at('small.limner'), '--width', '4mm', '--blank', 'shirt, child', '--name', 'Disc for a child', '--text', 'Oar');
     expect(made).toMatchObject({ code: 0, err: '' });
     expect(made.out).toMatch(/^Disc for a child: 4\.0 × [\d.]+ mm on Shirt, child\n[1-9]\d* places? to look at \(\d places? to look at before\)\n {2}\S/);

@@ -45,7 +45,7 @@ describe('any job that passes the schema', () => {
   it('comes back from its archive as it was, and is cut and handed off, or says why not', async () => {
     await fc.assert(
       fc.asyncProperty(anyJob, async (job) => {
-        expect((await readArchive(writeArchive({ job, pictures: new Map() }), 'any.limner')).job).toEqual(JSON.parse(JSON.stringify(job)));
+        expect((await readArchive(await writeArchive({ job, pictures: new Map() }), 'any.limner')).job).toEqual(JSON.parse(JSON.stringify(job)));
         try {
           const { cut, arts, clean } = await cutInput(job, { name: 'disc.png', bytes });
           let count = 0;

@@ -178,7 +178,7 @@ describe('words and sizes', () => {
   });
 
   it('run a job from its own file, with the picture in it or with others', async () => {
-    await writeFile(at('crest.limner'), writeArchive({ job: withPicture(job(), FIRST_OBJECT_ID, { id: 'disc', fileName: 'disc.png', widthPx: 80, heightPx: 60 }), pictures: new Map([['disc', new Uint8Array(files.png)]]) }));
+    await writeFile(at('crest.limner'), await writeArchive({ job: withPicture(job(), FIRST_OBJECT_ID, { id: 'disc', fileName: 'disc.png', widthPx: 80, heightPx: 60 }), pictures: new Map([['disc', new Uint8Array(files.png)]]) }));
     expect((await limner('run', at('crest.limner'), '--out', at('own'))).out).toBe('1 of 1 pictures done\n');
     expect((await readdir(at('own'))).sort()).toEqual(['crest.png', 'crest.svg', 'report.json']);
     expect((await limner('run', at('crest.limner'), at('disc.jpg'), '--out', at('other'))).code).toBe(0);
@@ -191,13 +191,13 @@ describe('words and sizes', () => {
     const mark: TracedObject = { ...disc, id: 'mark', size: { by: 'width', sizeMm: 20, turnDeg: 0 }, placement: { a: 1, b: 0, c: 0, d: 1, e: 60, f: 0 } };
     const two = withPicture({ ...first, objects: [...first.objects, mark] }, 'mark', { id: 'gif', fileName: 'disc.gif', widthPx: 80, heightPx: 60 });
     const pictures = new Map([['disc', new Uint8Array(files.png)], ['gif', new Uint8Array(files.gif)]]);
-    await writeFile(at('two.limner'), writeArchive({ job: two, pictures }));
+    await writeFile(at('two.limner'), await writeArchive({ job: two, pictures }));
     for (const inputs of [[], [at('disc.jpg')]]) {
       expect((await limner('run', at('two.limner'), ...inputs, '--out', at('two'))).err).toBe('');
       const report = JSON.parse(await readFile(at('two/report.json'), 'utf8')) as { pictures: { widthMm: number; pieces: number }[] };
       expect(report.pictures[0]).toMatchObject({ widthMm: 80, pieces: 2 });
     }
-    await writeFile(at('half.limner'), writeArchive({ job: two, pictures: new Map([['disc', new Uint8Array(files.png)]]) }));
+    await writeFile(at('half.limner'), await writeArchive({ job: two, pictures: new Map([['disc', new Uint8Array(files.png)]]) }));
     expect((await limner('run', at('half.limner'), '--out', at('half'))).err).toContain('The job has no picture.');
   });
 });

@@ -19,7 +19,7 @@ for (const name of Object.keys(jobs) as DemoName[]) {
   const id = await pictureIdOf(bytes);
   const job = withPicture(jobs[name], FIRST_OBJECT_ID, { id, fileName, widthPx: picture.width, heightPx: picture.height, ...(statedDpi === undefined ? {} : { statedDpi }) });
   await writeFile(`${folder}pictures/${fileName}`, bytes);
-  await writeFile(`${folder}${name}${ARCHIVE_ENDING}`, writeArchive({ job, pictures: new Map([[id, bytes]]) }));
+  await writeFile(`${folder}${name}${ARCHIVE_ENDING}`, await writeArchive({ job, pictures: new Map([[id, bytes]]) }));
   await writeFile(`${folder}${name}.json`, JSON.stringify(job, null, 1));
   list.push(`${name}${ARCHIVE_ENDING}`);
 }

@@ -36,7 +36,7 @@ export const again: Command = {
     const name = parsed.values.get('name');
     const next = sameAgain(job, { name, blank, texts: textsFor(job, parsed.values.get('text')), ...(width === undefined ? {} : { widthMm: Number(width) }) }, before.cut.design.widthMm);
     const after = await cutInput(next, input, { pictures: others });
-    await outputs.write(out, writeArchive({ job: next, pictures: others }));
+    await outputs.write(out, await writeArchive({ job: next, pictures: others }));
     const { widthMm, heightMm } = after.cut.design;
     console.out(`${next.name}: ${widthMm.toFixed(1)} × ${heightMm.toFixed(1)} mm on ${next.blank.name}\n`);
     console.out(`${places(after.cut.findings)} (${places(before.cut.findings)} before)\n`);

@@ -12,7 +12,8 @@ import { cutPlanOf } from '../core/layout/cutPlan.ts';
 import { laySheet } from '../core/layout/laySheet.ts';
 import { outlineOf } from '../core/outline/traceOutline.ts';
 import { JOB_VERSION } from '../core/job/job.ts';
-import { FIRST_OBJECT_ID, tracedPart, withPicture, withPictureIds } from '../core/job/tracedPart.ts';
+import { FIRST_OBJECT_ID, tracedPart, withPart, withPicture, withPictureIds } from '../core/job/tracedPart.ts';
+import { holdOutlines } from '../core/edit/paletteEdits.ts';
 import { readArchive, writeArchive } from './archive/archive.ts';
 import { pictureIdOf } from './picture/pictureId.ts';
 import { checkFileSize, checkPicture, type PictureType } from './picture/checkPicture.ts';
@@ -129,18 +130,18 @@ describe('archive', () => {
 
   it('opens again as what was written, its picture known by its bytes', async () => {
     const picture = new Uint8Array(files.png);
-    const back = await readArchive(writeArchive({ job, pictures: new Map([['crest', picture]]) }), 'crest.limner');
+    const back = await readArchive(await writeArchive({ job, pictures: new Map([['crest', picture]]) }), 'crest.limner');
     const id = await pictureIdOf(picture);
     expect(id).toMatch(/^[0-9a-f]{64}$/);
     expect(back.job).toEqual(withPictureIds(job, new Map([['crest', id]])));
     expect(Buffer.compare(back.pictures.get(id)!, files.png)).toBe(0);
-    expect((await readArchive(writeArchive({ job, pictures: new Map() }), 'x')).pictures.size).toBe(0);
+    expect((await readArchive(await writeArchive({ job, pictures: new Map() }), 'x')).pictures.size).toBe(0);
   });
 
   it('knows pictures by their bytes, whatever the file calls them', async () => {
     const [png, gif] = [new Uint8Array(files.png), new Uint8Array(files.gif)];
     const two = withPicture({ ...job, objects: [...job.objects, { ...job.objects[0], id: 'sponsor' }] }, 'sponsor', { id: await pictureIdOf(png), fileName: 'logo.gif', widthPx: 8, heightPx: 8 });
-    const back = await readArchive(writeArchive({ job: two, pictures: new Map([['crest', png], [await pictureIdOf(png), gif]]) }), 'x');
+    const back = await readArchive(await writeArchive({ job: two, pictures: new Map([['crest', png], [await pictureIdOf(png), gif]]) }), 'x');
     expect([...back.pictures.keys()]).toEqual([await pictureIdOf(png), await pictureIdOf(gif)]);
     expect(back.job.objects.map((object) => object.kind === 'traced' && object.picture)).toEqual([await pictureIdOf(png), await pictureIdOf(gif)]);
   });
@@ -156,7 +157,7 @@ describe('archive', () => {
     const picture = new Uint8Array(files.png);
     const id = await pictureIdOf(picture);
     const versions = [{ at: 5, note: 'before', job: { ...job, name: 'Older' } }, { at: 4, note: '', job: { ...job, version: 9 } as never }];
-    const whole = writeArchive({ job: newJob('Crest'), pictures: new Map([['crest', picture]]), versions });
+    const whole = await writeArchive({ job: newJob('Crest'), pictures: new Map([['crest', picture]]), versions });
     const back = await readArchive(whole, 'x');
     expect(back.versions).toEqual([{ at: 5, note: 'before', job: withPictureIds({ ...job, name: 'Older' }, new Map([['crest', id]])) }]);
     expect([...back.pictures.keys()]).toEqual([id]);
@@ -164,17 +165,31 @@ describe('archive', () => {
     expect(await readArchive(broken, 'x')).toEqual({ job: newJob('Crest'), pictures: new Map() });
   });
 
+  it('holds long outlines as bytes beside the job, once for all that share them', async () => {
+    const path = `M0 0${Array.from({ length: 3000 }, (_, k) => `L${k % 9}.25 ${k}`).join('')}Z`;
+    const held = withPart(job, holdOutlines(tracedPart(job), [{ film: job.films[0].id, from: 'mark', path }]));
+    const whole = await writeArchive({ job: held, pictures: new Map(), versions: [{ at: 5, note: 'before', job: held }] });
+    const entries = unzipSync(whole);
+    const outlines = Object.keys(entries).filter((name) => name.startsWith('outlines/'));
+    expect([outlines.length, entries['job.json'].length < 20_000]).toEqual([1, true]);
+    const back = await readArchive(whole, 'x');
+    expect([tracedPart(back.job).outline.held?.[0].path === path, back.versions?.map((version) => tracedPart(version.job).outline.held?.[0].path === path)]).toEqual([true, [true]]);
+    const { [outlines[0]]: _lost, ...rest } = entries;
+    expect(await codeOfReading(zipSync(rest))).toBe('badJob');
+    expect(await codeOfReading(zipSync({ ...rest, [outlines[0]]: strToU8('no path') }))).toBe('badJob');
+  });
+
   it('says what is wrong with a file that is none', async () => {
     expect(await codeOfReading(new Uint8Array(0))).toBe('emptyFile');
     expect(await codeOfReading(files.png)).toBe('badArchive');
-    expect(await codeOfReading(writeArchive({ job, pictures: new Map() }).slice(0, 200))).toBe('badArchive');
+    expect(await codeOfReading((await writeArchive({ job, pictures: new Map() })).slice(0, 200))).toBe('badArchive');
     expect(await codeOfReading(zipSync({ 'notes.txt': strToU8('hello') }))).toBe('badArchive');
     expect(await codeOfReading(zipSync({ 'job.json': strToU8('{') }))).toBe('badArchive');
     expect(await codeOfReading(zipSync({ 'job.json': strToU8(JSON.stringify({ ...job, version: 9 })) }))).toBe('newerVersion');
   });
 
   it('never throws anything but its own error on mutilated archives', async () => {
-    const whole = writeArchive({ job, pictures: new Map([['crest', new Uint8Array(files.gif)]]) });
+    const whole = await writeArchive({ job, pictures: new Map([['crest', new Uint8Array(files.gif)]]) });
     await fc.assert(
       fc.asyncProperty(fc.array(fc.tuple(fc.nat(whole.length - 1), fc.nat(255)), { minLength: 1, maxLength: 8 }), async (changes) => {
         const bytes = whole.slice();

@@ -1,52 +1,10 @@
-import { Dexie, type Table } from 'dexie';
+import type { Table } from 'dexie';
 import { AppError, isAppError } from '../core/errors/appError.ts';
+import { Database } from './database.ts';
 import { rowsToDrop, type KeptRow } from './keptRows.ts';
 import { newestFirst, sortedByName, type DamagedEntry, type JobStorage, type JobVersion, type NamedRecipe, type PictureFile, type ShelfEntry, type StoredJobs } from './ports.ts';
-import { checkedEntry, checkedRecipe, checkedVersion, damagedEntry, pictureIdsOf, plainEntry, presentEntry, type StoredEntry } from './storedRows.ts';
-
-interface Note {
-  readonly name: string;
-  readonly value: string;
-}
-
-interface Thumbnail {
-  readonly id: string;
-  readonly bytes: Uint8Array<ArrayBuffer>;
-}
-
-type ResultSize = Pick<KeptRow, 'jobId' | 'bytes' | 'usedAt'>;
-
-class Database extends Dexie {
-  entries!: Table<StoredEntry, string>;
-  pictures!: Table<PictureFile, string>;
-  notes!: Table<Note, string>;
-  recipes!: Table<NamedRecipe, string>;
-  results!: Table<KeptRow, string>;
-  /** What each row of `results` takes, so that room is made without reading them. */
-  resultSizes!: Table<ResultSize, string>;
-  /** Small pictures, which all jobs are listed without. */
-  thumbnails!: Table<Thumbnail, string>;
-  versions!: Table<JobVersion, string>;
-  folders!: Table<{ readonly name: string; readonly handle: FileSystemDirectoryHandle }, string>;
-
-  constructor(name: string) {
-    super(name);
-    this.version(1).stores({ entries: 'id, updatedAt, pictureId', pictures: 'id', notes: 'name' });
-    this.version(2).stores({ recipes: 'id' });
-    this.version(3).stores({ results: 'jobId', resultSizes: 'jobId' });
-    this.version(4).stores({ entries: 'id, updatedAt' });
-    this.version(5).stores({ versions: 'id, jobId', folders: 'name' });
-    this.version(6)
-      .stores({ thumbnails: 'id' })
-      .upgrade(async (transaction) => {
-        const thumbnails = transaction.table<Thumbnail, string>('thumbnails');
-        await transaction.table<StoredEntry & { thumbnail?: Uint8Array<ArrayBuffer> }, string>('entries').toCollection().modify((row) => {
-          if (row.thumbnail !== undefined) void thumbnails.put({ id: row.id, bytes: row.thumbnail });
-          delete row.thumbnail;
-        });
-      });
-  }
-}
+import { OutlineFiles, type OutlineFile } from '../formats/archive/outlineFiles.ts';
+import { checkedRecipe, checkedVersion, damagedEntry, listedEntry, pictureIdsOf, presentEntry, type Joined, type StoredEntry, type StoredVersion } from './storedRows.ts';
 
 const NOTED_AT_ONCE = 200;
 /** The folder for copies, as its row is called. */
@@ -55,6 +13,8 @@ const COPIES = 'copies';
 /** Jobs in the browser's own database. */
 export class DexieStorage implements JobStorage {
   private readonly db: Database;
+  private readonly outlines = new OutlineFiles();
+  private lastPut: Promise<void> = Promise.resolve();
 
   /** @param build names the program; rows that it has written itself are listed without being checked again. */
   constructor(
@@ -67,18 +27,18 @@ export class DexieStorage implements JobStorage {
   /** Rows that no longer pass as jobs are not listed but stay stored, so that a later version may read them. */
   all(): Promise<StoredJobs> {
     return guarded(async () => {
-      const rows = await this.db.entries.toArray();
-      const passed: StoredEntry[] = [];
+      const [rows, joined] = await this.withOutlines(this.db.entries, (entries) => entries.toArray());
+      const passed: ShelfEntry[] = [];
       const damaged: DamagedEntry[] = [];
       const entries = rows.flatMap((row): ShelfEntry[] => {
-        if (this.isChecked(row)) return [plainEntry(row)];
-        const entry = checkedEntry(row);
+        const isChecked = this.isChecked(row);
+        const entry = listedEntry(row, isChecked, joined);
         if (entry === undefined) {
-          const told = damagedEntry(row);
+          const told = damagedEntry(row, joined);
           if (told !== undefined) damaged.push(told);
           return [];
         }
-        if (this.build !== undefined) passed.push({ ...entry, checkedBy: this.build });
+        if (this.build !== undefined && !isChecked) passed.push(entry);
         return [entry];
       });
       // Noted for the next start; a row that was written meanwhile is newer than this and stays.
@@ -93,20 +53,49 @@ export class DexieStorage implements JobStorage {
   }
 
   /** A few at a time: what is broken off goes on at the next start, and others get their turn. */
-  private async noteChecked(rows: readonly StoredEntry[]): Promise<void> {
-    for (let from = 0; from < rows.length; from += NOTED_AT_ONCE) {
-      const some = rows.slice(from, from + NOTED_AT_ONCE);
-      await this.db.transaction('rw', this.db.entries, async () => {
-        const now = await this.db.entries.bulkGet(some.map(({ id }) => id));
-        await this.db.entries.bulkPut(some.filter(({ updatedAt }, k) => now[k]?.updatedAt === updatedAt && now[k]?.checkedBy !== this.build));
+  private async noteChecked(entries: readonly ShelfEntry[]): Promise<void> {
+    for (let from = 0; from < entries.length; from += NOTED_AT_ONCE) {
+      const some = await Promise.all(entries.slice(from, from + NOTED_AT_ONCE).map((entry) => this.rowOf(entry)));
+      await this.db.transaction('rw', this.db.entries, this.db.outlines, async () => {
+        const now = await this.db.entries.bulkGet(some.map(({ row }) => row.id));
+        const unchanged = some.filter(({ row }, k) => now[k]?.updatedAt === row.updatedAt && now[k]?.checkedBy !== this.build);
+        await this.db.outlines.bulkPut(unchanged.flatMap(({ files }) => files));
+        await this.db.entries.bulkPut(unchanged.map(({ row }) => row));
       });
+    }
+  }
+
+  /** An entry as its row, and the outlines that lie beside it. */
+  private async rowOf(entry: ShelfEntry): Promise<{ readonly row: StoredEntry; readonly files: readonly OutlineFile[] }> {
+    const { value, files } = await this.outlines.apart(entry.job);
+    return { row: { ...entry, job: value, ...idsOf(files), ...(this.build === undefined ? {} : { checkedBy: this.build }) }, files };
+  }
+
+  /** Reads rows with the outlines that lie beside them, as they are at one moment. */
+  private async withOutlines<Row extends { readonly outlineIds?: readonly string[] }>(table: Table<Row, string>, read: (table: Table<Row, string>) => PromiseLike<readonly Row[]>): Promise<readonly [readonly Row[], Joined]> {
+    const [rows, files] = await this.db.transaction('r', table, this.db.outlines, async () => {
+      const found = await read(table);
+      const ids = [...new Set(found.flatMap(({ outlineIds = [] }) => outlineIds))];
+      return [found, ids.length === 0 ? [] : await this.db.outlines.bulkGet(ids)] as const;
+    });
+    const bytes = new Map(files.flatMap((file) => (file === undefined ? [] : [[file.id, file.bytes] as const])));
+    return [rows, (job) => this.outlines.joined(job, (id) => bytes.get(id))];
+  }
+
+  /** Writes new outlines, and takes those away that nothing uses since. Part of the transaction that has written what uses them. */
+  private async swapOutlines(before: readonly string[], files: readonly OutlineFile[]): Promise<void> {
+    const there = new Set(files.length === 0 ? [] : await this.db.outlines.where('id').anyOf(files.map(({ id }) => id)).primaryKeys());
+    await this.db.outlines.bulkPut(files.filter(({ id }) => !there.has(id)));
+    for (const id of before) {
+      const uses = (await this.db.entries.where('outlineIds').equals(id).count()) + (await this.db.versions.where('outlineIds').equals(id).count());
+      if (uses === 0) await this.db.outlines.delete(id);
     }
   }
 
   get(id: string): Promise<ShelfEntry | undefined> {
     return guarded(async () => {
-      const row = await this.db.entries.get(id);
-      return row === undefined ? undefined : presentEntry(row);
+      const [[row], joined] = await this.withOutlines(this.db.entries, (entries) => entries.where('id').equals(id).toArray());
+      return (row as StoredEntry | undefined) === undefined ? undefined : presentEntry(row, joined);
     });
   }
 
@@ -123,18 +112,30 @@ export class DexieStorage implements JobStorage {
   }
 
   put({ thumbnail, ...entry }: ShelfEntry, pictures: readonly PictureFile[] = []): Promise<void> {
-    return this.makingRoom(() =>
-      this.db.transaction('rw', this.db.entries, this.db.pictures, this.db.thumbnails, async () => {
-        if (thumbnail !== undefined) await this.db.thumbnails.put({ id: entry.id, bytes: thumbnail });
-        await this.db.pictures.bulkPut([...pictures]);
-        await this.db.entries.put(this.build === undefined ? entry : { ...entry, checkedBy: this.build });
-      }),
-    );
+    return this.inTurn(async () => {
+      const { row, files } = await this.rowOf(entry);
+      await this.makingRoom(() =>
+        this.db.transaction('rw', [this.db.entries, this.db.pictures, this.db.thumbnails, this.db.outlines, this.db.versions], async () => {
+          const before = await this.db.entries.get(entry.id);
+          if (thumbnail !== undefined) await this.db.thumbnails.put({ id: entry.id, bytes: thumbnail });
+          await this.db.pictures.bulkPut([...pictures]);
+          await this.db.entries.put(row);
+          await this.swapOutlines(before?.outlineIds ?? [], files);
+        }),
+      );
+    });
+  }
+
+  /** Long outlines are packed before they are written: what is put later is written later all the same. */
+  private inTurn(work: () => Promise<void>): Promise<void> {
+    const own = this.lastPut.then(work, work);
+    this.lastPut = own.catch(() => undefined);
+    return own;
   }
 
   purge(ids: readonly string[]): Promise<void> {
     return guarded(() =>
-      this.db.transaction('rw', [this.db.entries, this.db.thumbnails, this.db.versions, this.db.pictures, this.db.results, this.db.resultSizes], async () => {
+      this.db.transaction('rw', [this.db.entries, this.db.thumbnails, this.db.versions, this.db.pictures, this.db.outlines, this.db.results, this.db.resultSizes], async () => {
         await this.db.entries.bulkDelete([...ids]);
         await this.db.thumbnails.bulkDelete([...ids]);
         await this.db.versions.where('jobId').anyOf([...ids]).delete();
@@ -142,6 +143,7 @@ export class DexieStorage implements JobStorage {
         const used = new Set([...(await this.db.entries.toArray()), ...(await this.db.versions.toArray())].flatMap(pictureIdsOf));
         const unused = (await this.db.pictures.toCollection().primaryKeys()).filter((id) => !used.has(id));
         await this.db.pictures.bulkDelete(unused);
+        await this.swapOutlines(await this.db.outlines.toCollection().primaryKeys(), []);
       }),
     );
   }
@@ -189,15 +191,29 @@ export class DexieStorage implements JobStorage {
   }
 
   versions(jobId: string): Promise<JobVersion[]> {
-    return guarded(async () => newestFirst((await this.db.versions.where('jobId').equals(jobId).toArray()).flatMap((row) => checkedVersion(row) ?? [])));
+    return guarded(async () => {
+      const [rows, joined] = await this.withOutlines(this.db.versions, (versions) => versions.where('jobId').equals(jobId).toArray());
+      return newestFirst(rows.flatMap((row) => checkedVersion(row, joined) ?? []));
+    });
   }
 
   putVersion(version: JobVersion): Promise<void> {
-    return this.makingRoom(async () => void (await this.db.versions.put(version)));
+    return this.inTurn(async () => {
+      const { value, files } = await this.outlines.apart(version.job);
+      await this.makingRoom(() => this.writeVersion(version.id, files, { ...version, job: value, ...idsOf(files) }));
+    });
   }
 
   removeVersion(id: string): Promise<void> {
-    return guarded(() => this.db.versions.delete(id));
+    return guarded(() => this.writeVersion(id, []));
+  }
+
+  private writeVersion(id: string, files: readonly OutlineFile[], row?: StoredVersion): PromiseLike<void> {
+    return this.db.transaction('rw', this.db.versions, this.db.entries, this.db.outlines, async () => {
+      const before = await this.db.versions.get(id);
+      await (row === undefined ? this.db.versions.delete(id) : this.db.versions.put(row));
+      await this.swapOutlines(before?.outlineIds ?? [], files);
+    });
   }
 
   folder(): Promise<FileSystemDirectoryHandle | undefined> {
@@ -228,6 +244,8 @@ export class DexieStorage implements JobStorage {
     return guarded(async () => void (await this.db.notes.put({ name, value })));
   }
 }
+
+const idsOf = (files: readonly OutlineFile[]): Pick<StoredEntry, 'outlineIds'> => (files.length === 0 ? {} : { outlineIds: files.map(({ id }) => id) });
 
 async function guarded<Value>(work: () => PromiseLike<Value>): Promise<Value> {
   try {

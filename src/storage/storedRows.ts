@@ -1,4 +1,5 @@
 import { isAppError, plainFromError } from '../core/errors/appError.ts';
+import type { Job } from '../core/job/job.ts';
 import { readJob, readRecipe } from '../core/job/readJob.ts';
 import { say } from '../core/words/say.ts';
 import type { DamagedEntry, JobVersion, NamedRecipe, ShelfEntry } from './ports.ts';
@@ -7,16 +8,24 @@ import type { DamagedEntry, JobVersion, NamedRecipe, ShelfEntry } from './ports.
 export type StoredEntry = Omit<ShelfEntry, 'job' | 'thumbnail'> & {
   readonly job: unknown;
   readonly pictureId?: string;
+  /** The files of the outlines that lie beside its job. */
+  readonly outlineIds?: readonly string[];
   /** The build that has written it, or has checked that it passes: that one need not check it again to list it. */
   readonly checkedBy?: string;
 };
 
-/** A row whose job was checked by this build. */
-export const plainEntry = ({ pictureId: _picture, checkedBy: _, ...row }: StoredEntry): ShelfEntry => row as ShelfEntry;
+/** A version as it is stored. */
+export type StoredVersion = Omit<JobVersion, 'job'> & { readonly job: unknown; readonly outlineIds?: readonly string[] };
+
+/** Gives a stored job back its long outlines. */
+export type Joined = (job: unknown) => unknown;
+
+/** A row whose job was checked by this build. @throws AppError `badJob` when an outline of it is missing. */
+export const plainEntry = ({ pictureId: _picture, outlineIds: _outlines, checkedBy: _, ...row }: StoredEntry, joined: Joined): ShelfEntry => ({ ...row, job: joined(row.job) as Job });
 
 /** @throws AppError of `readJob`. */
-export function presentEntry({ pictureId, checkedBy: _, ...row }: StoredEntry): ShelfEntry {
-  return { ...row, job: readJob(row.job, undefined, pictureId) };
+export function presentEntry({ pictureId, outlineIds: _outlines, checkedBy: _, ...row }: StoredEntry, joined: Joined): ShelfEntry {
+  return { ...row, job: readJob(joined(row.job), undefined, pictureId) };
 }
 
 /** The picture files that a row names, whatever its version and state. */
@@ -36,11 +45,14 @@ function ifWhole<Value>(read: () => Value): Value | undefined {
   }
 }
 
-export const checkedEntry = (row: StoredEntry): ShelfEntry | undefined => ifWhole(() => presentEntry(row));
+/** The entry of a row as it can be listed: one whose job was checked before is not checked again. */
+export const listedEntry = (row: StoredEntry, isChecked: boolean, joined: Joined): ShelfEntry | undefined => ifWhole(() => (isChecked ? plainEntry(row, joined) : presentEntry(row, joined)));
 
-export function damagedEntry({ id, job, pictureId, updatedAt, deletedAt }: StoredEntry): DamagedEntry | undefined {
+export function damagedEntry({ id, job: stored, pictureId, updatedAt, deletedAt }: StoredEntry, joined: Joined): DamagedEntry | undefined {
   if (deletedAt !== undefined) return undefined;
+  let job = stored;
   try {
+    job = joined(stored);
     readJob(job, undefined, pictureId);
     return undefined;
   } catch (error) {
@@ -50,6 +62,6 @@ export function damagedEntry({ id, job, pictureId, updatedAt, deletedAt }: Store
   }
 }
 
-export const checkedVersion = (row: JobVersion): JobVersion | undefined => ifWhole(() => ({ ...row, job: readJob(row.job) }));
+export const checkedVersion = ({ outlineIds: _outlines, ...row }: StoredVersion, joined: Joined): JobVersion | undefined => ifWhole(() => ({ ...row, job: readJob(joined(row.job)) }));
 
 export const checkedRecipe = (row: NamedRecipe): NamedRecipe | undefined => ifWhole(() => ({ ...row, recipe: readRecipe(row.recipe) }));

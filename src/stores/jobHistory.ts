@@ -1,10 +1,11 @@
 import { ref, shallowRef } from 'vue';
+import { leanJob, wholeJob, type LeanJob } from '../core/edit/leanJob.ts';
 import type { Job } from '../core/job/job.ts';
 import { History } from './history.ts';
 
 /** The job on the bench with undo and redo, and whether something of it is being dragged. */
 export function jobHistory() {
-  let history: History<Job> | undefined;
+  let history: History<Job, LeanJob> | undefined;
   const job = shallowRef<Job>();
   const undoLabel = ref<string>();
   const redoLabel = ref<string>();
@@ -18,7 +19,7 @@ export function jobHistory() {
 
   /** Begins anew with another job, or with none. */
   function begin(start: Job | undefined): void {
-    history = start === undefined ? undefined : new History(start);
+    history = start === undefined ? undefined : new History(start, { kept: leanJob, whole: wholeJob });
     show();
   }
   /** Changes the job for good; `label` names it for undo. */
@@ -37,7 +38,7 @@ export function jobHistory() {
     history?.commit(label);
     show();
   }
-  const moved = (move: (of: History<Job>) => void) => (): void => {
+  const moved = (move: (of: History<Job, LeanJob>) => void) => (): void => {
     dragging.value = false;
     if (history !== undefined) move(history);
     show();

@@ -80,7 +80,7 @@ export const useShelf = defineStore('shelf', () => {
 
   /** A damaged job as a file: its settings as they are stored, and its pictures. */
   async function damagedFile({ name, job, pictureIds }: DamagedEntry): Promise<{ fileName: string; bytes: Uint8Array<ArrayBuffer> }> {
-    return { fileName: `${name}${ARCHIVE_ENDING}`, bytes: writeArchive({ job: job as Job, pictures: await picturesOf(pictureIds) }) };
+    return { fileName: `${name}${ARCHIVE_ENDING}`, bytes: await writeArchive({ job: job as Job, pictures: await picturesOf(pictureIds) }) };
   }
 
   /** The picture files that are there, by their ids. */
@@ -238,7 +238,7 @@ export const useShelf = defineStore('shelf', () => {
     if (entry === undefined) return undefined;
     const versions = (await storage.versions(id)).map(({ at, note, job }) => ({ at, note, job }));
     const ids = new Set([entry.job, ...versions.map(({ job }) => job)].flatMap(({ pictures }) => pictures.map((picture) => picture.id)));
-    const bytes = writeArchive({ job: entry.job, pictures: await picturesOf([...ids]), versions });
+    const bytes = await writeArchive({ job: entry.job, pictures: await picturesOf([...ids]), versions });
     return { fileName: `${entry.job.name}${ARCHIVE_ENDING}`, bytes };
   }
 

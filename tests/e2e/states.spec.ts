@@ -61,7 +61,7 @@ test('a job of two pictures is shown and handed off as one design, each picture 
   const small: Job = { ...first, objects: [{ ...disc, size: { by: 'width', sizeMm: 90, turnDeg: 0 } }, mark], layout: { ...first.layout, sheet: SHEETS[2] } };
   const two = withPicture(small, 'mark', { id: 'gif', fileName: 'disc.gif', widthPx: 80, heightPx: 60 });
   await openShelfWith(page, []);
-  await dropFiles(page, [{ name: 'two.limner', type: 'application/zip', bytes: writeArchive({ job: two, pictures: new Map([['png', files.png], ['gif', files.gif]]) }) }]);
+  await dropFiles(page, [{ name: 'two.limner', type: 'application/zip', bytes: await writeArchive({ job: two, pictures: new Map([['png', files.png], ['gif', files.gif]]) }) }]);
   await expect(page.getByRole('heading', { name: 'Two discs' })).toBeVisible();
   await goTo(page, 'Assemble');
   await settled(page);

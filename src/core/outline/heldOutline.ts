@@ -1,8 +1,9 @@
 import { followedBy, inverseOf, scaling, translation, type Affine } from '../geometry/affine.ts';
 import type { Frame } from '../raster/art.ts';
 import { hashText } from '../task/hash.ts';
-import type { Curves } from './curves.ts';
-import { curvesFromPaths, type EditPath } from './edit/editPath.ts';
+import { trimNumber } from '../units/parseLength.ts';
+import { isSamePlace, type Curves } from './curves.ts';
+import { sideCount, type EditPath, type Point } from './edit/editPath.ts';
 import { nestRings } from './nestRings.ts';
 import type { HeldOutline } from './outlineSettings.ts';
 import { curvesFromPathData, pathData } from './pathData.ts';
@@ -32,9 +33,27 @@ const texts = new WeakMap<EditPath, string>();
 export function heldText(path: EditPath): string {
   const known = texts.get(path);
   if (known !== undefined) return known;
-  const text = heldPath(curvesFromPaths([path]));
+  const text = textOf(path);
   texts.set(path, text);
   return text;
+}
+
+const place = ({ x, y }: Point): string => `${trimNumber(x, HELD_DIGITS)} ${trimNumber(y, HELD_DIGITS)}`;
+
+/** As `pathData` writes its ring, without the way through one: an outline may have a hundred thousand nodes. One of a single node is none. */
+function textOf(path: EditPath): string {
+  const { nodes } = path;
+  if (nodes.length < 2) return '';
+  const isClosed = path.closed || isSamePlace(nodes[0], nodes[nodes.length - 1]);
+  const sides = sideCount(path);
+  let text = `M${place(nodes[0])}`;
+  for (let k = 0; k < sides; k++) {
+    const [from, to] = [nodes[k], nodes[k + 1 < nodes.length ? k + 1 : 0]];
+    if (from.out !== undefined || to.in !== undefined) text += `C${place(from.out ?? from)} ${place(to.in ?? to)} ${place(to)}`;
+    // The closing line is what Z draws.
+    else if (!isClosed || k < sides - 1) text += `L${place(to)}`;
+  }
+  return isClosed ? `${text}Z` : text;
 }
 
 /** The same of several, one after the other: which lies in which is read from how they lie. */

@@ -1,5 +1,6 @@
 import { trimNumber } from '../units/parseLength.ts';
 import { CurvesBuilder, isOpenRing, LINE, type Curves } from './curves.ts';
+import { scanPath } from './scanPath.ts';
 
 /** SVG path data of all rings, one subpath each, absolute commands; open ones are not closed. */
 export function pathData(curves: Curves, digits = 4): string {
@@ -13,10 +14,9 @@ export function ringPathData(curves: Curves, ring: number, digits = 4): string {
   const { verbs, coords, verbStart, coordStart } = curves;
   let at = coordStart[ring];
   const numbers = (count: number): string => {
-    const out: string[] = [];
-    for (let k = 0; k < count; k++) out.push(trimNumber(coords[at + k], digits));
-    at += count;
-    return out.join(' ');
+    let text = trimNumber(coords[at++], digits);
+    for (let k = 1; k < count; k++) text += ` ${trimNumber(coords[at++], digits)}`;
+    return text;
   };
   const open = isOpenRing(curves, ring);
   let data = `M${numbers(2)}`;
@@ -28,43 +28,34 @@ export function ringPathData(curves: Curves, ring: number, digits = 4): string {
   return open ? data : `${data}Z`;
 }
 
-const COMMAND = /([MLCZ])([^MLCZ]*)/g;
-const NUMBERS: Readonly<Record<string, number>> = { M: 2, L: 2, C: 6, Z: 0 };
-
 /** Whether a text is path data as `pathData` writes it: M, L, C and Z with plain numbers, absolute. */
-export const isPathData = (text: string): boolean => /^(?:M[-\d. ]+(?:[LC][-\d. ]+)+Z?)*$/.test(text) && commandsOf(text) !== undefined;
+export const isPathData = (text: string): boolean => scanPath(text, () => undefined);
 
 /**
  * Reads path data as `pathData` writes it. Rings come without nesting (parent −1): `nestRings` finds it.
  * @throws RangeError for anything else.
  */
 export function curvesFromPathData(text: string): Curves {
-  const commands = commandsOf(text);
-  if (commands === undefined) throw new RangeError('not path data of M, L, C and Z');
   const builder = new CurvesBuilder();
-  let start: readonly number[] | undefined;
-  let end: readonly number[] = [];
-  for (const { command, values } of commands) {
+  const [start, end] = [new Float64Array(2), new Float64Array(2)];
+  let isOpen = false;
+  const isWhole = scanPath(text, (command, at) => {
+    if (command === 'Z') {
+      if (start[0] !== end[0] || start[1] !== end[1]) builder.line(start[0], start[1]);
+      return;
+    }
     if (command === 'M') {
-      if (start !== undefined) builder.close();
-      start = values;
-      builder.start(values[0], values[1], -1);
-    } else if (command === 'L') builder.line(values[0], values[1]);
-    else if (command === 'C') builder.cubic(values[0], values[1], values[2], values[3], values[4], values[5]);
-    else if (start !== undefined && (start[0] !== end[0] || start[1] !== end[1])) builder.line(start[0], start[1]);
-    if (command !== 'Z') end = values.slice(-2);
-  }
-  if (start !== undefined) builder.close();
+      if (isOpen) builder.close();
+      isOpen = true;
+      start.set(at.subarray(0, 2));
+      builder.start(at[0], at[1], -1);
+    } else if (command === 'L') builder.line(at[0], at[1]);
+    else builder.cubic(at[0], at[1], at[2], at[3], at[4], at[5]);
+    const last = command === 'C' ? 4 : 0;
+    end[0] = at[last];
+    end[1] = at[last + 1];
+  });
+  if (!isWhole) throw new RangeError('not path data of M, L, C and Z');
+  if (isOpen) builder.close();
   return builder.build();
-}
-
-function commandsOf(text: string): { command: string; values: number[] }[] | undefined {
-  const commands: { command: string; values: number[] }[] = [];
-  for (const [, command, rest] of text.matchAll(COMMAND)) {
-    const trimmed = rest.trim();
-    const values = trimmed === '' ? [] : trimmed.split(/\s+/).map(Number);
-    if (values.length !== NUMBERS[command] || !values.every(Number.isFinite)) return undefined;
-    commands.push({ command, values });
-  }
-  return commands;
 }

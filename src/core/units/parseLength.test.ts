@@ -54,4 +54,16 @@ describe('parseLength', () => {
     expect(trimNumber(1.5, 3)).toBe('1.5');
     expect(trimNumber(-0.001, 1)).toBe('0');
   });
+
+  it('rounds a number as toFixed does, whatever its size and digits', () => {
+    const trimmed = (text: string): string => (text.includes('.') ? text.replace(/\.?0+$/, '') : text).replace(/^-0$/, '0');
+    const halves = fc.tuple(fc.integer({ min: -200_000, max: 200_000 }), fc.integer({ min: 0, max: 7 })).map(([whole, places]) => (whole + 0.5) / 10 ** places);
+    const any = fc.oneof(fc.double({ min: -3000, max: 3000 }), fc.double({ noNaN: true, min: -1e20, max: 1e20 }), halves, fc.integer());
+    fc.assert(
+      fc.property(any, fc.integer({ min: 0, max: 12 }), (value, digits) => {
+        expect(trimNumber(value, digits)).toBe(trimmed(value.toFixed(digits)));
+      }),
+      { seed: 18, numRuns: 5000 },
+    );
+  });
 });

@@ -9,6 +9,7 @@ import { MAX_HELD_CHARS } from '../../core/outline/outlineSettings.ts';
 import { MAX_FILE_BYTES } from '../picture/checkPicture.ts';
 import { pictureIdOf } from '../picture/pictureId.ts';
 import { say } from '../../core/words/say.ts';
+import { OutlineFiles, type OutlineFile } from './outlineFiles.ts';
 
 type Bytes = Uint8Array<ArrayBuffer>;
 
@@ -34,22 +35,47 @@ const VERSIONS_ENTRY = 'versions.json';
 const MAX_VERSIONS = 200;
 const versionsSchema = z.array(z.object({ at: z.number().int().min(0), note: z.string().max(2000), job: z.unknown() })).max(MAX_VERSIONS);
 const PICTURE_FOLDER = 'pictures/';
+const OUTLINE_FOLDER = 'outlines/';
 /** The one picture of a job from before version 4. */
 const OLD_PICTURE_ENTRY = 'picture';
 /** A job's settings with tens of thousands of brush strokes, and all outlines that it may hold by hand, are below this. */
 const MAX_JOB_BYTES = MAX_HELD_CHARS + 30_000_000;
 /** All pictures of a job together. */
 const MAX_PICTURE_BYTES = 4 * MAX_FILE_BYTES;
+/** All outlines of a job and its versions that lie beside it. */
+const MAX_OUTLINE_BYTES = 200_000_000;
+const MAX_OUTLINES = 4000;
 /** Versions may name pictures that the job has no more. */
-const MAX_ENTRIES = 4 * MAX_PICTURES + 20;
+const MAX_ENTRIES = 4 * MAX_PICTURES + MAX_OUTLINES + 20;
 
-/** Writes a zip (PKWARE APPNOTE 6.3.3 subset that every unpacker reads) with `job.json`, the untouched picture files under `pictures/`, and `versions.json` where there are versions. */
-export function writeArchive({ job, pictures, versions = [] }: JobArchive): Bytes {
-  const entries: Record<string, [Uint8Array, { level: 0 | 6 }]> = { [JOB_ENTRY]: [strToU8(JSON.stringify(job, null, 1)), { level: 6 }] };
-  if (versions.length > 0) entries[VERSIONS_ENTRY] = [strToU8(JSON.stringify(versions.slice(0, MAX_VERSIONS))), { level: 6 }];
+/**
+ * Writes a zip (PKWARE APPNOTE 6.3.3 subset that every unpacker reads) with `job.json`, the untouched picture files under `pictures/`, long outlines as bytes
+ * under `outlines/`, and `versions.json` where there are versions.
+ */
+export async function writeArchive({ job, pictures, versions = [] }: JobArchive): Promise<Bytes> {
+  const outlines = new OutlineFiles();
+  const own = await outlines.apart(job);
+  const entries: Record<string, [Uint8Array, { level: 0 | 6 }]> = { [JOB_ENTRY]: [strToU8(JSON.stringify(own.value, null, 1)), { level: 6 }] };
+  let files = own.files;
+  if (versions.length > 0) {
+    const kept: unknown[] = [];
+    for (const { at, note, job: older } of versions.slice(0, MAX_VERSIONS)) {
+      const apart = await outlines.apart(older);
+      const all = withNew(files, apart.files);
+      // What could not be read again is left out: the versions come newest first.
+      if (all.length > MAX_OUTLINES || bytesIn(all) > MAX_OUTLINE_BYTES) break;
+      files = all;
+      kept.push({ at, note, job: apart.value });
+    }
+    entries[VERSIONS_ENTRY] = [strToU8(JSON.stringify(kept)), { level: 6 }];
+  }
+  for (const { id, bytes } of files) entries[`${OUTLINE_FOLDER}${id}`] = [bytes, { level: 6 }];
   for (const [id, bytes] of pictures) entries[`${PICTURE_FOLDER}${encodeURIComponent(id)}`] = [bytes, { level: 0 }];
   return new Uint8Array(zipSync(entries, { mtime: new Date(Date.UTC(2026, 0, 1, 12)) }));
 }
+
+const withNew = (files: readonly OutlineFile[], more: readonly OutlineFile[]): readonly OutlineFile[] => [...files, ...more.filter(({ id }) => files.every((file) => file.id !== id))];
+const bytesIn = (files: readonly OutlineFile[]): number => files.reduce((sum, { bytes }) => sum + bytes.length, 0);
 
 /**
  * Reads what `writeArchive` writes, and archives of older versions. Pictures are known by what their bytes say, whatever the archive calls them.
@@ -66,8 +92,10 @@ export async function readArchive(bytes: Uint8Array, file: string): Promise<JobA
   } catch (error) {
     throw new AppError('badArchive', { file, reason: say('its job cannot be read') }, error);
   }
-  const job = readJob(value, file);
-  const versions = versionsIn(entries[VERSIONS_ENTRY]);
+  const outlines = new OutlineFiles();
+  const outlineOf = (id: string): Bytes | undefined => (Object.hasOwn(entries, `${OUTLINE_FOLDER}${id}`) ? new Uint8Array(entries[`${OUTLINE_FOLDER}${id}`]) : undefined);
+  const job = readJob(outlines.joined(value, outlineOf, file), file);
+  const versions = versionsIn(entries[VERSIONS_ENTRY], (version) => readJob(outlines.joined(version, outlineOf)));
   const known = new Set([job, ...versions.map((version) => version.job)].flatMap((each) => each.pictures.map(({ id }) => id)));
   const ids = new Map<string, string>();
   const pictures = new Map<string, Bytes>();
@@ -84,12 +112,12 @@ export async function readArchive(bytes: Uint8Array, file: string): Promise<JobA
 }
 
 /** The versions that can be read; what is wrong with one keeps nobody from the job itself. */
-function versionsIn(bytes: Uint8Array | undefined): ArchivedVersion[] {
+function versionsIn(bytes: Uint8Array | undefined, read: (job: unknown) => Job): ArchivedVersion[] {
   if (bytes === undefined) return [];
   try {
     return versionsSchema.parse(JSON.parse(strFromU8(bytes))).flatMap(({ at, note, job }) => {
       try {
-        return [{ at, note, job: readJob(job) }];
+        return [{ at, note, job: read(job) }];
       } catch (error) {
         if (error instanceof AppError) return [];
         throw error;
@@ -104,6 +132,7 @@ function versionsIn(bytes: Uint8Array | undefined): ArchivedVersion[] {
 function unpack(bytes: Uint8Array, file: string): Record<string, Uint8Array> {
   let seen = 0;
   let pictureBytes = 0;
+  let outlineBytes = 0;
   try {
     return unzipSync(bytes, {
       filter: ({ name, originalSize }) => {
@@ -113,7 +142,10 @@ function unpack(bytes: Uint8Array, file: string): Record<string, Uint8Array> {
         if (isPicture) pictureBytes += originalSize;
         if (isPicture && originalSize > MAX_FILE_BYTES) throw new AppError('badArchive', { file, reason: say('its picture is too large') });
         if (pictureBytes > MAX_PICTURE_BYTES) throw new AppError('badArchive', { file, reason: say('its pictures are too large together') });
-        return name === JOB_ENTRY || name === VERSIONS_ENTRY || isPicture;
+        const isOutline = name.startsWith(OUTLINE_FOLDER);
+        if (isOutline) outlineBytes += originalSize;
+        if (outlineBytes > MAX_OUTLINE_BYTES) throw new AppError('badArchive', { file, reason: say('its outlines are too large together') });
+        return name === JOB_ENTRY || name === VERSIONS_ENTRY || isPicture || isOutline;
       },
     });
   } catch (error) {

@@ -7,26 +7,26 @@ import { newJob } from '../../core/job/newJob.ts';
 import { readArchive, writeArchive } from './archive.ts';
 import { jobsInZip, jobsZip } from './jobsZip.ts';
 
-const archive = (name: string): Uint8Array<ArrayBuffer> => writeArchive({ job: newJob(name), pictures: new Map() });
+const archive = (name: string): Promise<Uint8Array<ArrayBuffer>> => writeArchive({ job: newJob(name), pictures: new Map() });
 
 describe('many jobs in one file', () => {
   it('come back each as it was, also those of one name', async () => {
-    const zip = jobsZip([{ fileName: 'Crest.limner', bytes: archive('Crest') }, { fileName: 'Crest.limner', bytes: archive('Crest of another') }, { fileName: '2026/oars.limner', bytes: archive('Oars') }]);
+    const zip = jobsZip([{ fileName: 'Crest.limner', bytes: await archive('Crest') }, { fileName: 'Crest.limner', bytes: await archive('Crest of another') }, { fileName: '2026/oars.limner', bytes: await archive('Oars') }]);
     const found = jobsInZip(zip, 'jobs.zip');
     expect(found.map(({ fileName }) => fileName).sort()).toEqual(['2026-oars.limner', 'Crest, 2.limner', 'Crest.limner']);
     const names = await Promise.all(found.map(async ({ bytes, fileName }) => (await readArchive(bytes, fileName)).job.name));
     expect(names.sort()).toEqual(['Crest', 'Crest of another', 'Oars']);
   });
 
-  it('are found beside other files, and it is said where there are none', () => {
-    const mixed = zipSync({ 'readme.txt': strToU8('x'), 'shop/a.LIMNER': archive('A') });
+  it('are found beside other files, and it is said where there are none', async () => {
+    const mixed = zipSync({ 'readme.txt': strToU8('x'), 'shop/a.LIMNER': await archive('A') });
     expect(jobsInZip(mixed, 'x.zip').map(({ fileName }) => fileName)).toEqual(['a.LIMNER']);
     expect(codeOf(() => jobsInZip(zipSync({ 'readme.txt': strToU8('x') }), 'x.zip'))).toBe('badArchive');
     expect(codeOf(() => jobsInZip(strToU8('no zip'), 'x.zip'))).toBe('badArchive');
   });
 
-  it('are refused, never broken on, whatever the bytes', () => {
-    const zip = jobsZip([{ fileName: 'a.limner', bytes: archive('A') }]);
+  it('are refused, never broken on, whatever the bytes', async () => {
+    const zip = jobsZip([{ fileName: 'a.limner', bytes: await archive('A') }]);
     fc.assert(
       fc.property(fc.array(fc.tuple(fc.nat(zip.length - 1), fc.integer({ min: 0, max: 255 })), { minLength: 1, maxLength: 20 }), (changes) => {
         const bytes = zip.slice();

@@ -1,0 +1,126 @@
+import { AppError } from '../../core/errors/appError.ts';
+import { MAX_GROUPS_DEEP } from '../../core/job/objects.ts';
+import { MAX_HELD_CHARS } from '../../core/outline/outlineSettings.ts';
+import { packPath, unpackPath } from '../../core/outline/packedPath.ts';
+import { Memo } from '../../core/task/memo.ts';
+import { say } from '../../core/words/say.ts';
+import { sha256Of } from '../sha256.ts';
+
+type Bytes = Uint8Array<ArrayBuffer>;
+type Fields = Readonly<Record<string, unknown>>;
+
+/** Outlines that are shorter stay in the job: a few hundred nodes, characters. */
+const LEAST_CHARS = 16_384;
+/** Of all outlines of a job, characters: what a browser holds without harm. */
+const MOST_CHARS = 2 * MAX_HELD_CHARS;
+/** Of texts whose files are known, so that saving a job anew makes none of them again. */
+const KNOWN_CHARS = 64_000_000;
+
+/** An outline beside its job. */
+export interface OutlineFile {
+  /** The SHA-256 of its bytes. */
+  readonly id: string;
+  /** As `packPath` makes them. */
+  readonly bytes: Bytes;
+}
+
+/** A job value whose long outlines lie beside it: where the job had `path` it has `curves`, the id of the file. */
+export interface JobApart {
+  readonly value: unknown;
+  readonly files: readonly OutlineFile[];
+}
+
+/**
+ * Puts the long outlines of jobs into files of their own, known by their hash: those edited by hand, and drawings that came in as outlines. So a job that is
+ * saved anew, and each of its versions, writes what has changed alone.
+ */
+export class OutlineFiles {
+  private readonly known = new Memo<OutlineFile>(KNOWN_CHARS);
+
+  /** @param value a job, or what should have been one: nothing but its outlines is looked at. */
+  async apart(value: unknown): Promise<JobApart> {
+    const texts = longPaths(value);
+    if (texts.size === 0) return { value, files: [] };
+    const files = new Map<string, OutlineFile>();
+    for (const text of texts) {
+      const file = this.known.get(text) ?? (await fileOf(text));
+      if (file === undefined) continue;
+      this.known.set(text, file, text.length);
+      files.set(text, file);
+    }
+    const changed = withOutlines(value, ({ path, ...outline }) => {
+      const file = files.get(path as string);
+      return file === undefined ? { ...outline, ...(path === undefined ? {} : { path }) } : { ...outline, curves: file.id };
+    });
+    return { value: changed, files: [...new Map([...files.values()].map((file) => [file.id, file])).values()] };
+  }
+
+  /**
+   * The job value as it was.
+   * @param bytesOf gives the bytes of a file by its id.
+   * @throws AppError `badJob` when one is not there or cannot be read.
+   */
+  joined(value: unknown, bytesOf: (id: string) => Bytes | undefined, file = say('The job')): unknown {
+    if (outlineIdsIn(value).length === 0) return value;
+    let room = MOST_CHARS;
+    return withOutlines(value, ({ curves, ...outline }) => {
+      if (typeof curves !== 'string') return curves === undefined ? outline : { ...outline, curves };
+      const bytes = bytesOf(curves);
+      if (bytes === undefined) throw new AppError('badJob', { file, reason: say('an outline that belongs to it is missing') });
+      const path = pathOf(bytes, Math.min(room, MAX_HELD_CHARS), file);
+      room -= path.length;
+      this.known.set(path, { id: curves, bytes }, path.length);
+      return { ...outline, path };
+    });
+  }
+}
+
+async function fileOf(text: string): Promise<OutlineFile | undefined> {
+  const bytes = packPath(text);
+  return bytes === undefined ? undefined : { id: await sha256Of(bytes), bytes };
+}
+
+function pathOf(bytes: Bytes, maxChars: number, file: string): string {
+  try {
+    return unpackPath(bytes, maxChars);
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    throw new AppError('badJob', { file, reason: say('an outline that belongs to it cannot be read') }, error);
+  }
+}
+
+/** The files that a job value names, whatever its version and state. */
+export function outlineIdsIn(value: unknown): string[] {
+  const ids = new Set<string>();
+  eachOutline(value, ({ curves }) => void (typeof curves === 'string' && ids.add(curves)));
+  return [...ids];
+}
+
+function longPaths(value: unknown): Set<string> {
+  const texts = new Set<string>();
+  eachOutline(value, ({ path }) => void (typeof path === 'string' && path.length >= LEAST_CHARS && texts.add(path)));
+  return texts;
+}
+
+const eachOutline = (value: unknown, visit: (outline: Fields) => void): void => void withOutlines(value, (outline) => (visit(outline), outline));
+
+/** The value with its outlines changed: those held by hand of traced parts, and those of drawings. What is shaped otherwise stays as it is. */
+function withOutlines(value: unknown, change: (outline: Fields) => Fields): unknown {
+  const changedIn = (list: unknown): unknown => (Array.isArray(list) ? list.map((each: unknown) => (isFields(each) ? change(each) : each)) : list);
+  const changed = (objects: unknown, depth: number): unknown => {
+    if (!Array.isArray(objects) || depth > MAX_GROUPS_DEEP) return objects;
+    return objects.map((object: unknown) => {
+      if (!isFields(object)) return object;
+      const { objects: inner, outline, paths } = object;
+      return {
+        ...object,
+        ...(inner === undefined ? {} : { objects: changed(inner, depth + 1) }),
+        ...(isFields(outline) && 'held' in outline ? { outline: { ...outline, held: changedIn(outline['held']) } } : {}),
+        ...(paths === undefined ? {} : { paths: changedIn(paths) }),
+      };
+    });
+  };
+  return isFields(value) && 'objects' in value ? { ...value, objects: changed(value['objects'], 0) } : value;
+}
+
+const isFields = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value);
