@@ -1,20 +1,9 @@
 import { AppError } from '../core/errors/appError.ts';
 import type { Task } from '../core/task/task.ts';
+import { breathe } from '../formats/inTurns.ts';
 
 /** A task gives way after this long, so that a newer request or a cancel is heard. */
 const SLICE_MS = 16;
-
-/** Lets waiting messages in. A message channel turns around at once, where a timer would wait four milliseconds. */
-function breathe(): Promise<void> {
-  return new Promise((resolve) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => {
-      port1.close();
-      resolve();
-    };
-    port2.postMessage(0);
-  });
-}
 
 /**
  * Runs a task in slices. Messages that wait already are heard before the first, so that of calls that come together only those that are still wanted are begun.

@@ -1,5 +1,6 @@
 import type { Table } from 'dexie';
 import { AppError, isAppError } from '../core/errors/appError.ts';
+import type { Job } from '../core/job/job.ts';
 import { Database } from './database.ts';
 import { rowsToDrop, type KeptRow } from './keptRows.ts';
 import { newestFirst, sortedByName, type DamagedEntry, type JobStorage, type JobVersion, type NamedRecipe, type PictureFile, type ShelfEntry, type StoredJobs } from './ports.ts';
@@ -78,8 +79,7 @@ export class DexieStorage implements JobStorage {
       const ids = [...new Set(found.flatMap(({ outlineIds = [] }) => outlineIds))];
       return [found, ids.length === 0 ? [] : await this.db.outlines.bulkGet(ids)] as const;
     });
-    const bytes = new Map(files.flatMap((file) => (file === undefined ? [] : [[file.id, file.bytes] as const])));
-    return [rows, (job) => this.outlines.joined(job, (id) => bytes.get(id))];
+    return [rows, await this.outlines.read(files.filter((file) => file !== undefined))];
   }
 
   /** Writes new outlines, and takes those away that nothing uses since. Part of the transaction that has written what uses them. */
@@ -90,6 +90,10 @@ export class DexieStorage implements JobStorage {
       const uses = (await this.db.entries.where('outlineIds').equals(id).count()) + (await this.db.versions.where('outlineIds').equals(id).count());
       if (uses === 0) await this.db.outlines.delete(id);
     }
+  }
+
+  keyed(job: Job): Promise<unknown> {
+    return guarded(async () => (await this.outlines.apart(job)).value);
   }
 
   get(id: string): Promise<ShelfEntry | undefined> {

@@ -1,4 +1,5 @@
 import { AppError } from '../core/errors/appError.ts';
+import type { Job } from '../core/job/job.ts';
 import { rowsToDrop, type KeptRow } from './keptRows.ts';
 import { newestFirst, sortedByName, type JobStorage, type JobVersion, type NamedRecipe, type PictureFile, type ShelfEntry, type StoredJobs } from './ports.ts';
 
@@ -18,6 +19,10 @@ export class MemoryStorage implements JobStorage {
   /** What was put as a value is a job. */
   async all(): Promise<StoredJobs> {
     return { entries: [...this.entries.values()].sort((a, b) => b.updatedAt - a.updatedAt), damaged: [] };
+  }
+
+  async keyed(job: Job): Promise<unknown> {
+    return job;
   }
 
   async get(id: string): Promise<ShelfEntry | undefined> {

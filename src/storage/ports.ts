@@ -75,6 +75,8 @@ export interface JobStorage {
   thumbnail(id: string): Promise<Uint8Array<ArrayBuffer> | undefined>;
   /** Writes the small picture alone of an entry that is there; its job stays as whoever saved it last left it. */
   keepThumbnail(id: string, bytes: Uint8Array<ArrayBuffer>): Promise<void>;
+  /** What a job says as a value that is small and equal for equal jobs: its long outlines are named by their hash. */
+  keyed(job: Job): Promise<unknown>;
   /** Writes an entry, its thumbnail where it has one (that from before stays else) and, when given, new picture files of it; kept results make room where it is short. */
   put(entry: ShelfEntry, pictures?: readonly PictureFile[]): Promise<void>;
   /** The versions of a job, newest first. Those that no longer pass as jobs are left out. */

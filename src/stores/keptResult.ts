@@ -60,11 +60,9 @@ export class KeptResults {
     await this.storage.keep({ jobId: id, key: await this.keyOf(job), bytes: bytesOf(value), usedAt: Date.now(), value }).catch(onlyKnown);
   }
 
-  /**
-   * Of all settings but those that no result follows from; results hold words, so that those of another language are made anew. The browser hashes it beside
-   * what is going on: outlines held by hand are megabytes of text.
-   */
-  private keyOf({ name: _name, keywords: _keywords, collections: _collections, rights: _rights, handOff: _handOff, order: _order, names: _names, guides: _guides, ...followed }: Job): Promise<string> {
+  /** Of all settings but those that no result follows from; results hold words, so that those of another language are made anew. */
+  private async keyOf(job: Job): Promise<string> {
+    const { name: _name, keywords: _keywords, collections: _collections, rights: _rights, handOff: _handOff, order: _order, names: _names, guides: _guides, ...followed } = (await this.storage.keyed(job)) as Job;
     return sha256Of(new TextEncoder().encode(canonicalJson([this.build, language(), followed])));
   }
 }

@@ -40,20 +40,24 @@ export function heldText(path: EditPath): string {
 
 const place = ({ x, y }: Point): string => `${trimNumber(x, HELD_DIGITS)} ${trimNumber(y, HELD_DIGITS)}`;
 
-/** As `pathData` writes its ring, without the way through one: an outline may have a hundred thousand nodes. One of a single node is none. */
+/**
+ * As `pathData` writes its ring, without the way through one: an outline may have a hundred thousand nodes. One of a single node is none. It is joined, since
+ * what was added up is a tree of strings, gone through anew whenever it is put to others.
+ */
 function textOf(path: EditPath): string {
   const { nodes } = path;
   if (nodes.length < 2) return '';
   const isClosed = path.closed || isSamePlace(nodes[0], nodes[nodes.length - 1]);
   const sides = sideCount(path);
-  let text = `M${place(nodes[0])}`;
+  const parts = [`M${place(nodes[0])}`];
   for (let k = 0; k < sides; k++) {
     const [from, to] = [nodes[k], nodes[k + 1 < nodes.length ? k + 1 : 0]];
-    if (from.out !== undefined || to.in !== undefined) text += `C${place(from.out ?? from)} ${place(to.in ?? to)} ${place(to)}`;
+    if (from.out !== undefined || to.in !== undefined) parts.push(`C${place(from.out ?? from)} ${place(to.in ?? to)} ${place(to)}`);
     // The closing line is what Z draws.
-    else if (!isClosed || k < sides - 1) text += `L${place(to)}`;
+    else if (!isClosed || k < sides - 1) parts.push(`L${place(to)}`);
   }
-  return isClosed ? `${text}Z` : text;
+  if (isClosed) parts.push('Z');
+  return parts.join('');
 }
 
 /** The same of several, one after the other: which lies in which is read from how they lie. */

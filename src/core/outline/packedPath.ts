@@ -1,3 +1,5 @@
+import type { Task } from '../task/task.ts';
+
 /**
  * Path data as bytes, for keeping: half of its size, and read without looking for numbers. After a byte that names the form each command is one byte; its
  * coordinates follow as whole millionths, each as what it differs from the one of the same axis before, in zigzag varints (Protocol Buffers, "Encoding").
@@ -14,17 +16,21 @@ const [SPACE, MINUS, POINT, ZERO, NINE] = [' ', '-', '.', '0', '9'].map((sign) =
 /** Bytes that a command takes at most. */
 const MOST_AT_ONCE = 1 + 6 * 8;
 
+/** Commands that are packed before others may have their turn. */
+const COMMANDS_A_TURN = 4000;
+
 /**
- * Packs path data that is written as `pathData` writes it with up to six decimals. It comes back letter for letter.
+ * Packs path data that is written as `pathData` writes it with up to six decimals, in turns. It comes back letter for letter.
  * @returns undefined for a text that is written otherwise: it is kept as it is.
  */
-export function packPath(text: string): Uint8Array<ArrayBuffer> | undefined {
+export function* packPath(text: string): Task<Uint8Array<ArrayBuffer> | undefined> {
   let bytes = new Uint8Array(text.length / 2 + MOST_AT_ONCE);
   let size = 0;
   bytes[size++] = FORM;
   const before = [0, 0];
   const number = { units: 0, next: 0 };
-  for (let at = 0; at < text.length; ) {
+  for (let at = 0, commands = 1; at < text.length; commands++) {
+    if (commands % COMMANDS_A_TURN === 0) yield at / text.length;
     const command = COMMANDS.indexOf(text[at++]);
     if (command < 0) return undefined;
     if (size + MOST_AT_ONCE > bytes.length) bytes = grown(bytes);
@@ -85,10 +91,10 @@ const LETTERS_AT_ONCE = 8192;
 const MOST_LETTERS = 1 + 6 * (MAX_WHOLE_DIGITS + DIGITS + 3);
 
 /**
- * The path data that `packPath` was given. What it says is for `isPathData` to check.
+ * The path data that `packPath` was given, in turns. What it says is for `isPathData` to check.
  * @throws RangeError for bytes that are no packed path, or make more than `maxChars` letters.
  */
-export function unpackPath(bytes: Uint8Array, maxChars: number): string {
+export function* unpackPath(bytes: Uint8Array, maxChars: number): Task<string> {
   if (bytes[0] !== FORM) throw new RangeError('not a packed path');
   let text = '';
   const letters = new Uint8Array(LETTERS_AT_ONCE + MOST_LETTERS);
@@ -110,6 +116,7 @@ export function unpackPath(bytes: Uint8Array, maxChars: number): string {
     text += String.fromCharCode.apply(null, letters.subarray(0, count) as unknown as number[]);
     count = 0;
     if (text.length > maxChars) throw new RangeError('a packed path is too long');
+    yield number.next / bytes.length;
   }
   return text;
 }

@@ -92,10 +92,10 @@ export async function readArchive(bytes: Uint8Array, file: string): Promise<JobA
   } catch (error) {
     throw new AppError('badArchive', { file, reason: say('its job cannot be read') }, error);
   }
-  const outlines = new OutlineFiles();
-  const outlineOf = (id: string): Bytes | undefined => (Object.hasOwn(entries, `${OUTLINE_FOLDER}${id}`) ? new Uint8Array(entries[`${OUTLINE_FOLDER}${id}`]) : undefined);
-  const job = readJob(outlines.joined(value, outlineOf, file), file);
-  const versions = versionsIn(entries[VERSIONS_ENTRY], (version) => readJob(outlines.joined(version, outlineOf)));
+  const outlines = Object.entries(entries).flatMap(([name, content]) => (name.startsWith(OUTLINE_FOLDER) ? [{ id: name.slice(OUTLINE_FOLDER.length), bytes: new Uint8Array(content) }] : []));
+  const joined = await new OutlineFiles().read(outlines);
+  const job = readJob(joined(value, file), file);
+  const versions = versionsIn(entries[VERSIONS_ENTRY], (version) => readJob(joined(version)));
   const known = new Set([job, ...versions.map((version) => version.job)].flatMap((each) => each.pictures.map(({ id }) => id)));
   const ids = new Map<string, string>();
   const pictures = new Map<string, Bytes>();

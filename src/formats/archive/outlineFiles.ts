@@ -4,6 +4,7 @@ import { MAX_HELD_CHARS } from '../../core/outline/outlineSettings.ts';
 import { packPath, unpackPath } from '../../core/outline/packedPath.ts';
 import { Memo } from '../../core/task/memo.ts';
 import { say } from '../../core/words/say.ts';
+import { inTurns } from '../inTurns.ts';
 import { sha256Of } from '../sha256.ts';
 
 type Bytes = Uint8Array<ArrayBuffer>;
@@ -56,36 +57,43 @@ export class OutlineFiles {
   }
 
   /**
-   * The job value as it was.
-   * @param bytesOf gives the bytes of a file by its id.
-   * @throws AppError `badJob` when one is not there or cannot be read.
+   * Reads outlines, beside what is going on, for the jobs that name them.
+   * @returns what gives a job value back as it was. It throws AppError `badJob` when one of its outlines is not there or cannot be read.
    */
-  joined(value: unknown, bytesOf: (id: string) => Bytes | undefined, file = say('The job')): unknown {
-    if (outlineIdsIn(value).length === 0) return value;
+  async read(files: readonly OutlineFile[]): Promise<(value: unknown, file?: string) => unknown> {
+    const paths = new Map<string, string | undefined>();
     let room = MOST_CHARS;
-    return withOutlines(value, ({ curves, ...outline }) => {
-      if (typeof curves !== 'string') return curves === undefined ? outline : { ...outline, curves };
-      const bytes = bytesOf(curves);
-      if (bytes === undefined) throw new AppError('badJob', { file, reason: say('an outline that belongs to it is missing') });
-      const path = pathOf(bytes, Math.min(room, MAX_HELD_CHARS), file);
+    for (const file of files) {
+      const path = await pathIn(file.bytes, Math.min(room, MAX_HELD_CHARS));
+      paths.set(file.id, path);
+      if (path === undefined) continue;
       room -= path.length;
-      this.known.set(path, { id: curves, bytes }, path.length);
-      return { ...outline, path };
-    });
+      this.known.set(path, file, path.length);
+    }
+    return (value, file = say('The job')) => {
+      if (outlineIdsIn(value).length === 0) return value;
+      return withOutlines(value, ({ curves, ...outline }) => {
+        if (typeof curves !== 'string') return curves === undefined ? outline : { ...outline, curves };
+        const path = paths.get(curves);
+        if (path !== undefined) return { ...outline, path };
+        throw new AppError('badJob', { file, reason: paths.has(curves) ? say('an outline that belongs to it cannot be read') : say('an outline that belongs to it is missing') });
+      });
+    };
   }
 }
 
 async function fileOf(text: string): Promise<OutlineFile | undefined> {
-  const bytes = packPath(text);
+  const bytes = await inTurns(packPath(text));
   return bytes === undefined ? undefined : { id: await sha256Of(bytes), bytes };
 }
 
-function pathOf(bytes: Bytes, maxChars: number, file: string): string {
+/** The path that packed bytes hold; undefined when they hold none, or a longer one. */
+async function pathIn(bytes: Bytes, maxChars: number): Promise<string | undefined> {
   try {
-    return unpackPath(bytes, maxChars);
+    return await inTurns(unpackPath(bytes, maxChars));
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
-    throw new AppError('badJob', { file, reason: say('an outline that belongs to it cannot be read') }, error);
+    return undefined;
   }
 }
 

@@ -87,7 +87,7 @@ export function useCleanScene(tools: ReturnType<typeof useCleanTools>, places: R
   }
   const still = new StillLayer();
   const stillOn = computed(() => [
-    bench.base, bench.result, bench.cleanView, paint.value, films.paths.value, view.value, divider.value, swapped.value, sharpPicture.patch.value, sharpClean.patch.value,
+    bench.base, bench.result, bench.cleanView, paint.value, films.shown.value, view.value, divider.value, swapped.value, sharpPicture.patch.value, sharpClean.patch.value,
     moments.left.value, moments.right.value, moments.leftArt.value, moments.rightArt.value, moments.removed.value,
   ]);
   const draw: DrawScene = (context, at, size) => {

@@ -36,7 +36,7 @@ interface Parts {
 export function useSeparateScene({ view, divider, patch, proof, variants, nodes, frame }: Parts) {
   const bench = useBench();
   const settings = useSettings();
-  const { paths, colours } = useFilmPaths();
+  const { shown, paths, colours } = useFilmPaths();
   const paint = computed(() => backdropPaint(settings.backdrop, (bench.job as Job).blank.colour, colours.value, settings.isDark));
   const box = computed<Box>(() => {
     const clean = bench.result?.clean;
@@ -84,7 +84,7 @@ export function useSeparateScene({ view, divider, patch, proof, variants, nodes,
     },
     two: (context, at, size) => sides(context, size, () => films(context, at, paths.value), () => films(context, at, others.value)),
   };
-  const redrawOn = computed(() => [bench.result, bench.cleanView, patch.value, paint.value, paths.value, view.value, divider.value, proof.value, others.value, frame.value, nodes.films.value, nodes.refs.value, nodes.side.value, nodes.frame.value]);
+  const redrawOn = computed(() => [bench.result, bench.cleanView, patch.value, paint.value, shown.value, view.value, divider.value, proof.value, others.value, frame.value, nodes.films.value, nodes.refs.value, nodes.side.value, nodes.frame.value]);
   return { box, draw, redrawOn };
 }
 

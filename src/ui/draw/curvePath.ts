@@ -11,8 +11,17 @@ export function pathOfCopies(copies: readonly { readonly path: Path2D; readonly 
 /** Rings that are one path before they are put to the whole: to close one, a browser looks at all that its path has by then. */
 const RINGS_A_PATH = 32;
 
-/** The curves as a drawable path, in their own coordinates. Openings run against what they lie in. */
+/** Curves are never changed in place: what was made of some holds as long as they do. */
+const drawable = new WeakMap<Curves, Path2D>();
+
+/** The curves as a drawable path, in their own coordinates. Openings run against what they lie in. It is made once, and is not to be added to. */
 export function pathFromCurves(curves: Curves): Path2D {
+  const path = drawable.get(curves) ?? pathOf(curves);
+  drawable.set(curves, path);
+  return path;
+}
+
+function pathOf(curves: Curves): Path2D {
   const count = curves.parent.length;
   if (count <= RINGS_A_PATH) return pathOfRings(curves, 0, count);
   const whole = new Path2D();

@@ -9,7 +9,7 @@ const props = defineProps<{ nodes: NodeEditing }>();
 const { can, facts, message, canEdit, act } = props.nodes;
 const hint = computed(() => {
   if (!canEdit.value) return say('Making outlines…');
-  if (facts.value.chosen === 0 && facts.value.nodes > MOST_MARKED) return say('Zoom in: with so many nodes in view only selected ones are marked.');
+  if (facts.value.chosen === 0 && facts.value.nodes > MOST_MARKED) return say('Click a node or drag a frame around several. Zoom in where none are marked.');
   if (facts.value.chosen === 0) return say('Click a node or drag a frame around several. Double-click an edge to add one.');
   return say('Drag, or nudge with the arrow keys. A handle that is dragged with Alt moves alone.');
 });
