@@ -8,7 +8,7 @@ export default defineConfig({
   testDir: 'tests/e2e',
   // For a whole journey on a machine that does other things too; each step of it has its own, shorter, time below.
   timeout: 240_000,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 30_000 },
   workers: 2,
   // A test that passes only the second time is counted and told as flaky.
   retries: 1,
@@ -21,7 +21,7 @@ export default defineConfig({
     contextOptions: { reducedMotion: 'reduce' },
     // Every test has a browser of its own, and would fetch all files once more; offline.spec allows it.
     serviceWorkers: 'block',
-    actionTimeout: 10_000,
+    actionTimeout: 20_000,
   },
   projects: [
     { name: 'bench', testIgnore: /solid\.spec/, use: { launchOptions: { executablePath, args: [...ARGS, '--disable-gpu'] } } },

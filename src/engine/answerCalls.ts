@@ -4,6 +4,7 @@ import { decodeInBrowser } from '../formats/picture/decodeInBrowser.ts';
 import { browserTools } from './browserTools.ts';
 import { HANDED_OVER, REDUCED, type CallName } from './calls.ts';
 import { LocalEngine } from './localEngine.ts';
+import { KnownOutlines } from './outlinesAcross.ts';
 
 /** What crosses instead of a thrown error, whose class and code would be lost. */
 export type Answer = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly error: PlainError };
@@ -19,9 +20,11 @@ export function answerCalls(engineName: string): void {
     reducedOnly: engineName === REDUCED,
     tools: browserTools,
   });
+  const outlines = new KnownOutlines();
   const call: RemoteCall = async (name, ...args) => {
     try {
-      const value = await (engine[name] as (...given: unknown[]) => Promise<unknown>).apply(engine, args);
+      const given = args.map((arg) => outlines.arrived(arg));
+      const value = await (engine[name] as (...given: unknown[]) => Promise<unknown>).apply(engine, given);
       const buffers = (HANDED_OVER[name] as (answer: unknown) => (ArrayBufferLike | undefined)[])(value);
       return transfer({ ok: true, value } as const, buffers.filter((buffer) => buffer !== undefined) as ArrayBuffer[]);
     } catch (error) {

@@ -2,6 +2,7 @@ import { proxy, transfer, wrap, type Remote } from 'comlink';
 import { AppError, errorFromPlain } from '../core/errors/appError.ts';
 import { CALL_NAMES, REDUCED, type CallName } from './calls.ts';
 import { enginePair } from './enginePair.ts';
+import { SentOutlines } from './outlinesAcross.ts';
 import type { Engine } from './protocol.ts';
 import type { RemoteCall } from './answerCalls.ts';
 import { language } from '../core/words/say.ts';
@@ -23,6 +24,7 @@ export function engineClient(makeWorker: MakeWorker): EngineClient {
   let worker: Worker | undefined;
   let remote: Remote<RemoteCall> | undefined;
   const pending = new Set<(error: AppError) => void>();
+  let sent = new SentOutlines();
 
   function stop(code: 'workerLost' | 'cancelled' = 'cancelled'): void {
     worker?.terminate();
@@ -35,6 +37,7 @@ export function engineClient(makeWorker: MakeWorker): EngineClient {
   function connect(): Remote<RemoteCall> {
     if (remote !== undefined) return remote;
     worker = makeWorker();
+    sent = new SentOutlines();
     const lost = (): void => stop('workerLost');
     worker.addEventListener('error', lost);
     worker.addEventListener('messageerror', lost);
@@ -45,7 +48,8 @@ export function engineClient(makeWorker: MakeWorker): EngineClient {
   const ask = (name: CallName, args: readonly unknown[]): Promise<unknown> =>
     new Promise((resolve, reject) => {
       pending.add(reject);
-      connect()(name, ...args.map(crossing))
+      const there = connect();
+      there(name, ...args.map((arg) => crossing(arg, sent)))
         .then((answer) => (answer.ok ? resolve(answer.value) : reject(errorFromPlain(answer.error))), reject)
         .finally(() => pending.delete(reject));
     });
@@ -54,10 +58,11 @@ export function engineClient(makeWorker: MakeWorker): EngineClient {
   return { ...calls, stop };
 }
 
-/** An argument as it crosses: functions are called back, bytes handed over. */
-function crossing(value: unknown): unknown {
+/** An argument as it crosses: functions are called back, bytes handed over, long outlines of a job sent once. */
+function crossing(value: unknown, sent: SentOutlines): unknown {
   if (typeof value === 'function') return proxy(value as () => void);
-  return value instanceof Uint8Array ? transfer(value, [value.buffer]) : value;
+  if (value instanceof Uint8Array) return transfer(value, [value.buffer]);
+  return sent.leaving(value);
 }
 
 /** The engine of the application: a worker for previews and one for all else. */

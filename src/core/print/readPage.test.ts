@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { isMarkInk, seenAt, type SeenHow } from '../../../tests/fixtures/bedPhoto.ts';
+import { markInk, seenAt, type SeenHow } from '../../../tests/fixtures/bedPhoto.ts';
 import { followedBy, placed, rotation, translation, type Affine } from '../geometry/affine.ts';
 import { cameraPlaces, readPage, type PageSeen } from './readPage.ts';
 
 const area = { xMm: 8, yMm: 8, widthMm: 194, heightMm: 281 };
 const asTold = translation(40, 60);
-const ink = (x: number, y: number): boolean => isMarkInk(area, x, y);
+const ink = markInk(area);
 
 /** A page that lies otherwise than it is told: shifted, turned, larger or smaller, slanted. */
 function lying({ x = 0, y = 0, deg = 0, scale = 1, shear = 0 }: { x?: number; y?: number; deg?: number; scale?: number; shear?: number }): Affine {
@@ -64,7 +64,7 @@ describe('a printed page is found by its marks', () => {
   it('not when it lies turned by half, is of another size, or is not flat', () => {
     const half = followedBy(rotation(Math.PI, 105, 148.5), asTold);
     expect(look(half).fault).toBe('turned');
-    expect(look(asTold, undefined, (x, y) => isMarkInk({ ...area, widthMm: area.widthMm - 7, heightMm: area.heightMm + 4 }, x, y)).fault).toBe('other');
-    expect(look(asTold, undefined, (x, y) => isMarkInk(area, x, y + (x > 100 && y > 150 ? 1.5 : 0))).fault).toBe('bent');
+    expect(look(asTold, undefined, markInk({ ...area, widthMm: area.widthMm - 7, heightMm: area.heightMm + 4 })).fault).toBe('other');
+    expect(look(asTold, undefined, (x, y) => ink(x, y + (x > 100 && y > 150 ? 1.5 : 0))).fault).toBe('bent');
   });
 });

@@ -1,7 +1,9 @@
 import { colourName } from '../colour/colourName.ts';
 import type { Step } from '../clean/recipe.ts';
 import { CLEAR } from '../raster/labelMap.ts';
-import type { Task } from '../task/task.ts';
+import { smoothArt } from '../clean/smoothArt.ts';
+import { withAlpha } from '../raster/art.ts';
+import { within, type Task } from '../task/task.ts';
 import { PROCESSES } from '../process/processes.ts';
 import { inSentence, say } from '../words/say.ts';
 import { filmForEachArea } from './filmsForTones.ts';
@@ -15,13 +17,22 @@ const MOST_AREAS = 9;
 export const shadedProposals = (ask: Asking): Proposal[] =>
   ask.job.process === 'waterslide' ? [print(ask), subject(ask), dark(ask)] : [print(ask), dark(ask), shades(ask)];
 
+/** What differs by less within an area is the grain of what it lies on, levels. */
+const WEAVE_LEVELS = 12;
+/** So much of a picture lies near its few tones when they are all that is on it. */
+const TOLD_BY_TONES = 0.95;
+
 /** Areas with edges between them that are shaded themselves, as with gradients, on their ground: each as one film. None for art of another kind. */
 export function* areaProposals(ask: Asking): Task<Proposal[]> {
-  const found = yield* shadedAreas(ask.art, LEAST_PX2);
+  // The weave of a cloth would make edges between shades that have none.
+  const calm = withAlpha(ask.art, ask.art.alpha, yield* within(smoothArt(ask.art, WEAVE_LEVELS), 0, 0.3));
+  const found = yield* within(shadedAreas(calm, LEAST_PX2), 0.3, 1);
   if (found === undefined) return [];
   const { tones, ground } = found.flat;
   const areas = new Set(found.groupOf).size;
-  if (areas === tones.length || areas > MOST_AREAS || (areas < 2 && ground !== CLEAR)) return [];
+  // Where no area has shades of its own, its tones must tell the picture: flat art in the light of a lamp, on cloth.
+  const isToldByTones = areas < tones.length || ask.look.explained >= TOLD_BY_TONES;
+  if (!isToldByTones || areas > MOST_AREAS || (areas < 2 && ground !== CLEAR)) return [];
   const cut = filmForEachArea(ask, found, ask.look.recipe);
   if (ask.job.process !== 'waterslide') return [cut];
   // What is clear around it is not printed anyway.

@@ -110,10 +110,11 @@ function longPaths(value: unknown): Set<string> {
   return texts;
 }
 
-const eachOutline = (value: unknown, visit: (outline: Fields) => void): void => void withOutlines(value, (outline) => (visit(outline), outline));
+/** Visits the outlines of a job value. */
+export const eachOutline = (value: unknown, visit: (outline: Fields) => void): void => void withOutlines(value, (outline) => (visit(outline), outline));
 
 /** The value with its outlines changed: those held by hand of traced parts, and those of drawings. What is shaped otherwise stays as it is. */
-function withOutlines(value: unknown, change: (outline: Fields) => Fields): unknown {
+export function withOutlines(value: unknown, change: (outline: Fields) => Fields): unknown {
   const changedIn = (list: unknown): unknown => (Array.isArray(list) ? list.map((each: unknown) => (isFields(each) ? change(each) : each)) : list);
   const changed = (objects: unknown, depth: number): unknown => {
     if (!Array.isArray(objects) || depth > MAX_GROUPS_DEEP) return objects;
