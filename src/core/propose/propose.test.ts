@@ -185,6 +185,22 @@ describe('proposals', () => {
     expect(filmsOf(startedWith(newJob('Dropped'), proposals[0]), drawn)).toHaveLength(3);
   });
 
+  it('offer flat art that was photographed on woven cloth as its few colours', () => {
+    const on = (tone: Rgb, x: number, y: number): Rgb => {
+      const light = 1.06 - 0.3 * Math.hypot(x / 360 - 0.35, y / 300 - 0.35) + 0.06 * Math.sin(x / 8) + 0.035 * Math.sin(x / 1.6) * Math.sin(y / 1.6);
+      return { r: Math.min(255, tone.r * light), g: Math.min(255, tone.g * light), b: Math.min(255, tone.b * light) };
+    };
+    const cloth = picture(360, 300, (x, y) => {
+      const off = Math.hypot(x - 180, y - 150);
+      const sail = y > 80 && y < 165 && Math.abs(x - 180) < (y - 80) * 0.7;
+      const hull = y > 180 && y < 210 && Math.abs(x - 180) < 70;
+      return on(off > 120 ? { r: 91, g: 100, b: 112 } : off > 100 || hull ? CREAM : sail ? { r: 224, g: 159, b: 62 } : { r: 32, g: 80, b: 79 }, x, y);
+    });
+    const { proposals } = look(cloth);
+    expect(proposals[0].title).toBe('3 films, one for each colour');
+    expect(filmsOf(startedWith(newJob('Dropped'), proposals[0]), cloth)).toHaveLength(3);
+  });
+
   it('keep tall art on its blank, and leave a job as it is where there is nothing to cut', () => {
     const tall = picture(60, 300, (x, y) => (Math.abs(x - 30) < 20 && Math.abs(y - 150) < 130 ? RED : WHITE));
     const proposed = proposedJob(newJob('Tall'), tall, USUAL_STOCK);
