@@ -1,4 +1,4 @@
-import { eachOutline, withOutlines } from '../formats/archive/outlineFiles.ts';
+import { eachOutline, withOutlines } from '../core/job/jobOutlines.ts';
 
 /** Outlines that are shorter cross with every request, characters. */
 const LEAST_CHARS = 16_384;

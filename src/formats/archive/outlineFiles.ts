@@ -1,5 +1,5 @@
 import { AppError } from '../../core/errors/appError.ts';
-import { MAX_GROUPS_DEEP } from '../../core/job/objects.ts';
+import { eachOutline, withOutlines } from '../../core/job/jobOutlines.ts';
 import { MAX_HELD_CHARS } from '../../core/outline/outlineSettings.ts';
 import { packPath, unpackPath } from '../../core/outline/packedPath.ts';
 import { Memo } from '../../core/task/memo.ts';
@@ -8,7 +8,6 @@ import { inTurns } from '../inTurns.ts';
 import { sha256Of } from '../sha256.ts';
 
 type Bytes = Uint8Array<ArrayBuffer>;
-type Fields = Readonly<Record<string, unknown>>;
 
 /** Outlines that are shorter stay in the job: a few hundred nodes, characters. */
 const LEAST_CHARS = 16_384;
@@ -109,27 +108,3 @@ function longPaths(value: unknown): Set<string> {
   eachOutline(value, ({ path }) => void (typeof path === 'string' && path.length >= LEAST_CHARS && texts.add(path)));
   return texts;
 }
-
-/** Visits the outlines of a job value. */
-export const eachOutline = (value: unknown, visit: (outline: Fields) => void): void => void withOutlines(value, (outline) => (visit(outline), outline));
-
-/** The value with its outlines changed: those held by hand of traced parts, and those of drawings. What is shaped otherwise stays as it is. */
-export function withOutlines(value: unknown, change: (outline: Fields) => Fields): unknown {
-  const changedIn = (list: unknown): unknown => (Array.isArray(list) ? list.map((each: unknown) => (isFields(each) ? change(each) : each)) : list);
-  const changed = (objects: unknown, depth: number): unknown => {
-    if (!Array.isArray(objects) || depth > MAX_GROUPS_DEEP) return objects;
-    return objects.map((object: unknown) => {
-      if (!isFields(object)) return object;
-      const { objects: inner, outline, paths } = object;
-      return {
-        ...object,
-        ...(inner === undefined ? {} : { objects: changed(inner, depth + 1) }),
-        ...(isFields(outline) && 'held' in outline ? { outline: { ...outline, held: changedIn(outline['held']) } } : {}),
-        ...(paths === undefined ? {} : { paths: changedIn(paths) }),
-      };
-    });
-  };
-  return isFields(value) && 'objects' in value ? { ...value, objects: changed(value['objects'], 0) } : value;
-}
-
-const isFields = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value);
