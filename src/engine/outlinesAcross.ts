@@ -1,7 +1,5 @@
-import { eachOutline, withOutlines } from '../core/job/jobOutlines.ts';
+import { eachOutline, LONG_OUTLINE_CHARS, withOutlines } from '../core/job/jobOutlines.ts';
 
-/** Outlines that are shorter cross with every request, characters. */
-const LEAST_CHARS = 16_384;
 /** Of outlines that the worker knows; beyond it those that were named longest ago are forgotten. */
 const KNOWN_CHARS = 48_000_000;
 
@@ -31,7 +29,7 @@ export class SentOutlines {
     const named = new Set<string>();
     const fresh = new Set<string>();
     eachOutline(job, ({ path }) => {
-      if (typeof path !== 'string' || path.length < LEAST_CHARS) return;
+      if (typeof path !== 'string' || path.length < LONG_OUTLINE_CHARS) return;
       const number = this.numbers.get(path);
       if (number === undefined) {
         fresh.add(path);

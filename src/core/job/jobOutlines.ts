@@ -6,6 +6,9 @@ type Fields = Readonly<Record<string, unknown>>;
  * Where a job has outlines, whatever its version and state: a job that is stored, or on its way, is looked at before it is checked.
  */
 
+/** From so many characters on an outline is better kept and sent apart from its job: a few hundred nodes. */
+export const LONG_OUTLINE_CHARS = 16_384;
+
 /** Visits the outlines of a job value. */
 export const eachOutline = (value: unknown, visit: (outline: Fields) => void): void => void withOutlines(value, (outline) => (visit(outline), outline));
 

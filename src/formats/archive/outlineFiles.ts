@@ -1,5 +1,5 @@
 import { AppError } from '../../core/errors/appError.ts';
-import { eachOutline, withOutlines } from '../../core/job/jobOutlines.ts';
+import { eachOutline, LONG_OUTLINE_CHARS, withOutlines } from '../../core/job/jobOutlines.ts';
 import { MAX_HELD_CHARS } from '../../core/outline/outlineSettings.ts';
 import { packPath, unpackPath } from '../../core/outline/packedPath.ts';
 import { Memo } from '../../core/task/memo.ts';
@@ -9,8 +9,6 @@ import { sha256Of } from '../sha256.ts';
 
 type Bytes = Uint8Array<ArrayBuffer>;
 
-/** Outlines that are shorter stay in the job: a few hundred nodes, characters. */
-const LEAST_CHARS = 16_384;
 /** Of all outlines of a job, characters: what a browser holds without harm. */
 const MOST_CHARS = 2 * MAX_HELD_CHARS;
 /** Of texts whose files are known, so that saving a job anew makes none of them again. */
@@ -105,6 +103,6 @@ export function outlineIdsIn(value: unknown): string[] {
 
 function longPaths(value: unknown): Set<string> {
   const texts = new Set<string>();
-  eachOutline(value, ({ path }) => void (typeof path === 'string' && path.length >= LEAST_CHARS && texts.add(path)));
+  eachOutline(value, ({ path }) => void (typeof path === 'string' && path.length >= LONG_OUTLINE_CHARS && texts.add(path)));
   return texts;
 }
