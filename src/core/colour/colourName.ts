@@ -17,6 +17,10 @@ const HUES: readonly (readonly [number, string])[] = [
   [360, 'pink'],
 ];
 
+/** Lightness (OKLab × 100) below which a colour is called dark: of green and turquoise, which one thinks of as light, earlier than of others. */
+const DARK_ANY = 38;
+const DARK: Readonly<Record<string, number>> = { green: 46, turquoise: 46 };
+
 const WORDS: Readonly<Record<string, string>> = {
   ...{ pink: say('pink'), red: say('red'), orange: say('orange'), yellow: say('yellow'), green: say('green'), turquoise: say('turquoise'), blue: say('blue'), violet: say('violet') },
   ...{ black: say('black'), white: say('white'), grey: say('grey'), brown: say('brown'), sand: say('sand') },
@@ -42,7 +46,7 @@ function nameOf({ r, g, b }: Rgb): string {
   if ((name === 'orange' || name === 'yellow') && light < 62) return light < 42 ? 'dark brown' : 'brown';
   if (name === 'red' && light > 68) return 'pink';
   if (name === 'yellow' && Math.hypot(x, y) < 9 && light > 78) return 'sand';
-  return light < 38 ? `dark ${name}` : light > 80 && name !== 'yellow' ? `light ${name}` : name;
+  return light < (DARK[name] ?? DARK_ANY) ? `dark ${name}` : light > 80 && name !== 'yellow' ? `light ${name}` : name;
 }
 
 /** Of colours of one name, one that differs from the rest by this much lightness (OKLab × 100) is told apart as the light or the dark one. */

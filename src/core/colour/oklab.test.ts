@@ -72,7 +72,7 @@ describe('back from OKLab', () => {
 describe('colour names', () => {
   it('are the plain words of the shop', () => {
     const named = (hex: string): string => colourName(rgbFromHex(hex) ?? { r: 0, g: 0, b: 0 });
-    expect(['#16161c', '#ffffff', '#8a8d92', '#b3262e', '#24509a', '#9cc9e6', '#f2b632', '#3c7a4b', '#e3cfa4', '#6b4a2b', '#1b2a4a'].map(named)).toEqual([
+    expect(['#16161c', '#ffffff', '#8a8d92', '#b3262e', '#24509a', '#9cc9e6', '#f2b632', '#3c7a4b', '#e3cfa4', '#6b4a2b', '#1b2a4a', '#1b5e20', '#20504f'].map(named)).toEqual([
       'black',
       'white',
       'grey',
@@ -84,14 +84,16 @@ describe('colour names', () => {
       'sand',
       'brown',
       'dark blue',
+      'dark green',
+      'dark turquoise',
     ]);
   });
 
   it('tell the light and the dark one of colours of one name apart by that', () => {
     const named = (...hexes: string[]): string[] => colourNames(hexes.map((hex) => rgbFromHex(hex) ?? { r: 0, g: 0, b: 0 }));
-    expect(named('#1f5a62', '#8dc3cf')).toEqual(['Turquoise', 'Light turquoise']);
+    expect(named('#2f7f8a', '#8dc3cf')).toEqual(['Turquoise', 'Light turquoise']);
     expect(named('#8dc3cf', '#4d8f99', '#1f5a62')).toEqual(['Light turquoise', 'Turquoise', 'Dark turquoise']);
-    expect(named('#1f5a62', '#205c64')).toEqual(['Turquoise', 'Turquoise 2']);
+    expect(named('#1f5a62', '#205c64')).toEqual(['Dark turquoise', 'Dark turquoise 2']);
   });
 
   it('tell like colours apart by number', () => {
