@@ -1,7 +1,8 @@
 import type { Tone } from '../clean/palette.ts';
 import { colourDifference } from '../colour/oklab.ts';
 import { isAppError } from '../errors/appError.ts';
-import type { Art } from '../raster/art.ts';
+import { smoothArt } from '../clean/smoothArt.ts';
+import { withAlpha, type Art } from '../raster/art.ts';
 import { eachBorderPixel } from '../raster/eachBorderPixel.ts';
 import { CLEAR, makeLabelMap } from '../raster/labelMap.ts';
 import { flatTones, type FlatTones } from '../separate/flatTones.ts';
@@ -11,6 +12,9 @@ import { shadeGroups } from './shadeGroups.ts';
 
 /** What has so much of the border is the ground. */
 const GROUND_SHARE = 0.5;
+
+/** What differs by less within an area is the grain of what it lies on, levels. */
+const WEAVE_LEVELS = 12;
 
 /** Shaded art as areas: its tones, fine enough for each shade, and which of them are the shades of one area. The ground of `flat` is the lowest of its shades. */
 export interface ShadedAreas {
@@ -23,9 +27,11 @@ export interface ShadedAreas {
 export function* shadedAreas(art: Art, leastAreaPx2: number): Task<ShadedAreas | undefined> {
   try {
     const few = yield* within(flatTones(art, { count: 'auto', leastAreaPx2 }), 0, 0.5);
-    const finer = yield* within(finerTones(art, few, leastAreaPx2), 0.5, 0.9);
+    const finer = yield* within(finerTones(art, few, leastAreaPx2), 0.5, 0.8);
+    // The weave of a cloth would make edges between shades that have none.
+    const calm = withAlpha(art, art.alpha, yield* within(smoothArt(art, WEAVE_LEVELS), 0.8, 0.9));
     // What is ground is told by areas: a shade of it alone may have little of the border.
-    const { groupOf, isShade } = shadeGroups(art, { ...finer, ground: CLEAR });
+    const { groupOf, isShade } = shadeGroups(calm, { ...finer, ground: CLEAR });
     const stays = finer.tones.map((_, k) => k < few.tones.length || !isShade[k] || groupOf.some((group, other) => other !== k && group === groupOf[k]));
     return grounded(withoutTones(finer, stays), groupOf.filter((_, k) => stays[k]).map((group) => group - stays.slice(0, group).filter((stay) => !stay).length));
   } catch (error) {

@@ -1,9 +1,7 @@
 import { colourName } from '../colour/colourName.ts';
 import type { Step } from '../clean/recipe.ts';
 import { CLEAR } from '../raster/labelMap.ts';
-import { smoothArt } from '../clean/smoothArt.ts';
-import { withAlpha } from '../raster/art.ts';
-import { within, type Task } from '../task/task.ts';
+import type { Task } from '../task/task.ts';
 import { PROCESSES } from '../process/processes.ts';
 import { inSentence, say } from '../words/say.ts';
 import { filmForEachArea } from './filmsForTones.ts';
@@ -17,16 +15,12 @@ const MOST_AREAS = 9;
 export const shadedProposals = (ask: Asking): Proposal[] =>
   ask.job.process === 'waterslide' ? [print(ask), subject(ask), dark(ask)] : [print(ask), dark(ask), shades(ask)];
 
-/** What differs by less within an area is the grain of what it lies on, levels. */
-const WEAVE_LEVELS = 12;
 /** So much of a picture lies near its few tones when they are all that is on it. */
 const TOLD_BY_TONES = 0.95;
 
 /** Areas with edges between them that are shaded themselves, as with gradients, on their ground: each as one film. None for art of another kind. */
 export function* areaProposals(ask: Asking): Task<Proposal[]> {
-  // The weave of a cloth would make edges between shades that have none.
-  const calm = withAlpha(ask.art, ask.art.alpha, yield* within(smoothArt(ask.art, WEAVE_LEVELS), 0, 0.3));
-  const found = yield* within(shadedAreas(calm, LEAST_PX2), 0.3, 1);
+  const found = yield* shadedAreas(ask.art, LEAST_PX2);
   if (found === undefined) return [];
   const { tones, ground } = found.flat;
   const areas = new Set(found.groupOf).size;
