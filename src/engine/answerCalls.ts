@@ -5,6 +5,7 @@ import { browserTools } from './browserTools.ts';
 import { HANDED_OVER, REDUCED, type CallName } from './calls.ts';
 import { LocalEngine } from './localEngine.ts';
 import { KnownOutlines } from './outlinesAcross.ts';
+import { withOwnArrays } from './ownArrays.ts';
 
 /** What crosses instead of a thrown error, whose class and code would be lost. */
 export type Answer = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly error: PlainError };
@@ -25,8 +26,9 @@ export function answerCalls(engineName: string): void {
     try {
       const given = args.map((arg) => outlines.arrived(arg));
       const value = await (engine[name] as (...given: unknown[]) => Promise<unknown>).apply(engine, given);
-      const buffers = (HANDED_OVER[name] as (answer: unknown) => (ArrayBufferLike | undefined)[])(value);
-      return transfer({ ok: true, value } as const, buffers.filter((buffer) => buffer !== undefined) as ArrayBuffer[]);
+      const buffers = (HANDED_OVER[name] as (answer: unknown) => (ArrayBufferLike | undefined)[])(value).filter((buffer) => buffer !== undefined);
+      const own = withOwnArrays(value, new Set(buffers));
+      return transfer({ ok: true, value: own.value } as const, [...buffers, ...own.buffers] as ArrayBuffer[]);
     } catch (error) {
       return { ok: false, error: plainFromError(error) };
     }

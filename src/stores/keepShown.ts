@@ -7,6 +7,9 @@ import { KeptResults, type KeyedView, type Shown } from './keptResult.ts';
 
 /** What is shown is kept this long after it was made: while settings change quickly, only the last of it. */
 const KEEP_AFTER_MS = 600;
+/** Outlines that take more than this are written into the database in one pause that is felt, bytes: it waits until nothing was changed for longer. */
+const LARGE_BYTES = 1_000_000;
+const KEEP_LARGE_AFTER_MS = 5000;
 
 /** What is shown of the job on the bench. */
 export interface ShownState {
@@ -42,8 +45,10 @@ export function keepShown(storage: JobStorage, { entry, picture, result, cleanVi
   watch(shownJob, (made) => {
     clearTimeout(timer);
     due = made === undefined || made === again ? undefined : dueOf(made);
-    if (due !== undefined) timer = setTimeout(flush, KEEP_AFTER_MS);
+    if (due !== undefined) timer = setTimeout(flush, outlineBytes() > LARGE_BYTES ? KEEP_LARGE_AFTER_MS : KEEP_AFTER_MS);
   });
+
+  const outlineBytes = (): number => (result.value?.cut?.films ?? []).reduce((sum, { outline }) => sum + outline.coords.byteLength, 0);
 
   /** What is shown now, together: by the time it is written another picture may lie here. */
   function dueOf(job: Job): (() => Promise<void>) | undefined {
