@@ -14,6 +14,7 @@ import { benchLetters } from './letters.ts';
 import { benchLifts } from './lifts.ts';
 import { benchMutations } from './mutations.ts';
 import { benchNesting } from './nesting.ts';
+import { benchNodes } from './nodes.ts';
 import { benchOpen } from './open.ts';
 import { benchOutline } from './outline.ts';
 import { benchParts } from './parts.ts';
@@ -30,6 +31,6 @@ import { benchSteps } from './steps.ts';
 import { benchStages } from './stages.ts';
 
 /** All benches, or those named on the command line. */
-const BENCHES: Readonly<Record<string, () => Promise<void>>> = { outline: benchOutline, films: benchColourOutline, composed: benchComposed, letters: benchLetters, road: benchRoad, 'first-run': benchFirstRun, open: benchOpen, large: benchLarge, parts: benchParts, nesting: benchNesting, bridges: benchBridges, sheets: benchSheets, files: benchFiles, shelf: benchShelf, mutations: benchMutations, colours: benchFewerColours, sweep: benchSweep, dots: benchDots, gaps: benchGaps, 'rough-gaps': benchRoughGaps, lifts: benchLifts, enclosed: benchEnclosed, subjects: benchSubjects, photographs: benchPhotographs, enlarging: benchEnlarging, tidying: benchTidying, squares: benchSquares, stages: benchStages, tones: benchTones, between: benchBetween, tips: benchTips, pieces: benchPieces, proposals: benchProposals, steps: benchSteps };
+const BENCHES: Readonly<Record<string, () => Promise<void>>> = { outline: benchOutline, films: benchColourOutline, composed: benchComposed, letters: benchLetters, road: benchRoad, 'first-run': benchFirstRun, open: benchOpen, nodes: benchNodes, large: benchLarge, parts: benchParts, nesting: benchNesting, bridges: benchBridges, sheets: benchSheets, files: benchFiles, shelf: benchShelf, mutations: benchMutations, colours: benchFewerColours, sweep: benchSweep, dots: benchDots, gaps: benchGaps, 'rough-gaps': benchRoughGaps, lifts: benchLifts, enclosed: benchEnclosed, subjects: benchSubjects, photographs: benchPhotographs, enlarging: benchEnlarging, tidying: benchTidying, squares: benchSquares, stages: benchStages, tones: benchTones, between: benchBetween, tips: benchTips, pieces: benchPieces, proposals: benchProposals, steps: benchSteps };
 const wanted = process.argv.slice(2);
 for (const [name, bench] of Object.entries(BENCHES)) if (wanted.length === 0 || wanted.includes(name)) await bench();
