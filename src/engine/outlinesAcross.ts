@@ -1,7 +1,7 @@
 import { eachOutline, LONG_OUTLINE_CHARS, withOutlines } from '../core/job/jobOutlines.ts';
 
 /** Of outlines that the worker knows; beyond it those that were named longest ago are forgotten. */
-const KNOWN_CHARS = 48_000_000;
+const KNOWN_CHARS = 24_000_000;
 
 /** A job as it crosses to the worker. An outline that it has is named by a number (`known`) in place of its path; a new one says by which it will be (`knownAs`). */
 export interface Crossing {

@@ -15,7 +15,8 @@ const COPIES = 'copies';
 export class DexieStorage implements JobStorage {
   private readonly db: Database;
   private readonly outlines = new OutlineFiles();
-  private lastPut: Promise<void> = Promise.resolve();
+  /** The last of the writings that are under way or wait for one. */
+  private last: Promise<void> = Promise.resolve();
 
   /** @param build names the program; rows that it has written itself are listed without being checked again. */
   constructor(
@@ -108,7 +109,7 @@ export class DexieStorage implements JobStorage {
   }
 
   keepThumbnail(id: string, bytes: Uint8Array<ArrayBuffer>): Promise<void> {
-    return guarded(() =>
+    return this.inTurn(() =>
       this.db.transaction('rw', this.db.entries, this.db.thumbnails, async () => {
         if ((await this.db.entries.where('id').equals(id).count()) > 0) await this.db.thumbnails.put({ id, bytes });
       }),
@@ -130,15 +131,15 @@ export class DexieStorage implements JobStorage {
     });
   }
 
-  /** Long outlines are packed before they are written: what is put later is written later all the same. */
-  private inTurn(work: () => Promise<void>): Promise<void> {
-    const own = this.lastPut.then(work, work);
-    this.lastPut = own.catch(() => undefined);
+  /** Writes in the order of the calls: long outlines are packed first, and what is asked for later is done later all the same. */
+  private inTurn(work: () => PromiseLike<void>): Promise<void> {
+    const own = this.last.then(() => guarded(work));
+    this.last = own.catch(() => undefined);
     return own;
   }
 
   purge(ids: readonly string[]): Promise<void> {
-    return guarded(() =>
+    return this.inTurn(() =>
       this.db.transaction('rw', [this.db.entries, this.db.thumbnails, this.db.versions, this.db.pictures, this.db.outlines, this.db.results, this.db.resultSizes], async () => {
         await this.db.entries.bulkDelete([...ids]);
         await this.db.thumbnails.bulkDelete([...ids]);
@@ -209,7 +210,7 @@ export class DexieStorage implements JobStorage {
   }
 
   removeVersion(id: string): Promise<void> {
-    return guarded(() => this.writeVersion(id, []));
+    return this.inTurn(() => this.writeVersion(id, []));
   }
 
   private writeVersion(id: string, files: readonly OutlineFile[], row?: StoredVersion): PromiseLike<void> {

@@ -69,6 +69,8 @@ describe('a long outline held by hand', () => {
     const { of } = storage();
     await Promise.all([of.put(entry('a', heldJob(7, 30_000))), of.put(entry('a', heldJob(8, 2), 2))]);
     expect(await of.get('a')).toEqual(entry('a', heldJob(8, 2), 2));
+    await Promise.all([of.put(entry('a', heldJob(9, 30_000), 3)), of.keepThumbnail('a', new Uint8Array([7])), of.purge(['a'])]);
+    expect([await of.get('a'), await of.thumbnail('a')]).toEqual([undefined, undefined]);
   });
 
   it('of a row from before is put beside it once a build has checked it', async () => {

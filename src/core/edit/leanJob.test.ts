@@ -11,13 +11,13 @@ const FILM = bare.films[0].id;
 /** A path of so many short lines. */
 const zigzag = (nodes: number, at = -1, by = 0): string => `M0 0${Array.from({ length: nodes }, (_, k) => `L${k % 7}.25 ${k + (k === at ? by : 0)}`).join('')}Z`;
 
-/** A job of two traced parts, one of them in a group, each with an outline by hand, or with none. */
+/** A job of two traced parts, one of them in a group, each with an outline by hand, or with none, and a drawing. */
 function jobHolding(first: string | undefined, second: string | undefined): Job {
   const traced = (id: string, path: string | undefined): DesignObject => {
     const art = bare.objects[0] as TracedObject;
     return { ...art, id, outline: { ...art.outline, ...(path === undefined ? {} : { held: [{ film: FILM, from: 'mark', path }] }) } };
   };
-  return { ...bare, objects: [traced('art', first), { kind: 'group', id: 'group', objects: [traced('logo', second)] }] };
+  return { ...bare, objects: [traced('art', first), { kind: 'group', id: 'group', objects: [traced('logo', second)] }, { kind: 'imported', id: 'drawing', fileName: 'oars.svg', paths: [{ film: FILM, path: second ?? zigzag(3) }] }] };
 }
 
 describe('a job as undo keeps it', () => {

@@ -1,16 +1,13 @@
 import type { Job } from '../job/job.ts';
-import { plainObjects, type DesignObject } from '../job/objects.ts';
-import type { HeldOutline } from '../outline/outlineSettings.ts';
+import { eachOutline, LONG_OUTLINE_CHARS, withOutlines } from '../job/jobOutlines.ts';
 
-/** Outlines shorter than this are kept as they are, characters. */
-const LEAST_CHARS = 4096;
 /** Characters that are compared at a time. */
 const AT_ONCE = 4096;
 
-/** An outline held by hand as what differs from the one of the moment beside: characters alike at its front and back, and what lies between. */
+/** A long outline as what differs from the one that stands at the same place of the job beside: characters alike at front and back, and what lies between. */
 interface OutlineCut {
-  readonly part: string;
-  readonly film: string;
+  /** Which of the job's outlines. */
+  readonly at: number;
   readonly front: number;
   readonly back: number;
   readonly middle: string;
@@ -23,24 +20,40 @@ export interface LeanJob {
   readonly cuts: readonly OutlineCut[];
 }
 
-/** A job, lean, as it differs from the one that is a step away from it. One without long outlines by hand is kept as it is. */
+/** A job, lean, as it differs from the one that is a step away from it. One without long outlines that differ is kept as it is. */
 export function leanJob(job: Job, beside: Job): LeanJob {
-  const cuts = plainObjects(job.objects).flatMap(({ id: part, ...object }): OutlineCut[] => {
-    if (object.kind !== 'traced') return [];
-    return (object.outline.held ?? []).flatMap(({ film, path }) => {
-      const other = heldBy(beside, part, film)?.path;
-      return path.length < LEAST_CHARS || other === undefined || other === path ? [] : [{ part, film, ...cutOf(path, other) }];
-    });
+  const others = pathsOf(beside);
+  const cuts: OutlineCut[] = [];
+  let at = -1;
+  const lean = withOutlines(job, (outline) => {
+    const { path } = outline;
+    const other = others[++at];
+    if (typeof path !== 'string' || path.length < LONG_OUTLINE_CHARS || other === undefined || other === path) return outline;
+    cuts.push({ at, ...cutOf(path, other) });
+    return { ...outline, path: '' };
   });
-  return { job: cuts.length === 0 ? job : withPaths(job, cuts, () => ''), cuts };
+  return { job: lean, cuts };
 }
 
 /** The job that `leanJob` was given, out of the one that it was given beside. */
-export const wholeJob = ({ job, cuts }: LeanJob, beside: Job): Job =>
-  cuts.length === 0 ? job : withPaths(job, cuts, ({ part, film, front, back, middle }) => {
-    const other = heldBy(beside, part, film)?.path ?? '';
-    return other.slice(0, front) + middle + other.slice(other.length - back);
+export function wholeJob({ job, cuts }: LeanJob, beside: Job): Job {
+  if (cuts.length === 0) return job;
+  const others = pathsOf(beside);
+  let at = -1;
+  return withOutlines(job, (outline) => {
+    const own = ++at;
+    const cut = cuts.find((each) => each.at === own);
+    if (cut === undefined) return outline;
+    const other = others[own] ?? '';
+    return { ...outline, path: other.slice(0, cut.front) + cut.middle + other.slice(other.length - cut.back) };
   });
+}
+
+function pathsOf(job: Job): (string | undefined)[] {
+  const paths: (string | undefined)[] = [];
+  eachOutline(job, ({ path }) => void paths.push(typeof path === 'string' ? path : undefined));
+  return paths;
+}
 
 function cutOf(path: string, other: string): Pick<OutlineCut, 'front' | 'back' | 'middle'> {
   const front = alike(path.length, other.length, (from, to) => path.slice(from, to) === other.slice(from, to));
@@ -56,25 +69,4 @@ function alike(length: number, other: number, isAlike: (from: number, to: number
   let at = 0;
   for (let step = AT_ONCE; step >= 1; step = Math.floor(step / 2)) while (at + step <= most && isAlike(at, at + step)) at += step;
   return at;
-}
-
-function heldBy({ objects }: Job, part: string, film: string): HeldOutline | undefined {
-  const found = plainObjects(objects).find(({ id }) => id === part);
-  return found?.kind === 'traced' ? found.outline.held?.find((held) => held.film === film) : undefined;
-}
-
-/** The job with other texts for the outlines that are cut. */
-function withPaths(job: Job, cuts: readonly OutlineCut[], pathOf: (cut: OutlineCut) => string): Job {
-  const changed = (objects: readonly DesignObject[]): DesignObject[] =>
-    objects.map((object) => {
-      if (object.kind === 'group') return { ...object, objects: changed(object.objects) };
-      const own = cuts.filter(({ part }) => part === object.id);
-      if (object.kind !== 'traced' || own.length === 0) return object;
-      const held = (object.outline.held ?? []).map((each) => {
-        const cut = own.find(({ film }) => film === each.film);
-        return cut === undefined ? each : { ...each, path: pathOf(cut) };
-      });
-      return { ...object, outline: { ...object.outline, held } };
-    });
-  return { ...job, objects: changed(job.objects) };
 }

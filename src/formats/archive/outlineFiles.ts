@@ -12,7 +12,7 @@ type Bytes = Uint8Array<ArrayBuffer>;
 /** Of all outlines of a job, characters: what a browser holds without harm. */
 const MOST_CHARS = 2 * MAX_HELD_CHARS;
 /** Of texts whose files are known, so that saving a job anew makes none of them again. */
-const KNOWN_CHARS = 64_000_000;
+const KNOWN_CHARS = 24_000_000;
 
 /** An outline beside its job. */
 export interface OutlineFile {
