@@ -25,7 +25,13 @@ describe('path data', () => {
 
   it('may have spaces where numbers end', () => expect(isPathData('M 0 0 L 10 0 C 1 2 3 4 5 6 Z M1 1 L 2 2 ')).toBe(true));
 
-  it.each(['L1 1', 'M0 0', 'M0 0Z', 'M0 0M1 1L2 2', 'M0 0L1', 'M0 0L1 2 3', 'M0 0L1 e', 'M0 0L1 1.2.3', 'M0 0L1 --1', 'M0 0L1 1e3', 'M0 0L1 1 ZZ', 'm0 0L1 1', 'M0 0L1 .', ' M0 0L1 1', 'M0 0 H5', `M0 0L1 ${'9'.repeat(400)}`])('is not %s', (text) => {
+  it('may have powers of ten where it was not written by pathData, and is no path data of a job then', () => {
+    expect([...curvesFromPathData('M1e2 -6.1e-16L2.5e+1 1.23456789012345678e-7').coords]).toEqual([100, -6.1e-16, 25, 1.23456789012345678e-7]);
+    expect(isPathData('M1e2 0L1 1')).toBe(false);
+    expect(() => curvesFromPathData('M1e 0L1 1')).toThrow(RangeError);
+  });
+
+  it.each(['L1 1', 'M0 0', 'M0 0Z', 'M0 0M1 1L2 2', 'M0 0L1', 'M0 0L1 2 3', 'M0 0L1 e', 'M0 0L1 1.2.3', 'M0 0L1 --1', 'M0 0L1 1 ZZ', 'm0 0L1 1', 'M0 0L1 .', ' M0 0L1 1', 'M0 0 H5', `M0 0L1 ${'9'.repeat(400)}`])('is not %s', (text) => {
     expect(isPathData(text)).toBe(false);
     expect(() => curvesFromPathData(text)).toThrow(RangeError);
   });

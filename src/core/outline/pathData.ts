@@ -32,7 +32,7 @@ export function ringPathData(curves: Curves, ring: number, digits = 4): string {
 export const isPathData = (text: string): boolean => scanPath(text, () => undefined);
 
 /**
- * Reads path data as `pathData` writes it. Rings come without nesting (parent −1): `nestRings` finds it.
+ * Reads path data as `pathData` writes it, and with powers of ten in its numbers. Rings come without nesting (parent −1): `nestRings` finds it.
  * @throws RangeError for anything else.
  */
 export function curvesFromPathData(text: string): Curves {
@@ -54,7 +54,7 @@ export function curvesFromPathData(text: string): Curves {
     const last = command === 'C' ? 4 : 0;
     end[0] = at[last];
     end[1] = at[last + 1];
-  });
+  }, 'any');
   if (!isWhole) throw new RangeError('not path data of M, L, C and Z');
   if (isOpen) builder.close();
   return builder.build();
