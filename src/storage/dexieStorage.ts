@@ -87,10 +87,10 @@ export class DexieStorage implements JobStorage {
   private async swapOutlines(before: readonly string[], files: readonly OutlineFile[]): Promise<void> {
     const there = new Set(files.length === 0 ? [] : await this.db.outlines.where('id').anyOf(files.map(({ id }) => id)).primaryKeys());
     await this.db.outlines.bulkPut(files.filter(({ id }) => !there.has(id)));
-    for (const id of before) {
-      const uses = (await this.db.entries.where('outlineIds').equals(id).count()) + (await this.db.versions.where('outlineIds').equals(id).count());
-      if (uses === 0) await this.db.outlines.delete(id);
-    }
+    if (before.length === 0) return;
+    const used = await Promise.all([this.db.entries, this.db.versions].map((table) => table.where('outlineIds').anyOf(before).uniqueKeys()));
+    const still = new Set(used.flat());
+    await this.db.outlines.bulkDelete(before.filter((id) => !still.has(id)));
   }
 
   keyed(job: Job): Promise<unknown> {

@@ -1,6 +1,5 @@
+import { isFields, type Fields } from './fields.ts';
 import { MAX_GROUPS_DEEP } from './objects.ts';
-
-type Fields = Readonly<Record<string, unknown>>;
 
 /*
  * Where a job has outlines, whatever its version and state: a job that is stored, or on its way, is looked at before it is checked.
@@ -37,5 +36,3 @@ function mapped(list: unknown, change: (each: Fields) => Fields): unknown {
 }
 
 const withFields = (object: Fields, fields: Fields): Fields => (Object.keys(fields).some((name) => fields[name] !== object[name]) ? { ...object, ...fields } : object);
-
-const isFields = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value);

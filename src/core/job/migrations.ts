@@ -1,7 +1,6 @@
+import { isFields, type Fields } from './fields.ts';
 import { JOB_VERSION } from './job.ts';
 import { FIRST_OBJECT_ID } from './tracedPart.ts';
-
-type Fields = Readonly<Record<string, unknown>>;
 
 /** What a picture is known by where its file was not at hand when an older job was read. */
 export const UNKNOWN_PICTURE_ID = 'picture';
@@ -48,5 +47,3 @@ export function migrated(value: unknown, version: number, pictureId?: string): u
   for (let at = version; at < JOB_VERSION; at++) fields = isFields(fields) ? MIGRATIONS[at](fields, pictureId) : fields;
   return fields;
 }
-
-const isFields = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -5,8 +5,8 @@ import { newJob } from './newJob.ts';
 import type { TracedObject } from './objects.ts';
 import { FIRST_OBJECT_ID, tracedPart, withPart } from './tracedPart.ts';
 import { say } from '../words/say.ts';
+import { isFields, type Fields } from './fields.ts';
 
-type Fields = Readonly<Record<string, unknown>>;
 
 /** Parts of a job that are read by themselves, with what they are called. */
 const PARTS = {
@@ -100,4 +100,4 @@ function withTraced(start: Job, from: Fields, lost: string[]): Job {
   return job;
 }
 
-const fieldsOf = (value: unknown): Fields => (typeof value === 'object' && value !== null && !Array.isArray(value) ? (value as Fields) : {});
+const fieldsOf = (value: unknown): Fields => (isFields(value) ? value : {});

@@ -121,10 +121,6 @@ export function isOpenRing({ coords, coordStart }: Curves, ring: number): boolea
   return Math.abs(coords[from] - coords[to]) > SAME_PLACE || Math.abs(coords[from + 1] - coords[to + 1]) > SAME_PLACE;
 }
 
-/** Whether an outline between the two would be closed. */
-export const isSamePlace = (a: { readonly x: number; readonly y: number }, b: { readonly x: number; readonly y: number }): boolean =>
-  Math.abs(a.x - b.x) <= SAME_PLACE && Math.abs(a.y - b.y) <= SAME_PLACE;
-
 /** Exact signed area of one ring (Green's theorem on its lines and cubics), in square units of its coordinates. */
 export function ringArea(curves: Curves, ring: number): number {
   const { verbs, coords, verbStart, coordStart } = curves;

@@ -1,9 +1,8 @@
 import { followedBy, inverseOf, scaling, translation, type Affine } from '../geometry/affine.ts';
 import type { Frame } from '../raster/art.ts';
 import { hashText } from '../task/hash.ts';
-import { trimNumber } from '../units/parseLength.ts';
-import { isSamePlace, type Curves } from './curves.ts';
-import { sideCount, type EditPath, type Point } from './edit/editPath.ts';
+import type { Curves } from './curves.ts';
+import { ringsOf, type EditPath } from './edit/editPath.ts';
 import { nestRings } from './nestRings.ts';
 import type { HeldOutline } from './outlineSettings.ts';
 import { curvesFromPathData, pathData } from './pathData.ts';
@@ -33,31 +32,9 @@ const texts = new WeakMap<EditPath, string>();
 export function heldText(path: EditPath): string {
   const known = texts.get(path);
   if (known !== undefined) return known;
-  const text = textOf(path);
+  const text = heldPath(ringsOf([path]));
   texts.set(path, text);
   return text;
-}
-
-const place = ({ x, y }: Point): string => `${trimNumber(x, HELD_DIGITS)} ${trimNumber(y, HELD_DIGITS)}`;
-
-/**
- * As `pathData` writes its ring, without the way through one: an outline may have a hundred thousand nodes. One of a single node is none. It is joined, since
- * what was added up is a tree of strings, gone through anew whenever it is put to others.
- */
-function textOf(path: EditPath): string {
-  const { nodes } = path;
-  if (nodes.length < 2) return '';
-  const isClosed = path.closed || isSamePlace(nodes[0], nodes[nodes.length - 1]);
-  const sides = sideCount(path);
-  const parts = [`M${place(nodes[0])}`];
-  for (let k = 0; k < sides; k++) {
-    const [from, to] = [nodes[k], nodes[k + 1 < nodes.length ? k + 1 : 0]];
-    if (from.out !== undefined || to.in !== undefined) parts.push(`C${place(from.out ?? from)} ${place(to.in ?? to)} ${place(to)}`);
-    // The closing line is what Z draws.
-    else if (!isClosed || k < sides - 1) parts.push(`L${place(to)}`);
-  }
-  if (isClosed) parts.push('Z');
-  return parts.join('');
 }
 
 /** The same of several, one after the other: which lies in which is read from how they lie. */

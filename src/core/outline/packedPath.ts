@@ -1,7 +1,7 @@
 import type { Task } from '../task/task.ts';
 
 /**
- * Path data as bytes, for keeping: half of its size, and read without looking for numbers. After a byte that names the form each command is one byte; its
+ * Path data as bytes, for keeping: a third to a half of its size, and read without looking for numbers. After a byte that names the form each command is one byte; its
  * coordinates follow as whole millionths, each as what it differs from the one of the same axis before, in zigzag varints (Protocol Buffers, "Encoding").
  */
 const FORM = 1;

@@ -19,13 +19,15 @@ export function ringPathData(curves: Curves, ring: number, digits = 4): string {
     return text;
   };
   const open = isOpenRing(curves, ring);
-  let data = `M${numbers(2)}`;
+  // Joined: what was added up is a tree of strings, gone through anew whenever it is put to others.
+  const parts = [`M${numbers(2)}`];
   for (let v = verbStart[ring]; v < verbStart[ring + 1]; v++) {
     // The closing line is what Z draws; writing it too would be a node twice.
     if (!open && verbs[v] === LINE && v === verbStart[ring + 1] - 1) break;
-    data += verbs[v] === LINE ? `L${numbers(2)}` : `C${numbers(6)}`;
+    parts.push(verbs[v] === LINE ? `L${numbers(2)}` : `C${numbers(6)}`);
   }
-  return open ? data : `${data}Z`;
+  if (!open) parts.push('Z');
+  return parts.join('');
 }
 
 /** Whether a text is path data as `pathData` writes it: M, L, C and Z with plain numbers, absolute. */

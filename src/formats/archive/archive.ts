@@ -44,6 +44,10 @@ const MAX_JOB_BYTES = MAX_HELD_CHARS + 30_000_000;
 const MAX_PICTURE_BYTES = 4 * MAX_FILE_BYTES;
 /** All outlines of a job and its versions that lie beside it. */
 const MAX_OUTLINE_BYTES = 200_000_000;
+/** The same as text: what a browser holds without harm. */
+const MAX_OUTLINE_CHARS = 4 * MAX_HELD_CHARS;
+/** The outlines of a job and of as many of its versions as go into an archive, the newest first: a third of what they are as text, and so within what is read. */
+const MAX_VERSIONS_BYTES = 60_000_000;
 const MAX_OUTLINES = 4000;
 /** Versions may name pictures that the job has no more. */
 const MAX_ENTRIES = 4 * MAX_PICTURES + MAX_OUTLINES + 20;
@@ -62,8 +66,7 @@ export async function writeArchive({ job, pictures, versions = [] }: JobArchive)
     for (const { at, note, job: older } of versions.slice(0, MAX_VERSIONS)) {
       const apart = await outlines.apart(older);
       const all = withNew(files, apart.files);
-      // What could not be read again is left out: the versions come newest first.
-      if (all.length > MAX_OUTLINES || bytesIn(all) > MAX_OUTLINE_BYTES) break;
+      if (all.length > MAX_OUTLINES || bytesIn(all) > MAX_VERSIONS_BYTES) break;
       files = all;
       kept.push({ at, note, job: apart.value });
     }
@@ -93,7 +96,7 @@ export async function readArchive(bytes: Uint8Array, file: string): Promise<JobA
     throw new AppError('badArchive', { file, reason: say('its job cannot be read') }, error);
   }
   const outlines = Object.entries(entries).flatMap(([name, content]) => (name.startsWith(OUTLINE_FOLDER) ? [{ id: name.slice(OUTLINE_FOLDER.length), bytes: new Uint8Array(content) }] : []));
-  const joined = await new OutlineFiles().read(outlines);
+  const joined = await new OutlineFiles().read(outlines, MAX_OUTLINE_CHARS);
   const job = readJob(joined(value, file), file);
   const versions = versionsIn(entries[VERSIONS_ENTRY], (version) => readJob(joined(version)));
   const known = new Set([job, ...versions.map((version) => version.job)].flatMap((each) => each.pictures.map(({ id }) => id)));

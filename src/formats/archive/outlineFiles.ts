@@ -9,8 +9,6 @@ import { sha256Of } from '../sha256.ts';
 
 type Bytes = Uint8Array<ArrayBuffer>;
 
-/** Of all outlines of a job, characters: what a browser holds without harm. */
-const MOST_CHARS = 2 * MAX_HELD_CHARS;
 /** Of texts whose files are known, so that saving a job anew makes none of them again. */
 const KNOWN_CHARS = 24_000_000;
 
@@ -46,20 +44,22 @@ export class OutlineFiles {
       this.known.set(text, file, text.length);
       files.set(text, file);
     }
-    const changed = withOutlines(value, ({ path, ...outline }) => {
+    const changed = withOutlines(value, (outline) => {
+      const { path, ...rest } = outline;
       const file = files.get(path as string);
-      return file === undefined ? { ...outline, ...(path === undefined ? {} : { path }) } : { ...outline, curves: file.id };
+      return file === undefined ? outline : { ...rest, curves: file.id };
     });
     return { value: changed, files: [...new Map([...files.values()].map((file) => [file.id, file])).values()] };
   }
 
   /**
    * Reads outlines, beside what is going on, for the jobs that name them.
+   * @param mostChars of all of them together; what is more cannot be read.
    * @returns what gives a job value back as it was. It throws AppError `badJob` when one of its outlines is not there or cannot be read.
    */
-  async read(files: readonly OutlineFile[]): Promise<(value: unknown, file?: string) => unknown> {
+  async read(files: readonly OutlineFile[], mostChars = Infinity): Promise<(value: unknown, file?: string) => unknown> {
     const paths = new Map<string, string | undefined>();
-    let room = MOST_CHARS;
+    let room = mostChars;
     for (const file of files) {
       const path = await pathIn(file.bytes, Math.min(room, MAX_HELD_CHARS));
       paths.set(file.id, path);
@@ -67,15 +67,14 @@ export class OutlineFiles {
       room -= path.length;
       this.known.set(path, file, path.length);
     }
-    return (value, file = say('The job')) => {
-      if (outlineIdsIn(value).length === 0) return value;
-      return withOutlines(value, ({ curves, ...outline }) => {
-        if (typeof curves !== 'string') return curves === undefined ? outline : { ...outline, curves };
+    return (value, file = say('The job')) =>
+      withOutlines(value, (outline) => {
+        const { curves, ...rest } = outline;
+        if (typeof curves !== 'string') return outline;
         const path = paths.get(curves);
-        if (path !== undefined) return { ...outline, path };
+        if (path !== undefined) return { ...rest, path };
         throw new AppError('badJob', { file, reason: paths.has(curves) ? say('an outline that belongs to it cannot be read') : say('an outline that belongs to it is missing') });
       });
-    };
   }
 }
 
@@ -92,13 +91,6 @@ async function pathIn(bytes: Bytes, maxChars: number): Promise<string | undefine
     if (!(error instanceof RangeError)) throw error;
     return undefined;
   }
-}
-
-/** The files that a job value names, whatever its version and state. */
-export function outlineIdsIn(value: unknown): string[] {
-  const ids = new Set<string>();
-  eachOutline(value, ({ curves }) => void (typeof curves === 'string' && ids.add(curves)));
-  return [...ids];
 }
 
 function longPaths(value: unknown): Set<string> {

@@ -115,7 +115,10 @@ function pathFromRing(curves: Curves, ring: number): EditPath {
 }
 
 /** Editable paths back to an outline, nested by how they lie. Paths without an extent are left out. */
-export function curvesFromPaths(paths: readonly EditPath[]): Curves {
+export const curvesFromPaths = (paths: readonly EditPath[]): Curves => nestRings(ringsOf(paths));
+
+/** Editable paths as rings in their order, without nesting. Those of a single node are left out. */
+export function ringsOf(paths: readonly EditPath[]): Curves {
   const builder = new CurvesBuilder();
   for (const path of paths) {
     if (path.nodes.length < 2) continue;
@@ -130,7 +133,7 @@ export function curvesFromPaths(paths: readonly EditPath[]): Curves {
     }
     builder.close();
   }
-  return nestRings(builder.build());
+  return builder.build();
 }
 
 /** Turn at which the two handles of a node count as one line, radians: what an eye takes as smooth. */
