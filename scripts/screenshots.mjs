@@ -46,7 +46,10 @@ const VIEWS = [
     await page.getByRole('img', { name: /^The finished blank, then/ }).waitFor({ timeout: 60_000 });
     await page.getByRole('img', { name: 'The finished blank, now' }).waitFor({ timeout: 60_000 });
   } },
-  { name: 'separate', job: 'Crew crest', stage: 'Separate' },
+  { name: 'separate', job: 'Crew crest', stage: 'Separate', async act(page) {
+    // The other numbers of tones are made once there is time for them.
+    await page.locator('.counts canvas').nth(2).waitFor({ timeout: 60_000 });
+  } },
   { name: 'assemble', job: 'Crew crest', stage: 'Assemble', async act(page) {
     await page.getByRole('button', { name: 'Add a part' }).click();
     await page.getByRole('menuitem', { name: 'Lettering' }).click();

@@ -7,7 +7,6 @@ import { FIRST_OBJECT_ID, tracedPart, withPart } from './tracedPart.ts';
 import { say } from '../words/say.ts';
 import { isFields, type Fields } from './fields.ts';
 
-
 /** Parts of a job that are read by themselves, with what they are called. */
 const PARTS = {
   name: say('its name'),
